@@ -1,0 +1,46 @@
+import { createTypeScriptImportResolver } from "eslint-import-resolver-typescript";
+import imports from "eslint-plugin-import-x";
+import globals from "globals";
+import ts from "typescript-eslint";
+
+/** The rooms, from the ground up. A room imports only from itself and from rooms above it in this list. */
+const rooms = ["content", "compose", "drawer", "stores", "files", "desktop", "page", "cli"];
+
+const orderOfRooms = rooms.map((room, floor) => ({
+  target: `./src/${room}`,
+  from: rooms.slice(floor + 1).map((later) => `./src/${later}`),
+  message: `${room} stands below that room: it imports only from ${[...rooms.slice(0, floor), "itself"].join(", ")}.`,
+}));
+
+/** Rooms that run anywhere: no DOM, no Node. */
+const pure = ["src/content/**", "src/compose/**", "src/drawer/**", "src/index.ts"];
+
+export default ts.config(
+  { ignores: ["**/dist/", "demo/"] },
+  ts.configs.strict,
+  {
+    files: ["**/*.ts"],
+    languageOptions: { parserOptions: { projectService: true, tsconfigRootDir: import.meta.dirname } },
+    plugins: { "import-x": imports },
+    settings: { "import-x/resolver-next": [createTypeScriptImportResolver({ project: "tsconfig.json" })] },
+    rules: {
+      "import-x/no-restricted-paths": ["error", { zones: orderOfRooms.filter((zone) => zone.from.length > 0) }],
+      "import-x/no-cycle": "error",
+      "@typescript-eslint/no-floating-promises": "error",
+      "@typescript-eslint/switch-exhaustiveness-check": "error",
+      "@typescript-eslint/no-non-null-assertion": "off",
+      "@typescript-eslint/unified-signatures": "off",
+    },
+  },
+  {
+    files: pure,
+    rules: {
+      "no-restricted-globals": ["error", "document", "window", "process", "Buffer", "navigator", "localStorage"],
+      "no-restricted-imports": ["error", { patterns: ["node:*"] }],
+    },
+  },
+  {
+    files: ["**/*.js", "**/*.mjs"],
+    languageOptions: { globals: globals.node },
+  },
+);

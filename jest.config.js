@@ -1,0 +1,13 @@
+/** Tests import the built library by its public names, so what they drive is what ships. */
+export default {
+  testMatch: ["<rootDir>/test/**/*.test.ts"],
+  extensionsToTreatAsEsm: [".ts"],
+  transform: { "\\.ts$": ["@swc/jest", { jsc: { target: "es2022", parser: { syntax: "typescript" } } }] },
+  moduleNameMapper: {
+    "^drawer$": "<rootDir>/dist/index.js",
+    "^drawer/sqlite$": "<rootDir>/dist/stores/sqlite.js",
+    "^drawer/indexeddb$": "<rootDir>/dist/stores/indexeddb.js",
+    "^drawer/(files|desktop|page)$": "<rootDir>/dist/$1/index.js",
+  },
+  testTimeout: 60_000,
+};

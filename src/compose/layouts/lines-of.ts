@@ -1,0 +1,64 @@
+import { placeCells } from "../../content/measure.js";
+import { textRun, type Cell, type Content, type Flow, type Paragraph, type Run } from "../../content/model.js";
+
+/** What stands between the cells of a row when the row becomes a line of text. */
+const BETWEEN_CELLS = ", ";
+
+/**
+ * The lines of some content, each as a paragraph that keeps its marks: a heading, a list item, a table row and a line
+ * of code are a line each. Blank lines are kept as they are; blank cells of a row are passed over.
+ */
+export function linesOf(content: Content): Paragraph[] {
+  return content.flatMap((flow) => flowLines(flow));
+}
+
+function flowLines(flow: Flow): Paragraph[] {
+  switch (flow.type) {
+    case "paragraph":
+      return [flow];
+    case "heading": {
+      const { type: _, level: __, ...rest } = flow;
+      return [{ type: "paragraph", ...rest }];
+    }
+    case "list":
+      return flow.items.flatMap((item) => linesOf(item.flows));
+    case "quote":
+      return linesOf(flow.flows);
+    case "code":
+      return flow.text.split("\n").map((line) => lineOf([textRun(line, { code: true })]));
+    case "picture":
+      return [lineOf([flow])];
+    case "divider":
+      return [];
+    case "table": {
+      const covered: number[] = [];
+      const caption = flow.caption ? [lineOf(flow.caption)] : [];
+      return [...caption, ...flow.rows.map((row) => rowLine(placeCells(row, covered).map(({ cell }) => cell)))];
+    }
+  }
+}
+
+function lineOf(runs: readonly Run[]): Paragraph {
+  return { type: "paragraph", runs };
+}
+
+function rowLine(cells: readonly Cell[]): Paragraph {
+  const runs: Run[] = [];
+  for (const cell of cells) {
+    const inner = joined(linesOf(cell.flows));
+    if (inner.length === 0) continue;
+    if (runs.length > 0) runs.push(textRun(BETWEEN_CELLS));
+    runs.push(...inner);
+  }
+  return lineOf(runs);
+}
+
+/** The runs of several lines on one line; line ends become spaces. */
+function joined(lines: readonly Paragraph[]): Run[] {
+  const runs: Run[] = [];
+  for (const { runs: line } of lines) {
+    if (runs.length > 0 && line.length > 0) runs.push(textRun(" "));
+    for (const run of line) runs.push(run.type === "break" ? textRun(" ") : run);
+  }
+  return runs;
+}

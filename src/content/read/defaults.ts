@@ -1,0 +1,62 @@
+import type { Declaration } from "./door.js";
+import type { HtmlReader } from "./html.js";
+import type { Look } from "./look.js";
+import { parseColor, parseFont, parseSize } from "./values.js";
+
+/**
+ * The look a page gives to all its text, so that it is not taken for formatting: what its `body` says, and, where a
+ * browser wrote a page's inherited defaults on every outermost element of a fragment, what most of that text has.
+ */
+export function defaultsOf<Node>(reader: HtmlReader<Node>, root: Node, plain: Look): Look {
+  const { door } = reader;
+  const html = find(reader, root, "html");
+  const body = html === undefined ? undefined : find(reader, html, "body");
+  if (html === undefined || body === undefined) return plain;
+  const outer = reader.enter(html, "html", plain, undefined);
+  const { look } = reader.enter(body, "body", outer.look, outer.place);
+  const votes = { color: new Map<string, number>(), font: new Map<string, number>(), size: new Map<number, number>() };
+  const children = door.children(body);
+  for (let i = 0; i < children.length; i++) {
+    const style = door.attribute(children[i]!, "style");
+    if (!style || !WRITTEN_BY_BROWSER.test(style)) continue;
+    const weight = lengthOf(reader, children[i]!);
+    const value = lastValues(door.declarations(style));
+    vote(votes.color, parseColor(value.get("color") ?? ""), weight);
+    vote(votes.font, parseFont(value.get("font-family") ?? ""), weight);
+    vote(votes.size, parseSize(value.get("font-size") ?? "", look.size), weight);
+  }
+  const color = winner(votes.color) ?? look.color;
+  const font = winner(votes.font) ?? look.font;
+  const size = winner(votes.size) ?? look.size;
+  return { ...look, color, font, size, baseColor: color, baseFont: font, baseSize: size, hidden: false };
+}
+
+/** Properties that no person writes on an element, and browsers write on each. */
+const WRITTEN_BY_BROWSER = /-webkit-text-stroke-width|caret-color|orphans:/i;
+
+function find<Node>({ door }: HtmlReader<Node>, parent: Node, name: string): Node | undefined {
+  const children = door.children(parent);
+  for (let i = 0; i < children.length; i++) if (door.name(children[i]!) === name) return children[i];
+  return undefined;
+}
+
+function lengthOf<Node>(reader: HtmlReader<Node>, node: Node): number {
+  const text = reader.door.text(node);
+  if (text !== undefined) return text.length;
+  const children = reader.door.children(node);
+  let length = 0;
+  for (let i = 0; i < children.length; i++) length += lengthOf(reader, children[i]!);
+  return length;
+}
+
+function lastValues(declarations: readonly Declaration[]): Map<string, string> {
+  return new Map(declarations.map(({ property, value }) => [property, value]));
+}
+
+function vote<Value>(votes: Map<Value, number>, value: Value | undefined, weight: number): void {
+  if (value !== undefined) votes.set(value, (votes.get(value) ?? 0) + weight);
+}
+
+function winner<Value>(votes: ReadonlyMap<Value, number>): Value | undefined {
+  return [...votes].sort(([, a], [, b]) => b - a)[0]?.[0];
+}

@@ -1,0 +1,64 @@
+import { DrawerError } from "../error.js";
+import { checkLength } from "../limits.js";
+import { paragraph, type Cell, type Table } from "../model.js";
+import type { Reading } from "../notice.js";
+
+/** How a delimited text is to be read. */
+export interface DelimitedOptions {
+  /** What parts the columns; told from the text when it is not given. */
+  readonly separator?: "," | "\t" | ";" | "|";
+  /** Whether the first row names the columns; `guess` (the default) looks whether it differs from those below it. */
+  readonly header?: boolean | "guess";
+}
+
+/**
+ * Reads CSV or TSV (RFC 4180; quoted cells may hold line ends and separators) as one table. Every cell is text: what a
+ * text looks like does not make it a number. Lines with fewer cells than the widest are filled up with blank ones.
+ */
+export async function readDelimited(text: string, options: DelimitedOptions = {}): Promise<Reading> {
+  checkLength(text, "table");
+  const { default: Papa } = await import("papaparse");
+  // eslint-disable-next-line no-control-regex
+  const clean = text.replace(/^\uFEFF/, "").replace(/\u0000/g, "");
+  const parsed = Papa.parse<string[]>(clean, {
+    delimiter: options.separator ?? "",
+    delimitersToGuess: [",", "\t", ";", "|"],
+    skipEmptyLines: false,
+  });
+  const broken = parsed.errors.find((error) => error.type === "Quotes");
+  if (broken) {
+    throw new DrawerError(
+      "unreadable",
+      `Row ${(broken.row ?? 0) + 1} of this table has a quotation mark that is never closed. Close it, or collect it as text.`,
+    );
+  }
+  const lines = parsed.data;
+  const last = lines.at(-1);
+  if (last?.length === 1 && last[0] === "") lines.pop();
+  const width = lines.reduce((widest, line) => Math.max(widest, line.length), 0);
+  const rows = lines.map((line) =>
+    Array.from({ length: width }, (_, column): Cell => {
+      const shown = line[column] ?? "";
+      return { flows: shown === "" ? [] : [paragraph(shown.replace(/\r\n?/g, "\n"))] };
+    }),
+  );
+  const guess = options.header ?? "guess";
+  const headed = guess === "guess" ? looksHeaded(lines) : guess;
+  const table: Table = { type: "table", headerRows: headed && rows.length > 0 ? 1 : 0, rows };
+  return { content: rows.length === 0 ? [] : [table], pictures: new Map(), notices: [] };
+}
+
+/** Whether the first line is all distinct words while some column below it holds only numbers or dates. */
+function looksHeaded(lines: readonly string[][]): boolean {
+  const [first, ...rest] = lines;
+  if (!first || rest.length === 0) return false;
+  const names = first.map((name) => name.trim());
+  if (names.some((name) => name === "" || FIGURE.test(name)) || new Set(names).size < names.length) return false;
+  return names.some((_, column) => {
+    const below = rest.map((line) => line[column]?.trim() ?? "").filter((shown) => shown !== "");
+    return below.length > 0 && below.every((shown) => FIGURE.test(shown));
+  });
+}
+
+/** A number, an amount, a date or a time, as people write them. */
+const FIGURE = /^[-+(]?\p{Sc}?\s?\d[\d.,:/\-\s]*%?\)?\s?\p{Sc}?$/u;

@@ -1,0 +1,200 @@
+import { DrawerError } from "../error.js";
+import { LIMITS } from "../limits.js";
+import { isBlank } from "../measure.js";
+import type { Cell, CellValue, Content, Flow, Run, Table, TextRun } from "../model.js";
+import { isDateFormat, serialToDate } from "../serial.js";
+import type { HtmlReader } from "./html.js";
+import type { Look } from "./look.js";
+import { parseColor } from "./values.js";
+
+type Place = Parameters<HtmlReader<unknown>["flowsOf"]>[2];
+
+/** A row as it is being read. */
+interface Draft {
+  readonly cells: Cell[];
+  /** Whether it stands in a `thead`, or all its cells are headings. */
+  readonly header: boolean;
+}
+
+/**
+ * Reads a `table` element. Its rows are those of its sections, in the order in which they are shown. The header is what
+ * stands in `thead`, or the first rows of heading cells only, or a first row that alone is bold throughout.
+ */
+export function readTable<Node>(reader: HtmlReader<Node>, node: Node, look: Look, place: Place): Flow[] {
+  const parts = new TableParts(reader);
+  parts.section(node, look, place, false);
+  const rows = [...parts.head, ...parts.body, ...parts.foot];
+  let headerRows = 0;
+  while (headerRows < rows.length && rows[headerRows]!.header) headerRows++;
+  if (headerRows === rows.length && parts.head.length === 0) headerRows = 0;
+  if (headerRows === 0 && boldRow(rows[0]) && rows.length > 1 && !boldRow(rows[1])) headerRows = 1;
+  const table: Table = {
+    type: "table",
+    headerRows,
+    rows: rows.map(({ cells }, index) => (index < headerRows ? cells.map(unbold) : cells)),
+    ...(parts.caption.length > 0 && { caption: parts.caption }),
+  };
+  return rows.length > 0 ? [table] : [];
+}
+
+class TableParts<Node> {
+  readonly head: Draft[] = [];
+  readonly body: Draft[] = [];
+  readonly foot: Draft[] = [];
+  caption: readonly Run[] = [];
+  #cells = 0;
+
+  constructor(readonly reader: HtmlReader<Node>) {}
+
+  /** Reads a table or a section of it. */
+  section(node: Node, look: Look, place: Place, inHead: boolean, rows = this.body): void {
+    const { door } = this.reader;
+    const children = door.children(node);
+    for (let i = 0; i < children.length; i++) {
+      const child = children[i]!;
+      const name = door.name(child);
+      if (name === undefined) continue;
+      const inner = this.reader.enter(child, name, look, place);
+      if (inner.look.hidden) continue;
+      if (name === "thead") this.section(child, inner.look, inner.place, true, this.head);
+      else if (name === "tfoot") this.section(child, inner.look, inner.place, false, this.foot);
+      else if (name === "tbody") this.section(child, inner.look, inner.place, false, this.body);
+      else if (name === "tr") rows.push(this.#row(child, inner.look, inner.place, inHead));
+      else if (name === "caption") this.caption = captionRuns(this.reader.flowsOf(child, inner.look, inner.place));
+    }
+  }
+
+  #row(node: Node, look: Look, place: Place, inHead: boolean): Draft {
+    const { door } = this.reader;
+    const cells: Cell[] = [];
+    let headings = 0;
+    const children = door.children(node);
+    for (let i = 0; i < children.length; i++) {
+      const child = children[i]!;
+      const name = door.name(child);
+      if (name !== "td" && name !== "th") continue;
+      if (name === "th") headings++;
+      cells.push(this.#cell(child, name, look, place));
+    }
+    return { cells, header: inHead || (headings > 0 && headings === cells.length) };
+  }
+
+  #cell(node: Node, name: string, around: Look, parent: Place): Cell {
+    const { door } = this.reader;
+    const { look, place } = this.reader.enter(node, name, around, parent);
+    const colspan = span(door.attribute(node, "colspan"), 1000);
+    const rowspan = span(door.attribute(node, "rowspan"), 65534);
+    this.#cells += colspan * rowspan;
+    if (this.#cells > LIMITS.cells) {
+      throw new DrawerError(
+        "too-large",
+        `This table has more than ${LIMITS.cells.toLocaleString("en")} cells. Collect it in parts.`,
+      );
+    }
+    const flows = withoutBlank(this.reader.flowsOf(node, look, place));
+    const align = look.align ?? commonAlign(flows);
+    const value = this.#value(node, place);
+    const background = this.#background(node, place);
+    return {
+      flows: align ? flows.map((flow) => unaligned(flow, align)) : flows,
+      ...(colspan > 1 && { colspan }),
+      ...(rowspan > 1 && { rowspan }),
+      ...(align && { align }),
+      ...(background && { background }),
+      ...(value && flows.length > 0 && { value }),
+    };
+  }
+
+  #background(node: Node, place: Place): string | undefined {
+    let background = parseColor(this.reader.door.attribute(node, "bgcolor") ?? "");
+    for (const { property, value } of this.reader.declarations(node, place)) {
+      if (property !== "background" && property !== "background-color") continue;
+      background = parseColor(value) ?? parseColor(value.split(/\s(?![^(]*\))/)[0]!);
+    }
+    return background === "#ffffff" ? undefined : background;
+  }
+
+  /** The typed value that sheets write beside what they show: `sdval` and `sdnum`, or `x:num` and a number format. */
+  #value(node: Node, place: Place): CellValue | undefined {
+    const { door } = this.reader;
+    const raw = door.attribute(node, "sdval") ?? door.attribute(node, "x:num");
+    if (raw === undefined || raw.trim() === "") return undefined;
+    const number = Number(raw);
+    if (!Number.isFinite(number)) return undefined;
+    const written = door.attribute(node, "sdnum")?.split(";").slice(2).join(";");
+    const format = written ?? this.#numberFormat(node, place) ?? "";
+    if (format === "@") return undefined;
+    if (/^BOOLEAN$/i.test(format)) return { type: "boolean", boolean: number !== 0 };
+    if (format !== "" && isDateFormat(format) && number >= 1 && number < 2_958_466) {
+      return { type: "date", date: serialToDate(number), format };
+    }
+    return { type: "number", number, ...(format !== "" && !/^general$/i.test(format) && { format }) };
+  }
+
+  #numberFormat(node: Node, place: Place): string | undefined {
+    let format: string | undefined;
+    for (const { property, value } of this.reader.declarations(node, place)) {
+      if (property === "mso-number-format") format = value.replace(/^["']|["']$/g, "").replace(/\\(.)/g, "$1");
+    }
+    return format;
+  }
+}
+
+function span(attribute: string | undefined, most: number): number {
+  const number = Number.parseInt(attribute ?? "1", 10);
+  return number >= 1 ? Math.min(number, most) : 1;
+}
+
+/** A cell that shows nothing holds nothing. */
+function withoutBlank(flows: Content): Content {
+  return flows.length === 1 && isBlank(flows) ? [] : flows;
+}
+
+function commonAlign(flows: Content): Cell["align"] {
+  const only = flows.length === 1 ? flows[0]! : undefined;
+  return only?.type === "paragraph" ? only.align : undefined;
+}
+
+function unaligned(flow: Flow, align: Cell["align"]): Flow {
+  if (flow.type !== "paragraph" || flow.align !== align) return flow;
+  const { align: _, ...rest } = flow;
+  return rest;
+}
+
+function captionRuns(flows: Content): readonly Run[] {
+  const runs: Run[] = [];
+  for (const flow of flows) {
+    if (flow.type !== "paragraph" && flow.type !== "heading") continue;
+    if (runs.length > 0) runs.push({ type: "break" });
+    runs.push(...flow.runs);
+  }
+  return runs;
+}
+
+/** Whether every cell of a row shows text, all of it bold. */
+function boldRow(row: Draft | undefined): boolean {
+  if (!row || row.cells.length === 0) return false;
+  return row.cells.every(
+    ({ flows, value }) => !value && flows.length > 0 && flows.every((flow) => textRuns(flow).every((run) => run.marks?.bold)),
+  );
+}
+
+function textRuns(flow: Flow): TextRun[] {
+  return flow.type === "paragraph" ? flow.runs.filter((run) => run.type === "text") : [];
+}
+
+/** Header cells are bold by being headers. */
+function unbold(cell: Cell): Cell {
+  return {
+    ...cell,
+    flows: cell.flows.map((flow) => {
+      if (flow.type !== "paragraph") return flow;
+      const plain = flow.runs.map((run): Run => {
+        if (run.type !== "text" || !run.marks?.bold) return run;
+        const { bold: _, ...marks } = run.marks;
+        return Object.keys(marks).length > 0 ? { ...run, marks } : { type: "text", text: run.text };
+      });
+      return { ...flow, runs: plain };
+    }),
+  };
+}

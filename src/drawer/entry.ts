@@ -1,0 +1,56 @@
+import type { Hash } from "../content/encode.js";
+import type { Kind } from "../content/measure.js";
+
+/** Where a snippet came from, as far as the source said. */
+export interface Origin {
+  /** The name of the document or sheet file. */
+  readonly document?: string;
+  /** The spot in it: `p3`, `t1!A1:C4`, `Spring!A2:G2`. */
+  readonly at?: string;
+  /** The title of the document or page. */
+  readonly title?: string;
+  /** The address of the page. */
+  readonly address?: string;
+  /** The application it was copied in. */
+  readonly app?: string;
+}
+
+/**
+ * A snippet as its drawer keeps it: all but the content itself, which is stored once, under its hash. A drawer's whole
+ * state is a set of entries.
+ */
+export interface Entry {
+  /** UUID version 7. */
+  readonly id: string;
+  /** The name of the drawer it lies in. */
+  readonly drawer: string;
+  /** A fractional key: entries stand in the order of these strings, compared by code unit. No two are equal in one drawer. */
+  readonly order: string;
+  readonly kind: Kind;
+  /** The beginning of what it says, on one line: at most 280 characters. */
+  readonly text: string;
+  readonly content: Hash;
+  /** The hashes of the pictures in the content. */
+  readonly pictures?: readonly Hash[];
+  /** Bytes of the content and its pictures. */
+  readonly bytes: number;
+  readonly label?: string;
+  readonly kept: boolean;
+  readonly private: boolean;
+  readonly origin: Origin;
+  /** ISO 8601, in UTC. */
+  readonly collectedAt: string;
+}
+
+/** How many characters of a snippet its entry carries. */
+export const TEXT_LENGTH = 280;
+
+const NAMES = [
+  ...["id", "drawer", "order", "kind", "text", "content", "pictures", "bytes", "label", "kept", "private"],
+  ...["origin", "document", "at", "title", "address", "app", "collectedAt"],
+];
+
+/** An entry as JSON, names in a fixed order: two entries are the same when these are. Nothing for no entry. */
+export function encodeEntry(entry: Entry | null): string | null {
+  return entry && JSON.stringify(entry, NAMES);
+}

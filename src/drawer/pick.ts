@@ -1,0 +1,79 @@
+import { DrawerError } from "../content/error.js";
+import type { Kind } from "../content/measure.js";
+
+/** A place in a drawer: a position, or so many before the last. */
+export type Place = { readonly position: number } | { readonly beforeLast: number };
+
+/** One word of a pick. */
+export type Term =
+  | { readonly type: "place"; readonly place: Place }
+  | { readonly type: "range"; readonly from: Place; readonly to: Place }
+  | { readonly type: "all" }
+  | { readonly type: "kind"; readonly kind: Kind }
+  | { readonly type: "document"; readonly document: string }
+  | { readonly type: "not"; readonly term: Term };
+
+const KINDS: readonly Kind[] = ["text", "table", "picture", "link"];
+
+const FORMS = "3, 2..5, 5..2, last, last-1, all, text, table, picture, link, from:diary.docx or !3";
+
+/**
+ * Reads a pick: which snippets, in which order. Words are separated by spaces or commas: `3`, `2..5`, `5..2`
+ * (backwards), `last`, `last-1`, `all`, a kind (`text table picture link`), `from:diary.docx` (quoted where the name
+ * has spaces), and `!` before any of them to leave those out.
+ *
+ * @throws DrawerError `bad-pick` for a word that is none of these
+ */
+export function parsePick(pick: string): Term[] {
+  const words = pick.match(/(?:[^\s,"]|"[^"]*"?)+/g) ?? [];
+  if (words.length === 0) throw new DrawerError("bad-pick", `The pick is empty. Say which snippets: ${FORMS}.`);
+  return words.map((word) => parseTerm(word));
+}
+
+/**
+ * Reads one place: `3`, `last`, `last-1`.
+ * @throws DrawerError `bad-pick`
+ */
+export function parsePlace(word: string): Place {
+  const place = placeOf(word.trim());
+  if (!place) throw new DrawerError("bad-pick", `“${word}” is not a position. Write a number, last, or last-1.`);
+  return place;
+}
+
+function parseTerm(word: string): Term {
+  if (word.startsWith("!") && word.length > 1) return { type: "not", term: parseTerm(word.slice(1)) };
+  if (word === "all") return { type: "all" };
+  const kind = KINDS.find((known) => known === word);
+  if (kind) return { type: "kind", kind };
+  const document = /^from:"?([^"]+)"?$/.exec(word)?.[1];
+  if (document) return { type: "document", document };
+  const place = placeOf(word);
+  if (place) return { type: "place", place };
+  const ends = word.split("..");
+  const from = placeOf(ends[0]!);
+  const to = ends.length === 2 ? placeOf(ends[1]!) : undefined;
+  if (from && to) return { type: "range", from, to };
+  throw new DrawerError("bad-pick", `“${word}” is not a pick. Write a pick like ${FORMS}.`);
+}
+
+function placeOf(word: string): Place | undefined {
+  const back = /^last(?:-(\d{1,9}))?$/.exec(word);
+  if (back) return { beforeLast: Number(back[1] ?? 0) };
+  return /^\d{1,9}$/.test(word) ? { position: Number(word) } : undefined;
+}
+
+/**
+ * The position of a place in a drawer of `count` snippets.
+ * @throws DrawerError `no-position` when there is no such place
+ */
+export function positionOf(place: Place, count: number, drawer: string): number {
+  const position = "position" in place ? place.position : count - place.beforeLast;
+  if (position >= 1 && position <= count) return position;
+  const said = "position" in place ? String(place.position) : place.beforeLast === 0 ? "last" : `last-${place.beforeLast}`;
+  throw new DrawerError(
+    "no-position",
+    count === 0
+      ? `There is no snippet ${said}: the drawer “${drawer}” is empty. Collect something first.`
+      : `There is no snippet ${said}: the drawer “${drawer}” holds ${count === 1 ? "one snippet, 1" : `${count} snippets, 1 to ${count}`}.`,
+  );
+}

@@ -1,0 +1,37 @@
+import type { Change } from "./change.js";
+import type { Entry } from "./entry.js";
+
+/** How many characters of a snippet stand in a message. */
+const SAID_LENGTH = 40;
+
+/** A snippet as messages name it: its label, or the beginning of its text, in quotation marks. */
+export function said(entry: Pick<Entry, "text" | "label" | "private" | "kind">): string {
+  if (entry.private) return "a private snippet";
+  const text = entry.label ?? entry.text;
+  if (text.length <= SAID_LENGTH) return `“${text}”`;
+  const cut = text.slice(0, SAID_LENGTH);
+  return `“${(/^(.{20,})\s/su.exec(cut)?.[1] ?? cut).replace(/[\s,;|—-]+$/u, "").replace(/[\uD800-\uDBFF]$/, "")}…”`;
+}
+
+/** The same with where it came from: `“First wheatear on the seawall…” (diary.docx, p3)`. */
+export function naming(entry: Pick<Entry, "text" | "label" | "private" | "kind" | "origin">): string {
+  const { document, title, address, at } = entry.origin;
+  const place = [document ?? title ?? address, at].filter((part) => part !== undefined).join(", ");
+  return place === "" ? said(entry) : `${said(entry)} (${place})`;
+}
+
+const DEEDS: Readonly<Record<Change["what"], string>> = {
+  collect: "collecting",
+  move: "moving",
+  discard: "discarding",
+  undo: "undoing",
+  redo: "doing again",
+};
+
+/** What an undo or a redo did, as a sentence: `Undone: discarding “Check rings”.` */
+export function describeChange(target: Change, by: "undo" | "redo"): string {
+  const names = target.edits.map(({ before, after }) => said((after ?? before)!));
+  const more = names.length > 2 ? ` and ${names.length - 2} more` : "";
+  const deed = `${DEEDS[target.deed ?? target.what]} ${names.slice(0, 2).join(", ")}${more}`;
+  return by === "undo" ? `Undone: ${deed}.` : `Done again: ${deed}.`;
+}

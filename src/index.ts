@@ -1,0 +1,29 @@
+/**
+ * Drawer: content, composing, and the drawer itself, with a store in memory. Runs anywhere; loads neither a database
+ * nor a document parser.
+ */
+export * from "./content/model.js";
+export * from "./content/error.js";
+export * from "./content/notice.js";
+export { beginning, columnsOf, eachFlow, isBlank, kindOf, picturesOf, placeCells, type Kind } from "./content/measure.js";
+export { decodeContent, encodeContent, hashBytes, type Hash } from "./content/encode.js";
+export { LIMITS } from "./content/limits.js";
+export type { Declaration, HtmlDoor, StyleRule } from "./content/read/door.js";
+export { readHtml, type HtmlReadOptions } from "./content/read/html.js";
+export { readMarkdown } from "./content/read/markdown.js";
+export { readText } from "./content/read/text.js";
+export { readDelimited, type DelimitedOptions } from "./content/read/delimited.js";
+export { readFlavours, readPicture, type Flavours } from "./content/read/flavours.js";
+export { writeText } from "./content/write/text.js";
+export { writeHtml, type HtmlOptions } from "./content/write/html.js";
+export { writeMarkdown, type MarkdownOptions } from "./content/write/markdown.js";
+export { writeDelimited, type Delimited, type Separator } from "./content/write/delimited.js";
+export { compose, type Ingredient } from "./compose/compose.js";
+export { Block } from "./compose/block.js";
+export { LAYOUTS, layoutName, type LayoutName, type Recipe } from "./compose/recipe.js";
+export { Drawer, type Collected, type Gathered, type ListQuery, type Snippet } from "./drawer/drawer.js";
+export type { Entry, Origin } from "./drawer/entry.js";
+export type { Change, Edit, What } from "./drawer/change.js";
+export { parsePick, parsePlace, type Place, type Term } from "./drawer/pick.js";
+export { Conflict, type ChangeQuery, type EntryQuery, type Positioned, type Store } from "./drawer/store.js";
+export { MemoryStore } from "./stores/memory.js";
