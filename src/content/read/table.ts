@@ -1,8 +1,8 @@
 import { DrawerError } from "../error.js";
 import { LIMITS } from "../limits.js";
-import { isBlank } from "../measure.js";
-import type { Cell, CellValue, Content, Flow, Run, Table, TextRun } from "../model.js";
+import type { Cell, CellValue, Content, Flow, Run } from "../model.js";
 import { isDateFormat, serialToDate } from "../serial.js";
+import { makeCell, makeTable } from "../table.js";
 import type { HtmlReader } from "./html.js";
 import type { Look } from "./look.js";
 import { parseColor } from "./values.js";
@@ -27,13 +27,11 @@ export function readTable<Node>(reader: HtmlReader<Node>, node: Node, look: Look
   let headerRows = 0;
   while (headerRows < rows.length && rows[headerRows]!.header) headerRows++;
   if (headerRows === rows.length && parts.head.length === 0) headerRows = 0;
-  if (headerRows === 0 && boldRow(rows[0]) && rows.length > 1 && !boldRow(rows[1])) headerRows = 1;
-  const table: Table = {
-    type: "table",
+  const table = makeTable(
+    rows.map(({ cells }) => cells),
     headerRows,
-    rows: rows.map(({ cells }, index) => (index < headerRows ? cells.map(unbold) : cells)),
-    ...(parts.caption.length > 0 && { caption: parts.caption }),
-  };
+    { caption: parts.caption },
+  );
   return rows.length > 0 ? [table] : [];
 }
 
@@ -91,18 +89,15 @@ class TableParts<Node> {
         `This table has more than ${LIMITS.cells.toLocaleString("en")} cells. Collect it in parts.`,
       );
     }
-    const flows = withoutBlank(this.reader.flowsOf(node, look, place));
-    const align = look.align ?? commonAlign(flows);
     const value = this.#value(node, place);
     const background = this.#background(node, place);
-    return {
-      flows: align ? flows.map((flow) => unaligned(flow, align)) : flows,
+    return makeCell(this.reader.flowsOf(node, look, place), {
       ...(colspan > 1 && { colspan }),
       ...(rowspan > 1 && { rowspan }),
-      ...(align && { align }),
+      ...(look.align && { align: look.align }),
       ...(background && { background }),
-      ...(value && flows.length > 0 && { value }),
-    };
+      ...(value && { value }),
+    });
   }
 
   #background(node: Node, place: Place): string | undefined {
@@ -145,22 +140,6 @@ function span(attribute: string | undefined, most: number): number {
   return number >= 1 ? Math.min(number, most) : 1;
 }
 
-/** A cell that shows nothing holds nothing. */
-function withoutBlank(flows: Content): Content {
-  return flows.length === 1 && isBlank(flows) ? [] : flows;
-}
-
-function commonAlign(flows: Content): Cell["align"] {
-  const only = flows.length === 1 ? flows[0]! : undefined;
-  return only?.type === "paragraph" ? only.align : undefined;
-}
-
-function unaligned(flow: Flow, align: Cell["align"]): Flow {
-  if (flow.type !== "paragraph" || flow.align !== align) return flow;
-  const { align: _, ...rest } = flow;
-  return rest;
-}
-
 function captionRuns(flows: Content): readonly Run[] {
   const runs: Run[] = [];
   for (const flow of flows) {
@@ -169,32 +148,4 @@ function captionRuns(flows: Content): readonly Run[] {
     runs.push(...flow.runs);
   }
   return runs;
-}
-
-/** Whether every cell of a row shows text, all of it bold. */
-function boldRow(row: Draft | undefined): boolean {
-  if (!row || row.cells.length === 0) return false;
-  return row.cells.every(
-    ({ flows, value }) => !value && flows.length > 0 && flows.every((flow) => textRuns(flow).every((run) => run.marks?.bold)),
-  );
-}
-
-function textRuns(flow: Flow): TextRun[] {
-  return flow.type === "paragraph" ? flow.runs.filter((run) => run.type === "text") : [];
-}
-
-/** Header cells are bold by being headers. */
-function unbold(cell: Cell): Cell {
-  return {
-    ...cell,
-    flows: cell.flows.map((flow) => {
-      if (flow.type !== "paragraph") return flow;
-      const plain = flow.runs.map((run): Run => {
-        if (run.type !== "text" || !run.marks?.bold) return run;
-        const { bold: _, ...marks } = run.marks;
-        return Object.keys(marks).length > 0 ? { ...run, marks } : { type: "text", text: run.text };
-      });
-      return { ...flow, runs: plain };
-    }),
-  };
 }

@@ -1,0 +1,54 @@
+import type { Content, Flow, Item, List } from "./model.js";
+
+/** A line of a list as office programs write it: a paragraph with a level, and the list it belongs to. */
+export interface ListLine {
+  /** 0 is the outermost. */
+  readonly level: number;
+  readonly ordered: boolean;
+  /** Lines of one list have the same key; a line of another begins a new list. */
+  readonly key: string;
+  /** The number of this line, where it is ordered. */
+  readonly number?: number;
+  readonly flows: Content;
+}
+
+interface Open {
+  readonly level: number;
+  readonly key: string;
+  readonly ordered: boolean;
+  readonly start: number | undefined;
+  readonly items: { flows: Flow[] }[];
+}
+
+/** Builds nested lists out of lines that each only say how deep they stand. */
+export class ListBuilder {
+  readonly #open: Open[] = [];
+  readonly #done: List[] = [];
+
+  /** Adds the next line. */
+  add(line: ListLine): void {
+    while (this.#open.length > 0 && this.#open.at(-1)!.level > line.level) this.#close();
+    const current = this.#open.at(-1);
+    const sameLevel = current?.level === line.level;
+    if (sameLevel && (current.key !== line.key || current.ordered !== line.ordered)) this.#close();
+    if (!sameLevel || this.#open.at(-1)?.level !== line.level) {
+      const { level, key, ordered, number } = line;
+      this.#open.push({ level, key, ordered, start: ordered && number !== 1 ? number : undefined, items: [] });
+    }
+    this.#open.at(-1)!.items.push({ flows: [...line.flows] });
+  }
+
+  #close(): void {
+    const { ordered, start, items } = this.#open.pop()!;
+    const list: List = { type: "list", ordered, ...(start !== undefined && { start }), items: items as Item[] };
+    const parent = this.#open.at(-1)?.items.at(-1);
+    if (parent) parent.flows.push(list);
+    else this.#done.push(list);
+  }
+
+  /** Ends the lists that are open and gives them. */
+  take(): List[] {
+    while (this.#open.length > 0) this.#close();
+    return this.#done.splice(0);
+  }
+}

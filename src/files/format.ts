@@ -1,0 +1,64 @@
+import { DrawerError } from "../content/error.js";
+import { readPictureBytes } from "../content/picture.js";
+
+/** The formats that files are read in. */
+export const FORMATS = ["docx", "odt", "xlsx", "ods", "html", "markdown", "csv", "tsv", "text", "picture"] as const;
+
+/** The name of a format. */
+export type Format = (typeof FORMATS)[number];
+
+const ENDINGS: Readonly<Record<string, Format>> = {
+  docx: "docx",
+  odt: "odt",
+  xlsx: "xlsx",
+  ods: "ods",
+  html: "html",
+  htm: "html",
+  xhtml: "html",
+  md: "markdown",
+  markdown: "markdown",
+  csv: "csv",
+  tsv: "tsv",
+  tab: "tsv",
+  txt: "text",
+  text: "text",
+  log: "text",
+  png: "picture",
+  jpg: "picture",
+  jpeg: "picture",
+  gif: "picture",
+  webp: "picture",
+};
+
+/**
+ * The format that a file's name ends in.
+ * @throws DrawerError `unknown-format`
+ */
+export function formatOfName(name: string): Format {
+  const ending = /\.([^./\\]+)$/.exec(name)?.[1]?.toLowerCase();
+  const format = ending === undefined ? undefined : ENDINGS[ending];
+  if (format) return format;
+  const read = "docx, odt, xlsx, ods, html, md, csv, tsv, txt, png, jpg, gif, webp";
+  throw new DrawerError(
+    "unknown-format",
+    ending === undefined
+      ? `“${name}” has no ending that tells what it is. Drawer reads ${read}; --type says what a file is.`
+      : `Drawer does not read “.${ending}” files (“${name}”). It reads ${read}; --type says what a file is.`,
+  );
+}
+
+/** Tells a file's format: a picture from its bytes, anything else from the ending of its name. */
+export function tellFormat(bytes: Uint8Array, name: string): Format {
+  return readPictureBytes(bytes) ? "picture" : formatOfName(name);
+}
+
+/** Tells the format of bytes that have no name: pictures, zipped documents, HTML, tab-separated rows; otherwise text. */
+export function tellFormatOfBytes(bytes: Uint8Array, text: string): Format {
+  if (readPictureBytes(bytes)) return "picture";
+  if (/^(?:\uFEFF|\s|Version:\d[^<]*)*<(?:!doctype html|!--|html|head|body|meta|table|t[rdh]|p|div|span|h[1-6]|ul|ol|a|b|i|em|strong|img)\b/i.test(text.slice(0, 2000))) {
+    return "html";
+  }
+  const lines = text.split("\n").filter((line) => line !== "");
+  const tabs = lines.map((line) => line.split("\t").length);
+  return lines.length > 0 && tabs[0]! > 1 && tabs.every((count) => count === tabs[0]) ? "tsv" : "text";
+}

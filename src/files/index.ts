@@ -1,0 +1,6 @@
+/** Documents and sheets in and out, in Node and in the browser. Each parser is loaded when a file first needs it. */
+export { readSource, type Source, type SourceOptions } from "./source.js";
+export { FORMATS, formatOfName, tellFormat, tellFormatOfBytes, type Format } from "./format.js";
+export type { Part } from "./parts.js";
+export { parseCells, parseSpot, writeCells, type Spot } from "./spot.js";
+export { decodeText } from "./text-encoding.js";

@@ -1,0 +1,165 @@
+import { DrawerError } from "../content/error.js";
+import { beginning, columnsOf, isBlank } from "../content/measure.js";
+import type { Content, Flow, Item } from "../content/model.js";
+import { cutTable } from "../content/table.js";
+import { parseSpot, type Spot } from "./spot.js";
+
+/** A part of a file, as `look` lists it. */
+export interface Part {
+  readonly spot: string;
+  /** What it is: `heading 2`, `paragraph`, `table 4 × 3`, `sheet`… */
+  readonly what: string;
+  /** The beginning of what it says, on one line. */
+  readonly text: string;
+}
+
+/** How many characters of a part are shown. */
+const SHOWN = 72;
+
+/**
+ * A leaf of a document: a flow that holds no others but in cells. Leaves are what spots count: `p` those of text that
+ * say something, outside tables; `t` tables; `i` pictures.
+ */
+interface Leaf {
+  readonly flow: Flow;
+  readonly what: string;
+  /** Its number among its kind; 0 for what no spot names (blank lines, dividers). */
+  readonly number: number;
+  readonly kind: "p" | "t" | "i" | "";
+  /** The number of the section that it opens, for a heading. */
+  readonly section?: number;
+}
+
+/** The leaves of a document, in reading order. */
+export class Leaves {
+  readonly #leaves: Leaf[] = [];
+  readonly #content: Content;
+  readonly #counts = { p: 0, t: 0, i: 0, s: 0 };
+
+  constructor(content: Content) {
+    this.#content = content;
+    this.#collect(content, "");
+  }
+
+  #collect(content: Content, inside: string): void {
+    for (const flow of content) {
+      if (flow.type === "list") {
+        for (const item of flow.items) this.#collect(item.flows, flow.ordered ? "numbered item" : "item");
+      } else if (flow.type === "quote") this.#collect(flow.flows, "quote");
+      else this.#leaves.push(this.#leaf(flow, inside));
+    }
+  }
+
+  #leaf(flow: Flow, inside: string): Leaf {
+    switch (flow.type) {
+      case "table": {
+        const size = `${flow.rows.length} × ${columnsOf(flow)}`;
+        return { flow, what: `table ${size}`, kind: "t", number: ++this.#counts.t };
+      }
+      case "picture":
+        return { flow, what: "picture", kind: "i", number: ++this.#counts.i };
+      case "heading": {
+        if (isBlank([flow])) break;
+        const section = ++this.#counts.s;
+        return { flow, what: `heading ${flow.level}`, kind: "p", number: ++this.#counts.p, section };
+      }
+      case "paragraph":
+      case "code":
+        if (isBlank([flow])) break;
+        return { flow, what: inside || (flow.type === "code" ? "code" : "paragraph"), kind: "p", number: ++this.#counts.p };
+      case "list":
+      case "quote":
+      case "divider":
+    }
+    return { flow, what: "", kind: "", number: 0 };
+  }
+
+  /** The parts that spots name, each once. */
+  parts(): Part[] {
+    return this.#leaves
+      .filter(({ kind }) => kind !== "")
+      .map(({ flow, what, kind, number, section }) => ({
+        spot: `${kind}${number}`,
+        what: section === undefined ? what : `${what}, s${section}`,
+        text: beginning([flow], SHOWN),
+      }));
+  }
+
+  /**
+   * The content at a spot, with the lists and quotes around it.
+   * @throws DrawerError `bad-spot`, `no-spot`
+   */
+  at(text: string, file: string): Content {
+    const spot = parseSpot(text);
+    const [from, to] = this.#range(spot, text, file);
+    if (spot.type === "table" && spot.cells) {
+      const table = this.#leaves[from]!.flow as Extract<Flow, { type: "table" }>;
+      if (spot.cells.top >= table.rows.length || spot.cells.left >= columnsOf(table)) {
+        throw new DrawerError("no-spot", `“${file}” has no cells ${text}: the table has ${table.rows.length} rows and ${columnsOf(table)} columns.`);
+      }
+      return [cutTable(table, spot.cells)];
+    }
+    const wanted = new Set(this.#leaves.slice(from, to + 1).map(({ flow }) => flow));
+    return prune(this.#content, wanted);
+  }
+
+  #range(spot: Spot, text: string, file: string): [number, number] {
+    const { p, t, i, s } = this.#counts;
+    const find = (kind: string, number: number) =>
+      this.#leaves.findIndex((leaf) => (kind === "s" ? leaf.section === number : leaf.kind === kind && leaf.number === number));
+    switch (spot.type) {
+      case "paragraphs":
+        if (spot.to > p) throw missing(file, text, p, "p", "paragraph");
+        return [find("p", spot.from), find("p", spot.to)];
+      case "table":
+        if (spot.number > t) throw missing(file, text, t, "t", "table");
+        return [find("t", spot.number), find("t", spot.number)];
+      case "picture":
+        if (spot.number > i) throw missing(file, text, i, "i", "picture");
+        return [find("i", spot.number), find("i", spot.number)];
+      case "section": {
+        if (spot.number > s) throw missing(file, text, s, "s", "heading");
+        const from = find("s", spot.number);
+        const level = (this.#leaves[from]!.flow as Extract<Flow, { type: "heading" }>).level;
+        const next = this.#leaves.findIndex(({ flow }, at) => at > from && flow.type === "heading" && flow.level <= level);
+        return [from, (next < 0 ? this.#leaves.length : next) - 1];
+      }
+      case "lines":
+        throw new DrawerError("no-spot", `“${file}” has no lines to count: ${text} is for plain text. Use p3 or p3..p6; “drawer look” lists the spots.`);
+    }
+  }
+}
+
+function missing(file: string, spot: string, count: number, letter: string, what: string): DrawerError {
+  const has = count === 0 ? `no ${what}s` : count === 1 ? `one ${what}, ${letter}1` : `${count} ${what}s, ${letter}1 to ${letter}${count}`;
+  return new DrawerError("no-spot", `“${file}” has no ${spot}: it has ${has}. “drawer look” lists the spots.`);
+}
+
+/** The content without the leaves that are not wanted, and without the lists and quotes that are empty then. */
+function prune(content: Content, wanted: ReadonlySet<Flow>): Content {
+  return content.flatMap((flow): Flow[] => {
+    if (flow.type === "quote") {
+      const flows = prune(flow.flows, wanted);
+      return flows.length > 0 ? [{ ...flow, flows }] : [];
+    }
+    if (flow.type !== "list") return wanted.has(flow) ? [flow] : [];
+    const kept: Item[] = [];
+    let first = 0;
+    flow.items.forEach((item, index) => {
+      const flows = prune(item.flows, wanted);
+      if (flows.length === 0) return;
+      if (kept.length === 0) first = index;
+      kept.push({ flows });
+    });
+    if (kept.length === 0) return [];
+    const { start: _, ...list } = flow;
+    const start = (flow.start ?? 1) + first;
+    return [{ ...list, ...(flow.ordered && start !== 1 && { start }), items: kept }];
+  });
+}
+
+/** The lines `from` to `to` of plain text, as content. */
+export function cutLines(content: Content, spot: { from: number; to: number }, text: string, file: string): Content {
+  if (spot.to > content.length) throw missing(file, text, content.length, "l", "line");
+  return content.slice(spot.from - 1, spot.to);
+}

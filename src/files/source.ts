@@ -1,0 +1,177 @@
+import { DrawerError } from "../content/error.js";
+import { isBlank } from "../content/measure.js";
+import type { Content, Table } from "../content/model.js";
+import type { Notice, Reading } from "../content/notice.js";
+import { readDelimited } from "../content/read/delimited.js";
+import { readPicture } from "../content/read/flavours.js";
+import { readHtml } from "../content/read/html.js";
+import { readMarkdown } from "../content/read/markdown.js";
+import { readText } from "../content/read/text.js";
+import { cutTable, type Rectangle } from "../content/table.js";
+import { tellFormat, type Format } from "./format.js";
+import { cutLines, Leaves, type Part } from "./parts.js";
+import type { Sheet } from "./read/workbook.js";
+import { parseCells, parseSpot, writeCells } from "./spot.js";
+import { decodeText } from "./text-encoding.js";
+
+/** A document or workbook that has been read: what it holds, part by part and spot by spot. */
+export interface Source {
+  readonly name: string;
+  readonly format: Format;
+  /** The document's title, where it says one. */
+  readonly title?: string;
+  /** Its parts, each with its spot. */
+  parts(): Part[];
+  /**
+   * What stands at a spot, or all of it.
+   * @throws DrawerError `bad-spot`, `no-spot`
+   */
+  at(spot?: string): Reading;
+}
+
+/** How a source is to be read. */
+export interface SourceOptions {
+  /** What the file is, whatever its name and content say. */
+  readonly format?: Format;
+}
+
+/**
+ * Reads a file: docx, odt, xlsx, ods, HTML, Markdown, CSV, TSV, plain text, or a picture. Its format is told from its
+ * bytes where they are unmistakable, and otherwise from the ending of its name.
+ *
+ * @param bytes the whole file
+ * @param name its name, for its ending and for messages
+ * @throws DrawerError `unknown-format`, `unreadable`, `locked`, `too-large`
+ */
+export async function readSource(bytes: Uint8Array, name: string, options: SourceOptions = {}): Promise<Source> {
+  const format = options.format ?? tellFormat(bytes, name);
+  switch (format) {
+    case "docx": {
+      const { readDocx } = await import("./read/docx.js");
+      return new DocumentSource(name, format, readDocx(bytes, name));
+    }
+    case "odt": {
+      const { readOdt } = await import("./read/odt.js");
+      return new DocumentSource(name, format, readOdt(bytes, name));
+    }
+    case "xlsx":
+    case "ods": {
+      const { readWorkbook } = await import("./read/workbook.js");
+      return new WorkbookSource(name, format, await readWorkbook(bytes, name));
+    }
+    case "html":
+      return new DocumentSource(name, format, await readHtml(decodeText(bytes, "html")));
+    case "markdown":
+      return new DocumentSource(name, format, await readMarkdown(decodeText(bytes)));
+    case "csv":
+      return delimitedSource(name, format, await readDelimited(decodeText(bytes)));
+    case "tsv":
+      return delimitedSource(name, format, await readDelimited(decodeText(bytes), { separator: "\t" }));
+    case "text":
+      return new DocumentSource(name, format, readText(decodeText(bytes)));
+    case "picture": {
+      const reading = readPicture(bytes, name.replace(/\.[^.]+$/, ""));
+      if (reading.content.length === 0) {
+        throw new DrawerError("unreadable", `“${name}” is not a picture that Drawer reads: PNG, JPEG, GIF or WebP.`);
+      }
+      return new DocumentSource(name, format, reading);
+    }
+  }
+}
+
+class DocumentSource implements Source {
+  readonly title?: string;
+  readonly #leaves: Leaves;
+
+  constructor(
+    readonly name: string,
+    readonly format: Format,
+    readonly reading: Reading & { readonly title?: string },
+  ) {
+    if (reading.title !== undefined) this.title = reading.title;
+    this.#leaves = new Leaves(reading.content);
+  }
+
+  parts(): Part[] {
+    return this.#leaves.parts();
+  }
+
+  at(spot?: string): Reading {
+    const { content, pictures, notices } = this.reading;
+    if (spot === undefined) return { content, pictures, notices };
+    return { content: this.#cut(content, spot), pictures, notices: [] };
+  }
+
+  #cut(content: Content, spot: string): Content {
+    const parsed = parseSpot(spot);
+    return parsed.type === "lines" && this.format === "text"
+      ? cutLines(content, parsed, spot, this.name)
+      : this.#leaves.at(spot, this.name);
+  }
+}
+
+class WorkbookSource implements Source {
+  constructor(
+    readonly name: string,
+    readonly format: Format,
+    readonly sheets: readonly Sheet[],
+  ) {}
+
+  parts(): Part[] {
+    return this.sheets.map(({ name, used }) => ({
+      spot: used ? `${quoted(name)}!${writeCells(used)}` : quoted(name),
+      what: "sheet",
+      text: used ? `${used.bottom - used.top + 1} rows, ${used.right - used.left + 1} columns` : "empty",
+    }));
+  }
+
+  at(spot?: string): Reading {
+    const notices: Notice[] = [];
+    if (spot === undefined) {
+      const tables = this.sheets.flatMap((sheet) => (sheet.used ? [sheet.table(sheet.used)] : []));
+      return { content: tables, pictures: new Map(), notices };
+    }
+    const { sheet, cells } = this.#resolve(spot);
+    const rectangle = cells ?? sheet.used;
+    const content: Content = rectangle ? [sheet.table(rectangle)] : [];
+    return { content: isBlank(content) ? [] : content, pictures: new Map(), notices };
+  }
+
+  /** `Spring!A2:G2`, `'A name'!A2`, `A2:G2` on the first sheet, or a sheet's name. */
+  #resolve(spot: string): { sheet: Sheet; cells?: Rectangle } {
+    const whole = this.#sheet(spot);
+    if (whole) return { sheet: whole };
+    const at = spot.lastIndexOf("!");
+    const cells = parseCells(spot.slice(at + 1));
+    const sheet = at < 0 ? this.sheets[0] : this.#sheet(spot.slice(0, at));
+    const names = this.sheets.map(({ name }) => name).join(", ");
+    if (at >= 0 && !sheet) throw new DrawerError("no-spot", `“${this.name}” has no sheet “${spot.slice(0, at)}”. Its sheets are: ${names}.`);
+    if (!cells || !sheet) {
+      throw new DrawerError("no-spot", `“${this.name}” has no ${spot}. Write cells as ${quoted(this.sheets[0]?.name ?? "Sheet1")}!A2:G2, or the name of a sheet: ${names}.`);
+    }
+    return { sheet, cells };
+  }
+
+  #sheet(name: string): Sheet | undefined {
+    const bare = /^'(.*)'$/s.exec(name)?.[1]?.replaceAll("''", "'") ?? name;
+    return this.sheets.find((sheet) => sheet.name === bare);
+  }
+}
+
+/** CSV and TSV are one table; cells are its spots, as in a sheet without a name. */
+function delimitedSource(name: string, format: Format, reading: Reading): Source {
+  const table = reading.content[0] as Table | undefined;
+  const bottom = (table?.rows.length ?? 0) - 1;
+  const right = (table?.rows[0]?.length ?? 0) - 1;
+  const used = table && bottom >= 0 ? { top: 0, left: 0, bottom, right } : undefined;
+  const sheet: Sheet = {
+    name: name.replace(/\.[^.]+$/, ""),
+    used,
+    table: (rectangle) => (table ? cutTable(table, rectangle) : { type: "table", headerRows: 0, rows: [] }),
+  };
+  return new WorkbookSource(name, format, [sheet]);
+}
+
+function quoted(sheet: string): string {
+  return /^[\p{L}\p{N}_]+$/u.test(sheet) && !parseCells(sheet) ? sheet : `'${sheet.replaceAll("'", "''")}'`;
+}
