@@ -57,13 +57,13 @@ export function blankRuns(runs: readonly Run[]): boolean {
 
 /**
  * The beginning of the content as one line of text, for lists and messages: line ends become spaces, cells are parted
- * by ` | `. Stops reading once it has `length` characters, so it is quick on content of any size.
+ * by ` | `, rows by ` / `. Stops reading once it has `length` characters, so it is quick on content of any size.
  */
 export function beginning(content: Content, length: number): string {
   let text = "";
   const add = (more: string) => {
     const next = more.replace(/\s+/g, " ").trim();
-    if (next !== "") text += (text === "" || text.endsWith("| ") ? "" : " ") + next;
+    if (next !== "") text += (text === "" || /[|/] $/.test(text) ? "" : " ") + next;
     return text.length > length;
   };
   const visit = (flow: Flow): boolean => {
@@ -84,17 +84,18 @@ export function beginning(content: Content, length: number): string {
       case "table":
         return (
           add(runsText(flow.caption ?? [])) ||
-          flow.rows.some((row) =>
-            row.some((cell, column) => {
+          flow.rows.some((row, index) => {
+            if (index > 0 && text !== "") text += " / ";
+            return row.some((cell, column) => {
               if (column > 0) text += " | ";
               return cell.flows.some(visit);
-            }),
-          )
+            });
+          })
         );
     }
   };
   content.some(visit);
-  text = text.replace(/[ |]+$/, "");
+  text = text.replace(/[ |/]+$/, "");
   if (text.length <= length) return text;
   const cut = Array.from(text.slice(0, length + 1)).slice(0, -1).join("");
   return cut.slice(0, length - 1).trimEnd() + "…";

@@ -1,0 +1,26 @@
+import { existsSync } from "node:fs";
+
+const PLACES = [
+  process.env.DRAWER_CHROMIUM,
+  "/usr/bin/chromium",
+  "/usr/bin/chromium-browser",
+  "/usr/bin/google-chrome",
+  "/Applications/Chromium.app/Contents/MacOS/Chromium",
+  "/Applications/Google Chrome.app/Contents/MacOS/Google Chrome",
+];
+
+/** The path of a Chromium on this machine; nothing when there is none. `DRAWER_CHROMIUM` names one. */
+export function findChromium() {
+  return PLACES.find((path) => path && existsSync(path));
+}
+
+/** How Chromium is started for tests and pictures: no network of its own, no sandbox as root. */
+export const CHROMIUM_FLAGS = [
+  "--no-sandbox",
+  "--disable-gpu",
+  "--disable-quic",
+  "--no-first-run",
+  "--disable-background-networking",
+  "--disable-component-update",
+  "--disable-sync",
+];

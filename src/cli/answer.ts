@@ -1,0 +1,30 @@
+import type { Notice } from "../content/notice.js";
+import type { Positioned } from "../drawer/store.js";
+
+/** Options that every command has. */
+export interface CommonOptions {
+  readonly drawer: string;
+  readonly json?: boolean;
+}
+
+/** Writes a value as one line of JSON. */
+export function answerJson(value: unknown): void {
+  process.stdout.write(JSON.stringify(value) + "\n");
+}
+
+/** Answers with notices: a sentence a line for people, one value for programs. */
+export function answer(options: CommonOptions, notices: readonly Notice[], more: object = {}): void {
+  if (options.json) answerJson({ ...more, notices });
+  else for (const notice of notices) process.stdout.write(notice.message + "\n");
+}
+
+/** A snippet as `--json` lists it. */
+export function listed({ position, entry }: Positioned): object {
+  const { id, kind, text, label, kept, origin, collectedAt, pictures = [] } = entry;
+  const notes = [
+    ...(kept ? ["kept"] : []),
+    ...(entry.private ? ["private"] : []),
+    ...(pictures.length > 0 ? [pictures.length === 1 ? "one picture" : `${pictures.length} pictures`] : []),
+  ];
+  return { position, id, kind, text, label: label ?? null, kept, private: entry.private, origin, collectedAt, notes };
+}

@@ -1,0 +1,42 @@
+import stringWidth from "string-width";
+
+/** How wide the terminal is; what is not a terminal gets room enough. */
+export function terminalWidth(): number {
+  return process.stdout.columns || 110;
+}
+
+/** A text cut to a width in terminal columns, with `…` where something was cut. */
+export function fit(text: string, width: number): string {
+  if (stringWidth(text) <= width) return text;
+  let cut = "";
+  let used = 1;
+  for (const { segment } of new Intl.Segmenter().segment(text)) {
+    used += stringWidth(segment);
+    if (used > width) break;
+    cut += segment;
+  }
+  return cut.trimEnd() + "…";
+}
+
+/** A text filled up with spaces to a width in terminal columns. */
+export function pad(text: string, width: number): string {
+  return text + " ".repeat(Math.max(0, width - stringWidth(text)));
+}
+
+/** The greatest width of some texts. */
+export function widest(texts: readonly string[]): number {
+  return texts.reduce((most, text) => Math.max(most, stringWidth(text)), 0);
+}
+
+/**
+ * Rows of cells as aligned lines. The column `flexible` is cut so that the lines fit the terminal; the others keep
+ * their width.
+ */
+export function columns(rows: readonly (readonly string[])[], flexible: number): string[] {
+  const count = rows[0]?.length ?? 0;
+  const widths = Array.from({ length: count }, (_, column) => widest(rows.map((row) => row[column]!)));
+  const others = widths.reduce((sum, width, column) => sum + (column === flexible ? 0 : width), 0);
+  const room = terminalWidth() - others - 2 * (count - 1);
+  widths[flexible] = Math.max(12, Math.min(widths[flexible]!, room));
+  return rows.map((row) => row.map((cell, column) => pad(fit(cell, widths[column]!), widths[column]!)).join("  ").trimEnd());
+}

@@ -1,0 +1,86 @@
+import { spawnSync } from "node:child_process";
+import { mkdtemp, readFile, rm } from "node:fs/promises";
+import { tmpdir } from "node:os";
+import { dirname, join } from "node:path";
+import { fileURLToPath, pathToFileURL } from "node:url";
+import { styleText } from "node:util";
+import type { Command } from "commander";
+import { DrawerError } from "../../content/error.js";
+
+/** A step of the tour: what it shows, and the words of the command; a file or another command may be piped into it. */
+interface Step {
+  readonly says?: string;
+  readonly words: readonly string[];
+  readonly file?: string;
+  readonly from?: readonly string[];
+}
+
+/** `drawer demo`: a short tour on the sample data, in a home of its own that is thrown away. */
+export function add(program: Command): void {
+  program
+    .command("demo")
+    .description("a short tour on sample data, which leaves your own drawers alone")
+    .action(tour);
+}
+
+async function tour(): Promise<void> {
+  const packageFolder = join(dirname(fileURLToPath(import.meta.url)), "../../..");
+  const folder = await mkdtemp(join(tmpdir(), "drawer-demo-"));
+  const bulletin = join(folder, "bulletin.html");
+  const env = { ...process.env, DRAWER_HOME: join(folder, "home") };
+  const run = (words: readonly string[], input?: string): string => {
+    const { status, stdout, stderr } = spawnSync(process.execPath, [process.argv[1]!, ...words], {
+      cwd: packageFolder,
+      env,
+      encoding: "utf8",
+      ...(input !== undefined && { input }),
+    });
+    if (status === 0) return stdout + stderr;
+    throw new DrawerError("unreadable", `The tour stopped, because “drawer ${words.join(" ")}” ended with ${status}: ${stderr.trim()}`);
+  };
+  try {
+    for (const { says, words, file, from } of steps(bulletin)) {
+      const input = file ? await readFile(join(packageFolder, file), "utf8") : from && run(from);
+      const typed = [file && `cat ${file}`, from && commandLine(from), commandLine(words)].filter(Boolean).join(" | ");
+      if (says) process.stdout.write(`\n${styleText("dim", says)}\n`);
+      process.stdout.write(`${styleText("bold", `$ ${typed}`)}\n${run(words, input)}`);
+    }
+  } finally {
+    await rm(env.DRAWER_HOME, { recursive: true, force: true });
+  }
+  process.stdout.write(`\nThe finished bulletin lies in ${bulletin}\n(open ${pathToFileURL(bulletin).href} in a browser).\n`);
+}
+
+function steps(bulletin: string): Step[] {
+  return [
+    { says: "What is in the wardens' diary, and in the ringing sheet?", words: ["look", "demo/diary.docx"] },
+    { words: ["look", "demo/ringing.xlsx"] },
+    {
+      says: "Gather in one trip: a paragraph, a table, the header and two rows of a sheet, a sentence of a web page.",
+      words: ["collect", "demo/diary.docx", "--at", "p3", "--at", "t1"],
+    },
+    { words: ["collect", "demo/ringing.xlsx", "--at", "Spring!A1:G1", "--at", "Spring!A3:G3", "--at", "Spring!A5:G5"] },
+    { words: ["collect", "--type", "html"], file: "demo/clipboard/web-sentence/clip.html" },
+    { says: "What have I got?", words: ["list"] },
+    { says: "Arrange: the tide first, the diary's table out; no, back again.", words: ["move", "6", "--before", "1"] },
+    { words: ["discard", "3"] },
+    { words: ["undo"] },
+    { says: "Put down a few, as bullets.", words: ["place", "1", "5..6", "--as", "bullets", "--out", "markdown"] },
+    { says: "Join: the header and the rows are one table.", words: ["place", "4..6", "--as", "rows", "--out", "csv"] },
+    {
+      says: "Keep that table as a piece of its own, and place the whole bulletin.",
+      from: ["place", "4..6", "--as", "rows", "--out", "html"],
+      words: ["collect", "--type", "html"],
+    },
+    { words: ["place", "2", "1", "last", "--to", bulletin] },
+  ];
+}
+
+function commandLine(words: readonly string[]): string {
+  return `drawer ${words.map(quoted).join(" ")}`;
+}
+
+/** A word as a shell wants it. */
+function quoted(word: string): string {
+  return /^[\w./:=-]+$/.test(word) ? word : `'${word.replaceAll("'", "'\\''")}'`;
+}

@@ -1,0 +1,22 @@
+import type { Command } from "commander";
+import { answerJson, type CommonOptions } from "../answer.js";
+import { columns } from "../columns.js";
+import { begin } from "../command.js";
+import { openFile } from "../input.js";
+
+/** `drawer look FILE`: the parts of a document or workbook, each with its spot. */
+export function add(program: Command): void {
+  begin(program, "look <file>", "the parts of a document or sheet, each with its spot")
+    .option("--type <type>", "what the file is, whatever its ending says")
+    .action(async (file: string, options: CommonOptions & { type?: string }) => {
+      const source = await openFile(file, options.type);
+      const parts = source.parts();
+      if (options.json) {
+        answerJson({ document: source.name, format: source.format, title: source.title ?? null, parts, notices: source.at().notices });
+        return;
+      }
+      for (const line of columns(parts.map(({ spot, what, text }) => [spot, what, text]), 2)) process.stdout.write(line + "\n");
+      if (parts.length === 0) process.stdout.write(`“${source.name}” is empty.\n`);
+      for (const notice of source.at().notices) process.stdout.write(notice.message + "\n");
+    });
+}

@@ -1,0 +1,74 @@
+import type { Command } from "commander";
+import type { Block } from "../../compose/block.js";
+import { compose } from "../../compose/compose.js";
+import { LAYOUTS, layoutName } from "../../compose/recipe.js";
+import { DrawerError } from "../../content/error.js";
+import { answerJson, type CommonOptions } from "../answer.js";
+import { begin } from "../command.js";
+import { withDrawer } from "../home.js";
+import { writeNewFile } from "../output.js";
+import { page } from "../page.js";
+
+interface PlaceOptions extends CommonOptions {
+  readonly as: string;
+  readonly out?: string;
+  readonly to?: string;
+  readonly overwrite?: boolean;
+}
+
+/** What a block can be written as, and the endings of files that are written so. */
+const OUTPUTS: Readonly<Record<string, { endings: readonly string[]; write(block: Block): string }>> = {
+  text: { endings: ["txt", "text"], write: (block) => line(block.text) },
+  markdown: { endings: ["md", "markdown"], write: (block) => line(block.markdown) },
+  html: { endings: ["html", "htm"], write: (block) => line(block.html) },
+  csv: { endings: ["csv"], write: (block) => block.csv },
+  tsv: { endings: ["tsv", "tab"], write: (block) => block.tsv },
+  json: { endings: ["json"], write: (block) => line(JSON.stringify(block.content)) },
+};
+
+/** `drawer place PICK`: makes a block of snippets and puts it on standard output or into a new file. */
+export function add(program: Command): void {
+  begin(program, "place <pick...>", "make one block of snippets and put it on standard output or into a file")
+    .option("--as <layout>", `how it is laid out: ${LAYOUTS.join(", ")}`, "sequence")
+    .option("--out <format>", `what it is written as: ${Object.keys(OUTPUTS).join(", ")} (default: text, or by the file's ending)`)
+    .option("--to <file>", "a file to put it into; its ending tells the format")
+    .option("--overwrite", "replace the file when it is there already")
+    .action(async (pick: readonly string[], options: PlaceOptions) => {
+      const as = layoutName(options.as);
+      const output = outputOf(options);
+      const snippets = await withDrawer(options.drawer, (drawer) => drawer.snippets(pick.join(" ")));
+      const block = compose(snippets, { as });
+      const notices = [...block.notices];
+      if (options.to !== undefined) {
+        const text = output === "html" ? page(block.html, options.to) : OUTPUTS[output]!.write(block);
+        await writeNewFile(options.to, text, options.overwrite ?? false);
+        const many = snippets.length === 1 ? "1 snippet" : `${snippets.length} snippets`;
+        notices.unshift({ code: "placed", message: `Placed ${many} in “${options.to}”.` });
+      }
+      if (options.json) answerJson({ text: block.text, html: block.html, markdown: block.markdown, notices });
+      else {
+        if (options.to === undefined) process.stdout.write(OUTPUTS[output]!.write(block));
+        const said = options.to === undefined ? process.stderr : process.stdout;
+        for (const notice of notices) said.write(notice.message + "\n");
+      }
+    });
+}
+
+/** Text for a terminal or a file ends with a line end; an empty text stays empty. */
+function line(text: string): string {
+  return text === "" ? "" : text + "\n";
+}
+
+function outputOf({ out, to }: PlaceOptions): string {
+  const names = Object.keys(OUTPUTS);
+  if (out !== undefined) {
+    if (names.includes(out)) return out;
+    throw new DrawerError("bad-option", `There is no output “${out}”. The outputs are: ${names.join(", ")}.`);
+  }
+  if (to === undefined) return "text";
+  const ending = /\.([^./\\]+)$/.exec(to)?.[1]?.toLowerCase();
+  const found = names.find((name) => OUTPUTS[name]!.endings.includes(ending ?? ""));
+  if (found) return found;
+  const endings = names.flatMap((name) => OUTPUTS[name]!.endings.slice(0, 1)).map((each) => `.${each}`);
+  throw new DrawerError("unknown-format", `“${to}” does not end in a format that Drawer writes (${endings.join(" ")}). Change its ending, or say which with --out.`);
+}
