@@ -24,10 +24,17 @@ export default ts.config(
     plugins: { "import-x": imports },
     settings: { "import-x/resolver-next": [createTypeScriptImportResolver({ project: "tsconfig.json" })] },
     rules: {
-      "import-x/no-restricted-paths": ["error", { zones: orderOfRooms.filter((zone) => zone.from.length > 0) }],
+      "import-x/no-restricted-paths": [
+        "error",
+        { zones: orderOfRooms.filter((zone) => zone.from.length > 0) },
+      ],
       "import-x/no-cycle": "error",
       "@typescript-eslint/no-floating-promises": "error",
       "@typescript-eslint/switch-exhaustiveness-check": "error",
+      "@typescript-eslint/no-unused-vars": [
+        "error",
+        { ignoreRestSiblings: true, varsIgnorePattern: "^_", argsIgnorePattern: "^_" },
+      ],
       "@typescript-eslint/no-non-null-assertion": "off",
       "@typescript-eslint/unified-signatures": "off",
     },
@@ -35,7 +42,15 @@ export default ts.config(
   {
     files: pure,
     rules: {
-      "no-restricted-globals": ["error", "document", "window", "process", "Buffer", "navigator", "localStorage"],
+      "no-restricted-globals": [
+        "error",
+        "document",
+        "window",
+        "process",
+        "Buffer",
+        "navigator",
+        "localStorage",
+      ],
       "no-restricted-imports": ["error", { patterns: ["node:*"] }],
     },
   },

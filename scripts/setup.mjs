@@ -21,21 +21,30 @@ const newest = (folder) =>
     .filter((entry) => entry.isFile())
     .reduce((latest, entry) => Math.max(latest, modified(join(entry.parentPath, entry.name))), 0);
 
-const run = (command, words) => execFileSync(command, words, { stdio: ["ignore", 2, 2], shell: process.platform === "win32" });
+const run = (command, words) =>
+  execFileSync(command, words, { stdio: ["ignore", 2, 2], shell: process.platform === "win32" });
 
 if (modified("node_modules/.package-lock.json") < modified("package-lock.json")) {
   console.error("Installing dependencies…");
   run("npm", ["ci", "--no-fund", "--no-audit", "--loglevel=error"]);
 }
-if (modified("dist/built") < Math.max(newest("src"), modified("tsconfig.json"), modified("scripts/build.mjs"))) {
+if (
+  modified("dist/built") < Math.max(newest("src"), modified("tsconfig.json"), modified("scripts/build.mjs"))
+) {
   console.error("Building…");
   run(process.execPath, ["scripts/build.mjs"]);
 }
 if (process.argv.includes("--browser") && !findChromium()) {
-  const mayInstall = process.platform === "linux" && process.getuid?.() === 0 && spawnSync("apt-get", ["--version"]).status === 0;
+  const mayInstall =
+    process.platform === "linux" &&
+    process.getuid?.() === 0 &&
+    spawnSync("apt-get", ["--version"]).status === 0;
   if (mayInstall) {
     console.error("Installing Chromium for the tests of pages…");
     run("apt-get", ["update", "-qq"]);
     run("apt-get", ["install", "-y", "-qq", "--no-install-recommends", "chromium"]);
-  } else console.error("No Chromium found: the tests of pages will be skipped. Install it, or name one in DRAWER_CHROMIUM.");
+  } else
+    console.error(
+      "No Chromium found: the tests of pages will be skipped. Install it, or name one in DRAWER_CHROMIUM.",
+    );
 }

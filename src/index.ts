@@ -5,7 +5,16 @@
 export * from "./content/model.js";
 export * from "./content/error.js";
 export * from "./content/notice.js";
-export { beginning, columnsOf, eachFlow, isBlank, kindOf, picturesOf, placeCells, type Kind } from "./content/measure.js";
+export {
+  beginning,
+  columnsOf,
+  eachFlow,
+  isBlank,
+  kindOf,
+  picturesOf,
+  placeCells,
+  type Kind,
+} from "./content/measure.js";
 export { decodeContent, encodeContent, hashBytes, type Hash } from "./content/encode.js";
 export { LIMITS } from "./content/limits.js";
 export type { Declaration, HtmlDoor, StyleRule } from "./content/read/door.js";

@@ -26,5 +26,16 @@ export function listed({ position, entry }: Positioned): object {
     ...(entry.private ? ["private"] : []),
     ...(pictures.length > 0 ? [pictures.length === 1 ? "one picture" : `${pictures.length} pictures`] : []),
   ];
-  return { position, id, kind, text, label: label ?? null, kept, private: entry.private, origin, collectedAt, notes };
+  return {
+    position,
+    id,
+    kind,
+    text,
+    label: label ?? null,
+    kept,
+    private: entry.private,
+    origin,
+    collectedAt,
+    notes,
+  };
 }

@@ -38,5 +38,10 @@ export function columns(rows: readonly (readonly string[])[], flexible: number):
   const others = widths.reduce((sum, width, column) => sum + (column === flexible ? 0 : width), 0);
   const room = terminalWidth() - others - 2 * (count - 1);
   widths[flexible] = Math.max(12, Math.min(widths[flexible]!, room));
-  return rows.map((row) => row.map((cell, column) => pad(fit(cell, widths[column]!), widths[column]!)).join("  ").trimEnd());
+  return rows.map((row) =>
+    row
+      .map((cell, column) => pad(fit(cell, widths[column]!), widths[column]!))
+      .join("  ")
+      .trimEnd(),
+  );
 }

@@ -9,7 +9,10 @@ export function home(): string {
 }
 
 /** Opens a drawer, does something with it, and closes it whatever happens. */
-export async function withDrawer<Result>(name: string, use: (drawer: Drawer) => Promise<Result>): Promise<Result> {
+export async function withDrawer<Result>(
+  name: string,
+  use: (drawer: Drawer) => Promise<Result>,
+): Promise<Result> {
   const store = openSqlite(join(home(), "drawers.db"));
   try {
     return await use(new Drawer(store, name));

@@ -15,9 +15,13 @@ export async function openFile(path: string, type?: string): Promise<Source> {
   try {
     bytes = await readFile(path);
   } catch (error) {
-    throw new DrawerError("no-file", `“${path}” cannot be read: ${WHY[(error as NodeJS.ErrnoException).code ?? ""] ?? String(error)}.`, {
-      cause: error,
-    });
+    throw new DrawerError(
+      "no-file",
+      `“${path}” cannot be read: ${WHY[(error as NodeJS.ErrnoException).code ?? ""] ?? String(error)}.`,
+      {
+        cause: error,
+      },
+    );
   }
   return readSource(bytes, basename(path), format && { format });
 }
@@ -37,12 +41,17 @@ const WHY: Readonly<Record<string, string>> = {
 export async function openStandardInput(type?: string): Promise<Source> {
   const format = type === undefined ? undefined : formatNamed(type);
   if (process.stdin.isTTY) {
-    throw new DrawerError("nothing", "Nothing to collect: name a file, or pipe something in (cat notes.txt | drawer collect).");
+    throw new DrawerError(
+      "nothing",
+      "Nothing to collect: name a file, or pipe something in (cat notes.txt | drawer collect).",
+    );
   }
   const chunks: Buffer[] = [];
   for await (const chunk of process.stdin) chunks.push(chunk as Buffer);
   const bytes = new Uint8Array(Buffer.concat(chunks));
-  return readSource(bytes, "standard input", { format: format ?? tellFormatOfBytes(bytes, decodeText(bytes)) });
+  return readSource(bytes, "standard input", {
+    format: format ?? tellFormatOfBytes(bytes, decodeText(bytes)),
+  });
 }
 
 const OTHER_NAMES: Readonly<Record<string, Format>> = {
@@ -53,5 +62,8 @@ const OTHER_NAMES: Readonly<Record<string, Format>> = {
 function formatNamed(type: string): Format {
   const format = FORMATS.find((known) => known === type) ?? OTHER_NAMES[type];
   if (format) return format;
-  throw new DrawerError("bad-option", `There is no type “${type}”. The types are: ${FORMATS.join(", ")}, png, jpeg, gif, webp.`);
+  throw new DrawerError(
+    "bad-option",
+    `There is no type “${type}”. The types are: ${FORMATS.join(", ")}, png, jpeg, gif, webp.`,
+  );
 }

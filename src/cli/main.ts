@@ -22,9 +22,14 @@ const WRONG_USAGE: readonly RefusalCode[] = ["bad-pick", "bad-spot", "bad-option
 async function main(words: readonly string[]): Promise<void> {
   const program = new Command("drawer");
   program
-    .description("Collect many snippets in order; place one, several, all, or all of them joined into one block.")
+    .description(
+      "Collect many snippets in order; place one, several, all, or all of them joined into one block.",
+    )
     .configureHelp({ showGlobalOptions: false })
-    .configureOutput({ outputError: (message, write) => write(message.replace(/^error: (.)/, (_, first: string) => `drawer: ${first.toUpperCase()}`)) })
+    .configureOutput({
+      outputError: (message, write) =>
+        write(message.replace(/^error: (.)/, (_, first: string) => `drawer: ${first.toUpperCase()}`)),
+    })
     .helpCommand("help [command]", "what a command does")
     .exitOverride();
   const named = commands[words[0] ?? ""];

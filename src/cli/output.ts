@@ -8,7 +8,11 @@ import { DrawerError } from "../content/error.js";
  *
  * @throws DrawerError `exists`, `not-written`
  */
-export async function writeNewFile(path: string, data: string | Uint8Array, overwrite: boolean): Promise<void> {
+export async function writeNewFile(
+  path: string,
+  data: string | Uint8Array,
+  overwrite: boolean,
+): Promise<void> {
   const draft = join(dirname(path), `.drawer-${process.pid}-${Date.now()}.part`);
   try {
     await writeFile(draft, data, { flag: "wx" });
@@ -17,9 +21,15 @@ export async function writeNewFile(path: string, data: string | Uint8Array, over
   } catch (error) {
     const { code } = error as NodeJS.ErrnoException;
     if (code === "EEXIST") {
-      throw new DrawerError("exists", `“${path}” is there already and was left as it is. Choose another name, or add --overwrite.`, { cause: error });
+      throw new DrawerError(
+        "exists",
+        `“${path}” is there already and was left as it is. Choose another name, or add --overwrite.`,
+        { cause: error },
+      );
     }
-    throw new DrawerError("not-written", `“${path}” was not written: ${WHY[code ?? ""] ?? String(error)}.`, { cause: error });
+    throw new DrawerError("not-written", `“${path}” was not written: ${WHY[code ?? ""] ?? String(error)}.`, {
+      cause: error,
+    });
   } finally {
     await rm(draft, { force: true });
   }

@@ -19,5 +19,8 @@ export interface Recipe {
 export function layoutName(name: string): LayoutName {
   const found = LAYOUTS.find((layout) => layout === name);
   if (found) return found;
-  throw new DrawerError("bad-option", `There is no layout “${name}”. The layouts are: ${LAYOUTS.join(", ")}.`);
+  throw new DrawerError(
+    "bad-option",
+    `There is no layout “${name}”. The layouts are: ${LAYOUTS.join(", ")}.`,
+  );
 }

@@ -62,4 +62,3 @@ function tidyTable(table: Table): Table {
     ...(widths && { widths: widths.slice(left, right) }),
   };
 }
-

@@ -7,9 +7,45 @@ export type Hash = string;
 
 /** Every name the model knows, in the order in which it is written, so that equal content has equal bytes. */
 const NAMES = [
-  ...["type", "level", "ordered", "start", "headerRows", "align", "direction", "runs", "text", "marks", "caption"],
-  ...["widths", "items", "rows", "flows", "colspan", "rowspan", "background", "value", "number", "date", "boolean"],
-  ...["format", "hash", "mediaType", "width", "height", "alt", "language", "bold", "italic", "underline", "strike"],
+  ...[
+    "type",
+    "level",
+    "ordered",
+    "start",
+    "headerRows",
+    "align",
+    "direction",
+    "runs",
+    "text",
+    "marks",
+    "caption",
+  ],
+  ...[
+    "widths",
+    "items",
+    "rows",
+    "flows",
+    "colspan",
+    "rowspan",
+    "background",
+    "value",
+    "number",
+    "date",
+    "boolean",
+  ],
+  ...[
+    "format",
+    "hash",
+    "mediaType",
+    "width",
+    "height",
+    "alt",
+    "language",
+    "bold",
+    "italic",
+    "underline",
+    "strike",
+  ],
   ...["code", "sub", "sup", "color", "font", "size", "link"],
 ];
 

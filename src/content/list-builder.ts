@@ -33,14 +33,25 @@ export class ListBuilder {
     if (sameLevel && (current.key !== line.key || current.ordered !== line.ordered)) this.#close();
     if (!sameLevel || this.#open.at(-1)?.level !== line.level) {
       const { level, key, ordered, number } = line;
-      this.#open.push({ level, key, ordered, start: ordered && number !== 1 ? number : undefined, items: [] });
+      this.#open.push({
+        level,
+        key,
+        ordered,
+        start: ordered && number !== 1 ? number : undefined,
+        items: [],
+      });
     }
     this.#open.at(-1)!.items.push({ flows: [...line.flows] });
   }
 
   #close(): void {
     const { ordered, start, items } = this.#open.pop()!;
-    const list: List = { type: "list", ordered, ...(start !== undefined && { start }), items: items as Item[] };
+    const list: List = {
+      type: "list",
+      ordered,
+      ...(start !== undefined && { start }),
+      items: items as Item[],
+    };
     const parent = this.#open.at(-1)?.items.at(-1);
     if (parent) parent.flows.push(list);
     else this.#done.push(list);

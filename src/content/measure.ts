@@ -22,7 +22,8 @@ function linkOf(runs: readonly Run[]): string | undefined {
   let link: string | undefined;
   for (const run of runs) {
     if (run.type === "text" && run.text.trim() === "") continue;
-    if (run.type !== "text" || !run.marks?.link || (link !== undefined && link !== run.marks.link)) return undefined;
+    if (run.type !== "text" || !run.marks?.link || (link !== undefined && link !== run.marks.link))
+      return undefined;
     link = run.marks.link;
   }
   return link;
@@ -40,7 +41,9 @@ export function isBlank(content: Content): boolean {
       case "quote":
         return isBlank(flow.flows);
       case "table":
-        return flow.rows.every((row) => row.every((cell) => isBlank(cell.flows))) && blankRuns(flow.caption ?? []);
+        return (
+          flow.rows.every((row) => row.every((cell) => isBlank(cell.flows))) && blankRuns(flow.caption ?? [])
+        );
       case "code":
         return flow.text.trim() === "";
       case "picture":
@@ -97,7 +100,9 @@ export function beginning(content: Content, length: number): string {
   content.some(visit);
   text = text.replace(/[ |/]+$/, "");
   if (text.length <= length) return text;
-  const cut = Array.from(text.slice(0, length + 1)).slice(0, -1).join("");
+  const cut = Array.from(text.slice(0, length + 1))
+    .slice(0, -1)
+    .join("");
   return cut.slice(0, length - 1).trimEnd() + "…";
 }
 
@@ -150,7 +155,8 @@ export function columnsOf(table: Table): number {
   const covered: number[] = [];
   let width = 0;
   for (const row of table.rows) {
-    for (const { cell, column } of placeCells(row, covered)) width = Math.max(width, column + (cell.colspan ?? 1));
+    for (const { cell, column } of placeCells(row, covered))
+      width = Math.max(width, column + (cell.colspan ?? 1));
   }
   return width;
 }

@@ -185,8 +185,10 @@ export function sameMarks(a: Marks | undefined, b: Marks | undefined): boolean {
  */
 export function safeLink(address: string): string | undefined {
   const trimmed = address.trim();
-  // eslint-disable-next-line no-control-regex
-  if (!/^(https?:\/\/[^/?#\s]|mailto:|tel:)/i.test(trimmed) || /[\u0000-\u0020\u007f<>"\\^`{|}]/.test(trimmed)) {
+  if (
+    !/^(https?:\/\/[^/?#\s]|mailto:|tel:)/i.test(trimmed) ||
+    /[\u0000-\u0020\u007f<>"\\^`{|}]/.test(trimmed)
+  ) {
     return encodeLoose(trimmed);
   }
   return trimmed;
@@ -194,8 +196,8 @@ export function safeLink(address: string): string | undefined {
 
 /** A safe address that people and programs wrote with spaces or brackets in it, made well-formed (RFC 3986). */
 function encodeLoose(address: string): string | undefined {
-  // eslint-disable-next-line no-control-regex
-  if (!/^(https?:\/\/[^/?#\s]|mailto:|tel:)/i.test(address) || /[\u0000-\u001f\u007f]/.test(address)) return undefined;
+  if (!/^(https?:\/\/[^/?#\s]|mailto:|tel:)/i.test(address) || /[\u0000-\u001f\u007f]/.test(address))
+    return undefined;
   return address.replace(/[\s<>"\\^`{|}]/g, (unsafe) => encodeURIComponent(unsafe));
 }
 

@@ -20,8 +20,10 @@ export function readPictureBytes(bytes: Uint8Array): PictureFacts | undefined {
   if (bytes.length >= 10 && /^GIF8[79]a$/.test(ascii(0, 6))) {
     return { mediaType: "image/gif", width: view.getUint16(6, true), height: view.getUint16(8, true) };
   }
-  if (bytes.length >= 30 && ascii(0, 4) === "RIFF" && ascii(8, 12) === "WEBP") return webp(bytes, view, ascii(12, 16));
-  if (bytes.length >= 4 && bytes[0] === 0xff && bytes[1] === 0xd8 && bytes[2] === 0xff) return jpeg(bytes, view);
+  if (bytes.length >= 30 && ascii(0, 4) === "RIFF" && ascii(8, 12) === "WEBP")
+    return webp(bytes, view, ascii(12, 16));
+  if (bytes.length >= 4 && bytes[0] === 0xff && bytes[1] === 0xd8 && bytes[2] === 0xff)
+    return jpeg(bytes, view);
   return undefined;
 }
 

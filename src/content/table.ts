@@ -1,5 +1,14 @@
 import { isBlank, placeCells } from "./measure.js";
-import { sameMarks, type Cell, type Content, type Flow, type Row, type Run, type Table, type TextRun } from "./model.js";
+import {
+  sameMarks,
+  type Cell,
+  type Content,
+  type Flow,
+  type Row,
+  type Run,
+  type Table,
+  type TextRun,
+} from "./model.js";
 
 /** What the readers of tables share: how cells are made, how a header is recognised, how a part is cut out. */
 
@@ -30,8 +39,13 @@ function unaligned(flow: Flow, align: Cell["align"]): Flow {
  * Makes a table. Where its source named no header rows, a first row that alone is bold throughout is taken for one.
  * Header cells are bold by being headers, so the mark is taken off them.
  */
-export function makeTable(rows: readonly Row[], headerRows: number, facts: Pick<Table, "caption" | "widths"> = {}): Table {
-  const found = headerRows > 0 || rows.length < 2 ? headerRows : isBoldRow(rows[0]!) && !isBoldRow(rows[1]!) ? 1 : 0;
+export function makeTable(
+  rows: readonly Row[],
+  headerRows: number,
+  facts: Pick<Table, "caption" | "widths"> = {},
+): Table {
+  const found =
+    headerRows > 0 || rows.length < 2 ? headerRows : isBoldRow(rows[0]!) && !isBoldRow(rows[1]!) ? 1 : 0;
   return {
     type: "table",
     headerRows: found,
@@ -55,7 +69,9 @@ function textRuns(flow: Flow): TextRun[] {
 function unbold(cell: Cell): Cell {
   return {
     ...cell,
-    flows: cell.flows.map((flow) => (flow.type === "paragraph" ? { ...flow, runs: mergeRuns(flow.runs.map(unboldRun)) } : flow)),
+    flows: cell.flows.map((flow) =>
+      flow.type === "paragraph" ? { ...flow, runs: mergeRuns(flow.runs.map(unboldRun)) } : flow,
+    ),
   };
 }
 
@@ -101,9 +117,13 @@ export function cutTable(table: Table, { top, left, bottom, right }: Rectangle):
     for (const { cell, column } of placed) {
       if (column > right || column + (cell.colspan ?? 1) <= left) continue;
       if (column >= left) cells.push({ column, cell: clip(cell, right - column + 1, bottom - index + 1) });
-      else for (let at = left; at < Math.min(right + 1, column + cell.colspan!); at++) cells.push({ column: at, cell: { flows: [] } });
+      else
+        for (let at = left; at < Math.min(right + 1, column + cell.colspan!); at++)
+          cells.push({ column: at, cell: { flows: [] } });
     }
-    if (index === top) for (const column of above) if (column >= left && column <= right) cells.push({ column, cell: { flows: [] } });
+    if (index === top)
+      for (const column of above)
+        if (column >= left && column <= right) cells.push({ column, cell: { flows: [] } });
     rows.push(cells.sort((a, b) => a.column - b.column).map(({ cell }) => cell));
   });
   return {

@@ -67,42 +67,59 @@ export class Drawer {
     const notices: Notice[] = gathered.flatMap((piece) => piece.notices);
     const drafts: { entry: Omit<Entry, "order">; blobs: Map<Hash, Uint8Array> }[] = [];
     for (const piece of gathered) {
-      if (isBlank(piece.content)) notices.push({ code: "blank", message: `Nothing collected: ${blankPlace(piece.origin)}.` });
+      if (isBlank(piece.content))
+        notices.push({ code: "blank", message: `Nothing collected: ${blankPlace(piece.origin)}.` });
       else drafts.push(this.#draft(piece));
     }
     let collected: Positioned[] = [];
     const contents = new Map<Hash, Uint8Array>();
     const told: Notice[] = [];
-    await this.#change("collect", async () => {
-      const count = await this.count();
-      const last = count > 0 ? (await this.store.entries({ drawer: this.name, offset: count - 1, limit: 1 }))[0] : undefined;
-      told.length = 0;
-      contents.clear();
-      let before = last?.entry.content;
-      const fresh = drafts.filter(({ entry, blobs }) => {
-        const isRepeat = entry.content === before;
-        before = entry.content;
-        if (isRepeat) told.push({ code: "repeat", message: `Not collected again: ${said(entry)} is the same as the snippet before it.` });
-        else blobs.forEach((bytes, hash) => contents.set(hash, bytes));
-        return !isRepeat;
-      });
-      const orders = generateNKeysBetween(last?.entry.order ?? null, null, fresh.length);
-      collected = fresh.map(({ entry }, index) => ({
-        position: count + index + 1,
-        entry: { ...entry, order: orders[index]! },
-      }));
-      for (const { position, entry } of collected) {
-        told.push({ code: "collected", message: `Collected as ${position}: ${naming(entry)}.` });
-      }
-      return collected.map(({ entry }) => ({ id: entry.id, before: null, after: entry }));
-    }, contents);
+    await this.#change(
+      "collect",
+      async () => {
+        const count = await this.count();
+        const last =
+          count > 0
+            ? (await this.store.entries({ drawer: this.name, offset: count - 1, limit: 1 }))[0]
+            : undefined;
+        told.length = 0;
+        contents.clear();
+        let before = last?.entry.content;
+        const fresh = drafts.filter(({ entry, blobs }) => {
+          const isRepeat = entry.content === before;
+          before = entry.content;
+          if (isRepeat)
+            told.push({
+              code: "repeat",
+              message: `Not collected again: ${said(entry)} is the same as the snippet before it.`,
+            });
+          else blobs.forEach((bytes, hash) => contents.set(hash, bytes));
+          return !isRepeat;
+        });
+        const orders = generateNKeysBetween(last?.entry.order ?? null, null, fresh.length);
+        collected = fresh.map(({ entry }, index) => ({
+          position: count + index + 1,
+          entry: { ...entry, order: orders[index]! },
+        }));
+        for (const { position, entry } of collected) {
+          told.push({ code: "collected", message: `Collected as ${position}: ${naming(entry)}.` });
+        }
+        return collected.map(({ entry }) => ({ id: entry.id, before: null, after: entry }));
+      },
+      contents,
+    );
     return { collected, notices: [...notices, ...told] };
   }
 
-  #draft({ content, pictures, origin, label }: Gathered): { entry: Omit<Entry, "order">; blobs: Map<Hash, Uint8Array> } {
+  #draft({ content, pictures, origin, label }: Gathered): {
+    entry: Omit<Entry, "order">;
+    blobs: Map<Hash, Uint8Array>;
+  } {
     const bytes = encodeContent(content);
     const hash = hashBytes(bytes);
-    const hashes = [...new Set(picturesOf(content).map((picture) => picture.hash))].filter((each) => pictures.has(each));
+    const hashes = [...new Set(picturesOf(content).map((picture) => picture.hash))].filter((each) =>
+      pictures.has(each),
+    );
     const blobs = new Map([[hash, bytes]]);
     for (const each of hashes) blobs.set(each, pictures.get(each)!);
     const entry = {
@@ -182,7 +199,8 @@ export class Drawer {
    */
   async snippets(pick: string): Promise<Snippet[]> {
     const picked = await this.pick(pick);
-    if (picked.length === 0) throw new DrawerError("nothing", `Nothing in the drawer “${this.name}” matches “${pick}”.`);
+    if (picked.length === 0)
+      throw new DrawerError("nothing", `Nothing in the drawer “${this.name}” matches “${pick}”.`);
     return this.read(picked);
   }
 
@@ -193,7 +211,10 @@ export class Drawer {
     return listed.map(({ position, entry }) => {
       const bytes = blobs.get(entry.content);
       if (!bytes) {
-        throw new DrawerError("store", `The content of snippet ${position} is missing in the store. Its text began: ${said(entry)}.`);
+        throw new DrawerError(
+          "store",
+          `The content of snippet ${position} is missing in the store. Its text began: ${said(entry)}.`,
+        );
       }
       const pictures = new Map<Hash, Uint8Array>();
       for (const hash of entry.pictures ?? []) if (blobs.has(hash)) pictures.set(hash, blobs.get(hash)!);
@@ -219,10 +240,18 @@ export class Drawer {
       const others = near.filter(({ entry }) => !ids.has(entry.id));
       const left = others.filter(({ position }) => position < target).at(-1);
       const right = others.find(({ position }) => position >= target);
-      const orders = generateNKeysBetween(left?.entry.order ?? null, right?.entry.order ?? null, moving.length);
+      const orders = generateNKeysBetween(
+        left?.entry.order ?? null,
+        right?.entry.order ?? null,
+        moving.length,
+      );
       const first = target - moving.filter(({ position }) => position < target).length;
       message = moving.map(({ entry }, index) => `${said(entry)} is now ${first + index}`).join("; ");
-      return moving.map(({ entry }, index) => ({ id: entry.id, before: entry, after: { ...entry, order: orders[index]! } }));
+      return moving.map(({ entry }, index) => ({
+        id: entry.id,
+        before: entry,
+        after: { ...entry, order: orders[index]! },
+      }));
     });
     return [{ code: "moved", message: `Moved: ${message}.` }];
   }
@@ -235,13 +264,24 @@ export class Drawer {
     let leaving: Positioned[] = [];
     await this.#change("discard", async () => {
       leaving = unique(await this.pick(pick));
-      if (leaving.length === 0) throw new DrawerError("nothing", `Nothing in the drawer “${this.name}” matches “${pick}”.`);
+      if (leaving.length === 0)
+        throw new DrawerError("nothing", `Nothing in the drawer “${this.name}” matches “${pick}”.`);
       return leaving.map(({ entry }) => ({ id: entry.id, before: entry, after: null }));
     });
     const names = leaving.map(({ position, entry }) => `${position}, ${naming(entry)}`).join("; ");
     const left = await this.count();
-    const rest = left === 0 ? "The drawer is empty now" : left === 1 ? "One snippet is left" : `${left} snippets are left`;
-    return [{ code: "discarded", message: `Discarded ${names}. ${rest}; undo brings ${leaving.length === 1 ? "it" : "them"} back.` }];
+    const rest =
+      left === 0
+        ? "The drawer is empty now"
+        : left === 1
+          ? "One snippet is left"
+          : `${left} snippets are left`;
+    return [
+      {
+        code: "discarded",
+        message: `Discarded ${names}. ${rest}; undo brings ${leaving.length === 1 ? "it" : "them"} back.`,
+      },
+    ];
   }
 
   /**
@@ -265,7 +305,10 @@ export class Drawer {
     await this.#change(what, async () => {
       const target = await find();
       if (!target) {
-        throw new DrawerError("nothing", what === "undo" ? "There is nothing to undo." : "There is nothing to do again.");
+        throw new DrawerError(
+          "nothing",
+          what === "undo" ? "There is nothing to undo." : "There is nothing to do again.",
+        );
       }
       message = describeChange(target, what);
       return { deed: target.deed ?? target.what, edits: reversed(target.edits) };
@@ -312,9 +355,13 @@ export class Drawer {
       } catch (error) {
         if (!(error instanceof Conflict)) throw error;
         if (attempt === ATTEMPTS) {
-          throw new DrawerError("conflict", `The drawer “${this.name}” is being changed by others without a pause. Try again.`, {
-            cause: error,
-          });
+          throw new DrawerError(
+            "conflict",
+            `The drawer “${this.name}” is being changed by others without a pause. Try again.`,
+            {
+              cause: error,
+            },
+          );
         }
         await new Promise((resolve) => setTimeout(resolve, Math.random() * Math.min(attempt, 20)));
       }

@@ -26,7 +26,8 @@ const FORMS = "3, 2..5, 5..2, last, last-1, all, text, table, picture, link, fro
  */
 export function parsePick(pick: string): Term[] {
   const words = pick.match(/(?:[^\s,"]|"[^"]*"?)+/g) ?? [];
-  if (words.length === 0) throw new DrawerError("bad-pick", `The pick is empty. Say which snippets: ${FORMS}.`);
+  if (words.length === 0)
+    throw new DrawerError("bad-pick", `The pick is empty. Say which snippets: ${FORMS}.`);
   return words.map((word) => parseTerm(word));
 }
 
@@ -36,7 +37,8 @@ export function parsePick(pick: string): Term[] {
  */
 export function parsePlace(word: string): Place {
   const place = placeOf(word.trim());
-  if (!place) throw new DrawerError("bad-pick", `“${word}” is not a position. Write a number, last, or last-1.`);
+  if (!place)
+    throw new DrawerError("bad-pick", `“${word}” is not a position. Write a number, last, or last-1.`);
   return place;
 }
 
@@ -69,7 +71,12 @@ function placeOf(word: string): Place | undefined {
 export function positionOf(place: Place, count: number, drawer: string): number {
   const position = "position" in place ? place.position : count - place.beforeLast;
   if (position >= 1 && position <= count) return position;
-  const said = "position" in place ? String(place.position) : place.beforeLast === 0 ? "last" : `last-${place.beforeLast}`;
+  const said =
+    "position" in place
+      ? String(place.position)
+      : place.beforeLast === 0
+        ? "last"
+        : `last-${place.beforeLast}`;
   throw new DrawerError(
     "no-position",
     count === 0

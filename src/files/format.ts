@@ -2,7 +2,18 @@ import { DrawerError } from "../content/error.js";
 import { readPictureBytes } from "../content/picture.js";
 
 /** The formats that files are read in. */
-export const FORMATS = ["docx", "odt", "xlsx", "ods", "html", "markdown", "csv", "tsv", "text", "picture"] as const;
+export const FORMATS = [
+  "docx",
+  "odt",
+  "xlsx",
+  "ods",
+  "html",
+  "markdown",
+  "csv",
+  "tsv",
+  "text",
+  "picture",
+] as const;
 
 /** The name of a format. */
 export type Format = (typeof FORMATS)[number];
@@ -55,7 +66,11 @@ export function tellFormat(bytes: Uint8Array, name: string): Format {
 /** Tells the format of bytes that have no name: pictures, zipped documents, HTML, tab-separated rows; otherwise text. */
 export function tellFormatOfBytes(bytes: Uint8Array, text: string): Format {
   if (readPictureBytes(bytes)) return "picture";
-  if (/^(?:\uFEFF|\s|Version:\d[^<]*)*<(?:!doctype html|!--|html|head|body|meta|table|t[rdh]|p|div|span|h[1-6]|ul|ol|a|b|i|em|strong|img)\b/i.test(text.slice(0, 2000))) {
+  if (
+    /^(?:\uFEFF|\s|Version:\d[^<]*)*<(?:!doctype html|!--|html|head|body|meta|table|t[rdh]|p|div|span|h[1-6]|ul|ol|a|b|i|em|strong|img)\b/i.test(
+      text.slice(0, 2000),
+    )
+  ) {
     return "html";
   }
   const lines = text.split("\n").filter((line) => line !== "");

@@ -66,7 +66,12 @@ export class Leaves {
       case "paragraph":
       case "code":
         if (isBlank([flow])) break;
-        return { flow, what: inside || (flow.type === "code" ? "code" : "paragraph"), kind: "p", number: ++this.#counts.p };
+        return {
+          flow,
+          what: inside || (flow.type === "code" ? "code" : "paragraph"),
+          kind: "p",
+          number: ++this.#counts.p,
+        };
       case "list":
       case "quote":
       case "divider":
@@ -95,7 +100,10 @@ export class Leaves {
     if (spot.type === "table" && spot.cells) {
       const table = this.#leaves[from]!.flow as Extract<Flow, { type: "table" }>;
       if (spot.cells.top >= table.rows.length || spot.cells.left >= columnsOf(table)) {
-        throw new DrawerError("no-spot", `“${file}” has no cells ${text}: the table has ${table.rows.length} rows and ${columnsOf(table)} columns.`);
+        throw new DrawerError(
+          "no-spot",
+          `“${file}” has no cells ${text}: the table has ${table.rows.length} rows and ${columnsOf(table)} columns.`,
+        );
       }
       return [cutTable(table, spot.cells)];
     }
@@ -106,7 +114,9 @@ export class Leaves {
   #range(spot: Spot, text: string, file: string): [number, number] {
     const { p, t, i, s } = this.#counts;
     const find = (kind: string, number: number) =>
-      this.#leaves.findIndex((leaf) => (kind === "s" ? leaf.section === number : leaf.kind === kind && leaf.number === number));
+      this.#leaves.findIndex((leaf) =>
+        kind === "s" ? leaf.section === number : leaf.kind === kind && leaf.number === number,
+      );
     switch (spot.type) {
       case "paragraphs":
         if (spot.to > p) throw missing(file, text, p, "p", "paragraph");
@@ -121,18 +131,31 @@ export class Leaves {
         if (spot.number > s) throw missing(file, text, s, "s", "heading");
         const from = find("s", spot.number);
         const level = (this.#leaves[from]!.flow as Extract<Flow, { type: "heading" }>).level;
-        const next = this.#leaves.findIndex(({ flow }, at) => at > from && flow.type === "heading" && flow.level <= level);
+        const next = this.#leaves.findIndex(
+          ({ flow }, at) => at > from && flow.type === "heading" && flow.level <= level,
+        );
         return [from, (next < 0 ? this.#leaves.length : next) - 1];
       }
       case "lines":
-        throw new DrawerError("no-spot", `“${file}” has no lines to count: ${text} is for plain text. Use p3 or p3..p6; “drawer look” lists the spots.`);
+        throw new DrawerError(
+          "no-spot",
+          `“${file}” has no lines to count: ${text} is for plain text. Use p3 or p3..p6; “drawer look” lists the spots.`,
+        );
     }
   }
 }
 
 function missing(file: string, spot: string, count: number, letter: string, what: string): DrawerError {
-  const has = count === 0 ? `no ${what}s` : count === 1 ? `one ${what}, ${letter}1` : `${count} ${what}s, ${letter}1 to ${letter}${count}`;
-  return new DrawerError("no-spot", `“${file}” has no ${spot}: it has ${has}. “drawer look” lists the spots.`);
+  const has =
+    count === 0
+      ? `no ${what}s`
+      : count === 1
+        ? `one ${what}, ${letter}1`
+        : `${count} ${what}s, ${letter}1 to ${letter}${count}`;
+  return new DrawerError(
+    "no-spot",
+    `“${file}” has no ${spot}: it has ${has}. “drawer look” lists the spots.`,
+  );
 }
 
 /** The content without the leaves that are not wanted, and without the lists and quotes that are empty then. */
@@ -159,7 +182,12 @@ function prune(content: Content, wanted: ReadonlySet<Flow>): Content {
 }
 
 /** The lines `from` to `to` of plain text, as content. */
-export function cutLines(content: Content, spot: { from: number; to: number }, text: string, file: string): Content {
+export function cutLines(
+  content: Content,
+  spot: { from: number; to: number },
+  text: string,
+  file: string,
+): Content {
   if (spot.to > content.length) throw missing(file, text, content.length, "l", "line");
   return content.slice(spot.from - 1, spot.to);
 }

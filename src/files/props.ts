@@ -35,4 +35,3 @@ export function marksFrom(props: TextProps, base: TextProps, link?: string): Mar
     ...(link !== undefined && { link }),
   };
 }
-

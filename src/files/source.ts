@@ -43,7 +43,11 @@ export interface SourceOptions {
  * @param name its name, for its ending and for messages
  * @throws DrawerError `unknown-format`, `unreadable`, `locked`, `too-large`
  */
-export async function readSource(bytes: Uint8Array, name: string, options: SourceOptions = {}): Promise<Source> {
+export async function readSource(
+  bytes: Uint8Array,
+  name: string,
+  options: SourceOptions = {},
+): Promise<Source> {
   const format = options.format ?? tellFormat(bytes, name);
   switch (format) {
     case "docx": {
@@ -72,7 +76,10 @@ export async function readSource(bytes: Uint8Array, name: string, options: Sourc
     case "picture": {
       const reading = readPicture(bytes, name.replace(/\.[^.]+$/, ""));
       if (reading.content.length === 0) {
-        throw new DrawerError("unreadable", `“${name}” is not a picture that Drawer reads: PNG, JPEG, GIF or WebP.`);
+        throw new DrawerError(
+          "unreadable",
+          `“${name}” is not a picture that Drawer reads: PNG, JPEG, GIF or WebP.`,
+        );
       }
       return new DocumentSource(name, format, reading);
     }
@@ -145,9 +152,16 @@ class WorkbookSource implements Source {
     const cells = parseCells(spot.slice(at + 1));
     const sheet = at < 0 ? this.sheets[0] : this.#sheet(spot.slice(0, at));
     const names = this.sheets.map(({ name }) => name).join(", ");
-    if (at >= 0 && !sheet) throw new DrawerError("no-spot", `“${this.name}” has no sheet “${spot.slice(0, at)}”. Its sheets are: ${names}.`);
+    if (at >= 0 && !sheet)
+      throw new DrawerError(
+        "no-spot",
+        `“${this.name}” has no sheet “${spot.slice(0, at)}”. Its sheets are: ${names}.`,
+      );
     if (!cells || !sheet) {
-      throw new DrawerError("no-spot", `“${this.name}” has no ${spot}. Write cells as ${quoted(this.sheets[0]?.name ?? "Sheet1")}!A2:G2, or the name of a sheet: ${names}.`);
+      throw new DrawerError(
+        "no-spot",
+        `“${this.name}” has no ${spot}. Write cells as ${quoted(this.sheets[0]?.name ?? "Sheet1")}!A2:G2, or the name of a sheet: ${names}.`,
+      );
     }
     return { sheet, cells };
   }

@@ -13,7 +13,12 @@ export function parseCells(text: string): Rectangle | undefined {
   const [, column, row, toColumn = column, toRow = row] = match;
   const columns = [columnNumber(column!), columnNumber(toColumn!)];
   const rows = [Number(row) - 1, Number(toRow) - 1];
-  return { top: Math.min(...rows), bottom: Math.max(...rows), left: Math.min(...columns), right: Math.max(...columns) };
+  return {
+    top: Math.min(...rows),
+    bottom: Math.max(...rows),
+    left: Math.min(...columns),
+    right: Math.max(...columns),
+  };
 }
 
 function columnNumber(letters: string): number {
@@ -41,7 +46,11 @@ export function parseSpot(text: string): Spot {
   const range = /^([pl])([1-9]\d{0,8})(?:\.\.\1?([1-9]\d{0,8}))?$/.exec(text);
   if (range) {
     const ends = [Number(range[2]), Number(range[3] ?? range[2])];
-    return { type: range[1] === "p" ? "paragraphs" : "lines", from: Math.min(...ends), to: Math.max(...ends) };
+    return {
+      type: range[1] === "p" ? "paragraphs" : "lines",
+      from: Math.min(...ends),
+      to: Math.max(...ends),
+    };
   }
   const single = /^([tis])([1-9]\d{0,8})$/.exec(text);
   if (single) return { type: KINDS[single[1]!]!, number: Number(single[2]) };
@@ -54,4 +63,8 @@ export function parseSpot(text: string): Spot {
   );
 }
 
-const KINDS: Readonly<Record<string, "table" | "picture" | "section">> = { t: "table", i: "picture", s: "section" };
+const KINDS: Readonly<Record<string, "table" | "picture" | "section">> = {
+  t: "table",
+  i: "picture",
+  s: "section",
+};

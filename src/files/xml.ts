@@ -22,9 +22,13 @@ export function parseXml(xml: string, file: string): Element {
   } catch (error) {
     failure ??= error instanceof Error ? error.message : String(error);
   }
-  throw new DrawerError("unreadable", `“${file}” is damaged: a part of it is not whole. Open it in its own program and save it again.`, {
-    cause: failure,
-  });
+  throw new DrawerError(
+    "unreadable",
+    `“${file}” is damaged: a part of it is not whole. Open it in its own program and save it again.`,
+    {
+      cause: failure,
+    },
+  );
 }
 
 /** The child elements of an element. */

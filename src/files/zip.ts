@@ -30,7 +30,10 @@ export class Parts {
   needed(name: string): string {
     const text = this.text(name);
     if (text !== undefined) return text;
-    throw new DrawerError("unreadable", `“${this.file}” is damaged: its part “${name}” is missing. Open it in its own program and save it again.`);
+    throw new DrawerError(
+      "unreadable",
+      `“${this.file}” is damaged: its part “${name}” is missing. Open it in its own program and save it again.`,
+    );
   }
 }
 
@@ -49,7 +52,10 @@ export function unzip(bytes: Uint8Array, file: string, wanted: (name: string) =>
         if (!wanted(name)) return false;
         total += originalSize;
         if (total > UNPACKED_LIMIT) {
-          throw new DrawerError("too-large", `“${file}” unpacks to more than 512 MB, which no real document does. It was not read.`);
+          throw new DrawerError(
+            "too-large",
+            `“${file}” unpacks to more than 512 MB, which no real document does. It was not read.`,
+          );
         }
         return true;
       },
@@ -57,9 +63,13 @@ export function unzip(bytes: Uint8Array, file: string, wanted: (name: string) =>
     return new Parts(file, parts);
   } catch (error) {
     if (error instanceof DrawerError) throw error;
-    throw new DrawerError("unreadable", `“${file}” is damaged or cut short. Open it in its own program and save it again.`, {
-      cause: error,
-    });
+    throw new DrawerError(
+      "unreadable",
+      `“${file}” is damaged or cut short. Open it in its own program and save it again.`,
+      {
+        cause: error,
+      },
+    );
   }
 }
 
@@ -70,14 +80,20 @@ function refuseLocked(bytes: Uint8Array, file: string): void {
   if (!COMPOUND_FILE.every((byte, index) => bytes[index] === byte)) return;
   const name = [..."EncryptedPackage"].flatMap((letter) => [letter.charCodeAt(0), 0]);
   if (!includes(bytes, name)) {
-    throw new DrawerError("unknown-format", `“${file}” is in an old office format. Save it as docx, odt, xlsx or ods.`);
+    throw new DrawerError(
+      "unknown-format",
+      `“${file}” is in an old office format. Save it as docx, odt, xlsx or ods.`,
+    );
   }
   throw locked(file);
 }
 
 /** The refusal of a file that needs a password. */
 export function locked(file: string): DrawerError {
-  return new DrawerError("locked", `“${file}” is protected with a password. Open it in its own program and save a copy without one.`);
+  return new DrawerError(
+    "locked",
+    `“${file}” is protected with a password. Open it in its own program and save a copy without one.`,
+  );
 }
 
 function includes(bytes: Uint8Array, wanted: readonly number[]): boolean {

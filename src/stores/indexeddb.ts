@@ -23,7 +23,9 @@ export async function openIndexedDb(name = "drawer"): Promise<IndexedDbStore> {
   try {
     const database = await openDB<Tables>(name, VERSION, {
       upgrade(opened) {
-        opened.createObjectStore("entries", { keyPath: "id" }).createIndex("inOrder", ["drawer", "order"], { unique: true });
+        opened
+          .createObjectStore("entries", { keyPath: "id" })
+          .createIndex("inOrder", ["drawer", "order"], { unique: true });
         opened.createObjectStore("contents");
         opened.createObjectStore("changes", { autoIncrement: true }).createIndex("ofDrawer", "drawer");
       },
@@ -31,9 +33,13 @@ export async function openIndexedDb(name = "drawer"): Promise<IndexedDbStore> {
     });
     return new IndexedDbStore(database, name);
   } catch (error) {
-    throw new DrawerError("store", `This browser does not let the drawers be opened (${message(error)}). Private windows often refuse it.`, {
-      cause: error,
-    });
+    throw new DrawerError(
+      "store",
+      `This browser does not let the drawers be opened (${message(error)}). Private windows often refuse it.`,
+      {
+        cause: error,
+      },
+    );
   }
 }
 
@@ -84,12 +90,15 @@ export class IndexedDbStore implements Store {
   }
 
   async commit(change: Change, contents: ReadonlyMap<Hash, Uint8Array>): Promise<void> {
-    const transaction = this.#database.transaction(["entries", "contents", "changes"], "readwrite", { durability: "strict" });
+    const transaction = this.#database.transaction(["entries", "contents", "changes"], "readwrite", {
+      durability: "strict",
+    });
     const finished = transaction.done.catch((error: unknown) => error);
     try {
       const entries = transaction.objectStore("entries");
       for (const { id, before } of change.edits) {
-        if (encodeEntry((await entries.get(id)) ?? null) !== encodeEntry(before)) throw new Conflict(`Entry ${id} has changed.`);
+        if (encodeEntry((await entries.get(id)) ?? null) !== encodeEntry(before))
+          throw new Conflict(`Entry ${id} has changed.`);
         if (before) await entries.delete(id);
       }
       for (const { after } of change.edits) if (after) await entries.add(after);

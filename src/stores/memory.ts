@@ -35,7 +35,8 @@ export class MemoryStore implements Store {
 
   async commit(change: Change, contents: ReadonlyMap<Hash, Uint8Array>): Promise<void> {
     for (const { id, before } of change.edits) {
-      if (encodeEntry(this.#entries.get(id) ?? null) !== encodeEntry(before)) throw new Conflict(`Entry ${id} has changed.`);
+      if (encodeEntry(this.#entries.get(id) ?? null) !== encodeEntry(before))
+        throw new Conflict(`Entry ${id} has changed.`);
     }
     const leaving = new Set(change.edits.map(({ id }) => id));
     const places = new Set<string>();

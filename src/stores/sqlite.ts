@@ -34,7 +34,12 @@ const TABLES = `
 const WATCH_EVERY = 250;
 
 /** What a database must be set to, at each opening, for a commit to be durable and for processes to share it. */
-export const PRAGMAS = ["journal_mode = WAL", "synchronous = FULL", "busy_timeout = 10000", "foreign_keys = ON"];
+export const PRAGMAS = [
+  "journal_mode = WAL",
+  "synchronous = FULL",
+  "busy_timeout = 10000",
+  "foreign_keys = ON",
+];
 
 /**
  * Opens a store in a SQLite database file, which is made, with its folder, when it is not there (folder 0700, file
@@ -53,7 +58,9 @@ export function openSqlite(path: string): SqliteStore {
     return new SqliteStore(database);
   } catch (error) {
     if (error instanceof DrawerError) throw error;
-    throw new DrawerError("store", `The drawers in “${path}” cannot be opened: ${reason(error)}.`, { cause: error });
+    throw new DrawerError("store", `The drawers in “${path}” cannot be opened: ${reason(error)}.`, {
+      cause: error,
+    });
   }
 }
 
@@ -63,7 +70,10 @@ function prepareTables(database: Database.Database, path: string): void {
   database.exec("BEGIN IMMEDIATE");
   try {
     if (version() > VERSION) {
-      throw new DrawerError("store", `The drawers in “${path}” were written by a newer Drawer. Update Drawer to open them.`);
+      throw new DrawerError(
+        "store",
+        `The drawers in “${path}” were written by a newer Drawer. Update Drawer to open them.`,
+      );
     }
     if (version() === 0) database.exec(TABLES);
     database.exec("COMMIT");
@@ -102,23 +112,29 @@ export class SqliteStore implements Store {
 
   async entries({ drawer, kind, document, offset = 0, limit = -1 }: EntryQuery): Promise<Positioned[]> {
     if (kind === undefined && document === undefined) {
-      const rows = this.#sql("SELECT entry FROM entries WHERE drawer = ? ORDER BY place LIMIT ? OFFSET ?").all(
-        ...[drawer, limit, offset],
-      ) as { entry: string }[];
-      return rows.map((row, index) => ({ position: offset + index + 1, entry: JSON.parse(row.entry) as Entry }));
+      const rows = this.#sql(
+        "SELECT entry FROM entries WHERE drawer = ? ORDER BY place LIMIT ? OFFSET ?",
+      ).all(...[drawer, limit, offset]) as { entry: string }[];
+      return rows.map((row, index) => ({
+        position: offset + index + 1,
+        entry: JSON.parse(row.entry) as Entry,
+      }));
     }
     const rows = this.#sql(
       `SELECT position, entry FROM (
          SELECT row_number() OVER (ORDER BY place) AS position, entry, kind, document FROM entries WHERE drawer = ?
        ) WHERE (? IS NULL OR kind = ?) AND (? IS NULL OR document = ?) ORDER BY position LIMIT ? OFFSET ?`,
-    ).all(
-      ...[drawer, kind ?? null, kind ?? null, document ?? null, document ?? null, limit, offset],
-    ) as { position: number; entry: string }[];
+    ).all(...[drawer, kind ?? null, kind ?? null, document ?? null, document ?? null, limit, offset]) as {
+      position: number;
+      entry: string;
+    }[];
     return rows.map(({ position, entry }) => ({ position, entry: JSON.parse(entry) as Entry }));
   }
 
   async count(drawer: string): Promise<number> {
-    return (this.#sql("SELECT count(*) AS count FROM entries WHERE drawer = ?").get(drawer) as { count: number }).count;
+    return (
+      this.#sql("SELECT count(*) AS count FROM entries WHERE drawer = ?").get(drawer) as { count: number }
+    ).count;
   }
 
   async contents(hashes: readonly Hash[]): Promise<Map<Hash, Uint8Array>> {
@@ -145,31 +161,44 @@ export class SqliteStore implements Store {
       if (error instanceof Conflict) throw error;
       const code = (error as { code?: string }).code ?? "";
       if (code.startsWith("SQLITE_CONSTRAINT")) throw new Conflict("A place is taken.", { cause: error });
-      throw new DrawerError("store", `Nothing was changed: the drawers could not be written (${reason(error)}).`, {
-        cause: error,
-      });
+      throw new DrawerError(
+        "store",
+        `Nothing was changed: the drawers could not be written (${reason(error)}).`,
+        {
+          cause: error,
+        },
+      );
     }
     for (const listener of this.#listeners) queueMicrotask(listener);
   }
 
   #write(change: Change, contents: ReadonlyMap<Hash, Uint8Array>): void {
-    const insert = this.#sql("INSERT INTO entries (id, drawer, place, kind, document, entry) VALUES (?, ?, ?, ?, ?, ?)");
+    const insert = this.#sql(
+      "INSERT INTO entries (id, drawer, place, kind, document, entry) VALUES (?, ?, ?, ?, ?, ?)",
+    );
     const remove = this.#sql("DELETE FROM entries WHERE id = ? AND entry = ?");
     const keepContent = this.#sql("INSERT OR IGNORE INTO contents (hash, bytes) VALUES (?, ?)");
     for (const { id, before } of change.edits) {
-      if (before && remove.run(id, encodeEntry(before)).changes !== 1) throw new Conflict(`Entry ${id} has changed.`);
+      if (before && remove.run(id, encodeEntry(before)).changes !== 1)
+        throw new Conflict(`Entry ${id} has changed.`);
     }
     for (const { id, after } of change.edits) {
-      if (after) insert.run(...[id, after.drawer, after.order, after.kind, after.origin.document ?? null, encodeEntry(after)]);
+      if (after)
+        insert.run(
+          ...[id, after.drawer, after.order, after.kind, after.origin.document ?? null, encodeEntry(after)],
+        );
     }
     contents.forEach((bytes, hash) => keepContent.run(hash, bytes));
-    this.#sql("INSERT INTO changes (drawer, change) VALUES (?, ?)").run(change.drawer, JSON.stringify(change));
+    this.#sql("INSERT INTO changes (drawer, change) VALUES (?, ?)").run(
+      change.drawer,
+      JSON.stringify(change),
+    );
   }
 
   async changes({ drawer, offset = 0, limit = -1 }: ChangeQuery): Promise<Change[]> {
-    const rows = this.#sql("SELECT change FROM changes WHERE drawer = ? ORDER BY number DESC LIMIT ? OFFSET ?").all(
-      ...[drawer, limit, offset],
-    ) as { change: string }[];
+    const rows = this.#sql(
+      "SELECT change FROM changes WHERE drawer = ? ORDER BY number DESC LIMIT ? OFFSET ?",
+    ).all(...[drawer, limit, offset]) as { change: string }[];
     return rows.map((row) => JSON.parse(row.change) as Change);
   }
 

@@ -15,8 +15,16 @@ interface CollectOptions extends CommonOptions {
 
 /** `drawer collect [FILE…]`: copies files, or spots of a file, or standard input, into the drawer. */
 export function add(program: Command): void {
-  begin(program, "collect [file...]", "copy files, spots of a file, or standard input into the drawer; the source stays as it is")
-    .option("--at <spot>", "a spot of the file (p3, p3..p6, t1, t1!A1:C2, s2, Spring!A2:G2); may be repeated", several)
+  begin(
+    program,
+    "collect [file...]",
+    "copy files, spots of a file, or standard input into the drawer; the source stays as it is",
+  )
+    .option(
+      "--at <spot>",
+      "a spot of the file (p3, p3..p6, t1, t1!A1:C2, s2, Spring!A2:G2); may be repeated",
+      several,
+    )
     .option("--type <type>", "what it is: text, html, markdown, csv, tsv, docx, odt, xlsx, ods, png…")
     .option("--label <text>", "a label for what is collected")
     .action(async (files: readonly string[], options: CollectOptions) => {
@@ -29,7 +37,10 @@ export function add(program: Command): void {
 /** Reads everything before anything is collected: all of it, or, if one part is refused, none. */
 async function gather(files: readonly string[], options: CollectOptions): Promise<Gathered[]> {
   if (options.at && files.length > 1) {
-    throw new DrawerError("bad-option", "Spots belong to one file: name one file with --at, or several files without it.");
+    throw new DrawerError(
+      "bad-option",
+      "Spots belong to one file: name one file with --at, or several files without it.",
+    );
   }
   if (files.length === 0) return cut(await openStandardInput(options.type), undefined, options);
   const gathered: Gathered[] = [];

@@ -36,19 +36,26 @@ async function tour(): Promise<void> {
       ...(input !== undefined && { input }),
     });
     if (status === 0) return stdout + stderr;
-    throw new DrawerError("unreadable", `The tour stopped, because “drawer ${words.join(" ")}” ended with ${status}: ${stderr.trim()}`);
+    throw new DrawerError(
+      "unreadable",
+      `The tour stopped, because “drawer ${words.join(" ")}” ended with ${status}: ${stderr.trim()}`,
+    );
   };
   try {
     for (const { says, words, file, from } of steps(bulletin)) {
       const input = file ? await readFile(join(packageFolder, file), "utf8") : from && run(from);
-      const typed = [file && `cat ${file}`, from && commandLine(from), commandLine(words)].filter(Boolean).join(" | ");
+      const typed = [file && `cat ${file}`, from && commandLine(from), commandLine(words)]
+        .filter(Boolean)
+        .join(" | ");
       if (says) process.stdout.write(`\n${styleText("dim", says)}\n`);
       process.stdout.write(`${styleText("bold", `$ ${typed}`)}\n${run(words, input)}`);
     }
   } finally {
     await rm(env.DRAWER_HOME, { recursive: true, force: true });
   }
-  process.stdout.write(`\nThe finished bulletin lies in ${bulletin}\n(open ${pathToFileURL(bulletin).href} in a browser).\n`);
+  process.stdout.write(
+    `\nThe finished bulletin lies in ${bulletin}\n(open ${pathToFileURL(bulletin).href} in a browser).\n`,
+  );
 }
 
 function steps(bulletin: string): Step[] {
@@ -59,14 +66,34 @@ function steps(bulletin: string): Step[] {
       says: "Gather in one trip: a paragraph, a table, the header and two rows of a sheet, a sentence of a web page.",
       words: ["collect", "demo/diary.docx", "--at", "p3", "--at", "t1"],
     },
-    { words: ["collect", "demo/ringing.xlsx", "--at", "Spring!A1:G1", "--at", "Spring!A3:G3", "--at", "Spring!A5:G5"] },
+    {
+      words: [
+        "collect",
+        "demo/ringing.xlsx",
+        "--at",
+        "Spring!A1:G1",
+        "--at",
+        "Spring!A3:G3",
+        "--at",
+        "Spring!A5:G5",
+      ],
+    },
     { words: ["collect", "--type", "html"], file: "demo/clipboard/web-sentence/clip.html" },
     { says: "What have I got?", words: ["list"] },
-    { says: "Arrange: the tide first, the diary's table out; no, back again.", words: ["move", "6", "--before", "1"] },
+    {
+      says: "Arrange: the tide first, the diary's table out; no, back again.",
+      words: ["move", "6", "--before", "1"],
+    },
     { words: ["discard", "3"] },
     { words: ["undo"] },
-    { says: "Put down a few, as bullets.", words: ["place", "1", "5..6", "--as", "bullets", "--out", "markdown"] },
-    { says: "Join: the header and the rows are one table.", words: ["place", "4..6", "--as", "rows", "--out", "csv"] },
+    {
+      says: "Put down a few, as bullets.",
+      words: ["place", "1", "5..6", "--as", "bullets", "--out", "markdown"],
+    },
+    {
+      says: "Join: the header and the rows are one table.",
+      words: ["place", "4..6", "--as", "rows", "--out", "csv"],
+    },
     {
       says: "Keep that table as a piece of its own, and place the whole bulletin.",
       from: ["place", "4..6", "--as", "rows", "--out", "html"],

@@ -21,7 +21,10 @@ export function add(program: Command): void {
       const kind = options.kind === undefined ? undefined : kindNamed(options.kind);
       const [count, snippets] = await withDrawer(options.drawer, async (drawer) => [
         await drawer.count(),
-        await drawer.list({ ...(kind && { kind }), ...(options.limit !== undefined && { limit: options.limit }) }),
+        await drawer.list({
+          ...(kind && { kind }),
+          ...(options.limit !== undefined && { limit: options.limit }),
+        }),
       ]);
       if (options.json) answerJson(snippets.map(listed));
       else print(snippets, count, options.drawer);
@@ -32,11 +35,20 @@ function print(snippets: readonly Positioned[], count: number, drawer: string): 
   const rows = snippets.map(({ position, entry }) => {
     const { document, title, address, at } = entry.origin;
     const origin = [document ?? title ?? address, at].filter((part) => part !== undefined).join(", ");
-    return [String(position).padStart(String(count).length), entry.kind, entry.label ? `${entry.label}: ${entry.text}` : entry.text, origin];
+    return [
+      String(position).padStart(String(count).length),
+      entry.kind,
+      entry.label ? `${entry.label}: ${entry.text}` : entry.text,
+      origin,
+    ];
   });
   for (const line of columns(rows, 2)) process.stdout.write(line + "\n");
   const shown = snippets.length < count ? `${snippets.length} of ` : "";
-  process.stdout.write(count === 0 ? `The drawer “${drawer}” is empty.\n` : `${shown}${count === 1 ? "1 snippet" : `${count} snippets`} in the drawer “${drawer}”.\n`);
+  process.stdout.write(
+    count === 0
+      ? `The drawer “${drawer}” is empty.\n`
+      : `${shown}${count === 1 ? "1 snippet" : `${count} snippets`} in the drawer “${drawer}”.\n`,
+  );
 }
 
 function kindNamed(name: string): Kind {

@@ -12,10 +12,20 @@ export function add(program: Command): void {
       const source = await openFile(file, options.type);
       const parts = source.parts();
       if (options.json) {
-        answerJson({ document: source.name, format: source.format, title: source.title ?? null, parts, notices: source.at().notices });
+        answerJson({
+          document: source.name,
+          format: source.format,
+          title: source.title ?? null,
+          parts,
+          notices: source.at().notices,
+        });
         return;
       }
-      for (const line of columns(parts.map(({ spot, what, text }) => [spot, what, text]), 2)) process.stdout.write(line + "\n");
+      for (const line of columns(
+        parts.map(({ spot, what, text }) => [spot, what, text]),
+        2,
+      ))
+        process.stdout.write(line + "\n");
       if (parts.length === 0) process.stdout.write(`“${source.name}” is empty.\n`);
       for (const notice of source.at().notices) process.stdout.write(notice.message + "\n");
     });

@@ -10,11 +10,13 @@ export function add(program: Command): void {
   begin(program, "move <pick...>", "move snippets to another place in the order")
     .option("--before <position>", "the snippet before which they shall stand")
     .option("--to-end", "put them after the last")
-    .action(async (pick: readonly string[], options: CommonOptions & { before?: string; toEnd?: boolean }) => {
-      if ((options.before === undefined) === !options.toEnd) {
-        throw new DrawerError("bad-option", "Say where to: --before and a position, or --to-end.");
-      }
-      const before = options.before === undefined ? "end" : parsePlace(options.before);
-      answer(options, await withDrawer(options.drawer, (drawer) => drawer.move(pick.join(" "), before)));
-    });
+    .action(
+      async (pick: readonly string[], options: CommonOptions & { before?: string; toEnd?: boolean }) => {
+        if ((options.before === undefined) === !options.toEnd) {
+          throw new DrawerError("bad-option", "Say where to: --before and a position, or --to-end.");
+        }
+        const before = options.before === undefined ? "end" : parsePlace(options.before);
+        answer(options, await withDrawer(options.drawer, (drawer) => drawer.move(pick.join(" "), before)));
+      },
+    );
 }

@@ -30,7 +30,10 @@ const OUTPUTS: Readonly<Record<string, { endings: readonly string[]; write(block
 export function add(program: Command): void {
   begin(program, "place <pick...>", "make one block of snippets and put it on standard output or into a file")
     .option("--as <layout>", `how it is laid out: ${LAYOUTS.join(", ")}`, "sequence")
-    .option("--out <format>", `what it is written as: ${Object.keys(OUTPUTS).join(", ")} (default: text, or by the file's ending)`)
+    .option(
+      "--out <format>",
+      `what it is written as: ${Object.keys(OUTPUTS).join(", ")} (default: text, or by the file's ending)`,
+    )
     .option("--to <file>", "a file to put it into; its ending tells the format")
     .option("--overwrite", "replace the file when it is there already")
     .action(async (pick: readonly string[], options: PlaceOptions) => {
@@ -70,5 +73,8 @@ function outputOf({ out, to }: PlaceOptions): string {
   const found = names.find((name) => OUTPUTS[name]!.endings.includes(ending ?? ""));
   if (found) return found;
   const endings = names.flatMap((name) => OUTPUTS[name]!.endings.slice(0, 1)).map((each) => `.${each}`);
-  throw new DrawerError("unknown-format", `“${to}” does not end in a format that Drawer writes (${endings.join(" ")}). Change its ending, or say which with --out.`);
+  throw new DrawerError(
+    "unknown-format",
+    `“${to}” does not end in a format that Drawer writes (${endings.join(" ")}). Change its ending, or say which with --out.`,
+  );
 }

@@ -25,7 +25,15 @@ export function add(program: Command): void {
       }
       snippets.forEach(({ position, entry, content }, index) => {
         const { document, title, address, at } = entry.origin;
-        const facts = [entry.kind, entry.label, document, at, title, address, `collected ${localTime(entry.collectedAt)}`];
+        const facts = [
+          entry.kind,
+          entry.label,
+          document,
+          at,
+          title,
+          address,
+          `collected ${localTime(entry.collectedAt)}`,
+        ];
         const head = `${position}  ${facts.filter(Boolean).join(", ")}`;
         process.stdout.write(`${index > 0 ? "\n" : ""}${head}\n\n${readable(content)}\n`);
       });
@@ -47,10 +55,13 @@ function grid(table: Table): string {
   const width = columnsOf(table);
   const rows = table.rows.map((row) => {
     const line = Array.from({ length: width }, () => "");
-    for (const { cell, column } of placeCells(row, covered)) line[column] = cellText(cell.flows).replace(/\s*\n\s*/g, " / ");
+    for (const { cell, column } of placeCells(row, covered))
+      line[column] = cellText(cell.flows).replace(/\s*\n\s*/g, " / ");
     return line;
   });
   const lines = columns(rows, width - 1);
   if (table.headerRows > 0) lines.splice(table.headerRows, 0, "─".repeat(widest(lines)));
-  return (table.caption ? [writeText([{ type: "paragraph", runs: table.caption }]), ...lines] : lines).join("\n");
+  return (table.caption ? [writeText([{ type: "paragraph", runs: table.caption }]), ...lines] : lines).join(
+    "\n",
+  );
 }

@@ -1,5 +1,12 @@
 import { placeCells } from "../../content/measure.js";
-import { textRun, type Cell, type Content, type Flow, type Paragraph, type Run } from "../../content/model.js";
+import {
+  textRun,
+  type Cell,
+  type Content,
+  type Flow,
+  type Paragraph,
+  type Run,
+} from "../../content/model.js";
 
 /** What stands between the cells of a row when the row becomes a line of text. */
 const BETWEEN_CELLS = ", ";
@@ -33,7 +40,10 @@ function flowLines(flow: Flow): Paragraph[] {
     case "table": {
       const covered: number[] = [];
       const caption = flow.caption ? [lineOf(flow.caption)] : [];
-      return [...caption, ...flow.rows.map((row) => rowLine(placeCells(row, covered).map(({ cell }) => cell)))];
+      return [
+        ...caption,
+        ...flow.rows.map((row) => rowLine(placeCells(row, covered).map(({ cell }) => cell))),
+      ];
     }
   }
 }

@@ -3,10 +3,18 @@ import type { Layout } from "../layout.js";
 import { linesOf } from "./lines-of.js";
 
 /** Every piece is an item of one list with bullets. */
-export const bullets: Layout = (pieces) => listed(pieces.flatMap((piece) => itemsOf(piece.content)), false);
+export const bullets: Layout = (pieces) =>
+  listed(
+    pieces.flatMap((piece) => itemsOf(piece.content)),
+    false,
+  );
 
 /** Every piece is an item of one numbered list. */
-export const numbers: Layout = (pieces) => listed(pieces.flatMap((piece) => itemsOf(piece.content)), true);
+export const numbers: Layout = (pieces) =>
+  listed(
+    pieces.flatMap((piece) => itemsOf(piece.content)),
+    true,
+  );
 
 function listed(items: readonly Item[], ordered: boolean): ReturnType<Layout> {
   return { content: items.length === 0 ? [] : [{ type: "list", ordered, items }], notices: [] };
@@ -18,7 +26,8 @@ function listed(items: readonly Item[], ordered: boolean): ReturnType<Layout> {
  */
 function itemsOf(content: Content): Item[] {
   if (content.every((flow) => flow.type === "list")) return content.flatMap((flow) => flow.items);
-  if (content.every((flow) => flow.type === "table")) return linesOf(content).map((line) => ({ flows: [line] }));
+  if (content.every((flow) => flow.type === "table"))
+    return linesOf(content).map((line) => ({ flows: [line] }));
   return [{ flows: content.flatMap(itemFlow) }];
 }
 

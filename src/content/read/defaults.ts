@@ -14,7 +14,11 @@ export function defaultsOf<Node>(reader: HtmlReader<Node>, root: Node, plain: Lo
   if (html === undefined || body === undefined) return plain;
   const outer = reader.enter(html, "html", plain, undefined);
   const { look } = reader.enter(body, "body", outer.look, outer.place);
-  const votes = { color: new Map<string, number>(), font: new Map<string, number>(), size: new Map<number, number>() };
+  const votes = {
+    color: new Map<string, number>(),
+    font: new Map<string, number>(),
+    size: new Map<number, number>(),
+  };
   const children = door.children(body);
   for (let i = 0; i < children.length; i++) {
     const style = door.attribute(children[i]!, "style");

@@ -18,7 +18,6 @@ export interface DelimitedOptions {
 export async function readDelimited(text: string, options: DelimitedOptions = {}): Promise<Reading> {
   checkLength(text, "table");
   const { default: Papa } = await import("papaparse");
-  // eslint-disable-next-line no-control-regex
   const clean = text.replace(/^\uFEFF/, "").replace(/\u0000/g, "");
   const parsed = Papa.parse<string[]>(clean, {
     delimiter: options.separator ?? "",
@@ -53,7 +52,8 @@ function looksHeaded(lines: readonly string[][]): boolean {
   const [first, ...rest] = lines;
   if (!first || rest.length === 0) return false;
   const names = first.map((name) => name.trim());
-  if (names.some((name) => name === "" || FIGURE.test(name)) || new Set(names).size < names.length) return false;
+  if (names.some((name) => name === "" || FIGURE.test(name)) || new Set(names).size < names.length)
+    return false;
   return names.some((_, column) => {
     const below = rest.map((line) => line[column]?.trim() ?? "").filter((shown) => shown !== "");
     return below.length > 0 && below.every((shown) => FIGURE.test(shown));

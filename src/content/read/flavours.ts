@@ -29,7 +29,10 @@ export const NOTHING: Reading = { content: [], pictures: new Map(), notices: [] 
  * of it are offered beside it. Where the HTML of a sheet has folded a cell's lines into one and the tab-separated
  * flavour has kept them, the cell is taken from there.
  */
-export async function readFlavours<Node>(flavours: Flavours, options: HtmlReadOptions<Node> = {}): Promise<Reading> {
+export async function readFlavours<Node>(
+  flavours: Flavours,
+  options: HtmlReadOptions<Node> = {},
+): Promise<Reading> {
   if (flavours.html !== undefined && flavours.html.trim() !== "") {
     const reading = await readHtml(flavours.html, options);
     if (!isBlank(reading.content)) return withLines(reading, flavours.tsv);
@@ -47,7 +50,11 @@ export function readPicture(bytes: Uint8Array, alt = ""): Reading {
   const facts = readPictureBytes(bytes);
   if (!facts) return NOTHING;
   const hash = hashBytes(bytes);
-  return { content: [{ type: "picture", hash, ...facts, alt }], pictures: new Map([[hash, bytes]]), notices: [] };
+  return {
+    content: [{ type: "picture", hash, ...facts, alt }],
+    pictures: new Map([[hash, bytes]]),
+    notices: [],
+  };
 }
 
 function hasTable(content: Content): boolean {
@@ -60,7 +67,8 @@ function hasTable(content: Content): boolean {
 async function withLines(reading: Reading, tsv: string | undefined): Promise<Reading> {
   const [table, ...rest] = reading.content;
   if (tsv === undefined || !tsv.includes('"') || table?.type !== "table" || rest.length > 0) return reading;
-  const other = (await readDelimited(tsv, { separator: "\t", header: false })).content[0] as Table | undefined;
+  const other = (await readDelimited(tsv, { separator: "\t", header: false })).content[0] as
+    Table | undefined;
   if (!other || other.rows.length !== table.rows.length) return reading;
   const rows = table.rows.map((row, index) => {
     const lines = other.rows[index]!;

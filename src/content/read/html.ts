@@ -99,7 +99,8 @@ export class HtmlReader<Node> {
     const name = this.door.name(node);
     if (name === undefined || SKIPPED.has(name)) return;
     if (name === "br") {
-      if (this.door.attribute(node, "class") !== "Apple-interchange-newline") builder.lineBreak(look, place?.heading);
+      if (this.door.attribute(node, "class") !== "Apple-interchange-newline")
+        builder.lineBreak(look, place?.heading);
       return;
     }
     const inner = this.enter(node, name, look, place);
@@ -263,7 +264,9 @@ export class HtmlReader<Node> {
     if (!match) return undefined;
     let bytes: Uint8Array;
     try {
-      bytes = Uint8Array.from(atob(source.slice(match[0].length).replace(/\s+/g, "")), (sign) => sign.charCodeAt(0));
+      bytes = Uint8Array.from(atob(source.slice(match[0].length).replace(/\s+/g, "")), (sign) =>
+        sign.charCodeAt(0),
+      );
     } catch {
       return undefined; // not base64: the picture is named as one that could not be read
     }

@@ -78,7 +78,8 @@ export class FlowBuilder {
       return;
     }
     const last = this.#runs.pop();
-    if (last?.type === "text" && last.text.length > 1) this.#runs.push({ ...last, text: last.text.slice(0, -1) });
+    if (last?.type === "text" && last.text.length > 1)
+      this.#runs.push({ ...last, text: last.text.slice(0, -1) });
   }
 
   /** Adds a line break. */
@@ -119,7 +120,9 @@ export class FlowBuilder {
       ...(block.align && { align: block.align }),
       ...(block.direction && { direction: block.direction }),
     };
-    this.flows.push(level ? { type: "heading", level, runs, ...layout } : { type: "paragraph", runs, ...layout });
+    this.flows.push(
+      level ? { type: "heading", level, runs, ...layout } : { type: "paragraph", runs, ...layout },
+    );
   }
 
   /** Ends the line and adds a flow. */

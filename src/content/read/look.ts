@@ -166,7 +166,9 @@ function fromAnchor(look: Draft, element: Styled, around: Look): void {
   look.underline = around.underline;
 }
 
-const PROPERTIES: Readonly<Record<string, (look: Draft, value: string, around: Look, element: Styled) => void>> = {
+const PROPERTIES: Readonly<
+  Record<string, (look: Draft, value: string, around: Look, element: Styled) => void>
+> = {
   "font-weight"(look, value) {
     if (/^(bold|bolder)$/i.test(value)) look.bold = true;
     else if (/^(normal|lighter)$/i.test(value)) look.bold = false;
@@ -207,7 +209,11 @@ const PROPERTIES: Readonly<Record<string, (look: Draft, value: string, around: L
   },
   "white-space"(look, value) {
     const folds = value.toLowerCase();
-    look.space = /^(pre|pre-wrap|break-spaces)$/.test(folds) ? "pre" : folds === "pre-line" ? folds : "normal";
+    look.space = /^(pre|pre-wrap|break-spaces)$/.test(folds)
+      ? "pre"
+      : folds === "pre-line"
+        ? folds
+        : "normal";
   },
   display(look, value) {
     look.hidden = /^none$/i.test(value);

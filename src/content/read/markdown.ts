@@ -6,10 +6,15 @@ import { readHtml, type HtmlReadOptions } from "./html.js";
  * Reads Markdown (CommonMark with the GitHub extensions: tables, strikethrough, task lists, bare addresses). It is
  * compiled to HTML and read through the one door for HTML, so that HTML inside it is as safe as any other.
  */
-export async function readMarkdown<Node>(markdown: string, options: HtmlReadOptions<Node> = {}): Promise<Reading> {
+export async function readMarkdown<Node>(
+  markdown: string,
+  options: HtmlReadOptions<Node> = {},
+): Promise<Reading> {
   checkLength(markdown, "Markdown");
-  const [{ micromark }, { gfm, gfmHtml }] = await Promise.all([import("micromark"), import("micromark-extension-gfm")]);
-  // eslint-disable-next-line no-control-regex
+  const [{ micromark }, { gfm, gfmHtml }] = await Promise.all([
+    import("micromark"),
+    import("micromark-extension-gfm"),
+  ]);
   const clean = markdown.replace(/^\uFEFF/, "").replace(/\u0000/g, "");
   const html = micromark(clean, {
     allowDangerousHtml: true,

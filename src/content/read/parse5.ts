@@ -48,7 +48,8 @@ export const parse5Door: HtmlDoor<Tree.Node> = {
     });
     return rules;
   },
-  declarations: (style) => declarationsOf(parseStyle(style, { context: "declarationList", parseValue: false })),
+  declarations: (style) =>
+    declarationsOf(parseStyle(style, { context: "declarationList", parseValue: false })),
 };
 
 function declarationsOf(list: CssNode): Declaration[] {

@@ -58,7 +58,8 @@ class TableParts<Node> {
       else if (name === "tfoot") this.section(child, inner.look, inner.place, false, this.foot);
       else if (name === "tbody") this.section(child, inner.look, inner.place, false, this.body);
       else if (name === "tr") rows.push(this.#row(child, inner.look, inner.place, inHead));
-      else if (name === "caption") this.caption = captionRuns(this.reader.flowsOf(child, inner.look, inner.place));
+      else if (name === "caption")
+        this.caption = captionRuns(this.reader.flowsOf(child, inner.look, inner.place));
     }
   }
 
@@ -129,7 +130,8 @@ class TableParts<Node> {
   #numberFormat(node: Node, place: Place): string | undefined {
     let format: string | undefined;
     for (const { property, value } of this.reader.declarations(node, place)) {
-      if (property === "mso-number-format") format = value.replace(/^["']|["']$/g, "").replace(/\\(.)/g, "$1");
+      if (property === "mso-number-format")
+        format = value.replace(/^["']|["']$/g, "").replace(/\\(.)/g, "$1");
     }
     return format;
   }

@@ -9,7 +9,6 @@ import type { Reading } from "../notice.js";
  */
 export function readText(text: string): Reading {
   checkLength(text, "text");
-  // eslint-disable-next-line no-control-regex
   const clean = text.replace(/^\uFEFF/, "").replace(/\u0000/g, "");
   const lines = clean.split(/\r\n|\r|\n/);
   const link = lines.length === 1 && /^\S+$/.test(clean) ? safeLink(clean) : undefined;

@@ -20,7 +20,10 @@ export function parseColor(value: string): string | undefined {
 export function parseFont(value: string): string | undefined {
   const first = /^\s*(?:"([^"]*)"|'([^']*)'|([^,]*))/.exec(value);
   const name = (first?.[1] ?? first?.[2] ?? first?.[3] ?? "").trim();
-  if (!/^[\p{L}\p{N}][\p{L}\p{N}\p{M} ._+-]{0,79}$/u.test(name) || /^(inherit|initial|unset|revert)$/i.test(name)) {
+  if (
+    !/^[\p{L}\p{N}][\p{L}\p{N}\p{M} ._+-]{0,79}$/u.test(name) ||
+    /^(inherit|initial|unset|revert)$/i.test(name)
+  ) {
     return undefined;
   }
   return name;
@@ -48,11 +51,21 @@ export function parseSize(value: string, parent: number): number | undefined {
   if (text === "larger") return round(parent * 1.2);
   const match = /^(\d{0,6}(?:\.\d{1,6})?)(px|pt|pc|in|cm|mm|q|em|rem|%)$/.exec(text);
   if (!match || match[1] === "") return undefined;
-  const points = Number(match[1]) * (UNITS[match[2]!] ?? (match[2] === "rem" ? 12 : match[2] === "em" ? parent : parent / 100));
+  const points =
+    Number(match[1]) *
+    (UNITS[match[2]!] ?? (match[2] === "rem" ? 12 : match[2] === "em" ? parent : parent / 100));
   return points >= 1 && points <= 1638 ? round(points) : undefined;
 }
 
-const UNITS: Readonly<Record<string, number>> = { px: 0.75, pt: 1, pc: 12, in: 72, cm: 72 / 2.54, mm: 7.2 / 2.54, q: 1.8 / 2.54 };
+const UNITS: Readonly<Record<string, number>> = {
+  px: 0.75,
+  pt: 1,
+  pc: 12,
+  in: 72,
+  cm: 72 / 2.54,
+  mm: 7.2 / 2.54,
+  q: 1.8 / 2.54,
+};
 
 /** The `size` of a `font` element, 1 to 7, or `+1`, `-2` from 3. */
 export function parseFontStep(value: string): number | undefined {
@@ -66,6 +79,11 @@ const round = (points: number) => Math.round(points * 100) / 100;
 
 /** An alignment; nothing for the natural one. */
 export function parseAlign(value: string): Align | undefined {
-  const align = value.trim().toLowerCase().replace(/^-(webkit|moz)-/, "");
-  return align === "center" || align === "right" || align === "justify" || align === "left" ? align : undefined;
+  const align = value
+    .trim()
+    .toLowerCase()
+    .replace(/^-(webkit|moz)-/, "");
+  return align === "center" || align === "right" || align === "justify" || align === "left"
+    ? align
+    : undefined;
 }

@@ -3,7 +3,6 @@
  * the end, and puts a table around rows and cells that come without one (a parser would drop them).
  */
 export function dropWrapping(html: string): string {
-  // eslint-disable-next-line no-control-regex
   let bare = html.replace(/\u0000/g, "").replace(/^\uFEFF/, "");
   if (/^Version:\d/.test(bare)) {
     const first = bare.indexOf("<");

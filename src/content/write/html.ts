@@ -1,4 +1,16 @@
-import type { Cell, CellValue, Content, Flow, Item, List, Marks, Picture, Run, Table, TextRun } from "../model.js";
+import type {
+  Cell,
+  CellValue,
+  Content,
+  Flow,
+  Item,
+  List,
+  Marks,
+  Picture,
+  Run,
+  Table,
+  TextRun,
+} from "../model.js";
 import { dateToSerial } from "../serial.js";
 
 /** How HTML is to be written. */
@@ -47,7 +59,8 @@ function flowHtml(flow: Flow, options: HtmlOptions): string {
 
 function layout(flow: { align?: Cell["align"]; direction?: "ltr" | "rtl" }): string {
   return (
-    (flow.direction ? ` dir="${flow.direction}"` : "") + (flow.align ? ` style="text-align: ${flow.align}"` : "")
+    (flow.direction ? ` dir="${flow.direction}"` : "") +
+    (flow.align ? ` style="text-align: ${flow.align}"` : "")
   );
 }
 
@@ -114,7 +127,9 @@ function typedAttributes(cell: Cell, only: Flow | undefined): { attributes: stri
   }
   const text = only?.type === "paragraph" && only.runs[0]?.type === "text" ? only.runs[0].text : "";
   const risky = /^[\s\d=+\-@.'(\p{Sc}]|^(true|false)$/iu.test(text);
-  return risky ? { attributes: ` sdnum="1033;0;@"`, style: `mso-number-format: '\\@'` } : { attributes: "", style: "" };
+  return risky
+    ? { attributes: ` sdnum="1033;0;@"`, style: `mso-number-format: '\\@'` }
+    : { attributes: "", style: "" };
 }
 
 function rawValue(value: CellValue): number {
@@ -149,7 +164,11 @@ function runsHtml(runs: readonly Run[], options: HtmlOptions): string {
 
 /** Whether HTML would fold some white space of this text away: doubled spaces, tabs, spaces at a line's edge. */
 function foldable(text: string, before: string, lineEnds: boolean): boolean {
-  return /[ \t\n]{2}|[\t\n]/.test(text) || (text.startsWith(" ") && before === " ") || (text.endsWith(" ") && lineEnds);
+  return (
+    /[ \t\n]{2}|[\t\n]/.test(text) ||
+    (text.startsWith(" ") && before === " ") ||
+    (text.endsWith(" ") && lineEnds)
+  );
 }
 
 function textHtml(run: TextRun, keepSpaces: boolean): string {
@@ -185,17 +204,25 @@ function pictureHtml(picture: Picture, options: HtmlOptions): string {
   const bytes = options.picture?.(picture.hash);
   if (!bytes) return `<em>${escape(picture.alt || "picture")}</em>`;
   const size =
-    (picture.width ? ` width="${picture.width}"` : "") + (picture.height ? ` height="${picture.height}"` : "");
+    (picture.width ? ` width="${picture.width}"` : "") +
+    (picture.height ? ` height="${picture.height}"` : "");
   return `<img src="data:${picture.mediaType};base64,${base64(bytes)}" alt="${escape(picture.alt)}"${size}>`;
 }
 
 function base64(bytes: Uint8Array): string {
   let binary = "";
-  for (let i = 0; i < bytes.length; i += 0x8000) binary += String.fromCharCode(...bytes.subarray(i, i + 0x8000));
+  for (let i = 0; i < bytes.length; i += 0x8000)
+    binary += String.fromCharCode(...bytes.subarray(i, i + 0x8000));
   return btoa(binary);
 }
 
-const ENTITIES: Readonly<Record<string, string>> = { "&": "&amp;", "<": "&lt;", ">": "&gt;", '"': "&quot;", "'": "&#39;" };
+const ENTITIES: Readonly<Record<string, string>> = {
+  "&": "&amp;",
+  "<": "&lt;",
+  ">": "&gt;",
+  '"': "&quot;",
+  "'": "&#39;",
+};
 
 /** Makes text safe inside an element or a quoted attribute. */
 function escape(text: string): string {

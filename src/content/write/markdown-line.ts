@@ -45,7 +45,7 @@ class LineWriter {
       for (const run of runs) this.#leaf(run);
       return;
     }
-    for (let from = 0; from < runs.length; ) {
+    for (let from = 0; from < runs.length;) {
       const mark = markAt(runs[from]!, level);
       let to = from + 1;
       while (to < runs.length && markAt(runs[to]!, level) === mark) to++;
@@ -92,7 +92,8 @@ class LineWriter {
     if (run.type === "break") this.text += BREAKS[this.place];
     else if (run.type === "picture") {
       const address = this.options.pictureAddress?.(run.hash);
-      this.text += address === undefined ? escapeText(run.alt || "picture") : `![${escapeText(run.alt)}](<${address}>)`;
+      this.text +=
+        address === undefined ? escapeText(run.alt || "picture") : `![${escapeText(run.alt)}](<${address}>)`;
     } else if (run.marks?.code && run.text.trim() !== "") this.text += codeSpan(run.text);
     else this.text += escapeText(run.text);
   }
@@ -137,7 +138,9 @@ function loosenSpaces(run: TextRun): TextRun[] {
   const match = /^(\s*)([\s\S]*?)(\s*)$/u.exec(run.text)!;
   if (match[1] === "" && match[3] === "") return [run];
   const loose = (text: string): TextRun[] =>
-    text === "" ? [] : [run.marks!.link ? { type: "text", text, marks: { link: run.marks!.link } } : { type: "text", text }];
+    text === ""
+      ? []
+      : [run.marks!.link ? { type: "text", text, marks: { link: run.marks!.link } } : { type: "text", text }];
   const core: TextRun[] = match[2] === "" ? [] : [{ ...run, text: match[2]! }];
   return core.length === 0 ? loose(run.text) : [...loose(match[1]!), ...core, ...loose(match[3]!)];
 }

@@ -103,20 +103,24 @@ const RULES: Readonly<Record<Align, string>> = { left: "---", center: ":-:", rig
 function cellMarkdown(cell: Cell, options: MarkdownOptions): string {
   const lines: string[] = [];
   const visit = (flow: Flow): void => {
-    if (flow.type === "paragraph" || flow.type === "heading") lines.push(spansMarkdown(flow.runs, "cell", options));
+    if (flow.type === "paragraph" || flow.type === "heading")
+      lines.push(spansMarkdown(flow.runs, "cell", options));
     else if (flow.type === "picture") lines.push(spansMarkdown([flow], "cell", options));
     else if (flow.type === "code") lines.push(spansMarkdown(codeRuns(flow.text), "cell", options));
     else if (flow.type === "quote") flow.flows.forEach(visit);
     else if (flow.type === "list") for (const item of flow.items) item.flows.forEach(visit);
-    else if (flow.type === "table") for (const row of flow.rows) for (const inner of row) inner.flows.forEach(visit);
+    else if (flow.type === "table")
+      for (const row of flow.rows) for (const inner of row) inner.flows.forEach(visit);
   };
   cell.flows.forEach(visit);
   return lines.join("<br>");
 }
 
 function codeRuns(text: string) {
-  return text.split("\n").flatMap((line, index) => [
-    ...(index > 0 ? [{ type: "break" } as const] : []),
-    { type: "text", text: line, marks: { code: true } } as const,
-  ]);
+  return text
+    .split("\n")
+    .flatMap((line, index) => [
+      ...(index > 0 ? [{ type: "break" } as const] : []),
+      { type: "text", text: line, marks: { code: true } } as const,
+    ]);
 }

@@ -15,7 +15,8 @@ export class DocxNumbering {
     if (!root) return;
     const abstracts = new Map<string, Map<number, NumberingLevel>>();
     for (const child of childrenOf(root)) {
-      if (child.localName === "abstractNum") abstracts.set(attributeOf(child, "abstractNumId") ?? "", levelsOf(child));
+      if (child.localName === "abstractNum")
+        abstracts.set(attributeOf(child, "abstractNumId") ?? "", levelsOf(child));
     }
     for (const num of childrenOf(root)) {
       if (num.localName !== "num") continue;
@@ -49,7 +50,10 @@ function levelsOf(parent: Element): Map<number, NumberingLevel> {
     if (lvl.localName !== "lvl") continue;
     const format = attributeOf(childOf(lvl, "numFmt"), "val") ?? "decimal";
     const start = Number(attributeOf(childOf(lvl, "start"), "val") ?? 1);
-    levels.set(Number(attributeOf(lvl, "ilvl") ?? 0), { ordered: format !== "bullet" && format !== "none", start });
+    levels.set(Number(attributeOf(lvl, "ilvl") ?? 0), {
+      ordered: format !== "bullet" && format !== "none",
+      start,
+    });
   }
   return levels;
 }

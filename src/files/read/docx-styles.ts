@@ -56,7 +56,10 @@ export class DocxStyles {
     const element = this.#elements.get(id);
     if (!element || depth > 20) return {};
     const parent = attributeOf(childOf(element, "basedOn"), "val");
-    return { ...(parent !== undefined && this.#own(parent, depth + 1)), ...textProps(childOf(element, "rPr")) };
+    return {
+      ...(parent !== undefined && this.#own(parent, depth + 1)),
+      ...textProps(childOf(element, "rPr")),
+    };
   }
 
   #resolve(id: string, depth: number): DocxStyle {
@@ -81,7 +84,11 @@ export class DocxStyles {
   }
 }
 
-const ALIGNS: Readonly<Record<string, Align | undefined>> = { center: "center", both: "justify", distribute: "justify" };
+const ALIGNS: Readonly<Record<string, Align | undefined>> = {
+  center: "center",
+  both: "justify",
+  distribute: "justify",
+};
 
 /** Reads `pPr`. A property that is not there is left out, so that it can be laid over another. */
 export function paragraphProps(pPr: Element | undefined): ParagraphProps {
@@ -106,7 +113,11 @@ export function paragraphProps(pPr: Element | undefined): ParagraphProps {
 }
 
 function sideOf(value: string): Align | undefined {
-  return value === "right" || value === "end" ? "right" : value === "left" || value === "start" ? "left" : undefined;
+  return value === "right" || value === "end"
+    ? "right"
+    : value === "left" || value === "start"
+      ? "left"
+      : undefined;
 }
 
 /** Reads `rPr`. */
@@ -115,7 +126,7 @@ export function textProps(rPr: Element | undefined): TextProps {
   const props: { -readonly [K in keyof TextProps]: TextProps[K] } = {};
   for (const child of childrenOf(rPr)) {
     const value = attributeOf(child, "val");
-    switch (child.localName) {
+    switch (child.localName ?? "") {
       case "b":
         props.bold = isOn(value);
         break;

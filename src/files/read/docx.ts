@@ -37,7 +37,8 @@ export function readDocx(bytes: Uint8Array, file: string): ReadDocument {
   const main = mainPart(parts);
   const reader = new DocxReader(parts, main, file);
   const body = childOf(parseXml(parts.needed(main), file), "body");
-  if (!body) throw new DrawerError("unreadable", `“${file}” is not a word-processor document: it has no text body.`);
+  if (!body)
+    throw new DrawerError("unreadable", `“${file}” is not a word-processor document: it has no text body.`);
   const content = reader.flows(body, 0);
   const used = new Map(picturesOf(content).map(({ hash }) => [hash, reader.pictures.get(hash)!]));
   const title = titleOf(parts, file);
@@ -101,14 +102,21 @@ class DocxReader {
       notices.push({ code: "left-out", message });
     };
     add(this.#footnotes, "note at the foot of a page or the end", "notes at the foot of a page or the end");
-    add(this.#missingPictures, "picture in a form that Drawer does not read", "pictures in a form that Drawer does not read");
+    add(
+      this.#missingPictures,
+      "picture in a form that Drawer does not read",
+      "pictures in a form that Drawer does not read",
+    );
     return notices;
   }
 
   /** The flows of a body or a cell. Neighbouring paragraphs of a list become one list. */
   flows(parent: Element, depth: number): Content {
     if (depth > LIMITS.depth / 4) {
-      throw new DrawerError("too-large", `“${this.file}” has tables nested more than ${LIMITS.depth / 4} deep. It was not read.`);
+      throw new DrawerError(
+        "too-large",
+        `“${this.file}” has tables nested more than ${LIMITS.depth / 4} deep. It was not read.`,
+      );
     }
     const flows: Flow[] = [];
     const lists = new ListBuilder();
@@ -119,7 +127,7 @@ class DocxReader {
 
   #blocks(parent: Element, depth: number, flows: Flow[], lists: ListBuilder): void {
     for (const child of childrenOf(parent)) {
-      switch (child.localName) {
+      switch (child.localName ?? "") {
         case "p":
           this.#paragraph(child, flows, lists);
           break;
@@ -146,10 +154,19 @@ class DocxReader {
     const style = this.#styles.get(attributeOf(childOf(pPr, "pStyle"), "val"));
     const props: ParagraphProps = { ...style, ...paragraphProps(pPr) };
     const isHeading = props.outline !== undefined;
-    const line: Line = { base: isHeading ? style.props : this.#styles.plain, style, link: undefined, runs: [], fields: [] };
+    const line: Line = {
+      base: isHeading ? style.props : this.#styles.plain,
+      style,
+      link: undefined,
+      runs: [],
+      fields: [],
+    };
     this.#inline(element, line);
     const runs = mergeRuns(line.runs);
-    const layout = { ...(props.align && { align: props.align }), ...(props.rightToLeft && { direction: "rtl" as const }) };
+    const layout = {
+      ...(props.align && { align: props.align }),
+      ...(props.rightToLeft && { direction: "rtl" as const }),
+    };
     if (isHeading) {
       const level = Math.min(props.outline! + 1, 6) as 1 | 2 | 3 | 4 | 5 | 6;
       flows.push(...lists.take(), { type: "heading", level, runs, ...layout });
@@ -171,7 +188,7 @@ class DocxReader {
 
   #inline(parent: Element, line: Line): void {
     for (const child of childrenOf(parent)) {
-      switch (child.localName) {
+      switch (child.localName ?? "") {
         case "r":
           this.#run(child, line);
           break;
@@ -202,14 +219,18 @@ class DocxReader {
     // A link's own colour and underline, which its character style gives, are how links look.
     const named = this.#styles.character(attributeOf(childOf(rPr, "rStyle"), "val"));
     const { color: _, underline: __, ...withoutLinkLook } = named;
-    const props: TextProps = { ...line.style.props, ...(link === undefined ? named : withoutLinkLook), ...textProps(rPr) };
+    const props: TextProps = {
+      ...line.style.props,
+      ...(link === undefined ? named : withoutLinkLook),
+      ...textProps(rPr),
+    };
     if (props.hidden) return;
     const marks = marksFrom(props, line.base, link);
     const add = (text: string) => {
       if (line.fields.every(({ isResult }) => isResult)) line.runs.push(textRun(text, marks));
     };
     for (const child of childrenOf(run)) {
-      switch (child.localName) {
+      switch (child.localName ?? "") {
         case "t":
           add(child.textContent ?? "");
           break;
@@ -248,7 +269,9 @@ class DocxReader {
           break;
         case "AlternateContent": {
           const choice = childOf(child, "Choice");
-          if (choice) for (const drawing of childrenOf(choice)) if (drawing.localName === "drawing") this.#picture(drawing, line);
+          if (choice)
+            for (const drawing of childrenOf(choice))
+              if (drawing.localName === "drawing") this.#picture(drawing, line);
         }
       }
     }
@@ -278,7 +301,10 @@ class DocxReader {
   }
 
   #table(element: Element, depth: number): Flow {
-    const rows: { cells: { cell: Cell; column: number; span: number; merge: "restart" | "continue" | undefined }[]; header: boolean }[] = [];
+    const rows: {
+      cells: { cell: Cell; column: number; span: number; merge: "restart" | "continue" | undefined }[];
+      header: boolean;
+    }[] = [];
     for (const row of rowsOf(element)) {
       const trPr = childOf(row, "trPr");
       let column = Number(attributeOf(childOf(trPr, "gridBefore"), "val") ?? 0);
@@ -287,7 +313,8 @@ class DocxReader {
         const tcPr = childOf(tc, "tcPr");
         const span = Math.min(1000, Math.max(1, Number(attributeOf(childOf(tcPr, "gridSpan"), "val") ?? 1)));
         const vMerge = childOf(tcPr, "vMerge");
-        const merge = vMerge && (attributeOf(vMerge, "val") === "restart" ? ("restart" as const) : ("continue" as const));
+        const merge =
+          vMerge && (attributeOf(vMerge, "val") === "restart" ? ("restart" as const) : ("continue" as const));
         const background = parseColor(attributeOf(childOf(tcPr, "shd"), "fill") ?? "");
         const cell = makeCell(this.flows(tc, depth + 1), {
           ...(span > 1 && { colspan: span }),
@@ -296,7 +323,10 @@ class DocxReader {
         column += span;
         return { cell, column: column - span, span, merge };
       });
-      rows.push({ cells, header: header !== undefined && !/^(0|false|off)$/.test(attributeOf(header, "val") ?? "1") });
+      rows.push({
+        cells,
+        header: header !== undefined && !/^(0|false|off)$/.test(attributeOf(header, "val") ?? "1"),
+      });
     }
     let headerRows = 0;
     while (headerRows < rows.length && rows[headerRows]!.header) headerRows++;
@@ -306,12 +336,17 @@ class DocxReader {
         .map(({ cell, column, merge }) => {
           if (merge !== "restart") return cell;
           let down = 1;
-          while (rows[index + down]?.cells.some((below) => below.column === column && below.merge === "continue")) down++;
+          while (
+            rows[index + down]?.cells.some((below) => below.column === column && below.merge === "continue")
+          )
+            down++;
           return down > 1 ? { ...cell, rowspan: down } : cell;
         }),
     );
     const grid = childOf(element, "tblGrid");
-    const widths = grid ? [...childrenOf(grid)].map((column) => Number(attributeOf(column, "w") ?? 0) / 20) : [];
+    const widths = grid
+      ? [...childrenOf(grid)].map((column) => Number(attributeOf(column, "w") ?? 0) / 20)
+      : [];
     return makeTable(spanned, headerRows, widths.every((width) => width > 0) ? { widths } : {});
   }
 }
@@ -349,7 +384,11 @@ function symbolOf(symbol: Element): string {
 }
 
 /** Keeps a picture's bytes under their hash; nothing when they are no picture that content can hold. */
-export function keepPicture(bytes: Uint8Array, alt: string, pictures: Map<string, Uint8Array>): Picture | undefined {
+export function keepPicture(
+  bytes: Uint8Array,
+  alt: string,
+  pictures: Map<string, Uint8Array>,
+): Picture | undefined {
   const facts = readPictureBytes(bytes);
   if (!facts) return undefined;
   const hash = hashBytes(bytes);

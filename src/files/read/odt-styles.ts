@@ -72,7 +72,9 @@ export class OdfStyles {
     }
     const parent = this.get(family, attributeOf(element, "parent-style-name"), depth + 1);
     const own = this.#own(element, parent);
-    const readable = (attributeOf(element, "display-name") ?? name ?? "").replaceAll("_20_", " ").toLowerCase();
+    const readable = (attributeOf(element, "display-name") ?? name ?? "")
+      .replaceAll("_20_", " ")
+      .toLowerCase();
     const style = { ...own, names: [readable, ...parent.names] };
     this.#resolved.set(key, style);
     return style;

@@ -1,7 +1,16 @@
 import { DrawerError } from "../../content/error.js";
 import { LIMITS } from "../../content/limits.js";
 import { blankRuns, picturesOf } from "../../content/measure.js";
-import { safeLink, textRun, type Cell, type Content, type Flow, type Item, type Row, type Run } from "../../content/model.js";
+import {
+  safeLink,
+  textRun,
+  type Cell,
+  type Content,
+  type Flow,
+  type Item,
+  type Row,
+  type Run,
+} from "../../content/model.js";
 import type { Notice } from "../../content/notice.js";
 import { makeCell, makeTable, mergeRuns } from "../../content/table.js";
 import { marksFrom, type TextProps } from "../props.js";
@@ -19,7 +28,9 @@ import { OdfStyles, type OdfStyle } from "./odt-styles.js";
  * @throws DrawerError `unreadable`, `locked`, `too-large`
  */
 export function readOdt(bytes: Uint8Array, file: string): ReadDocument {
-  const parts = unzip(bytes, file, (name) => /^(content|styles|meta)\.xml$|^META-INF\/manifest\.xml$|^Pictures\//.test(name));
+  const parts = unzip(bytes, file, (name) =>
+    /^(content|styles|meta)\.xml$|^META-INF\/manifest\.xml$|^Pictures\//.test(name),
+  );
   if (parts.text("META-INF/manifest.xml")?.includes("encryption-data")) throw locked(file);
   const root = parseXml(parts.needed("content.xml"), file);
   const body = childOf(childOf(root, "body"), "text");
@@ -34,7 +45,9 @@ export function readOdt(bytes: Uint8Array, file: string): ReadDocument {
 
 function titleOf(parts: Parts, file: string): string | undefined {
   const meta = parts.text("meta.xml");
-  return meta ? childOf(childOf(parseXml(meta, file), "meta"), "title")?.textContent?.trim() || undefined : undefined;
+  return meta
+    ? childOf(childOf(parseXml(meta, file), "meta"), "title")?.textContent?.trim() || undefined
+    : undefined;
 }
 
 /** Where a list stands: its style, its depth from 1, and the running numbers of each list that may be continued. */
@@ -60,20 +73,30 @@ class OdtReader {
     const notices: Notice[] = [];
     const add = (count: number, what: string, whats: string) => {
       if (count === 0) return;
-      notices.push({ code: "left-out", message: `Left out of “${this.file}”: ${count === 1 ? `one ${what}` : `${count} ${whats}`}.` });
+      notices.push({
+        code: "left-out",
+        message: `Left out of “${this.file}”: ${count === 1 ? `one ${what}` : `${count} ${whats}`}.`,
+      });
     };
     add(this.#notes, "note at the foot of a page or the end", "notes at the foot of a page or the end");
-    add(this.#missingPictures, "picture in a form that Drawer does not read", "pictures in a form that Drawer does not read");
+    add(
+      this.#missingPictures,
+      "picture in a form that Drawer does not read",
+      "pictures in a form that Drawer does not read",
+    );
     return notices;
   }
 
   flows(parent: Element, depth: number, list?: ListPlace): Content {
     if (depth > LIMITS.depth / 4) {
-      throw new DrawerError("too-large", `“${this.file}” has lists or tables nested more than ${LIMITS.depth / 4} deep. It was not read.`);
+      throw new DrawerError(
+        "too-large",
+        `“${this.file}” has lists or tables nested more than ${LIMITS.depth / 4} deep. It was not read.`,
+      );
     }
     const flows: Flow[] = [];
     for (const child of childrenOf(parent)) {
-      switch (child.localName) {
+      switch (child.localName ?? "") {
         case "p":
           this.#paragraph(child, flows);
           break;
@@ -114,7 +137,8 @@ class OdtReader {
 
   #heading(element: Element, flows: Flow[]): void {
     const style = this.styles.get("paragraph", attributeOf(element, "style-name"));
-    const level = Math.min(6, Math.max(1, Number(attributeOf(element, "outline-level") ?? 1))) as 1 | 2 | 3 | 4 | 5 | 6;
+    const level = Math.min(6, Math.max(1, Number(attributeOf(element, "outline-level") ?? 1))) as
+      1 | 2 | 3 | 4 | 5 | 6;
     flows.push({ type: "heading", level, runs: this.#runs(element, style, style.props), ...layoutOf(style) });
   }
 
@@ -138,7 +162,7 @@ class OdtReader {
       }
       if (node.nodeType !== 1) continue;
       const child = node as Element;
-      switch (child.localName) {
+      switch (child.localName ?? "") {
         case "span": {
           const own = this.styles.get("text", attributeOf(child, "style-name")).props;
           this.#inline(child, { ...props, ...own }, base, link, runs);
@@ -201,9 +225,11 @@ class OdtReader {
     const level = (parent?.level ?? 0) + 1;
     const facts = this.styles.level(style, level);
     const continues =
-      attributeOf(element, "continue-list") ?? (attributeOf(element, "continue-numbering") === "true" ? `style ${style}` : undefined);
+      attributeOf(element, "continue-list") ??
+      (attributeOf(element, "continue-numbering") === "true" ? `style ${style}` : undefined);
     const items: Item[] = [];
-    let start = continues === undefined ? facts.start : (this.#lastNumbers.get(continues) ?? facts.start - 1) + 1;
+    let start =
+      continues === undefined ? facts.start : (this.#lastNumbers.get(continues) ?? facts.start - 1) + 1;
     for (const child of childrenOf(element)) {
       if (child.localName !== "list-item" && child.localName !== "list-header") continue;
       const value = attributeOf(child, "start-value");
@@ -233,7 +259,8 @@ class OdtReader {
           rows.push(this.#row(child, depth));
           if (header) headerRows++;
         } else if (child.localName === "table-header-rows") visit(child, true);
-        else if (/^table-(rows|row-group|columns|header-columns|column-group)$/.test(child.localName ?? "")) visit(child, header);
+        else if (/^table-(rows|row-group|columns|header-columns|column-group)$/.test(child.localName ?? ""))
+          visit(child, header);
       }
     };
     visit(element, false);
@@ -244,7 +271,8 @@ class OdtReader {
     const cells: Cell[] = [];
     for (const element of childrenOf(row)) {
       if (element.localName !== "table-cell") continue;
-      const count = (name: string, most: number) => Math.min(most, Math.max(1, Number(attributeOf(element, name) ?? 1)));
+      const count = (name: string, most: number) =>
+        Math.min(most, Math.max(1, Number(attributeOf(element, name) ?? 1)));
       const colspan = count("number-columns-spanned", 1000);
       const rowspan = count("number-rows-spanned", 65534);
       const { background } = this.styles.get("table-cell", attributeOf(element, "style-name"));
@@ -260,12 +288,22 @@ class OdtReader {
 }
 
 function layoutOf(style: OdfStyle) {
-  return { ...(style.align && { align: style.align }), ...(style.rightToLeft && { direction: "rtl" as const }) };
+  return {
+    ...(style.align && { align: style.align }),
+    ...(style.rightToLeft && { direction: "rtl" as const }),
+  };
 }
 
 /** Without the space that folding left at the end; and spaces that were written as elements are spaces now. */
 function trimmed(runs: readonly Run[]): Run[] {
   const last = runs.at(-1);
-  const kept = last?.type === "text" && last.text.endsWith(" ") ? [...runs.slice(0, -1), { ...last, text: last.text.slice(0, -1) }] : runs;
-  return kept.map((run) => (run.type === "text" && run.text.includes("\u0000") ? { ...run, text: run.text.replaceAll("\u0000", " ") } : run));
+  const kept =
+    last?.type === "text" && last.text.endsWith(" ")
+      ? [...runs.slice(0, -1), { ...last, text: last.text.slice(0, -1) }]
+      : runs;
+  return kept.map((run) =>
+    run.type === "text" && run.text.includes("\u0000")
+      ? { ...run, text: run.text.replaceAll("\u0000", " ") }
+      : run,
+  );
 }

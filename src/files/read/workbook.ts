@@ -26,11 +26,22 @@ export async function readWorkbook(bytes: Uint8Array, file: string): Promise<She
   const { read } = await import("@e965/xlsx");
   let workbook: WorkBook;
   try {
-    workbook = read(bytes, { type: "array", cellNF: true, cellStyles: true, cellFormula: false, cellHTML: false, dense: true });
-  } catch (error) {
-    throw new DrawerError("unreadable", `“${file}” is damaged or cut short. Open it in its own program and save it again.`, {
-      cause: error,
+    workbook = read(bytes, {
+      type: "array",
+      cellNF: true,
+      cellStyles: true,
+      cellFormula: false,
+      cellHTML: false,
+      dense: true,
     });
+  } catch (error) {
+    throw new DrawerError(
+      "unreadable",
+      `“${file}” is damaged or cut short. Open it in its own program and save it again.`,
+      {
+        cause: error,
+      },
+    );
   }
   return workbook.SheetNames.map((name) => new WorkbookSheet(name, workbook.Sheets[name]!));
 }
@@ -45,7 +56,12 @@ class WorkbookSheet implements Sheet {
     sheet: WorkSheet,
   ) {
     this.#rows = (sheet["!data"] ?? []) as (CellObject | undefined)[][];
-    this.#merges = (sheet["!merges"] ?? []).map(({ s, e }) => ({ top: s.r, left: s.c, bottom: e.r, right: e.c }));
+    this.#merges = (sheet["!merges"] ?? []).map(({ s, e }) => ({
+      top: s.r,
+      left: s.c,
+      bottom: e.r,
+      right: e.c,
+    }));
     this.used = this.#usedRange();
   }
 
@@ -74,7 +90,9 @@ class WorkbookSheet implements Sheet {
     for (let r = inside.top; r <= bottom; r++) {
       const row: Cell[] = [];
       for (let c = inside.left; c <= right; c++) {
-        const merge = merges.find((each) => r >= each.top && r <= each.bottom && c >= each.left && c <= each.right);
+        const merge = merges.find(
+          (each) => r >= each.top && r <= each.bottom && c >= each.left && c <= each.right,
+        );
         const begins = merge?.top === r && merge.left === c;
         if (merge && !begins && merge.top >= inside.top && merge.left >= inside.left) continue;
         const cell = makeSheetCell(merge && !begins ? undefined : this.#rows[r]?.[c]);
@@ -91,12 +109,18 @@ class WorkbookSheet implements Sheet {
    * text, or the row has a colour of its own.
    */
   #hasHeader(used: Rectangle): boolean {
-    const row = (r: number) => Array.from({ length: used.right - used.left + 1 }, (_, i) => this.#rows[r]?.[used.left + i]);
+    const row = (r: number) =>
+      Array.from({ length: used.right - used.left + 1 }, (_, i) => this.#rows[r]?.[used.left + i]);
     const names = row(used.top).map((cell) => (cell?.t === "s" ? shownText(cell).trim() : ""));
     if (names.includes("") || new Set(names).size < names.length || used.bottom === used.top) return false;
     const below = row(used.top + 1);
     const fill = fillOf(row(used.top)[0]);
-    if (fill !== undefined && row(used.top).every((cell) => fillOf(cell) === fill) && fillOf(below[0]) !== fill) return true;
+    if (
+      fill !== undefined &&
+      row(used.top).every((cell) => fillOf(cell) === fill) &&
+      fillOf(below[0]) !== fill
+    )
+      return true;
     return below.some((cell) => cell !== undefined && cell.t !== "s" && cell.t !== "z");
   }
 }
@@ -119,7 +143,9 @@ function shownText(cell: CellObject): string {
 
 function fillOf(cell: CellObject | undefined): string | undefined {
   const style = cell?.s as { patternType?: string; fgColor?: { rgb?: string } } | undefined;
-  return style?.patternType === "solid" && style.fgColor?.rgb ? parseColor(style.fgColor.rgb.slice(-6)) : undefined;
+  return style?.patternType === "solid" && style.fgColor?.rgb
+    ? parseColor(style.fgColor.rgb.slice(-6))
+    : undefined;
 }
 
 function makeSheetCell(source: CellObject | undefined): Cell {
@@ -139,7 +165,8 @@ function makeSheetCell(source: CellObject | undefined): Cell {
 function valueOf(cell: CellObject): CellValue | undefined {
   if (cell.t === "b") return { type: "boolean", boolean: cell.v === true };
   if (cell.t !== "n" || typeof cell.v !== "number") return undefined;
-  const format = cell.z === undefined || cell.z === "General" ? undefined : String(cell.z).replace(/\\([-/. ,:])/g, "$1");
+  const format =
+    cell.z === undefined || cell.z === "General" ? undefined : String(cell.z).replace(/\\([-/. ,:])/g, "$1");
   if (format !== undefined && isDateFormat(format) && cell.v >= 1 && cell.v < 2_958_466) {
     return { type: "date", date: serialToDate(cell.v), format };
   }
