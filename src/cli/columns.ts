@@ -1,4 +1,4 @@
-import stringWidth from "string-width";
+import stringWidth from "fast-string-width";
 
 /** How wide the terminal is; what is not a terminal gets room enough. */
 export function terminalWidth(): number {

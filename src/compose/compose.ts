@@ -25,8 +25,9 @@ const layouts: Readonly<Record<LayoutName, Layout>> = { sequence, lines, bullets
  * @throws DrawerError `bad-option` for a recipe that says something unknown
  */
 export function compose(snippets: readonly Ingredient[], recipe: Recipe = {}): Block {
-  const layout = layouts[layoutName(recipe.as ?? "sequence")];
-  const pieces = snippets.map(({ content }) => ({ content: tidyEdges(content) }));
+  const as = layoutName(recipe.as ?? "sequence");
+  const layout = layouts[as];
+  const pieces = snippets.map(({ content }) => ({ content: tidyEdges(content, as === "rows") }));
   const { content, notices } = layout(pieces.filter((piece) => piece.content.length > 0));
   const pictures = new Map<string, Uint8Array>();
   for (const snippet of snippets) snippet.pictures?.forEach((bytes, hash) => pictures.set(hash, bytes));

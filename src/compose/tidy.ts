@@ -3,17 +3,18 @@ import type { Content, Flow, Row, Run, Table } from "../content/model.js";
 
 /**
  * Takes the blank lines, rows and columns off a piece's edges, so that none are left where pieces meet. What is inside
- * is left alone.
+ * is left alone; and so are the columns where they must go on standing under each other: in a single row, which is
+ * part of something wider, and wherever `keepColumns` says so.
  */
-export function tidyEdges(content: Content): Content {
+export function tidyEdges(content: Content, keepColumns = false): Content {
   let from = 0;
   let to = content.length;
   while (from < to && isBlankEdge(content[from]!)) from++;
   while (to > from && isBlankEdge(content[to - 1]!)) to--;
   const flows = content.slice(from, to);
   if (flows.length > 0) {
-    flows[0] = tidyFlow(flows[0]!, true, flows.length === 1);
-    if (flows.length > 1) flows[flows.length - 1] = tidyFlow(flows.at(-1)!, false, true);
+    flows[0] = tidyFlow(flows[0]!, true, flows.length === 1, keepColumns);
+    if (flows.length > 1) flows[flows.length - 1] = tidyFlow(flows.at(-1)!, false, true, keepColumns);
   }
   return flows;
 }
@@ -22,9 +23,9 @@ function isBlankEdge(flow: Flow): boolean {
   return flow.type !== "code" && isBlank([flow]);
 }
 
-function tidyFlow(flow: Flow, first: boolean, last: boolean): Flow {
+function tidyFlow(flow: Flow, first: boolean, last: boolean, keepColumns: boolean): Flow {
   if (flow.type === "paragraph") return { ...flow, runs: tidyRuns(flow.runs, first, last) };
-  return flow.type === "table" ? tidyTable(flow) : flow;
+  return flow.type === "table" ? tidyTable(flow, keepColumns) : flow;
 }
 
 function tidyRuns(runs: readonly Run[], first: boolean, last: boolean): readonly Run[] {
@@ -36,7 +37,7 @@ function tidyRuns(runs: readonly Run[], first: boolean, last: boolean): readonly
 }
 
 /** A table without the blank rows and columns at its edges. Tables with merged cells keep their columns. */
-function tidyTable(table: Table): Table {
+function tidyTable(table: Table, keepColumns: boolean): Table {
   const blankRow = (row: Row) => row.every((cell) => isBlank(cell.flows) && (cell.rowspan ?? 1) === 1);
   let top = 0;
   let bottom = table.rows.length;
@@ -49,7 +50,7 @@ function tidyTable(table: Table): Table {
   const headerRows = Math.max(0, Math.min(rows.length, table.headerRows - top));
   const { widths, ...rest } = table;
   const spans = spansDown || rows.some((row) => row.some((cell) => (cell.colspan ?? 1) > 1));
-  if (spans) return { ...table, rows, headerRows };
+  if (spans || keepColumns || rows.length < 2) return { ...table, rows, headerRows };
   const blankColumn = (column: number) => rows.every((row) => isBlank(row[column]?.flows ?? []));
   let left = 0;
   let right = columnsOf(table);

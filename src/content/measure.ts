@@ -59,14 +59,14 @@ export function blankRuns(runs: readonly Run[]): boolean {
 }
 
 /**
- * The beginning of the content as one line of text, for lists and messages: line ends become spaces, cells are parted
- * by ` | `, rows by ` / `. Stops reading once it has `length` characters, so it is quick on content of any size.
+ * The beginning of the content as one line of text, for lists and messages: line ends become spaces, flows are parted by
+ * ` · `, cells by ` | `, rows by ` / `. Stops reading once it has `length` characters, so it is quick on content of any size.
  */
 export function beginning(content: Content, length: number): string {
   let text = "";
   const add = (more: string) => {
     const next = more.replace(/\s+/g, " ").trim();
-    if (next !== "") text += (text === "" || /[|/] $/.test(text) ? "" : " ") + next;
+    if (next !== "") text += (text === "" || /[|/] $/.test(text) ? "" : " · ") + next;
     return text.length > length;
   };
   const visit = (flow: Flow): boolean => {

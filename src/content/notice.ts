@@ -19,6 +19,8 @@ export type NoticeCode =
   | "undone"
   | "redone"
   | "placed"
+  | "paused"
+  | "resumed"
   | "empty"
   | "left-out"
   | "not-shown";

@@ -4,7 +4,8 @@ import { parseAlign, parseColor, parseFont, parseFontStep, parseSize } from "./v
 
 /**
  * How text looks at one place of an HTML tree: what an element hands down to what stands in it. `base…` is what text
- * there looks like anyway (the page's own font, a heading's boldness), which is not formatting and becomes no mark.
+ * there looks like anyway (the page's own font, a heading's boldness, the size its
+ * tables are set in), which is not formatting and becomes no mark.
  */
 export interface Look {
   readonly bold: boolean;
@@ -128,6 +129,11 @@ export function lookInside(around: Look, element: Styled): Look {
   }
   if (heading || element.name === "th") {
     look.baseBold = look.bold;
+    look.baseFont = look.font;
+    look.baseSize = look.size;
+  }
+  if (element.name === "table" || element.name === "blockquote") {
+    look.baseColor = look.color;
     look.baseFont = look.font;
     look.baseSize = look.size;
   }

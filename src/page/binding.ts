@@ -1,0 +1,124 @@
+import type { Block } from "../compose/block.js";
+import { DrawerError } from "../content/error.js";
+import type { Notice } from "../content/notice.js";
+import { readFlavours, type Flavours } from "../content/read/flavours.js";
+import type { Drawer } from "../drawer/drawer.js";
+import type { Origin } from "../drawer/entry.js";
+import { pageDoor } from "./door.js";
+import { placeAt, targetOf, type Target } from "./place.js";
+import { Voice } from "./say.js";
+import { readSelection, readTransfer } from "./selection.js";
+
+/** How a page is bound. */
+export interface BindOptions {
+  /** Tells where something came from, by the element in which it was copied; without it, the page's own title and address. */
+  readonly origin?: (element: Element) => Origin;
+}
+
+/** What a binding tells its listeners: what was done, or why it could not be. */
+export interface Told {
+  readonly notices: readonly Notice[];
+  readonly error?: DrawerError;
+}
+
+/**
+ * A page bound to a drawer: while collecting is on, what is copied or cut on the page is collected too; and blocks are
+ * placed at the caret where the user last wrote. Every act is said aloud and told to listeners.
+ */
+export class Binding {
+  /** Whether what is copied is collected. */
+  collecting = true;
+  readonly #voice = new Voice();
+  readonly #stop = new AbortController();
+  readonly #listeners = new Set<(told: Told) => void>();
+  #target: Target | undefined;
+
+  constructor(
+    readonly drawer: Drawer,
+    readonly options: BindOptions = {},
+  ) {
+    const { signal } = this.#stop;
+    document.addEventListener("copy", (event) => this.#copied(event), { signal });
+    document.addEventListener("cut", (event) => this.#copied(event), { signal });
+    document.addEventListener(
+      "focusin",
+      () => (this.#target = targetOf(document.activeElement) ?? this.#target),
+      { signal },
+    );
+  }
+
+  /** Where the next block would be placed; nothing before the user has written anywhere. */
+  get target(): Target | undefined {
+    return this.#target?.isConnected ? this.#target : undefined;
+  }
+
+  /** An editor that prepares its own copy has put it in the event by now; otherwise the selection is read. */
+  #copied(event: ClipboardEvent): void {
+    if (!this.collecting || !(event.target instanceof Node)) return;
+    const own = event.defaultPrevented && event.clipboardData ? readTransfer(event.clipboardData) : undefined;
+    const flavours = own?.html || own?.text ? own : readSelection();
+    const element = event.target instanceof Element ? event.target : event.target.parentElement;
+    if (flavours && element) void this.collect(flavours, this.#origin(this.#selectedElement() ?? element));
+  }
+
+  #selectedElement(): Element | undefined {
+    const node = document.getSelection()?.anchorNode;
+    return (node instanceof Element ? node : node?.parentElement) ?? undefined;
+  }
+
+  #origin(element: Element): Origin {
+    return this.options.origin?.(element) ?? { title: document.title, address: location.href };
+  }
+
+  /** Collects flavours from anywhere, such as a paste or a drop into the drawer. */
+  async collect(flavours: Flavours, origin: Origin = {}): Promise<void> {
+    await this.act(async () => {
+      const reading = await readFlavours(flavours, { door: pageDoor });
+      const { notices } = await this.drawer.collect([{ ...reading, origin }]);
+      return notices;
+    });
+  }
+
+  /** Places a block where the user last wrote. */
+  async place(block: Block, what: string): Promise<void> {
+    await this.act(async () => {
+      const { target } = this;
+      if (!target)
+        throw new DrawerError("nothing", "Click first where it should go: in the text, or in a field.");
+      placeAt(target, block);
+      return [...block.notices, { code: "placed", message: `Placed ${what}.` }];
+    });
+  }
+
+  /** Does something and tells how it went. */
+  async act(deed: () => Promise<readonly Notice[]>): Promise<void> {
+    try {
+      this.#tell({ notices: await deed() });
+    } catch (error) {
+      if (!(error instanceof DrawerError)) throw error;
+      this.#tell({ notices: [], error });
+    }
+  }
+
+  #tell(told: Told): void {
+    const sentences = [
+      ...told.notices.map(({ message }) => message),
+      ...(told.error ? [told.error.message] : []),
+    ];
+    this.#voice.say(sentences.join(" "));
+    for (const listener of this.#listeners) listener(told);
+  }
+
+  /** Calls `listener` after every act. Gives what stops it. */
+  listen(listener: (told: Told) => void): () => void {
+    this.#listeners.add(listener);
+    return () => this.#listeners.delete(listener);
+  }
+
+  /** Lets go of the page. */
+  unbind(): void {
+    this.#stop.abort();
+    this.#voice.remove();
+    this.#listeners.clear();
+  }
+}

@@ -1,0 +1,39 @@
+import type { Declaration, HtmlDoor, StyleRule } from "../content/read/door.js";
+
+/**
+ * The browser's own parser as the HTML reader's door. It works in documents that are inert: nothing in them runs, and
+ * nothing is fetched.
+ */
+export const pageDoor: HtmlDoor<Node> = {
+  parse: (html) => new DOMParser().parseFromString(html, "text/html"),
+  children: (node) => node.childNodes,
+  name: (node) => (node.nodeType === Node.ELEMENT_NODE ? (node as Element).localName : undefined),
+  text: (node) => (node.nodeType === Node.TEXT_NODE ? (node as Text).data : undefined),
+  attribute: (element, name) => (element as Element).getAttribute(name) ?? undefined,
+  rules(styleSheet) {
+    const sheet = new CSSStyleSheet();
+    sheet.replaceSync(styleSheet);
+    const rules: StyleRule[] = [];
+    for (const rule of sheet.cssRules) {
+      if (rule instanceof CSSStyleRule) {
+        rules.push({ selector: rule.selectorText, declarations: declarationsOf(rule.style) });
+      }
+    }
+    return rules;
+  },
+  declarations(style) {
+    probe ??= document.implementation.createHTMLDocument("").createElement("span");
+    probe.style.cssText = style;
+    return declarationsOf(probe.style);
+  },
+};
+
+let probe: HTMLElement | undefined;
+
+function declarationsOf(style: CSSStyleDeclaration): Declaration[] {
+  return Array.from(style, (property) => ({
+    property,
+    value: style.getPropertyValue(property),
+    important: style.getPropertyPriority(property) === "important",
+  }));
+}
