@@ -11,10 +11,8 @@ export async function readMarkdown<Node>(
   options: HtmlReadOptions<Node> = {},
 ): Promise<Reading> {
   checkLength(markdown, "Markdown");
-  const [{ micromark }, { gfm, gfmHtml }] = await Promise.all([
-    import("micromark"),
-    import("micromark-extension-gfm"),
-  ]);
+  const { micromark } = await import("micromark");
+  const { gfm, gfmHtml } = await import("micromark-extension-gfm");
   const clean = markdown.replace(/^\uFEFF/, "").replace(/\u0000/g, "");
   const html = micromark(clean, {
     allowDangerousHtml: true,

@@ -1,4 +1,4 @@
-import { blankRuns, columnsOf, placeCells } from "../measure.js";
+import { blankRuns, columnsOf, isBlank, placeCells } from "../measure.js";
 import type { Align, Cell, Content, Flow, Item, List, Table } from "../model.js";
 import { spansMarkdown } from "./markdown-line.js";
 
@@ -68,10 +68,16 @@ function list(flow: List, turn: number, options: MarkdownOptions): string {
 /** The line and a list under it stand together; other flows of an item are parted by blank lines. */
 function itemBlocks(item: Item, options: MarkdownOptions): string {
   const [first, ...rest] = item.flows;
-  if (first?.type === "paragraph" && rest.length > 0 && rest.every((flow) => flow.type === "list")) {
+  const [under] = rest;
+  if (first?.type === "paragraph" && rest.every((flow) => flow.type === "list") && under && mayInterrupt(under)) {
     return `${block(first, 0, options)}\n${blocks(rest, options)}`;
   }
   return blocks(item.flows, options);
+}
+
+/** Whether a list may follow a line without a blank one between them (CommonMark 5.3). */
+function mayInterrupt(list: Flow): boolean {
+  return list.type === "list" && (!list.ordered || (list.start ?? 1) === 1) && !isBlank(list.items[0]?.flows ?? []);
 }
 
 function indent(text: string, mark: string): string {

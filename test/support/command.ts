@@ -1,0 +1,49 @@
+import { spawn } from "node:child_process";
+import { mkdtempSync, rmSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join, resolve } from "node:path";
+
+/** How the built command answered. */
+export interface Answer {
+  readonly code: number;
+  readonly out: string;
+  readonly err: string;
+}
+
+const main = resolve("dist/cli/main.js");
+
+/** A home for drawers that is gone when the test file ends, and the built command working in it as a process. */
+export function commandHome() {
+  const folder = mkdtempSync(join(tmpdir(), "drawer-test-"));
+  afterAll(() => rmSync(folder, { recursive: true, force: true }));
+  let homes = 0;
+  let home = join(folder, "home");
+
+  /** Runs `drawer` with these words; `input` is piped in. */
+  const drawer = (words: readonly string[], input: string | Uint8Array = ""): Promise<Answer> =>
+    new Promise((done, fail) => {
+      const child = spawn(process.execPath, [main, ...words], { env: { ...process.env, DRAWER_HOME: home } });
+      let out = "";
+      let err = "";
+      child.stdout.setEncoding("utf8").on("data", (text: string) => (out += text));
+      child.stderr.setEncoding("utf8").on("data", (text: string) => (err += text));
+      child.on("error", fail).on("close", (code) => done({ code: code ?? -1, out, err }));
+      child.stdin.on("error", () => undefined).end(input);
+    });
+
+  /** The same for a list of commands as one would type them, one after another; fails when one is refused. */
+  const all = async (...lines: string[]): Promise<string> => {
+    let last = "";
+    for (const line of lines) {
+      const { code, out, err } = await drawer(line.split(" "));
+      if (code !== 0) throw new Error(`drawer ${line} ended with ${code}: ${err}`);
+      last = out;
+    }
+    return last;
+  };
+
+  /** Begins again with an empty home. */
+  const fresh = () => void (home = join(folder, `home-${++homes}`));
+
+  return { folder, drawer, all, fresh };
+}

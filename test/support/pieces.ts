@@ -1,0 +1,18 @@
+import { Drawer, readText, type Gathered, type Store } from "drawer";
+
+/** Something to collect: text, from a document. */
+export function piece(text: string, document = "notes.txt"): Gathered {
+  return { ...readText(text), origin: { document } };
+}
+
+/** A drawer in a store, with these texts in it. */
+export async function drawerWith(store: Store, ...texts: string[]): Promise<Drawer> {
+  const drawer = new Drawer(store, "spring");
+  await drawer.collect(texts.map((text) => piece(text)));
+  return drawer;
+}
+
+/** The texts of a drawer, in order. */
+export async function textsOf(drawer: Drawer): Promise<string[]> {
+  return (await drawer.list()).map(({ entry }) => entry.text);
+}
