@@ -64,9 +64,13 @@ export function blankRuns(runs: readonly Run[]): boolean {
  */
 export function beginning(content: Content, length: number): string {
   let text = "";
+  let between = "";
   const add = (more: string) => {
     const next = more.replace(/\s+/g, " ").trim();
-    if (next !== "") text += (text === "" || /[|/] $/.test(text) ? "" : " · ") + next;
+    if (next !== "") {
+      text += text === "" ? next : between + next;
+      between = " · ";
+    }
     return text.length > length;
   };
   const visit = (flow: Flow): boolean => {
@@ -85,25 +89,20 @@ export function beginning(content: Content, length: number): string {
       case "divider":
         return add("—");
       case "table":
-        return (
-          add(runsText(flow.caption ?? [])) ||
-          flow.rows.some((row, index) => {
-            if (index > 0 && text !== "") text += " / ";
-            return row.some((cell, column) => {
-              if (column > 0) text += " | ";
-              return cell.flows.some(visit);
-            });
-          })
-        );
+        return add(runsText(flow.caption ?? [])) || flow.rows.some(visitRow);
     }
   };
+  const visitRow = (row: readonly Cell[], index: number): boolean => {
+    if (index > 0) between = " / ";
+    return row.some((cell, column) => {
+      if (column > 0 && between !== " / ") between = " | ";
+      return cell.flows.some(visit);
+    });
+  };
   content.some(visit);
-  text = text.replace(/[ |/]+$/, "");
   if (text.length <= length) return text;
-  const cut = Array.from(text.slice(0, length + 1))
-    .slice(0, -1)
-    .join("");
-  return cut.slice(0, length - 1).trimEnd() + "…";
+  const cut = text.slice(0, length - 1).replace(/[\uD800-\uDBFF]$/, "");
+  return cut.trimEnd() + "…";
 }
 
 /** Calls `visit` with every flow, those in items, quotes and cells included, in reading order. */

@@ -69,7 +69,12 @@ function list(flow: List, turn: number, options: MarkdownOptions): string {
 function itemBlocks(item: Item, options: MarkdownOptions): string {
   const [first, ...rest] = item.flows;
   const [under] = rest;
-  if (first?.type === "paragraph" && rest.every((flow) => flow.type === "list") && under && mayInterrupt(under)) {
+  if (
+    first?.type === "paragraph" &&
+    rest.every((flow) => flow.type === "list") &&
+    under &&
+    mayInterrupt(under)
+  ) {
     return `${block(first, 0, options)}\n${blocks(rest, options)}`;
   }
   return blocks(item.flows, options);
@@ -77,7 +82,9 @@ function itemBlocks(item: Item, options: MarkdownOptions): string {
 
 /** Whether a list may follow a line without a blank one between them (CommonMark 5.3). */
 function mayInterrupt(list: Flow): boolean {
-  return list.type === "list" && (!list.ordered || (list.start ?? 1) === 1) && !isBlank(list.items[0]?.flows ?? []);
+  return (
+    list.type === "list" && (!list.ordered || (list.start ?? 1) === 1) && !isBlank(list.items[0]?.flows ?? [])
+  );
 }
 
 function indent(text: string, mark: string): string {

@@ -1,0 +1,118 @@
+import fc from "fast-check";
+import { Drawer, MemoryStore } from "drawer";
+import { drawerWith, piece, textsOf } from "../support/pieces";
+
+const five = ["one", "two", "three", "four", "five"];
+const spring = () => drawerWith(new MemoryStore(), ...five);
+
+test.each([
+  ["3", "three"],
+  ["2..4", "two three four"],
+  ["4..2", "four three two"],
+  ["last last-1", "five four"],
+  ["last,1", "five one"],
+  ["all !3", "one two four five"],
+  ["!1 !2..4", "five"],
+  ["1 1", "one one"],
+  ["text !last", "one two three four"],
+  ["from:notes.txt !2..5", "one"],
+  ['from:"notes.txt" !2..5', "one"],
+  ["table", ""],
+])("the pick %s gives %s", async (pick, texts) => {
+  const drawer = await spring();
+  expect((await drawer.pick(pick)).map(({ entry }) => entry.text).join(" ")).toBe(texts);
+});
+
+test.each([
+  ["9", "There is no snippet 9: the drawer “spring” holds 5 snippets, 1 to 5."],
+  ["2..9", "There is no snippet 9: the drawer “spring” holds 5 snippets, 1 to 5."],
+  ["last-5", "There is no snippet last-5: the drawer “spring” holds 5 snippets, 1 to 5."],
+  ["three", "“three” is not a pick."],
+  ["1..", "“1..” is not a pick."],
+  ["", "The pick is empty."],
+])("the pick “%s” is refused: %s", async (pick, message) => {
+  await expect((await spring()).pick(pick)).rejects.toThrow(message);
+});
+
+test("blanks and repeats are skipped, and said; nothing is replaced", async () => {
+  const drawer = await drawerWith(new MemoryStore(), "one");
+  const { collected, notices } = await drawer.collect([piece(""), piece("one"), piece("two"), piece(" \n ")]);
+  expect(collected.map(({ position }) => position)).toEqual([2]);
+  expect(notices.map(({ code }) => code).sort()).toEqual(["blank", "blank", "collected", "repeat"]);
+  expect(await textsOf(drawer)).toEqual(["one", "two"]);
+});
+
+test("moving puts snippets before another, in the order they were picked", async () => {
+  const drawer = await spring();
+  await drawer.move("5 4", { position: 2 });
+  expect(await textsOf(drawer)).toEqual(["one", "five", "four", "two", "three"]);
+  const [notice] = await drawer.move("1..2", "end");
+  expect(await textsOf(drawer)).toEqual(["four", "two", "three", "one", "five"]);
+  expect(notice!.message).toBe("Moved: “one” is now 4; “five” is now 5.");
+  await drawer.move("2", { position: 2 });
+  expect(await textsOf(drawer)).toEqual(["four", "two", "three", "one", "five"]);
+});
+
+test("undo and redo say what they did, and end where there is nothing left", async () => {
+  const drawer = await drawerWith(new MemoryStore(), "one");
+  await drawer.discard("1");
+  expect((await drawer.undo())[0]!.message).toBe("Undone: discarding “one”.");
+  expect((await drawer.redo())[0]!.message).toBe("Done again: discarding “one”.");
+  await expect(drawer.redo()).rejects.toThrow("There is nothing to do again.");
+  await drawer.undo();
+  await drawer.undo();
+  await expect(drawer.undo()).rejects.toThrow("There is nothing to undo.");
+});
+
+/** Operations as data, so that any sequence of them can be tried. */
+const operation = fc.oneof(
+  fc.record({ do: fc.constant("collect" as const), text: fc.string({ minLength: 1, maxLength: 4 }) }),
+  fc.record({ do: fc.constant("move" as const), from: fc.nat(9), to: fc.nat(9) }),
+  fc.record({ do: fc.constant("discard" as const), from: fc.nat(9) }),
+  fc.record({ do: fc.constantFrom("undo" as const, "redo" as const) }),
+);
+
+test("a drawer does what a plain list with a history does, whatever is done to it", async () => {
+  await fc.assert(
+    fc.asyncProperty(fc.array(operation, { maxLength: 30 }), async (operations) => {
+      const drawer = new Drawer(new MemoryStore());
+      let list: string[] = [];
+      const past: string[][] = [];
+      const future: string[][] = [];
+      const become = (next: string[]) => {
+        past.push(list);
+        future.length = 0;
+        list = next;
+      };
+      for (const step of operations) {
+        if (step.do === "collect") {
+          const text = `x${step.text.trim()}`;
+          if (list.at(-1) !== text) become([...list, text]);
+          await drawer.collect([piece(text)]);
+        } else if (step.do === "undo" || step.do === "redo") {
+          const [from, to] = step.do === "undo" ? [past, future] : [future, past];
+          if (from.length === 0) await expect(drawer[step.do]()).rejects.toThrow("nothing");
+          else {
+            await drawer[step.do]();
+            to.push(list);
+            list = from.pop()!;
+          }
+        } else if (list.length > 0) {
+          const from = step.from % list.length;
+          if (step.do === "discard") {
+            become(list.filter((_, index) => index !== from));
+            await drawer.discard(String(from + 1));
+          } else {
+            const to = step.to % (list.length + 1);
+            const left = list.slice(0, to).filter((_, index) => index !== from);
+            const right = list.slice(to).filter((_, index) => index + to !== from);
+            become([...left, list[from]!, ...right]);
+            await drawer.move(String(from + 1), to === list.length ? "end" : { position: to + 1 });
+          }
+        }
+        expect(await textsOf(drawer)).toEqual(list.map((text) => text.replace(/\s+/g, " ").trim()));
+      }
+    }),
+    { numRuns: 150 },
+  );
+});
