@@ -69,7 +69,8 @@ const operation = fc.oneof(
   fc.record({ do: fc.constant("collect" as const), text: fc.string({ minLength: 1, maxLength: 4 }) }),
   fc.record({ do: fc.constant("move" as const), from: fc.nat(9), to: fc.nat(9) }),
   fc.record({ do: fc.constant("discard" as const), from: fc.nat(9) }),
-  fc.record({ do: fc.constantFrom("undo" as const, "redo" as const) }),
+  fc.record({ do: fc.constant("undo" as const) }),
+  fc.record({ do: fc.constant("redo" as const) }),
 );
 
 test("a drawer does what a plain list with a history does, whatever is done to it", async () => {

@@ -1,0 +1,193 @@
+import { existsSync, readdirSync, readFileSync, statSync, writeFileSync } from "node:fs";
+import { join } from "node:path";
+import { commandHome } from "../support/command";
+
+const { folder, drawer, all, fresh } = commandHome();
+beforeEach(fresh);
+
+const gather = () =>
+  all(
+    "collect demo/diary.docx --at p3 --at t1",
+    "collect demo/ringing.xlsx --at Spring!A1:G1 --at Spring!A3:G3 --at Spring!A5:G5",
+  );
+const positions = async () => {
+  const listed = JSON.parse(await all("list --json")) as { position: number; text: string }[];
+  return listed.map(({ position, text }) => `${position} ${text.split(" ")[0]}`);
+};
+
+test("look lists parts with their spots", async () => {
+  expect(await all("look demo/diary.docx")).toMatch(/^p3 +paragraph +First wheatear/m);
+  expect(await all("look demo/ringing.xlsx")).toBe(
+    "Spring!A1:G8  sheet  8 rows, 7 columns\nCosts!A1:D4   sheet  4 rows, 4 columns\n",
+  );
+  expect(JSON.parse(await all("look demo/letter.html --json")).parts[0]).toEqual({
+    spot: "p1",
+    what: "paragraph",
+    text: "Received 11 April",
+  });
+});
+
+test("collects spots in the order given, and says what was taken", async () => {
+  expect(await gather()).toMatch(/^Collected as 3: “Date \| Ride.*\(ringing\.xlsx, Spring!A1:G1\)\.$/m);
+  expect(await positions()).toEqual(["1 First", "2 Species", "3 Date", "4 2031-04-08", "5 2031-04-09"]);
+});
+
+test.each([
+  ["html", readFileSync("demo/clipboard/web-sentence/clip.html"), "High water **11:48**; the causeway"],
+  ["markdown", "# Tides\n\n* a **b**\n", "# Tides\n\n- a **b**"],
+  ["csv", 'a,b\n1,"2\n3"\n', "| a | b |\n| --- | --- |\n| 1 | 2<br>3 |"],
+  ["tsv", "a\tb\nc\td\n", "|  |  |\n| --- | --- |\n| a | b |\n| c | d |"],
+  ["text", "plain\nlines\n", "plain\n\nlines"],
+])("takes %s from standard input", async (type, input, markdown) => {
+  expect(await drawer(["collect", "--type", type], input)).toMatchObject({ code: 0, err: "" });
+  expect((await all("place 1 --out markdown")).startsWith(markdown)).toBe(true);
+});
+
+test("tells standard input's type from its content", async () => {
+  const kinds = [];
+  for (const input of [
+    readFileSync("demo/clipboard/cells-range/clip.html"),
+    "a\tb\nc\td\n",
+    "https://merrow-spit.example/",
+    "words",
+  ]) {
+    const { out } = await drawer(["collect", "--json"], input);
+    kinds.push(JSON.parse(out).collected[0].kind);
+  }
+  expect(kinds).toEqual(["table", "table", "link", "text"]);
+});
+
+test("moves, discards, undoes and redoes, each in a process of its own", async () => {
+  await gather();
+  await all("move 5 --before 1", "discard 2");
+  expect(await positions()).toEqual(["1 2031-04-09", "2 Species", "3 Date", "4 2031-04-08"]);
+  expect(await all("undo")).toMatch(/^Undone: discarding “First wheatear/);
+  expect(await all("redo")).toMatch(/^Done again: discarding/);
+  await all("undo", "undo");
+  expect(await positions()).toEqual(["1 First", "2 Species", "3 Date", "4 2031-04-08", "5 2031-04-09"]);
+});
+
+test("shows one whole, and places nothing by it", async () => {
+  await gather();
+  expect(await all("show 2")).toMatch(
+    /^2 {2}table, diary\.docx, t1, Field diary, collected \d{4}-\d\d-\d\d \d\d:\d\d\n\nSpecies +New +Retrap\n─+\nChiffchaff +14 +3\n/,
+  );
+  const [shown] = JSON.parse(await all("show 1 --json"));
+  expect(shown).toMatchObject({
+    position: 1,
+    kind: "text",
+    origin: { document: "diary.docx", at: "p3" },
+    notes: [],
+  });
+  expect(shown.html).toContain("<strong>wheatear</strong>");
+  expect(shown.content[0].type).toBe("paragraph");
+});
+
+test("three rows of a sheet placed as rows are one table with one header, as the sheet showed them", async () => {
+  await gather();
+  const csv =
+    'Date,Ride,Species,New,Retrap,Wing mm,Remarks\n2031-04-08,Middle,Willow warbler,6,0,66.0,"pale, ""northern"" type"\n2031-04-09,South,Wryneck,1,0,88.0,\n';
+  expect(await all("place 3..5 --as rows --out csv")).toBe(csv);
+  expect(await all("place 3..last --as rows --out html")).toMatch(
+    /^<table><thead>.*<\/thead><tbody>.*sdval="47946".*<\/tbody><\/table>\n$/,
+  );
+});
+
+test.each([
+  [
+    "place 1 3..5 --as bullets --out markdown",
+    /^- First \*\*wheatear\*\*.*\n- Date, Ride.*\n- 2031-04-08, Middle.*\n- 2031-04-09, South, Wryneck, 1, 0, 88\.0\n$/,
+  ],
+  ["place last last-1 --as numbers", /^1\. 2031-04-09.*\n2\. 2031-04-08.*\n$/],
+  ["place all --as lines", /^First wheatear(.*\n){8}$/],
+  ["place 1..2 --as sequence --out tsv", /^First.*\nSpecies\tNew\tRetrap\n/],
+])("%s", async (line, expected) => {
+  await gather();
+  expect(await all(line)).toMatch(expected);
+});
+
+test("places into a new file whole, never over another unless told to, and leaves nothing beside it", async () => {
+  await gather();
+  const to = (name: string) => join(folder, name);
+  await all(`place all --to ${to("bulletin.html")}`, `place 1 --to ${to("note.md")}`);
+  const page = readFileSync(to("bulletin.html"), "utf8");
+  expect(page).toMatch(/^<!DOCTYPE html>[\s\S]*<title>bulletin<\/title>[\s\S]*<strong>wheatear<\/strong>/);
+  const refused = await drawer(["place", "1", "--to", to("bulletin.html")]);
+  expect(refused).toMatchObject({ code: 1, out: "" });
+  expect(refused.err).toContain("is there already and was left as it is");
+  expect(readFileSync(to("bulletin.html"), "utf8")).toBe(page);
+  await all(`place 1 --to ${to("bulletin.html")} --overwrite`);
+  expect(readFileSync(to("bulletin.html"), "utf8")).not.toBe(page);
+  const nowhere = await drawer(["place", "1", "--to", to("no/where.txt")]);
+  expect(nowhere).toMatchObject({ code: 1, err: expect.stringContaining("there is no such folder") });
+  expect(readdirSync(folder).filter((name) => name.endsWith(".part"))).toEqual([]);
+});
+
+test("drawers are apart, and every command answers with JSON", async () => {
+  await all("collect demo/notes.md --label notes", "collect demo/letter.html --drawer letters");
+  const [only] = JSON.parse(await all("list --json"));
+  expect(only).toMatchObject({
+    position: 1,
+    label: "notes",
+    kept: false,
+    private: false,
+    origin: { document: "notes.md" },
+  });
+  expect(JSON.parse(await all("list --json --drawer letters"))).toHaveLength(1);
+  expect(JSON.parse(await all("place 1 --json"))).toEqual({
+    text: expect.any(String),
+    html: expect.any(String),
+    markdown: expect.any(String),
+    notices: [],
+  });
+  expect(JSON.parse(await all("discard 1 --json"))).toEqual({
+    notices: [{ code: "discarded", message: expect.any(String) }],
+  });
+  expect(JSON.parse(await all("undo --json")).notices[0].code).toBe("undone");
+});
+
+writeFileSync(join(folder, "cut.docx"), readFileSync("demo/diary.docx").subarray(0, 4000));
+
+test.each([
+  [1, "collect missing.docx", "“missing.docx” cannot be read: there is no such file."],
+  [1, "collect demo", "“demo” cannot be read: it is a folder."],
+  [1, "collect demo/diary.docx --at p3 --at p99", "“diary.docx” has no p99"],
+  [1, `collect ${join(folder, "cut.docx")}`, "“cut.docx” is damaged or cut short."],
+  [1, "collect package.json", "Drawer does not read “.json” files"],
+  [1, "place 9", "There is no snippet 9"],
+  [1, "place 1 --to out.xyz", "does not end in a format that Drawer writes"],
+  [1, "redo", "There is nothing to do again."],
+  [2, "place three", "“three” is not a pick."],
+  [2, "place 1 --as spiral", "There is no layout “spiral”."],
+  [2, "place 1 --out pdf", "There is no output “pdf”."],
+  [2, "collect demo/diary.docx --at third", "“third” is not a spot of a document."],
+  [2, "collect demo/notes.md --type scroll", "There is no type “scroll”."],
+  [2, "collect demo/notes.md demo/letter.html --at p1", "Spots belong to one file"],
+  [2, "move 1", "Say where to"],
+  [2, "list --limit few", "Write a whole number"],
+  [2, "place", "Missing required argument"],
+  [2, "gather", "Unknown command 'gather'"],
+  [2, "list --colour", "Unknown option '--colour'"],
+])("exit %i: drawer %s", async (code, line, message) => {
+  await all("collect demo/notes.md");
+  const answer = await drawer(line.split(" "));
+  expect(answer).toEqual({ code, out: "", err: expect.stringContaining(message) });
+  expect(answer.err).toMatch(/^drawer: [^\n]+\n$/);
+  expect(await positions()).toEqual(["1 Notes"]);
+});
+
+test("what is locked up in a home is for its owner alone", async () => {
+  await all("collect demo/notes.md");
+  const home = readdirSync(folder).find((name) => existsSync(join(folder, name, "drawers.db")))!;
+  expect([
+    statSync(join(folder, home)).mode & 0o777,
+    statSync(join(folder, home, "drawers.db")).mode & 0o777,
+  ]).toEqual([0o700, 0o600]);
+});
+
+test("the tour runs, ends with the finished bulletin, and leaves no home behind", async () => {
+  const out = await all("demo");
+  const bulletin = /The finished bulletin lies in (.*bulletin\.html)/.exec(out)![1]!;
+  expect(readFileSync(bulletin, "utf8")).toMatch(/wheatear[\s\S]*<table>/);
+  expect(readdirSync(join(bulletin, ".."))).toEqual(["bulletin.html"]);
+});

@@ -1,0 +1,107 @@
+import { execFileSync } from "node:child_process";
+import { mkdirSync, mkdtempSync, rmSync, symlinkSync, writeFileSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join, resolve } from "node:path";
+import { build } from "esbuild";
+
+const folder = mkdtempSync(join(tmpdir(), "drawer-package-"));
+afterAll(() => rmSync(folder, { recursive: true, force: true }));
+
+/** Installs the package as it would be published, beside the dependencies that are here already. */
+beforeAll(() => {
+  const quiet = {
+    stdio: ["ignore", "pipe", "ignore"] as ["ignore", "pipe", "ignore"],
+    encoding: "utf8" as const,
+  };
+  const [packed] = JSON.parse(
+    execFileSync("npm", ["pack", "--json", "--ignore-scripts", "--pack-destination", folder], quiet),
+  );
+  const installed = join(folder, "node_modules", "drawer");
+  mkdirSync(installed, { recursive: true });
+  execFileSync("tar", ["xzf", join(folder, packed.filename), "-C", installed, "--strip-components=1"]);
+  symlinkSync(resolve("node_modules"), join(installed, "node_modules"));
+});
+
+test("a plain Node script can use it: read a document, collect, compose, place", () => {
+  writeFileSync(
+    join(folder, "script.mjs"),
+    `
+      import { compose, Drawer, MemoryStore } from "drawer";
+      import { readSource } from "drawer/files";
+      import { openSqlite } from "drawer/sqlite";
+      import { readFileSync } from "node:fs";
+      const diary = await readSource(readFileSync(${JSON.stringify(resolve("demo/diary.docx"))}), "diary.docx");
+      for (const store of [new MemoryStore(), openSqlite(${JSON.stringify(join(folder, "home", "drawers.db"))})]) {
+        const drawer = new Drawer(store);
+        await drawer.collect(["p8", "p9"].map((at) => ({ ...diary.at(at), origin: { document: diary.name, at } })));
+        console.log(compose(await drawer.snippets("2 1"), { as: "bullets" }).markdown);
+        await store.close();
+      }
+    `,
+  );
+  const out = execFileSync(process.execPath, [join(folder, "script.mjs")], { encoding: "utf8" });
+  expect(out).toBe("- Weigh\n- Check rings\n".repeat(2));
+});
+
+/** What a bundler puts into a program's first file, and what it leaves for later. */
+async function bundle(source: string): Promise<{ inputs: string[]; later: string[] }> {
+  const result = await build({
+    stdin: { contents: source, resolveDir: folder },
+    ...{
+      bundle: true,
+      splitting: true,
+      format: "esm",
+      platform: "browser",
+      outdir: folder,
+      write: false,
+      metafile: true,
+    },
+    logLevel: "silent",
+  });
+  const [first, ...others] = Object.entries(result.metafile.outputs).sort(
+    ([, a], [, b]) => Number(!!b.entryPoint) - Number(!!a.entryPoint),
+  );
+  const reached = new Set<string>();
+  const visit = (path: string): void => {
+    if (reached.has(path)) return;
+    reached.add(path);
+    for (const { path: next, kind } of result.metafile.outputs[path]!.imports)
+      if (kind === "import-statement") visit(next);
+  };
+  visit(first![0]);
+  const inputsOf = (paths: string[]) =>
+    paths.flatMap((path) =>
+      Object.entries(result.metafile.outputs[path]!.inputs)
+        .filter(([, { bytesInOutput }]) => bytesInOutput > 0)
+        .map(([input]) => input),
+    );
+  return {
+    inputs: inputsOf([...reached]),
+    later: inputsOf(others.map(([path]) => path).filter((path) => !reached.has(path))),
+  };
+}
+
+test("a bundler can use it; a program that only composes carries neither a database nor a parser", async () => {
+  const { inputs, later } = await bundle(
+    `import { compose, readText, readHtml } from "drawer"; console.log(compose([readText("a")]).html, readHtml);`,
+  );
+  const heavy = /libsql|idb|xlsx|xmldom|parse5|css-tree|micromark|papaparse|\/lit\//;
+  expect(
+    inputs.filter(
+      (path) =>
+        heavy.test(path) && path.includes("node_modules/") && !/node_modules\/drawer\/dist/.test(path),
+    ),
+  ).toEqual([]);
+  expect(later.some((path) => path.includes("parse5"))).toBe(true);
+});
+
+test("a page that is bundled leaves every document parser for when a file needs it", async () => {
+  const { inputs } = await bundle(`
+    import "drawer/page"; import { openIndexedDb } from "drawer/indexeddb"; import { readSource } from "drawer/files"; console.log(openIndexedDb, readSource);
+  `);
+  expect(
+    inputs.filter((path) =>
+      /xlsx|xmldom|\/fflate\/|parse5\/dist|css-tree\/lib|micromark\/|papaparse/.test(path),
+    ),
+  ).toEqual([]);
+});

@@ -1,0 +1,192 @@
+import { spawnSync } from "node:child_process";
+import { createServer, type Server } from "node:http";
+import { readFile } from "node:fs/promises";
+import { extname, join } from "node:path";
+import { chromium, type Browser, type Page } from "playwright-core";
+import { CHROMIUM_FLAGS, findChromium } from "../../scripts/chromium.mjs";
+
+const executablePath = findChromium();
+if (!executablePath)
+  console.log("Skipped: the tests of pages, because there is no Chromium on this machine.");
+const onPages = executablePath || process.env["CI"] ? describe : describe.skip;
+
+const TYPES: Record<string, string> = { ".html": "text/html", ".js": "text/javascript", ".css": "text/css" };
+
+onPages("the secretary's desk", () => {
+  let server: Server;
+  let browser: Browser;
+  let page: Page;
+  let address: string;
+
+  beforeAll(async () => {
+    const built = spawnSync(process.execPath, [
+      "node_modules/vite/bin/vite.js",
+      "build",
+      "examples/bulletin",
+      "--logLevel",
+      "error",
+    ]);
+    if (built.status !== 0) throw new Error(String(built.stderr));
+    server = createServer((request, response) => {
+      const path = request.url === "/" ? "/index.html" : new URL(request.url!, "http://localhost").pathname;
+      readFile(join("examples/bulletin/dist", path)).then(
+        (bytes) =>
+          response.setHeader("content-type", TYPES[extname(path)] ?? "application/octet-stream").end(bytes),
+        () => response.writeHead(404).end(),
+      );
+    });
+    await new Promise<void>((ready) => server.listen(0, "127.0.0.1", ready));
+    address = `http://127.0.0.1:${(server.address() as { port: number }).port}/`;
+    browser = await chromium.launch({ executablePath: executablePath!, args: CHROMIUM_FLAGS });
+  }, 180_000);
+  afterAll(async () => {
+    await browser?.close();
+    server?.close();
+  });
+
+  beforeEach(async () => {
+    const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
+    page = await context.newPage();
+    page.on("pageerror", (error) => {
+      throw error;
+    });
+    await page.goto(address);
+    await page.waitForSelector("#paper-0 p");
+  });
+  afterEach(() => page.context().close());
+
+  const run = () => page.locator("snippet-drawer .says").allInnerTexts();
+  const editor = () => page.locator(".tiptap");
+  const told = () => page.locator("[role=status]").innerText();
+
+  /** Waits until the run reads so. */
+  async function becomes(...beginnings: string[]): Promise<void> {
+    for (const end = Date.now() + 5000; Date.now() < end; await page.waitForTimeout(20)) {
+      if (JSON.stringify((await run()).map((text) => text.slice(0, 5))) === JSON.stringify(beginnings))
+        return;
+    }
+    expect((await run()).map((text) => text.slice(0, 5))).toEqual(beginnings);
+  }
+
+  /** Selects the whole of an element, and copies it as a person does. */
+  async function copy(selector: string, nth = 0): Promise<void> {
+    const before = (await run()).length;
+    await page
+      .locator(selector)
+      .nth(nth)
+      .evaluate((element) => getSelection()!.selectAllChildren(element));
+    await page.keyboard.press("Control+c");
+    await page.waitForFunction(
+      (count) =>
+        document.querySelector("snippet-drawer")!.shadowRoot!.querySelectorAll(".says").length > count,
+      before,
+    );
+  }
+
+  /** Copies two rows of the ringing sheet under its header, by the handles before them. */
+  async function copyRows(...rows: number[]): Promise<void> {
+    await page.click("#tab-1");
+    for (const row of rows) {
+      await page.locator("#paper-1 .handle button").nth(row).click();
+      const before = (await run()).length;
+      await page.keyboard.press("Control+c");
+      await page.waitForFunction(
+        (count) =>
+          document.querySelector("snippet-drawer")!.shadowRoot!.querySelectorAll(".says").length > count,
+        before,
+      );
+    }
+  }
+
+  test("copying collects in order and is said aloud; a chosen one lands at the caret in its own look; reload keeps all", async () => {
+    await copy("#paper-0 p");
+    expect(await told()).toMatch(/^Collected as 1: “First wheatear.*\(diary\.docx\)\.$/);
+    await copy("#paper-0 ul li", 2);
+    await copyRows(0, 2);
+    await page.locator("snippet-drawer .snippet").first().click();
+    await expect(editor().innerHTML()).resolves.toMatch(
+      /First <strong>wheatear<\/strong> on the seawall at <span style="color: rgb\(176, 48, 32\);?">05:50/,
+    );
+    await page.reload();
+    await page.waitForSelector("snippet-drawer li >> nth=3");
+    expect((await run()).map((text) => text.slice(0, 10))).toEqual([
+      "First whea",
+      "South ride",
+      "Date | Rid",
+      "2031-04-08",
+    ]);
+    await expect(editor().innerText()).resolves.toContain("First wheatear on the seawall");
+  });
+
+  test("placing all in sequence gives each its structure, what was shown is what lands, and the editor's undo takes it back", async () => {
+    await copy("#paper-0 p");
+    await copyRows(0, 4);
+    await page.click("#tab-2");
+    await copy("#paper-2 ul");
+    const before = await editor().innerHTML();
+    await editor().click();
+    await page.click("snippet-drawer .go");
+    expect(await editor().locator("table tr").count()).toBe(2);
+    expect(await editor().locator("table tr").last().locator("td").allInnerTexts()).toEqual([
+      "2031-04-09",
+      "South",
+      "Wryneck",
+      "1",
+      "0",
+      "88.0",
+      "\n",
+    ]);
+    expect(await editor().locator("ul ul li").innerText()).toContain("on the path by the ringing hut");
+    const shown = await page.locator("snippet-drawer .landing").innerText();
+    for (const line of shown.split("\n").filter((each) => each.trim()))
+      expect(await editor().innerText()).toContain(line.split("\t")[0]!.trim());
+    await editor().focus();
+    await page.keyboard.press("Control+z");
+    await expect(editor().innerHTML()).resolves.toBe(before);
+  });
+
+  test("rows become one table by a word of the sentence", async () => {
+    await copyRows(0, 2, 4);
+    await page.locator("snippet-drawer select").nth(1).selectOption("rows");
+    await page.click("snippet-drawer .go");
+    expect(await editor().locator("table").count()).toBe(1);
+    expect(await editor().locator("th").count()).toBe(7);
+    expect(await editor().locator("tr").count()).toBe(3);
+  });
+
+  test("the keyboard alone moves, discards, brings back and places", async () => {
+    for (const nth of [0, 1]) await copy("#paper-0 > p", nth);
+    await copy("#paper-0 h1");
+    await page.locator("snippet-drawer .snippet").first().focus();
+    await page.keyboard.press("Alt+ArrowDown");
+    await becomes("Net r", "First", "Field");
+    await page.keyboard.press("ArrowDown");
+    await page.keyboard.press("Delete");
+    await becomes("Net r", "First");
+    await page.keyboard.press("Control+z");
+    await becomes("Net r", "First", "Field");
+    await page.keyboard.press("Enter");
+    await expect(editor().innerText()).resolves.toContain("First wheatear");
+  });
+
+  test("paused, nothing is collected, and the drawer says so", async () => {
+    await page.click("snippet-drawer .state button");
+    expect(await page.locator("snippet-drawer .state").innerText()).toContain("Does not collect.");
+    await page
+      .locator("#paper-0 p")
+      .first()
+      .evaluate((element) => getSelection()!.selectAllChildren(element));
+    await page.keyboard.press("Control+c");
+    await page.waitForTimeout(200);
+    expect(await run()).toEqual([]);
+  });
+
+  test("two windows show one drawer", async () => {
+    const second = await page.context().newPage();
+    await second.goto(address);
+    await second.waitForSelector("snippet-drawer .none");
+    await page.bringToFront();
+    await copy("#paper-0 p");
+    await second.waitForSelector("snippet-drawer .says", { timeout: 1000 });
+  });
+});
