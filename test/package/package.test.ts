@@ -58,9 +58,8 @@ async function bundle(source: string): Promise<{ inputs: string[]; later: string
     },
     logLevel: "silent",
   });
-  const [first, ...others] = Object.entries(result.metafile.outputs).sort(
-    ([, a], [, b]) => Number(!!b.entryPoint) - Number(!!a.entryPoint),
-  );
+  const outputs = Object.keys(result.metafile.outputs);
+  const first = outputs.find((path) => result.metafile.outputs[path]!.entryPoint === "<stdin>")!;
   const reached = new Set<string>();
   const visit = (path: string): void => {
     if (reached.has(path)) return;
@@ -68,7 +67,7 @@ async function bundle(source: string): Promise<{ inputs: string[]; later: string
     for (const { path: next, kind } of result.metafile.outputs[path]!.imports)
       if (kind === "import-statement") visit(next);
   };
-  visit(first![0]);
+  visit(first);
   const inputsOf = (paths: string[]) =>
     paths.flatMap((path) =>
       Object.entries(result.metafile.outputs[path]!.inputs)
@@ -77,7 +76,7 @@ async function bundle(source: string): Promise<{ inputs: string[]; later: string
     );
   return {
     inputs: inputsOf([...reached]),
-    later: inputsOf(others.map(([path]) => path).filter((path) => !reached.has(path))),
+    later: inputsOf(outputs.filter((path) => !reached.has(path))),
   };
 }
 

@@ -1,5 +1,7 @@
-import type { Content } from "../../content/model.js";
+import { hashBytes } from "../../content/encode.js";
+import type { Content, Picture } from "../../content/model.js";
 import type { Notice } from "../../content/notice.js";
+import { readPictureBytes } from "../../content/picture.js";
 
 /** A document, read whole. */
 export interface ReadDocument {
@@ -8,4 +10,17 @@ export interface ReadDocument {
   readonly notices: readonly Notice[];
   /** The document's title, where it says one. */
   readonly title?: string;
+}
+
+/** Keeps a picture's bytes under their hash; nothing when they are no picture that content can hold. */
+export function keepPicture(
+  bytes: Uint8Array,
+  alt: string,
+  pictures: Map<string, Uint8Array>,
+): Picture | undefined {
+  const facts = readPictureBytes(bytes);
+  if (!facts) return undefined;
+  const hash = hashBytes(bytes);
+  pictures.set(hash, bytes);
+  return { type: "picture", hash, ...facts, alt };
 }

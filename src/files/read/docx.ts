@@ -1,4 +1,3 @@
-import { hashBytes } from "../../content/encode.js";
 import { DrawerError } from "../../content/error.js";
 import { LIMITS } from "../../content/limits.js";
 import { ListBuilder } from "../../content/list-builder.js";
@@ -10,18 +9,16 @@ import {
   type Content,
   type Flow,
   type Paragraph,
-  type Picture,
   type Row,
   type Run,
 } from "../../content/model.js";
 import type { Notice } from "../../content/notice.js";
-import { readPictureBytes } from "../../content/picture.js";
 import { parseColor } from "../../content/read/values.js";
 import { makeCell, makeTable, mergeRuns } from "../../content/table.js";
 import { marksFrom, type TextProps } from "../props.js";
 import { attributeOf, childOf, childrenOf, descendantsOf, parseXml, type Element } from "../xml.js";
 import { unzip, type Parts } from "../zip.js";
-import type { ReadDocument } from "./document.js";
+import { keepPicture, type ReadDocument } from "./document.js";
 import { DocxNumbering } from "./docx-numbering.js";
 import { DocxStyles, paragraphProps, textProps, type DocxStyle, type ParagraphProps } from "./docx-styles.js";
 
@@ -381,19 +378,6 @@ function symbolOf(symbol: Element): string {
   const code = Number.parseInt(attributeOf(symbol, "char") ?? "", 16);
   if (!Number.isFinite(code)) return "";
   return code >= 0xf000 && code <= 0xf0ff ? "•" : String.fromCodePoint(Math.min(code, 0x10ffff));
-}
-
-/** Keeps a picture's bytes under their hash; nothing when they are no picture that content can hold. */
-export function keepPicture(
-  bytes: Uint8Array,
-  alt: string,
-  pictures: Map<string, Uint8Array>,
-): Picture | undefined {
-  const facts = readPictureBytes(bytes);
-  if (!facts) return undefined;
-  const hash = hashBytes(bytes);
-  pictures.set(hash, bytes);
-  return { type: "picture", hash, ...facts, alt };
 }
 
 function rowsOf(table: Element): Element[] {

@@ -16,8 +16,7 @@ import { makeCell, makeTable, mergeRuns } from "../../content/table.js";
 import { marksFrom, type TextProps } from "../props.js";
 import { attributeOf, childOf, childrenOf, descendantsOf, parseXml, type Element } from "../xml.js";
 import { locked, unzip, type Parts } from "../zip.js";
-import type { ReadDocument } from "./document.js";
-import { keepPicture } from "./docx.js";
+import { keepPicture, type ReadDocument } from "./document.js";
 import { OdfStyles, type OdfStyle } from "./odt-styles.js";
 
 /**
