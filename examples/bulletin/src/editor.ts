@@ -18,7 +18,8 @@ const background = {
   background: {
     default: null,
     parseHTML: (cell: HTMLElement) => cell.style.backgroundColor || null,
-    renderHTML: ({ background: color }: { background?: string | null }) => (color ? { style: `background-color: ${color}` } : {}),
+    renderHTML: ({ background: color }: { background?: string | null }) =>
+      color ? { style: `background-color: ${color}` } : {},
   },
 };
 const ColoredCell = TableCell.extend({

@@ -1,0 +1,99 @@
+// Makes the pictures in docs/screenshots from the sample data: terminals in a real terminal window, pages in Chromium.
+// Needs xvfb, xterm and imagemagick for the terminals. `node scripts/screenshots.mjs [name…]`
+import { spawn, spawnSync } from "node:child_process";
+import { mkdtempSync, rmSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { chromium } from "playwright-core";
+import { preview } from "vite";
+import { CHROMIUM_FLAGS, findChromium } from "./chromium.mjs";
+
+const folder = mkdtempSync(join(tmpdir(), "drawer-shots-"));
+const picture = (name) => `docs/screenshots/${name}.png`;
+
+/** What each terminal picture shows, as a shell would be told. */
+const terminals = {
+  demo: "npm run -s demo",
+};
+
+/** Runs a command in a terminal window of about 1280 by 800 and takes its picture when it is done. */
+async function terminal(name, command) {
+  const display = `:${90 + Math.floor(Math.random() * 9)}`;
+  const screen = spawn("Xvfb", [display, "-screen", "0", "1280x800x24"], { stdio: "ignore" });
+  await pause(1000);
+  const env = { ...process.env, DISPLAY: display, DRAWER_HOME: join(folder, name), TERM: "xterm-256color" };
+  const done = join(folder, `${name}.done`);
+  const script = `${command}; touch ${done}; sleep 30`;
+  const font = [
+    "-fa",
+    "DejaVu Sans Mono",
+    "-fs",
+    "10",
+    "-geometry",
+    "158x46+0+0",
+    "-b",
+    "10",
+    "-bg",
+    "#fcfdfa",
+    "-fg",
+    "#22302f",
+  ];
+  const window = spawn("xterm", [...font, "-e", "bash", "-c", script], { env, stdio: "ignore" });
+  for (let waited = 0; waited < 60_000 && spawnSync("test", ["-e", done]).status !== 0; waited += 200)
+    await pause(200);
+  await pause(500);
+  const { status, stderr } = spawnSync("import", ["-window", "root", picture(name)], { env });
+  window.kill();
+  screen.kill();
+  if (status !== 0) throw new Error(`No picture of ${name}: ${stderr}`);
+}
+
+/** The desk, with a few things collected and some of them placed, by day and by night. */
+async function desk() {
+  const server = await preview({ root: "examples/bulletin", preview: { port: 0 }, logLevel: "silent" });
+  const browser = await chromium.launch({ executablePath: findChromium(), args: CHROMIUM_FLAGS });
+  for (const colorScheme of ["light", "dark"]) {
+    const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, colorScheme });
+    const page = await context.newPage();
+    await page.goto(server.resolvedUrls.local[0]);
+    await page.waitForSelector("#paper-0 p");
+    const copy = async () => {
+      await page.keyboard.press("Control+c");
+      await page.waitForTimeout(250);
+    };
+    const select = (selector, nth) =>
+      page
+        .locator(selector)
+        .nth(nth)
+        .evaluate((element) => getSelection().selectAllChildren(element));
+    await select("#paper-0 > p", 0);
+    await copy();
+    await page.click("#tab-2");
+    await select("#paper-2 > ul", 0);
+    await copy();
+    await page.click("#tab-1");
+    for (const row of [0, 2, 4]) {
+      await page.locator("#paper-1 .handle button").nth(row).click();
+      await copy();
+    }
+    await page.locator("snippet-drawer .snippet").nth(0).click();
+    await page.keyboard.press("Enter");
+    await page.locator("snippet-drawer .snippet").nth(1).click();
+    await page.waitForTimeout(300);
+    await page.screenshot({ path: picture(colorScheme === "light" ? "bulletin" : "bulletin-night") });
+    await context.close();
+  }
+  await browser.close();
+  await server.close();
+}
+
+function pause(ms) {
+  return new Promise((done) => setTimeout(done, ms));
+}
+
+const wanted = process.argv.slice(2);
+const isWanted = (name) => wanted.length === 0 || wanted.includes(name);
+for (const [name, command] of Object.entries(terminals)) if (isWanted(name)) await terminal(name, command);
+if (isWanted("bulletin")) await desk();
+rmSync(folder, { recursive: true, force: true });
+process.exit(0);
