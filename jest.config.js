@@ -7,7 +7,7 @@ export default {
     "^drawer$": "<rootDir>/dist/index.js",
     "^drawer/sqlite$": "<rootDir>/dist/stores/sqlite.js",
     "^drawer/indexeddb$": "<rootDir>/dist/stores/indexeddb.js",
-    "^drawer/(files|page)$": "<rootDir>/dist/$1/index.js",
+    "^drawer/(files|desktop|page)$": "<rootDir>/dist/$1/index.js",
   },
   testTimeout: 60_000,
 };

@@ -1,4 +1,4 @@
-// Gets this checkout ready to run: dependencies, the build, and with --browser a Chromium for the tests of pages.
+// Gets this checkout ready to run: dependencies, the build, and with --test the programs that tests need.
 // Does only what is missing, so it costs next to nothing when everything is there.
 import { execFileSync, spawnSync } from "node:child_process";
 import { existsSync, readdirSync, statSync } from "node:fs";
@@ -34,17 +34,21 @@ if (
   console.error("Building…");
   run(process.execPath, ["scripts/build.mjs"]);
 }
-if (process.argv.includes("--browser") && !findChromium()) {
-  const mayInstall =
-    process.platform === "linux" &&
-    process.getuid?.() === 0 &&
-    spawnSync("apt-get", ["--version"]).status === 0;
-  if (mayInstall) {
-    console.error("Installing Chromium for the tests of pages…");
+if (process.argv.includes("--test")) {
+  const onPath = (program) => spawnSync("which", [program]).status === 0;
+  const missing = [
+    ...(findChromium() ? [] : ["chromium"]),
+    ...(process.platform !== "linux" || onPath("Xvfb") ? [] : ["xvfb"]),
+    ...(process.platform !== "linux" || onPath("xclip") ? [] : ["xclip"]),
+  ];
+  const mayInstall = process.platform === "linux" && process.getuid?.() === 0 && onPath("apt-get");
+  if (missing.length > 0 && mayInstall) {
+    console.error(`Installing what tests need: ${missing.join(", ")}…`);
     run("apt-get", ["update", "-qq"]);
-    run("apt-get", ["install", "-y", "-qq", "--no-install-recommends", "chromium"]);
-  } else
+    run("apt-get", ["install", "-y", "-qq", "--no-install-recommends", ...missing]);
+  } else if (missing.length > 0) {
     console.error(
-      "No Chromium found: the tests of pages will be skipped. Install it, or name one in DRAWER_CHROMIUM.",
+      `Not on this machine, so some tests will be skipped: ${missing.join(", ")}. DRAWER_CHROMIUM may name a Chromium.`,
     );
+  }
 }

@@ -374,6 +374,8 @@ function unique(picked: readonly Positioned[]): Positioned[] {
 }
 
 function blankPlace(origin: Origin): string {
-  const place = [origin.document ?? origin.title ?? origin.address, origin.at].filter(Boolean).join(", ");
+  const place = [origin.document ?? origin.title ?? origin.address ?? origin.app, origin.at]
+    .filter(Boolean)
+    .join(", ");
   return place === "" ? "it is blank" : `${place} is blank`;
 }

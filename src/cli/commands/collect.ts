@@ -1,5 +1,6 @@
 import type { Command } from "commander";
 import { DrawerError } from "../../content/error.js";
+import { readFlavours } from "../../content/read/flavours.js";
 import type { Gathered } from "../../drawer/drawer.js";
 import type { Source } from "../../files/source.js";
 import { answer, listed, type CommonOptions } from "../answer.js";
@@ -11,6 +12,7 @@ interface CollectOptions extends CommonOptions {
   readonly at?: readonly string[];
   readonly type?: string;
   readonly label?: string;
+  readonly clipboard?: boolean;
 }
 
 /** `drawer collect [FILE…]`: copies files, or spots of a file, or standard input, into the drawer. */
@@ -26,6 +28,7 @@ export function add(program: Command): void {
       several,
     )
     .option("--type <type>", "what it is: text, html, markdown, csv, tsv, docx, odt, xlsx, ods, png…")
+    .option("--clipboard", "take what was copied last on this desktop")
     .option("--label <text>", "a label for what is collected")
     .action(async (files: readonly string[], options: CollectOptions) => {
       const gathered = await gather(files, options);
@@ -42,6 +45,7 @@ async function gather(files: readonly string[], options: CollectOptions): Promis
       "Spots belong to one file: name one file with --at, or several files without it.",
     );
   }
+  if (options.clipboard) return [await fromClipboard(files, options)];
   if (files.length === 0) return cut(await openStandardInput(options.type), undefined, options);
   const gathered: Gathered[] = [];
   for (const file of files) {
@@ -61,4 +65,20 @@ function cut(source: Source, document: string | undefined, { at, label }: Collec
       ...(source.title !== undefined && { title: source.title }),
     },
   }));
+}
+
+async function fromClipboard(files: readonly string[], options: CollectOptions): Promise<Gathered> {
+  if (files.length > 0 || options.at || options.type !== undefined) {
+    throw new DrawerError(
+      "bad-option",
+      "What was copied last is collected whole: --clipboard goes without files, --at and --type.",
+    );
+  }
+  const { readClipboard } = await import("../../desktop/clipboard.js");
+  const reading = await readFlavours(await readClipboard());
+  return {
+    ...reading,
+    ...(options.label !== undefined && { label: options.label }),
+    origin: { app: "the clipboard" },
+  };
 }

@@ -1,0 +1,2 @@
+/** The system clipboard of a desktop, in Node. */
+export { readClipboard } from "./clipboard.js";
