@@ -39,6 +39,7 @@ const ENDINGS: Readonly<Record<string, Format>> = {
   jpeg: "picture",
   gif: "picture",
   webp: "picture",
+  svg: "picture",
 };
 
 /**
@@ -49,7 +50,7 @@ export function formatOfName(name: string): Format {
   const ending = /\.([^./\\]+)$/.exec(name)?.[1]?.toLowerCase();
   const format = ending === undefined ? undefined : ENDINGS[ending];
   if (format) return format;
-  const read = "docx, odt, xlsx, ods, html, md, csv, tsv, txt, png, jpg, gif, webp";
+  const read = "docx, odt, xlsx, ods, html, md, csv, tsv, txt, png, jpg, gif, webp, svg";
   throw new DrawerError(
     "unknown-format",
     ending === undefined
@@ -60,7 +61,7 @@ export function formatOfName(name: string): Format {
 
 /** Tells a file's format: a picture from its bytes, anything else from the ending of its name. */
 export function tellFormat(bytes: Uint8Array, name: string): Format {
-  return readPictureBytes(bytes) ? "picture" : formatOfName(name);
+  return readPictureBytes(bytes) && !/\.html?$/i.test(name) ? "picture" : formatOfName(name);
 }
 
 /** Tells the format of bytes that have no name: pictures, zipped documents, HTML, tab-separated rows; otherwise text. */

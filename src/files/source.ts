@@ -78,7 +78,7 @@ export async function readSource(
       if (reading.content.length === 0) {
         throw new DrawerError(
           "unreadable",
-          `“${name}” is not a picture that Drawer reads: PNG, JPEG, GIF or WebP.`,
+          `“${name}” is not a picture that Drawer reads: PNG, JPEG, GIF, WebP, or an SVG without scripts and outside addresses.`,
         );
       }
       return new DocumentSource(name, format, reading);

@@ -5,12 +5,17 @@ import type { Declaration, HtmlDoor, StyleRule } from "../content/read/door.js";
  * nothing is fetched.
  */
 export const pageDoor: HtmlDoor<Node> = {
+  /** A browser drops the properties that office programs add of their own; where there are any, css-tree is loaded. */
+  async prepare(html) {
+    if (/\bmso-/i.test(html)) officeCss ??= await import("../content/read/css.js");
+  },
   parse: (html) => new DOMParser().parseFromString(html, "text/html"),
   children: (node) => node.childNodes,
   name: (node) => (node.nodeType === Node.ELEMENT_NODE ? (node as Element).localName : undefined),
   text: (node) => (node.nodeType === Node.TEXT_NODE ? (node as Text).data : undefined),
   attribute: (element, name) => (element as Element).getAttribute(name) ?? undefined,
   rules(styleSheet) {
+    if (officeCss && /\bmso-/i.test(styleSheet)) return officeCss.parseRules(styleSheet);
     const sheet = new CSSStyleSheet();
     sheet.replaceSync(styleSheet);
     const rules: StyleRule[] = [];
@@ -22,6 +27,7 @@ export const pageDoor: HtmlDoor<Node> = {
     return rules;
   },
   declarations(style) {
+    if (officeCss && /\bmso-/i.test(style)) return officeCss.parseDeclarations(style);
     probe ??= document.implementation.createHTMLDocument("").createElement("span");
     probe.style.cssText = style;
     return declarationsOf(probe.style);
@@ -29,6 +35,7 @@ export const pageDoor: HtmlDoor<Node> = {
 };
 
 let probe: HTMLElement | undefined;
+let officeCss: typeof import("../content/read/css.js") | undefined;
 
 function declarationsOf(style: CSSStyleDeclaration): Declaration[] {
   return Array.from(style, (property) => ({

@@ -23,7 +23,7 @@ export function defaultsOf<Node>(reader: HtmlReader<Node>, root: Node, plain: Lo
   for (let i = 0; i < children.length; i++) {
     const style = door.attribute(children[i]!, "style");
     if (!style || !WRITTEN_BY_BROWSER.test(style)) continue;
-    const weight = lengthOf(reader, children[i]!);
+    const weight = reader.textOf(children[i]!).length;
     const value = lastValues(door.declarations(style));
     vote(votes.color, parseColor(value.get("color") ?? ""), weight);
     vote(votes.font, parseFont(value.get("font-family") ?? ""), weight);
@@ -42,15 +42,6 @@ function find<Node>({ door }: HtmlReader<Node>, parent: Node, name: string): Nod
   const children = door.children(parent);
   for (let i = 0; i < children.length; i++) if (door.name(children[i]!) === name) return children[i];
   return undefined;
-}
-
-function lengthOf<Node>(reader: HtmlReader<Node>, node: Node): number {
-  const text = reader.door.text(node);
-  if (text !== undefined) return text.length;
-  const children = reader.door.children(node);
-  let length = 0;
-  for (let i = 0; i < children.length; i++) length += lengthOf(reader, children[i]!);
-  return length;
 }
 
 function lastValues(declarations: readonly Declaration[]): Map<string, string> {

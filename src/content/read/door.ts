@@ -3,6 +3,8 @@
  * parse5; a web page gives its own, so that it ships no second parser.
  */
 export interface HtmlDoor<Node> {
+  /** Gets ready for this HTML, where that takes time. */
+  prepare?(html: string): Promise<void>;
   /** Parses HTML into a document. Nothing in it is run or fetched. Throws a DrawerError when it is nested too deep. */
   parse(html: string): Node;
   /** The children of a node, in order. */

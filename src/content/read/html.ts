@@ -9,6 +9,7 @@ import { lookInside, PLAIN, type Look, type Styled } from "./look.js";
 import { defaultsOf } from "./defaults.js";
 import { StyleSheet, type Selectable } from "./sheet.js";
 import { readTable } from "./table.js";
+import { markerFacts, officeListOf } from "./office-list.js";
 import { dropWrapping } from "./wrapping.js";
 
 /** How HTML is to be read. */
@@ -27,7 +28,10 @@ export interface HtmlReadOptions<Node = unknown> {
 export async function readHtml<Node>(html: string, options: HtmlReadOptions<Node> = {}): Promise<Reading> {
   checkLength(html, "HTML");
   const bare = dropWrapping(html);
-  if (options.door) return new HtmlReader(options.door).read(bare);
+  if (options.door) {
+    await options.door.prepare?.(bare);
+    return new HtmlReader(options.door).read(bare);
+  }
   const { parse5Door } = await import("./parse5.js");
   return new HtmlReader(parse5Door).read(bare);
 }
@@ -45,13 +49,15 @@ const BLOCKS = new Set(
 const SKIPPED = new Set(
   (
     "applet audio base basefont bgsound canvas datalist embed frame frameset head iframe link meta noembed noframes " +
-    "noscript object param script select style svg math template textarea title video track source comment"
+    "noscript object param script select style svg math template textarea title video track source comment o:p"
   ).split(" "),
 );
 
 /** An element on its way through the walk. */
 interface Place extends Selectable {
   readonly heading: number | undefined;
+  /** What style sheets say of the elements in it, by name, class and id: siblings of one sort are looked up once. */
+  readonly known: Map<string, readonly Declaration[]>;
 }
 
 /** @internal One reading of one payload. */
@@ -60,11 +66,13 @@ export class HtmlReader<Node> {
   readonly #pictures = new Map<string, Uint8Array>();
   readonly #declarations = new Map<string, readonly Declaration[]>();
   #sheet = new StyleSheet([]);
+  #officeLists = false;
 
   constructor(readonly door: HtmlDoor<Node>) {}
 
   read(html: string): Reading {
     const root = this.door.parse(html);
+    this.#officeLists = /\bmso-list\b/i.test(html);
     if (/<style/i.test(html)) this.#sheet = new StyleSheet(this.#styleRules(root));
     const look = defaultsOf(this, root, PLAIN);
     const builder = new FlowBuilder();
@@ -105,7 +113,41 @@ export class HtmlReader<Node> {
     }
     const inner = this.enter(node, name, look, place);
     if (inner.look.hidden) return;
+    const office = this.#officeLists ? officeListOf(this.declarations(node, inner.place)) : undefined;
+    if (office === "marker") return;
+    if (office) {
+      const marker = this.#markerOf(node);
+      builder.listLine({
+        ...office,
+        ...markerFacts(marker),
+        flows: this.flowsOf(node, inner.look, inner.place),
+      });
+      return;
+    }
     this.#element(node, name, inner.look, inner.place, builder);
+  }
+
+  /** The text of the bullet or number that an office program wrote into a list paragraph. */
+  #markerOf(node: Node): string {
+    const children = this.door.children(node);
+    for (let i = 0; i < children.length; i++) {
+      const child = children[i]!;
+      const style = this.door.attribute(child, "style");
+      if (style && officeListOf(this.door.declarations(style)) === "marker") return this.textOf(child);
+      const inside = this.#markerOf(child);
+      if (inside !== "") return inside;
+    }
+    return "";
+  }
+
+  /** All text in a node. */
+  textOf(node: Node): string {
+    const text = this.door.text(node);
+    if (text !== undefined) return text;
+    const children = this.door.children(node);
+    let all = "";
+    for (let i = 0; i < children.length; i++) all += this.textOf(children[i]!);
+    return all;
   }
 
   #element(node: Node, name: string, look: Look, place: Place, builder: FlowBuilder): void {
@@ -168,20 +210,22 @@ export class HtmlReader<Node> {
       id: this.door.attribute(node, "id"),
       parent,
       heading: /^h[1-6]$/.test(name) ? Number(name[1]) : parent?.heading,
+      known: new Map(),
     };
     const declarations = this.declarations(node, place);
     const styled: Styled = {
       name,
       attribute: (attribute) => this.door.attribute(node, attribute),
       declarations,
+      ordinary: this.#sheet.isEmpty || !BLOCKS.has(name) ? NO_DECLARATIONS : this.#sheet.ordinary(name),
       isInline: !BLOCKS.has(name),
     };
     return { look: lookInside(look, styled), place };
   }
 
   /** All declarations that hold for an element, the weakest first. */
-  declarations(node: Node, place: Selectable): readonly Declaration[] {
-    const fromSheet = this.#sheet.isEmpty ? [] : this.#sheet.declarations(place);
+  declarations(node: Node, place: Place): readonly Declaration[] {
+    const fromSheet = this.#sheet.isEmpty ? NO_DECLARATIONS : this.#fromSheet(place);
     const style = this.door.attribute(node, "style");
     if (!style) return fromSheet;
     let own = this.#declarations.get(style);
@@ -189,6 +233,17 @@ export class HtmlReader<Node> {
     if (fromSheet.length === 0) return own;
     const important = fromSheet.filter((declaration) => declaration.important);
     return [...fromSheet, ...own, ...important];
+  }
+
+  #fromSheet(place: Place): readonly Declaration[] {
+    const known = (place.parent as Place | undefined)?.known;
+    const key = `${place.name} ${place.classes.join(" ")} ${place.id ?? ""}`;
+    let found = known?.get(key);
+    if (!found) {
+      found = this.#sheet.declarations(place);
+      known?.set(key, found);
+    }
+    return found;
   }
 
   #list(node: Node, ordered: boolean, look: Look, place: Place): List {
@@ -278,6 +333,7 @@ export class HtmlReader<Node> {
   }
 }
 
+const NO_DECLARATIONS: readonly Declaration[] = [];
 const NO_CLASSES: readonly string[] = [];
 
 function hasLook(marks: object | undefined): boolean {

@@ -1,4 +1,5 @@
 import { sameMarks, textRun, type Content, type Flow, type Picture, type Run } from "../model.js";
+import { ListBuilder, type ListLine } from "../list-builder.js";
 import { marksOf, type Look } from "./look.js";
 
 /**
@@ -10,6 +11,7 @@ export class FlowBuilder {
   #runs: Run[] = [];
   #text = "";
   #look: Look | undefined;
+  #lists: ListBuilder | undefined;
   /** The look and heading level of the block that the line stands in. */
   #block: Look | undefined;
   #heading: number | undefined;
@@ -110,6 +112,7 @@ export class FlowBuilder {
     this.#block = this.#heading = this.#look = undefined;
     this.#folding = true;
     if (!block || runs.length === 0) return;
+    this.#endLists();
     if (runs.at(-1)!.type === "break") runs.pop();
     const only = runs.length === 1 ? runs[0]! : undefined;
     if (only?.type === "picture" && !level) {
@@ -128,12 +131,26 @@ export class FlowBuilder {
   /** Ends the line and adds a flow. */
   flow(flow: Flow): void {
     this.endLine();
+    this.#endLists();
     this.flows.push(flow);
+  }
+
+  /** Ends the line and adds a line of a list that is written as single paragraphs. */
+  listLine(line: ListLine): void {
+    this.endLine();
+    this.#lists ??= new ListBuilder();
+    this.#lists.add(line);
+  }
+
+  #endLists(): void {
+    if (this.#lists) this.flows.push(...this.#lists.take());
+    this.#lists = undefined;
   }
 
   /** Ends the line and gives all flows. */
   done(): Content {
     this.endLine();
+    this.#endLists();
     return this.flows;
   }
 }

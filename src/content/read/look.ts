@@ -109,6 +109,8 @@ export interface Styled {
   attribute(name: string): string | undefined;
   /** Declarations of style sheets and of the `style` attribute, the weakest first. */
   readonly declarations: readonly Declaration[];
+  /** Declarations that hold for every element of its name: how plain text looks there. */
+  readonly ordinary: readonly Declaration[];
   /** Whether its background colours text, and not an area of the page. */
   readonly isInline: boolean;
 }
@@ -126,6 +128,11 @@ export function lookInside(around: Look, element: Styled): Look {
   fromAttributes(look, element, around);
   for (const { property, value } of element.declarations) {
     if (value.length <= 1000) PROPERTIES[property]?.(look, value, around, element);
+  }
+  for (const { property, value } of element.ordinary) {
+    if (property === "color") look.baseColor = parseColor(value);
+    else if (property === "font-family") look.baseFont = parseFont(value);
+    else if (property === "font-size") look.baseSize = parseSize(value, around.size) ?? look.baseSize;
   }
   if (heading || element.name === "th") {
     look.baseBold = look.bold;

@@ -1,10 +1,8 @@
-import parseStyle from "css-tree/parser";
-import generateStyle from "css-tree/generator";
 import { defaultTreeAdapter, parse, type DefaultTreeAdapterTypes as Tree } from "parse5";
-import type { CssNode } from "css-tree";
 import { DrawerError } from "../error.js";
 import { LIMITS } from "../limits.js";
-import type { Declaration, HtmlDoor, StyleRule } from "./door.js";
+import { parseDeclarations, parseRules } from "./css.js";
+import type { HtmlDoor } from "./door.js";
 
 const { isElementNode, isTextNode } = defaultTreeAdapter;
 const NONE: readonly Tree.Node[] = [];
@@ -37,31 +35,6 @@ export const parse5Door: HtmlDoor<Tree.Node> = {
     for (const attribute of element.attrs) if (attribute.name === name) return attribute.value;
     return undefined;
   },
-  rules(styleSheet) {
-    const rules: StyleRule[] = [];
-    const sheet = parseStyle(styleSheet, { parseValue: false, parseRulePrelude: false });
-    if (sheet.type !== "StyleSheet") return rules;
-    sheet.children.forEach((node) => {
-      if (node.type === "Rule") {
-        rules.push({ selector: generateStyle(node.prelude), declarations: declarationsOf(node.block) });
-      }
-    });
-    return rules;
-  },
-  declarations: (style) =>
-    declarationsOf(parseStyle(style, { context: "declarationList", parseValue: false })),
+  rules: parseRules,
+  declarations: parseDeclarations,
 };
-
-function declarationsOf(list: CssNode): Declaration[] {
-  const declarations: Declaration[] = [];
-  if (list.type !== "Block" && list.type !== "DeclarationList") return declarations;
-  list.children.forEach((node) => {
-    if (node.type !== "Declaration") return;
-    declarations.push({
-      property: node.property.toLowerCase(),
-      value: generateStyle(node.value).trim(),
-      important: node.important !== false,
-    });
-  });
-  return declarations;
-}

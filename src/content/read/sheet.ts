@@ -1,3 +1,4 @@
+import { LIMITS } from "../limits.js";
 import type { Declaration, StyleRule } from "./door.js";
 
 /** What selector matching needs to know of an element; the path to it is the chain of its parents. */
@@ -31,9 +32,10 @@ interface Rule {
 export class StyleSheet {
   readonly #byKey = new Map<string, Rule[]>();
   readonly #order = new Map<Rule, number>();
+  readonly #ordinary = new Map<string, readonly Declaration[]>();
 
   constructor(rules: readonly StyleRule[]) {
-    for (const { selector, declarations } of rules) {
+    for (const { selector, declarations } of rules.slice(0, LIMITS.rules)) {
       for (const part of selector.split(",")) {
         const compounds = parseSelector(part);
         if (!compounds) continue;
@@ -51,6 +53,19 @@ export class StyleSheet {
   /** Whether there is any rule at all. */
   get isEmpty(): boolean {
     return this.#byKey.size === 0;
+  }
+
+  /**
+   * What holds for every block of a name: a rule for the name alone, or for the class that office programs give to
+   * ordinary paragraphs.
+   */
+  ordinary(name: string): readonly Declaration[] {
+    let known = this.#ordinary.get(name);
+    if (!known) {
+      known = this.declarations({ name, classes: ["MsoNormal"], id: undefined, parent: undefined });
+      this.#ordinary.set(name, known);
+    }
+    return known;
   }
 
   /** The declarations that hold for an element, the weakest first. */

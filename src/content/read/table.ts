@@ -110,14 +110,11 @@ class TableParts<Node> {
     return background === "#ffffff" ? undefined : background;
   }
 
-  /** The typed value that sheets write beside what they show: `sdval` and `sdnum`, or `x:num` and a number format. */
+  /** The typed value that sheets write beside what they show, with its number format. */
   #value(node: Node, place: Place): CellValue | undefined {
-    const { door } = this.reader;
-    const raw = door.attribute(node, "sdval") ?? door.attribute(node, "x:num");
-    if (raw === undefined || raw.trim() === "") return undefined;
-    const number = Number(raw);
-    if (!Number.isFinite(number)) return undefined;
-    const written = door.attribute(node, "sdnum")?.split(";").slice(2).join(";");
+    const number = this.#rawNumber(node);
+    if (number === undefined || !Number.isFinite(number)) return undefined;
+    const written = this.reader.door.attribute(node, "sdnum")?.split(";").slice(2).join(";");
     const format = written ?? this.#numberFormat(node, place) ?? "";
     if (format === "@") return undefined;
     if (/^BOOLEAN$/i.test(format)) return { type: "boolean", boolean: number !== 0 };
@@ -127,8 +124,28 @@ class TableParts<Node> {
     return { type: "number", number, ...(format !== "" && !/^general$/i.test(format) && { format }) };
   }
 
+  /**
+   * The number behind a cell: `sdval`; `x:num`, which is blank when the cell shows the number itself; or the number in
+   * `data-sheets-value`, whose member 3 it is.
+   */
+  #rawNumber(node: Node): number | undefined {
+    const { door } = this.reader;
+    const raw = door.attribute(node, "sdval") ?? door.attribute(node, "x:num");
+    if (raw !== undefined) {
+      const text = raw.trim() === "" ? this.reader.textOf(node).replace(/[\s\u00a0]/g, "") : raw.trim();
+      return /^[-+]?(\d|\.\d)/.test(text) ? Number(text) : undefined;
+    }
+    const sheets = door.attribute(node, "data-sheets-value");
+    const member = sheets === undefined ? undefined : /"3"\s*:\s*(-?\d[\d.eE+-]*)/.exec(sheets)?.[1];
+    return member === undefined ? undefined : Number(member);
+  }
+
   #numberFormat(node: Node, place: Place): string | undefined {
-    let format: string | undefined;
+    const sheets = this.reader.door.attribute(node, "data-sheets-numberformat");
+    let format =
+      sheets === undefined
+        ? undefined
+        : /"2"\s*:\s*"((?:[^"\\]|\\.)*)"/.exec(sheets)?.[1]?.replace(/\\(.)/g, "$1");
     for (const { property, value } of this.reader.declarations(node, place)) {
       if (property === "mso-number-format")
         format = value.replace(/^["']|["']$/g, "").replace(/\\(.)/g, "$1");

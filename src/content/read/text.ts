@@ -1,19 +1,31 @@
 import { checkLength } from "../limits.js";
-import { paragraph, safeLink, textRun, type Content } from "../model.js";
+import { paragraph, safeLink, textRun, type Content, type Flow } from "../model.js";
 import type { Reading } from "../notice.js";
 
 /**
  * Reads plain text: a line is a paragraph, an empty line an empty paragraph, so that the text comes out again
  * character for character (line ends of any kind become `\n`; a NUL, which some programs put at the end, is dropped).
- * A text that is one address and nothing else becomes a link.
+ * Lines that are addresses and nothing else become links (a list of addresses may have `#` comments, RFC 2483).
  */
 export function readText(text: string): Reading {
   checkLength(text, "text");
   const clean = text.replace(/^\uFEFF/, "").replace(/\u0000/g, "");
   const lines = clean.split(/\r\n|\r|\n/);
-  const link = lines.length === 1 && /^\S+$/.test(clean) ? safeLink(clean) : undefined;
-  const content: Content = link
-    ? [{ type: "paragraph", runs: [textRun(clean, { link })] }]
-    : lines.map((line) => paragraph(line));
+  const content: Content = linkLines(lines) ?? lines.map((line) => paragraph(line));
   return { content: clean === "" ? [] : content, pictures: new Map(), notices: [] };
+}
+
+/** The lines as links, when each is an address, a comment or blank, and there is an address among them. */
+function linkLines(lines: readonly string[]): Content | undefined {
+  const content: Flow[] = [];
+  let links = 0;
+  for (const line of lines) {
+    const link = /^\S+$/.test(line) ? safeLink(line) : undefined;
+    if (link === undefined && line.trim() !== "" && !line.startsWith("#")) return undefined;
+    if (link !== undefined) links++;
+    content.push(
+      link === undefined ? paragraph(line) : { type: "paragraph", runs: [textRun(line, { link })] },
+    );
+  }
+  return links > 0 ? content : undefined;
 }
