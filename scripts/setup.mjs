@@ -40,6 +40,7 @@ if (process.argv.includes("--test")) {
     ...(findChromium() ? [] : ["chromium"]),
     ...(process.platform !== "linux" || onPath("Xvfb") ? [] : ["xvfb"]),
     ...(process.platform !== "linux" || onPath("xclip") ? [] : ["xclip"]),
+    ...(process.platform !== "linux" || onPath("soffice") ? [] : ["libreoffice-writer", "libreoffice-calc"]),
   ];
   const mayInstall = process.platform === "linux" && process.getuid?.() === 0 && onPath("apt-get");
   if (missing.length > 0 && mayInstall) {

@@ -1,10 +1,6 @@
-import { basename } from "node:path";
-
 /** A fragment of HTML as a whole page, calm to read and to print. */
-export function page(fragment: string, path: string): string {
-  const title = basename(path)
-    .replace(/\.[^.]+$/, "")
-    .replace(/[&<>]/g, "");
+export function page(fragment: string, name: string): string {
+  const title = name.replace(/[&<>]/g, "");
   return `<!DOCTYPE html>
 <html>
 <head>

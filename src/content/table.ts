@@ -75,6 +75,13 @@ function unbold(cell: Cell): Cell {
   };
 }
 
+/** The flows of a header's cell as formats without headers want them: bold. */
+export function emboldened(flows: Content): Content {
+  const bold = (run: Run): Run =>
+    run.type === "text" ? { ...run, marks: { ...run.marks, bold: true } } : run;
+  return flows.map((flow) => (flow.type === "paragraph" ? { ...flow, runs: flow.runs.map(bold) } : flow));
+}
+
 function unboldRun(run: Run): Run {
   if (run.type !== "text" || !run.marks?.bold) return run;
   const { bold: _, ...marks } = run.marks;

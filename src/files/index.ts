@@ -4,3 +4,4 @@ export { FORMATS, formatOfName, tellFormat, tellFormatOfBytes, type Format } fro
 export type { Part } from "./parts.js";
 export { parseCells, parseSpot, writeCells, type Spot } from "./spot.js";
 export { decodeText } from "./text-encoding.js";
+export { writeFile, WRITTEN_FORMATS, type ToWrite, type Written, type WrittenFormat } from "./write.js";

@@ -10,7 +10,7 @@ import { readText } from "../content/read/text.js";
 import { cutTable, type Rectangle } from "../content/table.js";
 import { tellFormat, type Format } from "./format.js";
 import { cutLines, Leaves, type Part } from "./parts.js";
-import type { Sheet } from "./read/workbook.js";
+import type { Sheet } from "./read/sheet.js";
 import { parseCells, parseSpot, writeCells } from "./spot.js";
 import { decodeText } from "./text-encoding.js";
 
@@ -58,10 +58,13 @@ export async function readSource(
       const { readOdt } = await import("./read/odt.js");
       return new DocumentSource(name, format, readOdt(bytes, name));
     }
-    case "xlsx":
+    case "xlsx": {
+      const { readXlsx } = await import("./read/xlsx.js");
+      return new WorkbookSource(name, format, await readXlsx(bytes, name));
+    }
     case "ods": {
-      const { readWorkbook } = await import("./read/workbook.js");
-      return new WorkbookSource(name, format, await readWorkbook(bytes, name));
+      const { readOds } = await import("./read/ods.js");
+      return new WorkbookSource(name, format, readOds(bytes, name));
     }
     case "html":
       return new DocumentSource(name, format, await readHtml(decodeText(bytes, "html")));

@@ -22,7 +22,10 @@ onDesktop("the clipboard of a desktop", () => {
   afterAll(() => void screen.kill());
 
   const put = (target: string, file: string) =>
-    spawnSync("xclip", ["-selection", "clipboard", "-t", target, file], { stdio: "ignore", env: { ...process.env } });
+    spawnSync("xclip", ["-selection", "clipboard", "-t", target, file], {
+      stdio: "ignore",
+      env: { ...process.env },
+    });
 
   test("collects what was copied, in the flavour that keeps most", async () => {
     expect(await drawer(["collect", "--clipboard"])).toMatchObject({

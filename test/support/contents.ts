@@ -227,3 +227,59 @@ export const plainContents: Arbitrary<Content> = fc.array(flow(false, 2), {
   minLength: 1,
   maxLength: 4,
 }) as Arbitrary<Content>;
+
+/** Tables that a sheet can hold whole: each cell looks one way throughout. */
+export const sheetTables: Arbitrary<Table> = fc
+  .tuple(fc.integer({ min: 1, max: 3 }), fc.integer({ min: 1, max: 4 }))
+  .chain(([width, height]) => {
+    const rows = fc.array(fc.array(sheetCell, { minLength: width, maxLength: width }), {
+      minLength: height,
+      maxLength: height,
+    });
+    const filled: Cell[] = Array.from({ length: width }, (_, at) => ({
+      flows: [{ type: "paragraph", runs: [{ type: "text", text: `Ride ${at}` }] }],
+    }));
+    const typed: Cell[] = Array.from({ length: width }, () => number(66, "66.0", "0.0"));
+    return rows.map((own): Table => ({ type: "table", headerRows: 1, rows: [filled, ...own, typed] }));
+  });
+
+const number = (value: number, text: string, format?: string): Cell => ({
+  flows: [{ type: "paragraph", runs: [{ type: "text", text }] }],
+  align: "right",
+  value: { type: "number", number: value, ...(format && { format }) },
+});
+
+const sheetCell: Arbitrary<Cell> = fc.oneof(
+  fc.constant<Cell>({ flows: [] }),
+  fc.constantFrom<Cell>(number(-3, "-3"), number(0.5, "50%", "0%"), number(1234.5, "1,234.50", "#,##0.00")),
+  fc.constant<Cell>({
+    ...{ flows: [{ type: "paragraph", runs: [{ type: "text", text: "2031-04-08" }] }], align: "right" },
+    value: { type: "date", date: "2031-04-08", format: "yyyy-mm-dd" },
+  }),
+  fc.constant<Cell>({
+    flows: [{ type: "paragraph", runs: [{ type: "text", text: "TRUE" }] }],
+    value: { type: "boolean", boolean: true },
+  }),
+  fc
+    .tuple(
+      fc.oneof(
+        text,
+        fc.constantFrom("007", "1e5", "-3", "=1+1", "+44 1", "@home", "1/2", "TRUE", "net 4\nnet 5"),
+      ),
+      fc.record({ bold: on, italic: on, color: fc.constant("#b03020") }, { requiredKeys: [] }),
+      fc.record(
+        { align: fc.constantFrom("center" as const, "right" as const), background: fc.constant("#ddeedd") },
+        { requiredKeys: [] },
+      ),
+    )
+    .map(([words, look, place]): Cell => {
+      const marks = Object.keys(look).length > 0 ? { marks: look } : {};
+      const runs = words
+        .split("\n")
+        .flatMap((line, index): Run[] => [
+          ...(index > 0 ? [{ type: "break" as const }] : []),
+          { type: "text", text: line, ...marks },
+        ]);
+      return { flows: [{ type: "paragraph", runs }], ...place };
+    }),
+);

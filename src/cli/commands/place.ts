@@ -1,8 +1,11 @@
+import { basename } from "node:path";
 import type { Command } from "commander";
 import type { Block } from "../../compose/block.js";
 import { compose } from "../../compose/compose.js";
 import { LAYOUTS, layoutName } from "../../compose/recipe.js";
 import { DrawerError } from "../../content/error.js";
+import type { Notice } from "../../content/notice.js";
+import { writeFile, WRITTEN_FORMATS } from "../../files/write.js";
 import { answerJson, type CommonOptions } from "../answer.js";
 import { begin } from "../command.js";
 import { withDrawer } from "../home.js";
@@ -43,10 +46,11 @@ export function add(program: Command): void {
       const block = compose(snippets, { as });
       const notices = [...block.notices];
       if (options.to !== undefined) {
-        const text = output === "html" ? page(block.html, options.to) : OUTPUTS[output]!.write(block);
-        await writeNewFile(options.to, text, options.overwrite ?? false);
+        const { data, told } = await fileOf(block, output, options.to);
+        await writeNewFile(options.to, data, options.overwrite ?? false);
         const many = snippets.length === 1 ? "1 snippet" : `${snippets.length} snippets`;
         notices.unshift({ code: "placed", message: `Placed ${many} in “${options.to}”.` });
+        notices.push(...told);
       }
       if (options.json) answerJson({ text: block.text, html: block.html, markdown: block.markdown, notices });
       else {
@@ -57,11 +61,36 @@ export function add(program: Command): void {
     });
 }
 
+/** What goes into a file: a document or workbook, a whole page, or text. */
+async function fileOf(
+  block: Block,
+  output: string,
+  path: string,
+): Promise<{ data: string | Uint8Array; told: readonly Notice[] }> {
+  const format = WRITTEN_FORMATS.find((known) => known === output);
+  if (format) {
+    const { bytes, notices } = await writeFile(
+      { content: block.content, picture: block.picture, title: titleOf(path) },
+      format,
+    );
+    return { data: bytes, told: notices };
+  }
+  return {
+    data: output === "html" ? page(block.html, titleOf(path)) : OUTPUTS[output]!.write(block),
+    told: [],
+  };
+}
+
+function titleOf(path: string): string {
+  return basename(path).replace(/\.[^.]+$/, "");
+}
+
 /** Text for a terminal or a file ends with a line end; an empty text stays empty. */
 function line(text: string): string {
   return text === "" ? "" : text + "\n";
 }
 
+/** The output that is wanted: as it was said, as the file's ending says, or text. */
 function outputOf({ out, to }: PlaceOptions): string {
   const names = Object.keys(OUTPUTS);
   if (out !== undefined) {
@@ -69,10 +98,14 @@ function outputOf({ out, to }: PlaceOptions): string {
     throw new DrawerError("bad-option", `There is no output “${out}”. The outputs are: ${names.join(", ")}.`);
   }
   if (to === undefined) return "text";
-  const ending = /\.([^./\\]+)$/.exec(to)?.[1]?.toLowerCase();
-  const found = names.find((name) => OUTPUTS[name]!.endings.includes(ending ?? ""));
+  const ending = /\.([^./\\]+)$/.exec(to)?.[1]?.toLowerCase() ?? "";
+  const found =
+    names.find((name) => OUTPUTS[name]!.endings.includes(ending)) ??
+    WRITTEN_FORMATS.find((format) => format === ending);
   if (found) return found;
-  const endings = names.flatMap((name) => OUTPUTS[name]!.endings.slice(0, 1)).map((each) => `.${each}`);
+  const endings = [...names.map((name) => OUTPUTS[name]!.endings[0]!), ...WRITTEN_FORMATS].map(
+    (each) => `.${each}`,
+  );
   throw new DrawerError(
     "unknown-format",
     `“${to}” does not end in a format that Drawer writes (${endings.join(" ")}). Change its ending, or say which with --out.`,

@@ -1,5 +1,5 @@
 import { hashBytes } from "../../content/encode.js";
-import type { Content, Picture } from "../../content/model.js";
+import type { Content, Flow, Picture, Run } from "../../content/model.js";
 import type { Notice } from "../../content/notice.js";
 import { readPictureBytes } from "../../content/picture.js";
 
@@ -23,4 +23,22 @@ export function keepPicture(
   const hash = hashBytes(bytes);
   pictures.set(hash, bytes);
   return { type: "picture", hash, ...facts, alt };
+}
+
+/** Paragraphs in the style of captions: one that stands right before a table is the table's. */
+export class Captions {
+  readonly #marked = new WeakSet<Flow>();
+
+  mark(flow: Flow): Flow {
+    this.#marked.add(flow);
+    return flow;
+  }
+
+  /** Takes the caption off the end of the flows, when one stands there. */
+  take(flows: Flow[]): readonly Run[] | undefined {
+    const last = flows.at(-1);
+    if (last?.type !== "paragraph" || !this.#marked.has(last)) return undefined;
+    flows.pop();
+    return last.runs;
+  }
 }

@@ -18,7 +18,7 @@ import { makeCell, makeTable, mergeRuns } from "../../content/table.js";
 import { marksFrom, type TextProps } from "../props.js";
 import { attributeOf, childOf, childrenOf, descendantsOf, parseXml, type Element } from "../xml.js";
 import { unzip, type Parts } from "../zip.js";
-import { keepPicture, type ReadDocument } from "./document.js";
+import { Captions, keepPicture, type ReadDocument } from "./document.js";
 import { DocxNumbering } from "./docx-numbering.js";
 import { DocxStyles, paragraphProps, textProps, type DocxStyle, type ParagraphProps } from "./docx-styles.js";
 
@@ -66,6 +66,7 @@ interface Line {
 
 class DocxReader {
   readonly pictures = new Map<string, Uint8Array>();
+  readonly captions = new Captions();
   readonly #styles: DocxStyles;
   readonly #numbering: DocxNumbering;
   readonly #targets = new Map<string, string>();
@@ -129,7 +130,8 @@ class DocxReader {
           this.#paragraph(child, flows, lists);
           break;
         case "tbl":
-          flows.push(...lists.take(), this.#table(child, depth));
+          flows.push(...lists.take());
+          flows.push(this.#table(child, depth, this.captions.take(flows)));
           break;
         case "sdt":
         case "sdtContent":
@@ -180,7 +182,7 @@ class DocxReader {
     if (blankRuns(runs) && childOf(childOf(pPr, "pBdr"), "bottom")) flows.push({ type: "divider" });
     else if (/\bquot(e|ations?)\b/.test(style.name)) quote(flows, flow);
     else if (/\b(preformatted|code|source)\b/.test(style.name)) code(flows, flow);
-    else flows.push(flow);
+    else flows.push(style.name === "caption" ? this.captions.mark(flow) : flow);
   }
 
   #inline(parent: Element, line: Line): void {
@@ -297,7 +299,7 @@ class DocxReader {
     }
   }
 
-  #table(element: Element, depth: number): Flow {
+  #table(element: Element, depth: number, caption: readonly Run[] | undefined): Flow {
     const rows: {
       cells: { cell: Cell; column: number; span: number; merge: "restart" | "continue" | undefined }[];
       header: boolean;
@@ -340,11 +342,16 @@ class DocxReader {
           return down > 1 ? { ...cell, rowspan: down } : cell;
         }),
     );
+    // Only a fixed layout means its widths; otherwise they are what some program last worked out.
+    const isFixed = attributeOf(childOf(childOf(element, "tblPr"), "tblLayout"), "type") === "fixed";
     const grid = childOf(element, "tblGrid");
     const widths = grid
       ? [...childrenOf(grid)].map((column) => Number(attributeOf(column, "w") ?? 0) / 20)
       : [];
-    return makeTable(spanned, headerRows, widths.every((width) => width > 0) ? { widths } : {});
+    return makeTable(spanned, headerRows, {
+      ...(isFixed && widths.every((width) => width > 0) && { widths }),
+      ...(caption && { caption }),
+    });
   }
 }
 

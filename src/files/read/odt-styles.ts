@@ -13,6 +13,8 @@ export interface OdfStyle {
   readonly hasLineBelow?: boolean | undefined;
   /** The background of a cell. */
   readonly background?: string | undefined;
+  /** The name of the data style of a cell. */
+  readonly dataStyle?: string | undefined;
   /** The width of a column, in points. */
   readonly width?: number | undefined;
 }
@@ -32,6 +34,7 @@ export class OdfStyles {
   readonly #fonts = new Map<string, string>();
   readonly #lists = new Map<string, Map<number, OdfLevel>>();
   readonly #defaults = new Map<string, Element>();
+  readonly #formats = new Map<string, Element>();
 
   /** @param roots the root elements of `styles.xml` and `content.xml` */
   constructor(roots: readonly Element[]) {
@@ -52,7 +55,9 @@ export class OdfStyles {
     const name = attributeOf(style, "name") ?? "";
     if (style.localName === "style") this.#elements.set(`${family} ${name}`, style);
     else if (style.localName === "default-style") this.#defaults.set(family, style);
-    else if (style.localName === "list-style") this.#lists.set(name, levelsOf(style));
+    else if (/^(number|percentage|currency|date|time|boolean|text)-style$/.test(style.localName ?? "")) {
+      this.#formats.set(name, style);
+    } else if (style.localName === "list-style") this.#lists.set(name, levelsOf(style));
   }
 
   /** How plain text looks. */
@@ -80,6 +85,11 @@ export class OdfStyles {
     return style;
   }
 
+  /** The data style of a cell's style: how its value is shown. */
+  format(style: OdfStyle): Element | undefined {
+    return this.#formats.get(style.dataStyle ?? "");
+  }
+
   /** A level of a list style, counting from 1; a bullet when the style is not there. */
   level(list: string | undefined, level: number): OdfLevel {
     return this.#lists.get(list ?? "")?.get(level) ?? { ordered: false, start: 1 };
@@ -100,6 +110,7 @@ export class OdfStyles {
       align: align === undefined ? parent.align : alignOf(align, rightToLeft === true),
       hasLineBelow: border === undefined ? parent.hasLineBelow : border !== "none",
       background: cell ? parseColor(attributeOf(cell, "background-color") ?? "") : parent.background,
+      dataStyle: attributeOf(element, "data-style-name") ?? parent.dataStyle,
       width: width === undefined ? parent.width : parseSize(width, 12),
     };
   }

@@ -16,7 +16,7 @@ import { makeCell, makeTable, mergeRuns } from "../../content/table.js";
 import { marksFrom, type TextProps } from "../props.js";
 import { attributeOf, childOf, childrenOf, descendantsOf, parseXml, type Element } from "../xml.js";
 import { locked, unzip, type Parts } from "../zip.js";
-import { keepPicture, type ReadDocument } from "./document.js";
+import { Captions, keepPicture, type ReadDocument } from "./document.js";
 import { OdfStyles, type OdfStyle } from "./odt-styles.js";
 
 /**
@@ -55,8 +55,10 @@ interface ListPlace {
   readonly level: number;
 }
 
-class OdtReader {
+/** Reads the flows of OpenDocument text, wherever it stands. */
+export class OdtReader {
   readonly pictures = new Map<string, Uint8Array>();
+  readonly captions = new Captions();
   /** The number that the last item of each outermost list had, by its id and by its style. */
   readonly #lastNumbers = new Map<string, number>();
   #notes = 0;
@@ -86,7 +88,11 @@ class OdtReader {
     return notices;
   }
 
-  flows(parent: Element, depth: number, list?: ListPlace): Content {
+  /**
+   * The flows of a body, an item or a cell.
+   * @param around the style of a sheet's cell, which its text has too
+   */
+  flows(parent: Element, depth: number, list?: ListPlace, around?: OdfStyle): Content {
     if (depth > LIMITS.depth / 4) {
       throw new DrawerError(
         "too-large",
@@ -97,7 +103,7 @@ class OdtReader {
     for (const child of childrenOf(parent)) {
       switch (child.localName ?? "") {
         case "p":
-          this.#paragraph(child, flows);
+          this.#paragraph(child, flows, around);
           break;
         case "h":
           this.#heading(child, flows);
@@ -106,7 +112,7 @@ class OdtReader {
           flows.push(this.#list(child, depth, list));
           break;
         case "table":
-          flows.push(this.#table(child, depth));
+          flows.push(this.#table(child, depth, this.captions.take(flows)));
           break;
         case "section":
         case "index-body":
@@ -117,9 +123,13 @@ class OdtReader {
     return flows;
   }
 
-  #paragraph(element: Element, flows: Flow[]): void {
-    const style = this.styles.get("paragraph", attributeOf(element, "style-name"));
-    const runs = this.#runs(element, style, this.styles.plain);
+  #paragraph(element: Element, flows: Flow[], around: OdfStyle | undefined): void {
+    const style = around ?? this.styles.get("paragraph", attributeOf(element, "style-name"));
+    const runs = this.#runs(
+      element,
+      style,
+      around ? this.styles.get("table-cell", "Default").props : this.styles.plain,
+    );
     const only = runs.length === 1 ? runs[0]! : undefined;
     const flow: Flow = only?.type === "picture" ? only : { type: "paragraph", runs, ...layoutOf(style) };
     const last = flows.at(-1);
@@ -131,7 +141,7 @@ class OdtReader {
       const text = runs.map((run) => (run.type === "text" ? run.text : "\n")).join("");
       if (last?.type === "code") flows[flows.length - 1] = { type: "code", text: `${last.text}\n${text}` };
       else flows.push({ type: "code", text });
-    } else flows.push(flow);
+    } else flows.push(style.names.includes("caption") ? this.captions.mark(flow) : flow);
   }
 
   #heading(element: Element, flows: Flow[]): void {
@@ -244,7 +254,7 @@ class OdtReader {
     return { type: "list", ordered: facts.ordered, ...(facts.ordered && start !== 1 && { start }), items };
   }
 
-  #table(element: Element, depth: number): Flow {
+  #table(element: Element, depth: number, caption: readonly Run[] | undefined): Flow {
     const rows: Row[] = [];
     const widths: number[] = [];
     let headerRows = 0;
@@ -263,7 +273,7 @@ class OdtReader {
       }
     };
     visit(element, false);
-    return makeTable(rows, headerRows, { widths });
+    return makeTable(rows, headerRows, { widths, ...(caption && { caption }) });
   }
 
   #row(row: Element, depth: number): Row {

@@ -1,0 +1,70 @@
+import type { CellObject, WorkBook } from "@e965/xlsx";
+import { DrawerError } from "../../content/error.js";
+import { paragraph, type Cell, type CellValue } from "../../content/model.js";
+import { isDateFormat, serialToDate } from "../../content/serial.js";
+import { unzip } from "../zip.js";
+import { SheetGrid, type Sheet } from "./sheet.js";
+import { XlsxLooks, type CellLook } from "./xlsx-looks.js";
+
+/**
+ * Reads an xlsx workbook: each cell as its sheet showed it, the typed value with its number format behind it, and how
+ * it looks. Formulas are left behind; their last results stay.
+ *
+ * @throws DrawerError `unreadable`, `locked`, `too-large`
+ */
+export async function readXlsx(bytes: Uint8Array, file: string): Promise<Sheet[]> {
+  const parts = unzip(bytes, file, (name) => /^xl\/|^\[Content_Types\]|\.rels$/.test(name));
+  const { read } = await import("@e965/xlsx");
+  let workbook: WorkBook;
+  try {
+    workbook = read(bytes, { type: "array", cellNF: true, cellFormula: false, cellHTML: false, dense: true });
+  } catch (error) {
+    throw new DrawerError(
+      "unreadable",
+      `“${file}” is damaged or cut short. Open it in its own program and save it again.`,
+      {
+        cause: error,
+      },
+    );
+  }
+  const looks = new XlsxLooks(parts, file);
+  return workbook.SheetNames.map((name, index) => {
+    const sheet = workbook.Sheets[name]!;
+    const look = looks.ofSheet(index);
+    const rows = ((sheet["!data"] ?? []) as (CellObject | undefined)[][]).map((row, r) =>
+      row.map((cell, c) => cell && makeSheetCell(cell, look(r, c))),
+    );
+    const merges = (sheet["!merges"] ?? []).map(({ s, e }) => ({
+      top: s.r,
+      left: s.c,
+      bottom: e.r,
+      right: e.c,
+    }));
+    return new SheetGrid(name, rows, merges);
+  });
+}
+
+function makeSheetCell(source: CellObject, { align: own, background, ...marks }: CellLook): Cell {
+  const look = background && background !== "#ffffff" ? { background } : {};
+  const text = source.t === "z" ? "" : (source.w ?? String(source.v ?? "")).replace(/\r\n?/g, "\n");
+  if (text === "") return { flows: [], ...look };
+  const value = valueOf(source);
+  const align = own ?? (value && value.type !== "boolean" ? "right" : undefined);
+  return {
+    flows: [paragraph(text, marks)],
+    ...(align && align !== "left" && { align }),
+    ...look,
+    ...(value && { value }),
+  };
+}
+
+function valueOf(cell: CellObject): CellValue | undefined {
+  if (cell.t === "b") return { type: "boolean", boolean: cell.v === true };
+  if (cell.t !== "n" || typeof cell.v !== "number") return undefined;
+  const format =
+    cell.z === undefined || cell.z === "General" ? undefined : String(cell.z).replace(/\\([-/. ,:])/g, "$1");
+  if (format !== undefined && isDateFormat(format) && cell.v >= 1 && cell.v < 2_958_466) {
+    return { type: "date", date: serialToDate(cell.v), format };
+  }
+  return { type: "number", number: cell.v, ...(format !== undefined && { format }) };
+}

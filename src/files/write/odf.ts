@@ -1,0 +1,138 @@
+import { strToU8, zipSync, type Zippable } from "fflate";
+
+/** What the writers of both OpenDocument formats share. */
+
+const NAMESPACES = Object.entries({
+  office: "urn:oasis:names:tc:opendocument:xmlns:office:1.0",
+  style: "urn:oasis:names:tc:opendocument:xmlns:style:1.0",
+  text: "urn:oasis:names:tc:opendocument:xmlns:text:1.0",
+  table: "urn:oasis:names:tc:opendocument:xmlns:table:1.0",
+  draw: "urn:oasis:names:tc:opendocument:xmlns:drawing:1.0",
+  fo: "urn:oasis:names:tc:opendocument:xmlns:xsl-fo-compatible:1.0",
+  svg: "urn:oasis:names:tc:opendocument:xmlns:svg-compatible:1.0",
+  number: "urn:oasis:names:tc:opendocument:xmlns:datastyle:1.0",
+  calcext: "urn:org:documentfoundation:names:experimental:calc:xmlns:calcext:1.0",
+  xlink: "http://www.w3.org/1999/xlink",
+  dc: "http://purl.org/dc/elements/1.1/",
+})
+  .map(([prefix, uri]) => ` xmlns:${prefix}="${uri}"`)
+  .join("");
+
+const ENTITIES: Readonly<Record<string, string>> = { "&": "&amp;", "<": "&lt;", ">": "&gt;", '"': "&quot;" };
+
+/** Makes text safe in XML: escapes, and leaves out the characters that XML 1.0 has no place for. */
+export function escapeXml(text: string): string {
+  return text
+    .replace(/[&<>"]/g, (sign) => ENTITIES[sign]!)
+    .replace(
+      /[\u0000-\u0008\u000b\u000c\u000e-\u001f\ufffe\uffff]|[\ud800-\udbff](?![\udc00-\udfff])|(?<![\ud800-\udbff])[\udc00-\udfff]/g,
+      "",
+    );
+}
+
+/** An element; attributes without a value are left out. */
+export function element(
+  name: string,
+  attributes: Readonly<Record<string, string | number | undefined>>,
+  inner = "",
+): string {
+  let opening = name;
+  for (const [key, value] of Object.entries(attributes)) {
+    if (value !== undefined) opening += ` ${key}="${escapeXml(String(value))}"`;
+  }
+  return inner === "" ? `<${opening}/>` : `<${opening}>${inner}</${name}>`;
+}
+
+/** Text with its spaces and tabs as the elements that keep them (ODF 1.3 part 3, 6.1.2 to 6.1.4); `\n` is a line break. */
+export function textXml(text: string, atStart: boolean): string {
+  return escapeXml(text)
+    .replace(/ {2,}|^ /g, (spaces, at: number) => {
+      const kept = at === 0 && atStart ? "" : " ";
+      return `${kept}${spaces.length > kept.length ? `<text:s text:c="${spaces.length - kept.length}"/>` : ""}`;
+    })
+    .replaceAll("\t", "<text:tab/>")
+    .replaceAll("\n", "<text:line-break/>");
+}
+
+/** The automatic styles of a document: the same properties always get the same name. */
+export class AutomaticStyles {
+  readonly #names = new Map<string, string>();
+  #xml = "";
+
+  /** The name of the style of a family with this inside; nothing for a style that says nothing. */
+  name(
+    family: string,
+    inner: string,
+    attributes: Readonly<Record<string, string | undefined>> = {},
+  ): string | undefined {
+    if (inner === "" && Object.values(attributes).every((value) => value === undefined)) return undefined;
+    const key = JSON.stringify([family, inner, attributes]);
+    let name = this.#names.get(key);
+    if (name === undefined) {
+      name = `${family.replace(/[^a-z]/g, "")}${this.#names.size + 1}`;
+      this.#names.set(key, name);
+      this.#xml += element(
+        "style:style",
+        { "style:name": name, "style:family": family, ...attributes },
+        inner,
+      );
+    }
+    return name;
+  }
+
+  /** Adds a style of another sort, such as a list's or a number's, under a name made for it. */
+  add(prefix: string, make: (name: string) => string): string {
+    const probe = make("");
+    const known = this.#names.get(probe);
+    if (known !== undefined) return known;
+    const name = `${prefix}${this.#names.size + 1}`;
+    this.#names.set(probe, name);
+    this.#xml += make(name);
+    return name;
+  }
+
+  get xml(): string {
+    return `<office:automatic-styles>${this.#xml}</office:automatic-styles>`;
+  }
+}
+
+/** An OpenDocument file: its parts in a zip, the media type first and unpacked (ODF 1.3 part 2, 3.3). */
+export function packOdf(
+  kind: "text" | "spreadsheet",
+  body: string,
+  automatic: AutomaticStyles,
+  styles: string,
+  title: string | undefined,
+  files: ReadonlyMap<string, { bytes: Uint8Array; type: string }> = new Map(),
+): Uint8Array {
+  const mediaType = `application/vnd.oasis.opendocument.${kind}`;
+  const root = (name: string, inner: string) =>
+    strToU8(
+      `<?xml version="1.0" encoding="UTF-8"?>\n<office:${name}${NAMESPACES} office:version="1.3">${inner}</office:${name}>`,
+    );
+  const entry = (path: string, type: string) =>
+    `<manifest:file-entry manifest:full-path="${path}" manifest:media-type="${type}"/>`;
+  const parts: Zippable = {
+    mimetype: [strToU8(mediaType), { level: 0 }],
+    "content.xml": root(
+      "document-content",
+      `${automatic.xml}<office:body><office:${kind}>${body}</office:${kind}></office:body>`,
+    ),
+    "styles.xml": root("document-styles", `<office:styles>${styles}</office:styles>`),
+    "meta.xml": root(
+      "document-meta",
+      `<office:meta>${title === undefined ? "" : element("dc:title", {}, escapeXml(title))}</office:meta>`,
+    ),
+  };
+  let entries =
+    entry("/", mediaType) +
+    ["content.xml", "styles.xml", "meta.xml"].map((path) => entry(path, "text/xml")).join("");
+  for (const [path, { bytes, type }] of files) {
+    parts[path] = bytes;
+    entries += entry(path, type);
+  }
+  parts["META-INF/manifest.xml"] = strToU8(
+    `<?xml version="1.0" encoding="UTF-8"?>\n<manifest:manifest xmlns:manifest="urn:oasis:names:tc:opendocument:xmlns:manifest:1.0" manifest:version="1.3">${entries}</manifest:manifest>`,
+  );
+  return zipSync(parts);
+}

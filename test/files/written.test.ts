@@ -1,0 +1,125 @@
+import { spawnSync } from "node:child_process";
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import fc from "fast-check";
+import { readDelimited, writeDelimited, type Cell, type Content, type Flow } from "drawer";
+import { readSource, writeFile, WRITTEN_FORMATS, type WrittenFormat } from "drawer/files";
+import { contents, sheetTables } from "../support/contents";
+import { demoFile } from "../support/demo";
+
+const throughFile = async (content: Content, format: WrittenFormat) =>
+  (await readSource((await writeFile({ content }, format)).bytes, `x.${format}`)).at().content;
+
+/** What a document has no form for: values behind cells, the language of code, and the seam between two quotes or two codes. */
+function asDocument(content: Content): Content {
+  const flows: Flow[] = [];
+  for (const flow of content) {
+    const last = flows.at(-1);
+    if (flow.type === "code" && last?.type === "code")
+      flows[flows.length - 1] = { type: "code", text: `${last.text}\n${flow.text}` };
+    else if (flow.type === "code") flows.push({ type: "code", text: flow.text });
+    else if (flow.type === "quote" && last?.type === "quote")
+      flows[flows.length - 1] = { type: "quote", flows: [...last.flows, ...flow.flows] };
+    else if (flow.type === "table")
+      flows.push({ ...flow, rows: flow.rows.map((row) => row.map(({ value: _, ...cell }: Cell) => cell)) });
+    else flows.push(flow);
+  }
+  return flows;
+}
+
+test.each(["docx", "odt"] as const)("content written as %s reads back the same", async (format) => {
+  await fc.assert(
+    fc.asyncProperty(contents, async (content) => {
+      expect(await throughFile(content, format)).toEqual(asDocument(content));
+    }),
+    { numRuns: 60 },
+  );
+});
+
+test.each(["xlsx", "ods"] as const)(
+  "a table written as %s reads back the same, text as text and values with their formats",
+  async (format) => {
+    await fc.assert(
+      fc.asyncProperty(sheetTables, async (table) => {
+        expect(await throughFile([table], format)).toEqual([table]);
+      }),
+      { numRuns: 60 },
+    );
+  },
+);
+
+test("rows written as TSV and CSV read back the same", async () => {
+  await fc.assert(
+    fc.asyncProperty(sheetTables, fc.constantFrom("\t" as const, "," as const), async (table, separator) => {
+      const once = writeDelimited([table], separator).text;
+      const read = await readDelimited(once, { separator });
+      expect(writeDelimited(read.content, separator).text).toBe(once);
+    }),
+  );
+});
+
+test("a picture keeps its bytes, its size and its description in documents; a sheet says that it has none", async () => {
+  const { content, pictures } = (await readSource(demoFile("sketches/wheatear.png"), "wheatear.png")).at();
+  const source = { content, picture: (hash: string) => pictures.get(hash) };
+  for (const format of ["docx", "odt"] as const) {
+    const reading = (await readSource((await writeFile(source, format)).bytes, `x.${format}`)).at();
+    expect(reading.content).toEqual(content);
+    expect([...reading.pictures.values()]).toEqual([...pictures.values()]);
+  }
+  expect((await writeFile(source, "xlsx")).notices[0]!.code).toBe("not-shown");
+});
+
+const hasOffice = spawnSync("which", ["soffice"]).status === 0;
+if (!hasOffice)
+  console.log("Skipped: opening written files in LibreOffice, because it is not on this machine.");
+
+(hasOffice || process.env["CI"] ? test : test.skip)(
+  "every written file opens in LibreOffice and says there what it says here",
+  async () => {
+    const folder = mkdtempSync(join(tmpdir(), "drawer-office-"));
+    const open = (to: string, names: string[]) => {
+      const profile = `-env:UserInstallation=file://${folder}/profile`;
+      const { status, stderr } = spawnSync("soffice", [
+        profile,
+        "--headless",
+        "--convert-to",
+        to,
+        "--outdir",
+        folder,
+        ...names.map((name) => join(folder, name)),
+      ]);
+      if (status !== 0) throw new Error(String(stderr));
+    };
+    const letter = (await readSource(demoFile("letter.html"), "letter.html")).at().content;
+    const spring = (await readSource(demoFile("ringing.ods"), "ringing.ods")).at("Spring!A1:G6").content;
+    for (const format of WRITTEN_FORMATS) {
+      const { bytes } = await writeFile(
+        { content: /s$|x$/.test(format) && format !== "docx" ? spring : letter },
+        format,
+      );
+      writeFileSync(join(folder, `written-${format}.${format}`), bytes);
+    }
+    open("txt:Text (encoded):UTF8", ["written-docx.docx", "written-odt.odt"]);
+    open("csv:Text - txt - csv (StarCalc):44,34,76,1,,0,false,true", [
+      "written-xlsx.xlsx",
+      "written-ods.ods",
+    ]);
+    for (const format of ["docx", "odt"]) {
+      const text = readFileSync(join(folder, `written-${format}.txt`), "utf8");
+      for (const words of [
+        "To the wardens of Merrow Spit",
+        "on the path by the ringing hut",
+        "12:54",
+        "the Saturday page",
+      ])
+        expect(text).toContain(words);
+    }
+    for (const format of ["xlsx", "ods"]) {
+      const csv = readFileSync(join(folder, `written-${format}.csv`), "utf8");
+      expect(csv).toBe(writeDelimited(spring, ",").text);
+    }
+    rmSync(folder, { recursive: true, force: true });
+  },
+  120_000,
+);
