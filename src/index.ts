@@ -26,7 +26,12 @@ export { readFlavours, readPicture, type Flavours } from "./content/read/flavour
 export { writeText } from "./content/write/text.js";
 export { writeHtml, type HtmlOptions } from "./content/write/html.js";
 export { writeMarkdown, type MarkdownOptions } from "./content/write/markdown.js";
-export { writeDelimited, type Delimited, type Separator } from "./content/write/delimited.js";
+export {
+  writeDelimited,
+  type Delimited,
+  type DelimitedWriteOptions,
+  type Separator,
+} from "./content/write/delimited.js";
 export { compose, type Ingredient } from "./compose/compose.js";
 export { Block } from "./compose/block.js";
 export { LAYOUTS, layoutName, type LayoutName, type Recipe } from "./compose/recipe.js";

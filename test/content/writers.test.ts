@@ -46,3 +46,19 @@ test("a block gives the same content in every format", async () => {
   expect(block.csv).toBe("a b\n3. c\nd,e\n");
   expect(block.tsv).toBe("a b\n3. c\nd\te\n");
 });
+
+test("a comma-separated cell that a sheet would run is guarded, and reads back as it was", async () => {
+  const cells = ["=1+1", "@home", "+44 1", "-3", "-x", "'=1", "''@a", "'tis", " =1", "007"];
+  const { content } = await readDelimited(cells.map((cell) => `"${cell}"`).join("\n"), {
+    separator: ",",
+    header: false,
+  });
+  const guarded = writeDelimited(content, ",").text;
+  expect(guarded.split("\n").slice(0, -1)).toEqual(
+    ["=1+1", "@home", "+44 1", "-3", "-x", "'=1", "''@a", "'tis", " =1", "007"].map(
+      (cell) => guardedForm[cell] ?? cell,
+    ),
+  );
+  expect((await readDelimited(guarded, { separator: ",", header: false })).content).toEqual(content);
+  expect(writeDelimited(content, ",", { guard: false }).text).not.toContain("'=1+1");
+});

@@ -37,7 +37,7 @@ export async function readDelimited(text: string, options: DelimitedOptions = {}
   const width = lines.reduce((widest, line) => Math.max(widest, line.length), 0);
   const rows = lines.map((line) =>
     Array.from({ length: width }, (_, column): Cell => {
-      const shown = line[column] ?? "";
+      const shown = (line[column] ?? "").replace(GUARDED, "$1");
       return { flows: shown === "" ? [] : [paragraph(shown.replace(/\r\n?/g, "\n"))] };
     }),
   );
@@ -46,6 +46,9 @@ export async function readDelimited(text: string, options: DelimitedOptions = {}
   const table: Table = { type: "table", headerRows: headed && rows.length > 0 ? 1 : 0, rows };
   return { content: rows.length === 0 ? [] : [table], pictures: new Map(), notices: [] };
 }
+
+/** A cell that was guarded against being run as a formula; see the writer. */
+const GUARDED = /^'('*[\t\r\n ]*(?:[=@]|[+-](?![\d.,\s]*%?$)))/;
 
 /** Whether the first line is all distinct words while some column below it holds only numbers or dates. */
 function looksHeaded(lines: readonly string[][]): boolean {

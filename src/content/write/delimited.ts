@@ -9,31 +9,52 @@ export interface Delimited {
   readonly notices: readonly Notice[];
 }
 
+/** How delimited text is to be written. */
+export interface DelimitedWriteOptions {
+  /**
+   * Whether a cell that a sheet would run as a formula gets an apostrophe before it, by which sheets know text; on for
+   * commas, where such files are opened in sheets by clicking on them, off for tabs. Reading takes it off again.
+   */
+  readonly guard?: boolean;
+}
+
 /** What parts the columns: a comma for CSV (RFC 4180), a tab for TSV. */
 export type Separator = "," | "\t";
 
 /**
  * Writes content as rows: each table's rows as they are, each other flow as a row of one cell. Cells that hold the
  * separator, a quotation mark or a line end are quoted. Rows end with `\n`, the last one too. A cell that spans gives
- * its text once, in its first place; the other places stay blank.
+ * its text once, in its first place; the other places stay blank. With commas, cells that a sheet would run as formulas
+ * are guarded (see {@link DelimitedWriteOptions}).
  */
-export function writeDelimited(content: Content, separator: Separator): Delimited {
+export function writeDelimited(
+  content: Content,
+  separator: Separator,
+  options: DelimitedWriteOptions = {},
+): Delimited {
   const rows: string[] = [];
+  const guard = options.guard ?? separator === ",";
+  const quote = (text: string) => quoted(guard && WOULD_RUN.test(text) ? `'${text}` : text, separator);
   for (const flow of content) {
-    if (flow.type === "table") tableRows(flow, separator, rows);
-    else rows.push(quote(writeText([flow]), separator));
+    if (flow.type === "table") tableRows(flow, separator, quote, rows);
+    else rows.push(quote(writeText([flow])));
   }
   return { text: rows.map((row) => row + "\n").join(""), notices: [] };
 }
 
-function tableRows(table: Table, separator: Separator, rows: string[]): void {
+function tableRows(
+  table: Table,
+  separator: Separator,
+  quote: (text: string) => string,
+  rows: string[],
+): void {
   const covered: number[] = [];
   const width = columnsOf(table);
   for (const row of table.rows) {
     const line: string[] = [];
     for (const { cell, column } of placeCells(row, covered)) {
       while (line.length < column) line.push("");
-      line.push(quote(cellText(cell.flows), separator));
+      line.push(cell.value ? quoted(cellText(cell.flows), separator) : quote(cellText(cell.flows)));
       for (let i = 1; i < (cell.colspan ?? 1); i++) line.push("");
     }
     while (line.length < width) line.push("");
@@ -41,6 +62,12 @@ function tableRows(table: Table, separator: Separator, rows: string[]): void {
   }
 }
 
-function quote(text: string, separator: Separator): string {
+/**
+ * Text that a sheet would run: it begins with a sign of formulas (those sheets skip before it included), and is not a
+ * plain number. What already has apostrophes before such a sign gets one more, so that reading can take one off.
+ */
+const WOULD_RUN = /^'*[\t\r\n ]*(?:[=@]|[+-](?![\d.,\s]*%?$))/;
+
+function quoted(text: string, separator: Separator): string {
   return text.includes(separator) || /["\n\r]/.test(text) ? `"${text.replaceAll('"', '""')}"` : text;
 }
