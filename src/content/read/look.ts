@@ -228,6 +228,24 @@ const PROPERTIES: Readonly<
         ? folds
         : "normal";
   },
+  "white-space-collapse"(look, value) {
+    look.space = /^(preserve|break-spaces)$/i.test(value)
+      ? "pre"
+      : /^preserve-breaks$/i.test(value)
+        ? "pre-line"
+        : "normal";
+  },
+  font(look, value, around) {
+    const parts =
+      /^(.{0,80}?)(\d[\d.]{0,6}(?:px|pt|pc|r?em|%)|(?:xx?-)?(?:small|large)|medium)(?:\s*\/\s*\S{1,20})?\s+(.+)$/i.exec(
+        value,
+      );
+    if (!parts) return;
+    look.bold = /\b(bold|bolder|[6-9]00)\b/i.test(parts[1]!);
+    look.italic = /\b(italic|oblique)\b/i.test(parts[1]!);
+    look.size = parseSize(parts[2]!, around.size) ?? look.size;
+    look.font = parseFont(parts[3]!) ?? look.font;
+  },
   display(look, value) {
     look.hidden = /^none$/i.test(value);
   },

@@ -15,21 +15,22 @@ import { XlsxLooks, type CellLook } from "./xlsx-looks.js";
 export async function readXlsx(bytes: Uint8Array, file: string): Promise<Sheet[]> {
   const parts = unzip(bytes, file, (name) => /^xl\/|^\[Content_Types\]|\.rels$/.test(name));
   const { read } = await import("@e965/xlsx");
+  const damaged = (cause?: unknown) =>
+    new DrawerError(
+      "unreadable",
+      `“${file}” is damaged or cut short. Open it in its own program and save it again.`,
+      { cause },
+    );
   let workbook: WorkBook;
   try {
     workbook = read(bytes, { type: "array", cellNF: true, cellFormula: false, cellHTML: false, dense: true });
   } catch (error) {
-    throw new DrawerError(
-      "unreadable",
-      `“${file}” is damaged or cut short. Open it in its own program and save it again.`,
-      {
-        cause: error,
-      },
-    );
+    throw damaged(error);
   }
   const looks = new XlsxLooks(parts, file);
   return workbook.SheetNames.map((name, index) => {
-    const sheet = workbook.Sheets[name]!;
+    const sheet = workbook.Sheets[name];
+    if (!sheet) throw damaged();
     const look = looks.ofSheet(index);
     const rows = ((sheet["!data"] ?? []) as (CellObject | undefined)[][]).map((row, r) =>
       row.map((cell, c) => cell && makeSheetCell(cell, look(r, c))),

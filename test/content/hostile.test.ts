@@ -1,0 +1,198 @@
+import fc from "fast-check";
+import { zipSync } from "fflate";
+import {
+  DrawerError,
+  readDelimited,
+  readFlavours,
+  readHtml,
+  readMarkdown,
+  readPicture,
+  readText,
+  writeHtml,
+  writeMarkdown,
+  writeText,
+  type Content,
+} from "drawer";
+import { readSource } from "drawer/files";
+import { demoFile } from "../support/demo";
+
+/** Pieces of every format, to be put together wrongly. */
+const shred = fc.constantFrom(
+  ...[
+    "<table>",
+    "<tr>",
+    "<td colspan=9 rowspan=9>",
+    "<th>",
+    "</table>",
+    "<ul>",
+    "<li>",
+    "<p>",
+    "</p>",
+    "<b>",
+    "</b>",
+    "<a href=x>",
+    "<br>",
+    "<pre>",
+    "<h1>",
+    "<style>p{",
+    "}</style>",
+  ],
+  ...[
+    "<!--",
+    "-->",
+    "<svg>",
+    "<math>",
+    "<select>",
+    "<template>",
+    "</body>",
+    "&#0;",
+    "&amp",
+    "\u0000",
+    "style='",
+    "'",
+    '"',
+    ">",
+    "<",
+    "mso-list:l0 level1 lfo1;",
+    "<p style='mso-list:l0 level9 lfo1'>",
+  ],
+  ...[
+    "# ",
+    "- ",
+    "1. ",
+    "> ",
+    "```\n",
+    "| a | b |\n|--|--|\n",
+    "**",
+    "_",
+    "~~",
+    "[",
+    "](",
+    ")",
+    "\\",
+    "\n",
+    "\n\n",
+    "    ",
+    "\t",
+    ",",
+    ";",
+    "=1",
+    "\ud800",
+    "\u202e",
+    "é",
+    "🐦",
+    "a",
+  ],
+);
+const shreds = fc.array(shred, { maxLength: 40 }).map((parts) => parts.join(""));
+
+/** Reads, writes in every form, and lets nothing out but Drawer's own kind of refusal. */
+async function survives(read: () => Promise<{ content: Content }>): Promise<void> {
+  let content: Content;
+  try {
+    ({ content } = await read());
+  } catch (error) {
+    expect(error).toBeInstanceOf(DrawerError);
+    return;
+  }
+  for (const written of [writeHtml(content), writeMarkdown(content), writeText(content)])
+    expect(typeof written).toBe("string");
+}
+
+test.each<[string, (text: string) => Promise<{ content: Content }>]>([
+  ["HTML", (text) => readHtml(text)],
+  ["Markdown", (text) => readMarkdown(text)],
+  ["CSV", (text) => readDelimited(text)],
+  ["text", async (text) => readText(text)],
+  ["flavours", (text) => readFlavours({ html: text, text, tsv: text })],
+])("the reader of %s survives whatever it is given", async (_, read) => {
+  await fc.assert(
+    fc.asyncProperty(fc.oneof(shreds, fc.string({ unit: "binary", maxLength: 200 })), (text) =>
+      survives(() => read(text)),
+    ),
+    { numRuns: 300 },
+  );
+});
+
+test.each(["diary.docx", "diary.odt", "ringing.xlsx", "ringing.ods", "sketches/tide.png"])(
+  "the reader of %s survives any damage to it",
+  async (name) => {
+    const whole = demoFile(name);
+    const damage = fc.record({
+      cut: fc.nat(whole.length),
+      flips: fc.array(fc.tuple(fc.nat(whole.length - 1), fc.nat(255)), { maxLength: 8 }),
+    });
+    await fc.assert(
+      fc.asyncProperty(damage, async ({ cut, flips }) => {
+        const bytes = whole.slice(0, flips.length > 0 ? undefined : cut);
+        for (const [at, value] of flips) bytes[at] = value;
+        await survives(async () => (await readSource(bytes, name)).at());
+        expect(readPicture(bytes).content.length).toBeLessThanOrEqual(1);
+      }),
+      { numRuns: 60 },
+    );
+  },
+  120_000,
+);
+
+const repeated = (unit: string, times: number) => unit.repeat(times);
+
+test.each([
+  ["10 MB of <b>", () => readHtml(repeated("<b>", 3_400_000)), "nested more than 512 deep"],
+  [
+    "a table that spans a billion places",
+    () => readHtml(`<table>${repeated("<td colspan=1000 rowspan=65000>x", 20)}`),
+    "more than 2,000,000 cells",
+  ],
+  ["40 MB of text", async () => readText(repeated("tide ", 8_000_000)), "takes at most 33,554,432 at once"],
+])("%s is refused with a sentence, before it costs anything", async (_, read, message) => {
+  await expect(read()).rejects.toThrow(message);
+});
+
+test.each([
+  ["100 lists in each other", repeated("<ul><li>a", 100), 100],
+  ["100 tables in each other", repeated("<table><tr><td>a", 100), 100],
+  ["100,000 cells", `<table>${repeated(`<tr>${repeated("<td>a", 100)}`, 1000)}</table>`, 100_000],
+])("%s are read whole", async (_, html, letters) => {
+  const { content } = await readHtml(html);
+  expect(writeHtml(content).match(/a(?=<)/g)).toHaveLength(letters);
+});
+
+test("a document that would unpack to gigabytes is refused before it is unpacked; one that lies about it is damaged", async () => {
+  const claiming = (bytes: number) => {
+    const zip = zipSync({ "word/document.xml": new Uint8Array(2_000_000) });
+    const view = new DataView(zip.buffer);
+    for (let at = 0; at < zip.length - 4; at++)
+      if (view.getUint32(at) === 0x504b0102) view.setUint32(at + 24, bytes, true);
+    return zip;
+  };
+  await expect(readSource(claiming(3_000_000_000), "bomb.docx")).rejects.toThrow(
+    "“bomb.docx” unpacks to more than 512 MB",
+  );
+  await expect(readSource(claiming(100), "liar.docx")).rejects.toThrow("“liar.docx” is damaged");
+});
+
+test("an SVG is a picture only when there is nothing in it that acts or fetches", () => {
+  const svg = (inner: string) =>
+    readPicture(
+      new TextEncoder().encode(
+        `<svg xmlns="http://www.w3.org/2000/svg" width="40" viewBox="0 0 40 30">${inner}</svg>`,
+      ),
+    );
+  expect(svg("<path d='M0 0h9'/><use href='#a'/>").content[0]).toMatchObject({
+    type: "picture",
+    mediaType: "image/svg+xml",
+    width: 40,
+    height: 30,
+  });
+  for (const inner of [
+    "<script/>",
+    "<a onclick='x'/>",
+    "<image href='https://a.example/x.png'/>",
+    "<style>@import 'x'</style>",
+    "<foreignObject/>",
+    "<rect fill='url(https://a.example/)'/>",
+  ]) {
+    expect(svg(inner).content).toEqual([]);
+  }
+});

@@ -1,0 +1,174 @@
+import { readFileSync } from "node:fs";
+import { createServer, type Server } from "node:http";
+import { build } from "esbuild";
+import { chromium, type Browser, type Page } from "playwright-core";
+import { readFlavours, readHtml, readMarkdown, writeHtml } from "drawer";
+import { CHROMIUM_FLAGS, findChromium } from "../../scripts/chromium.mjs";
+import { payload, payloads } from "../support/demo";
+import { hostileHtml, hostileMarkdown } from "../support/hostile";
+
+const executablePath = findChromium();
+const onPages = executablePath || process.env["CI"] ? describe : describe.skip;
+
+/** The library, bundled for a page that has nothing else on it. */
+const PAGE = `
+  import { Block, readFlavours, readHtml, readMarkdown, writeHtml, writeText } from "./dist/index.js";
+  import { pageDoor, placeAt } from "./dist/page/index.js";
+  window.drawer = { Block, pageDoor, placeAt, readFlavours, readHtml, readMarkdown, writeHtml, writeText };
+`;
+
+onPages("content in a real browser", () => {
+  let server: Server;
+  let browser: Browser;
+  let page: Page;
+  const asked: string[] = [];
+
+  beforeAll(async () => {
+    const bundled = await build({
+      stdin: { contents: PAGE, resolveDir: "." },
+      bundle: true,
+      format: "iife",
+      write: false,
+      logLevel: "error",
+    });
+    server = createServer((request, response) => {
+      if (request.url === "/page.js")
+        response.setHeader("content-type", "text/javascript").end(bundled.outputFiles[0]!.text);
+      else
+        response
+          .setHeader("content-type", "text/html")
+          .end(
+            "<!doctype html><body><script src=/page.js></script><div id=here contenteditable></div><div id=shown></div>",
+          );
+    });
+    await new Promise<void>((ready) => server.listen(0, "127.0.0.1", ready));
+    browser = await chromium.launch({ executablePath: executablePath!, args: CHROMIUM_FLAGS });
+    page = await browser.newPage();
+    const address = `http://127.0.0.1:${(server.address() as { port: number }).port}/`;
+    await page.route("**", (route) => {
+      const url = route.request().url();
+      if (url.startsWith(address)) return route.continue();
+      asked.push(url);
+      return route.abort();
+    });
+    await page.goto(address);
+  }, 60_000);
+  afterAll(async () => {
+    await browser?.close();
+    server?.close();
+  });
+
+  test.each(payloads)("the page's own parser reads %s as Node's does", async (name) => {
+    const flavours = payload(name);
+    const inPage = await page.evaluate(async (given) => {
+      const { readFlavours: read, pageDoor } = (window as unknown as { drawer: any }).drawer;
+      return (await read(given, { door: pageDoor })).content;
+    }, flavours);
+    expect(inPage).toEqual((await readFlavours(flavours)).content);
+  });
+
+  test("the page's own parser reads office programs' lists and formats as Node's does", async () => {
+    const html = readFileSync("test/support/office-list.html", "utf8");
+    const inPage = await page.evaluate(async (given) => {
+      const { readHtml: read, pageDoor } = (window as unknown as { drawer: any }).drawer;
+      return (await read(given, { door: pageDoor })).content;
+    }, html);
+    const { content } = await readHtml(html);
+    expect(inPage).toEqual(content);
+    expect(
+      content.map((flow) =>
+        flow.type === "list" ? `${flow.ordered} ${flow.start ?? 1} ${flow.items.length}` : flow.type,
+      ),
+    ).toEqual(["paragraph", "false 1 2", "true 3 2", "table"]);
+  });
+
+  test("white space reads as the browser shows it", async () => {
+    const samples = [
+      "<p> a  b\n c </p>",
+      "a <b> b </b> c",
+      "<p>a<br> b</p>",
+      "<p>a&nbsp; b</p>",
+      "<div>a<div> b </div>c</div>",
+      "<p>a<span> </span>b</p>",
+      "<p><b>a</b> <i>b</i></p>",
+      "<p>a\t\tb</p>",
+      "<div style='white-space:pre'>a  b\n c</div>",
+      "<div style='white-space:pre-line'>a  b\n c</div>",
+      "<p>a <br>b",
+      "<p>x<!-- c --> y",
+      "<ul><li> a </li></ul>",
+    ];
+    for (const sample of samples) {
+      const [shown, read] = await page.evaluate(async (html) => {
+        const { readHtml: parse, writeText, pageDoor } = (window as unknown as { drawer: any }).drawer;
+        const here = document.querySelector<HTMLElement>("#shown")!;
+        here.innerHTML = html;
+        return [
+          here.innerText.replace(/\n+/g, "\n").trim(),
+          writeText((await parse(html, { door: pageDoor })).content)
+            .replace(/^- /, "")
+            .trim(),
+        ];
+      }, sample);
+      expect([sample, read]).toEqual([sample, shown]);
+    }
+  });
+
+  test(`nothing runs and nothing is asked for, of ${hostileHtml.length + hostileMarkdown.length} hostile inputs, read by either parser and placed`, async () => {
+    expect(hostileHtml.length + hostileMarkdown.length).toBeGreaterThanOrEqual(150);
+    const inputs = [
+      ...hostileHtml.map((html) => ({ html })),
+      ...hostileMarkdown.map((markdown) => ({ markdown })),
+    ];
+    for (const input of inputs) {
+      const { content } = "html" in input ? await readHtml(input.html) : await readMarkdown(input.markdown);
+      const fromNode = writeHtml(content);
+      const fromPage = await page.evaluate(
+        async ({ html, markdown, written }) => {
+          const {
+            Block,
+            readHtml: parse,
+            readMarkdown: parseMarkdown,
+            pageDoor,
+            placeAt,
+            writeHtml: write,
+          } = (window as unknown as { drawer: any }).drawer;
+          const { content: read } =
+            html === undefined
+              ? await parseMarkdown(markdown, { door: pageDoor })
+              : await parse(html, { door: pageDoor });
+          const here = document.querySelector<HTMLElement>("#here")!;
+          placeAt(here, new Block(read, []));
+          document.querySelector("#shown")!.innerHTML = written + write(read);
+          for (const element of document.querySelectorAll<HTMLElement>("#shown *, #here *")) {
+            element.dispatchEvent(new MouseEvent("mouseover", { bubbles: true }));
+            if (element.localName !== "a") element.click();
+            else if (!/^(https?|mailto|tel):$/.test((element as HTMLAnchorElement).protocol))
+              throw new Error(`a link to ${(element as HTMLAnchorElement).href}`);
+          }
+          return write(read);
+        },
+        {
+          html: "html" in input ? input.html : undefined,
+          markdown: "markdown" in input ? input.markdown : undefined,
+          written: fromNode,
+        },
+      );
+      for (const written of [fromNode, fromPage]) expect(unsafe(written)).toBeUndefined();
+    }
+    await page.waitForTimeout(300);
+    expect(await page.evaluate(() => (window as unknown as { hit?: number }).hit)).toBeUndefined();
+    expect(asked).toEqual([]);
+  }, 120_000);
+});
+
+/** Elements and attributes that written HTML may hold; the first thing in it that is anything else. */
+function unsafe(html: string): string | undefined {
+  const tags = html.match(/<[^>]*>/g) ?? [];
+  return tags.find(
+    (tag) =>
+      !/^<\/?(p|h[1-6]|ul|ol|li|table|caption|thead|tbody|tr|th|td|blockquote|pre|code|hr|br|span|strong|em|u|s|sub|sup|a|img)( (href="(https?:|mailto:|tel:)[^"<>]*"|src="data:image\/(png|jpeg|gif|webp|svg\+xml);base64,[\w+/=]*"|alt="[^"<>]*"|(width|height|colspan|rowspan|start)="\d+"|dir="(ltr|rtl)"|class="language-[\w+#.-]+"|sdval="[\d.e+-]+"|sdnum="[^"<>]*"|style="[^"<>]*"))*>$/i.test(
+        tag,
+      ) || /url\(|expression|import|javascript/i.test(/style="([^"]*)"/.exec(tag)?.[1] ?? ""),
+  );
+}
