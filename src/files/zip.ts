@@ -1,4 +1,4 @@
-import { strFromU8, unzipSync } from "fflate";
+import { strFromU8, unzipSync, zipSync } from "fflate";
 import { DrawerError } from "../content/error.js";
 
 /** How large the parts of a document may be together when unpacked, in bytes. */
@@ -11,6 +11,11 @@ export class Parts {
     readonly file: string,
     readonly parts: Readonly<Record<string, Uint8Array>>,
   ) {}
+
+  /** The parts as a zip again, not packed. */
+  zipped(): Uint8Array {
+    return zipSync(this.parts, { level: 0 });
+  }
 
   /** A part's bytes; nothing when it is not there. */
   bytes(name: string): Uint8Array | undefined {

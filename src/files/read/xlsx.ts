@@ -14,6 +14,7 @@ import { XlsxLooks, type CellLook } from "./xlsx-looks.js";
  */
 export async function readXlsx(bytes: Uint8Array, file: string): Promise<Sheet[]> {
   const parts = unzip(bytes, file, (name) => /^xl\/|^\[Content_Types\]|\.rels$/.test(name));
+  // The workbook reader is given a zip that is whole: its own unpacking can run for ever on one that is not.
   const { read } = await import("@e965/xlsx");
   const damaged = (cause?: unknown) =>
     new DrawerError(
@@ -23,7 +24,13 @@ export async function readXlsx(bytes: Uint8Array, file: string): Promise<Sheet[]
     );
   let workbook: WorkBook;
   try {
-    workbook = read(bytes, { type: "array", cellNF: true, cellFormula: false, cellHTML: false, dense: true });
+    workbook = read(parts.zipped(), {
+      type: "array",
+      cellNF: true,
+      cellFormula: false,
+      cellHTML: false,
+      dense: true,
+    });
   } catch (error) {
     throw damaged(error);
   }
