@@ -13,8 +13,7 @@ export const pageDoor: HtmlDoor<Node> = {
   children: (node) => node.childNodes,
   name: (node) => (node.nodeType === Node.ELEMENT_NODE ? (node as Element).localName : undefined),
   text: (node) => (node.nodeType === Node.TEXT_NODE ? (node as Text).data : undefined),
-  attribute: (node, name) =>
-    node.nodeType === Node.ELEMENT_NODE ? ((node as Element).getAttribute(name) ?? undefined) : undefined,
+  attributes: (node) => (node.nodeType === Node.ELEMENT_NODE ? (node as Element).attributes : []),
   rules(styleSheet) {
     if (officeCss && /\bmso-/i.test(styleSheet)) return officeCss.parseRules(styleSheet);
     const sheet = new CSSStyleSheet();

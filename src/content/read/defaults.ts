@@ -21,10 +21,10 @@ export function defaultsOf<Node>(reader: HtmlReader<Node>, root: Node, plain: Lo
   };
   const children = door.children(body);
   for (let i = 0; i < children.length; i++) {
-    const style = door.attribute(children[i]!, "style");
+    const style = reader.attribute(children[i]!, "style");
     if (!style || !WRITTEN_BY_BROWSER.test(style)) continue;
     const weight = reader.textOf(children[i]!).length;
-    const value = lastValues(door.declarations(style));
+    const value = lastValues(reader.styleOf(style));
     vote(votes.color, parseColor(value.get("color") ?? ""), weight);
     vote(votes.font, parseFont(value.get("font-family") ?? ""), weight);
     vote(votes.size, parseSize(value.get("font-size") ?? "", look.size), weight);

@@ -13,8 +13,8 @@ export interface HtmlDoor<Node> {
   name(node: Node): string | undefined;
   /** The text of a text node; for anything else nothing. */
   text(node: Node): string | undefined;
-  /** An attribute's value; nothing when the element does not have it, and for what is no element. */
-  attribute(node: Node, name: string): string | undefined;
+  /** An element's attributes; none for what is no element. */
+  attributes(node: Node): ArrayLike<{ readonly name: string; readonly value: string }>;
   /** Reads a style sheet. Rules in conditions that may not hold (`@media print`) and rules it cannot read are left out. */
   rules(styleSheet: string): readonly StyleRule[];
   /** Reads the declarations of a `style` attribute. */

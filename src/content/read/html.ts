@@ -5,8 +5,9 @@ import type { Notice, Reading } from "../notice.js";
 import { readPictureBytes } from "../picture.js";
 import type { Declaration, HtmlDoor } from "./door.js";
 import { FlowBuilder } from "./line.js";
-import { lookInside, PLAIN, type Look, type Styled } from "./look.js";
+import { lookInside, PLAIN, saysLook, type Look } from "./look.js";
 import { defaultsOf } from "./defaults.js";
+import { Recent } from "./recent.js";
 import { StyleSheet, type Selectable } from "./sheet.js";
 import { readTable } from "./table.js";
 import { markerFacts, officeListOf } from "./office-list.js";
@@ -32,9 +33,11 @@ export async function readHtml<Node>(html: string, options: HtmlReadOptions<Node
     await options.door.prepare?.(bare);
     return new HtmlReader(options.door).read(bare);
   }
-  const { parse5Door } = await import("./parse5.js");
-  return new HtmlReader(parse5Door).read(bare);
+  parse5 ??= await import("./parse5.js");
+  return new HtmlReader(parse5.parse5Door).read(bare);
 }
+
+let parse5: typeof import("./parse5.js") | undefined;
 
 /** Elements that end the line before them and after them. */
 const BLOCKS = new Set(
@@ -53,43 +56,79 @@ const SKIPPED = new Set(
   ).split(" "),
 );
 
-/** An element on its way through the walk. */
-interface Place extends Selectable {
+/**
+ * An element on its way through the walk. Elements with the same name and the same attributes of look, in the same
+ * place, are one place: a thousand rows cost what one row costs.
+ */
+export interface Place extends Selectable {
   readonly heading: number | undefined;
-  /** What style sheets say of the elements in it, by name, class and id: siblings of one sort are looked up once. */
-  readonly known: Map<string, readonly Declaration[]>;
+  /** All declarations that hold for it, the weakest first. */
+  readonly declarations: readonly Declaration[];
+  /** The places inside it, by their name and attributes. */
+  inside: Map<string, Entered> | undefined;
+}
+
+/** A place, and how text looks in it, given how it looked around it. */
+interface Entered {
+  readonly around: Look;
+  readonly look: Look;
+  readonly place: Place;
+}
+
+/** The attributes that have a say in how text looks. */
+const LOOK_ATTRIBUTES = new Set("class id style dir align hidden color face size text href".split(" "));
+
+/** What each door has parsed lately. */
+interface Parsed {
+  readonly sheets: Recent<StyleSheet>;
+  readonly styles: Recent<readonly Declaration[]>;
+}
+const parsedBy = new WeakMap<object, Parsed>();
+
+function parsedByDoor(door: object): Parsed {
+  let parsed = parsedBy.get(door);
+  if (!parsed) parsedBy.set(door, (parsed = { sheets: new Recent(16), styles: new Recent(2000) }));
+  return parsed;
 }
 
 /** @internal One reading of one payload. */
 export class HtmlReader<Node> {
   readonly notices: Notice[] = [];
   readonly #pictures = new Map<string, Uint8Array>();
-  readonly #declarations = new Map<string, readonly Declaration[]>();
-  #sheet = new StyleSheet([]);
+  readonly #parsed: Parsed;
+  readonly #outermost = new Map<string, Entered>();
+  #sheet = NO_RULES;
   #officeLists = false;
 
-  constructor(readonly door: HtmlDoor<Node>) {}
+  constructor(readonly door: HtmlDoor<Node>) {
+    this.#parsed = parsedByDoor(door);
+  }
 
   read(html: string): Reading {
     const root = this.door.parse(html);
     this.#officeLists = /\bmso-list\b/i.test(html);
-    if (/<style/i.test(html)) this.#sheet = new StyleSheet(this.#styleRules(root));
+    if (/<style/i.test(html)) {
+      const css = this.#styleText(root, 0);
+      this.#sheet = this.#parsed.sheets.get(css, () => new StyleSheet(this.door.rules(css)));
+    }
     const look = defaultsOf(this, root, PLAIN);
     const builder = new FlowBuilder();
     this.children(root, look, undefined, builder);
     return { content: builder.done(), pictures: this.#pictures, notices: this.notices };
   }
 
-  #styleRules(node: Node): ReturnType<HtmlDoor<Node>["rules"]> {
+  /** The text of the style sheets in the head, and of those that stand outermost in the body. */
+  #styleText(node: Node, depth: number): string {
     const children = this.door.children(node);
-    if (this.door.name(node) === "style") {
-      let css = "";
-      for (let i = 0; i < children.length; i++) css += this.door.text(children[i]!) ?? "";
-      return this.door.rules(css.replace(/^\s*<!--|-->\s*$/g, ""));
+    let css = "";
+    for (let i = 0; i < children.length; i++) {
+      const child = children[i]!;
+      const name = this.door.name(child);
+      if (name === "style") css += this.textOf(child).replace(/^\s*<!--|-->\s*$/g, "") + "\n";
+      else if (name !== undefined && depth < 2 && /^(html|head|body)$/.test(name))
+        css += this.#styleText(child, depth + 1);
     }
-    const rules = [];
-    for (let i = 0; i < children.length; i++) rules.push(...this.#styleRules(children[i]!));
-    return rules;
+    return css;
   }
 
   /** Reads all children of a node into a builder. */
@@ -107,13 +146,13 @@ export class HtmlReader<Node> {
     const name = this.door.name(node);
     if (name === undefined || SKIPPED.has(name)) return;
     if (name === "br") {
-      if (this.door.attribute(node, "class") !== "Apple-interchange-newline")
+      if (this.attribute(node, "class") !== "Apple-interchange-newline")
         builder.lineBreak(look, place?.heading);
       return;
     }
     const inner = this.enter(node, name, look, place);
     if (inner.look.hidden) return;
-    const office = this.#officeLists ? officeListOf(this.declarations(node, inner.place)) : undefined;
+    const office = this.#officeLists ? officeListOf(inner.place.declarations) : undefined;
     if (office === "marker") return;
     if (office) {
       const marker = this.#markerOf(node);
@@ -132,8 +171,8 @@ export class HtmlReader<Node> {
     const children = this.door.children(node);
     for (let i = 0; i < children.length; i++) {
       const child = children[i]!;
-      const style = this.door.attribute(child, "style");
-      if (style && officeListOf(this.door.declarations(style)) === "marker") return this.textOf(child);
+      const style = this.attribute(child, "style");
+      if (style && officeListOf(this.styleOf(style)) === "marker") return this.textOf(child);
       const inside = this.#markerOf(child);
       if (inside !== "") return inside;
     }
@@ -156,8 +195,8 @@ export class HtmlReader<Node> {
         this.#image(node, look, place, builder);
         return;
       case "input":
-        if (this.door.attribute(node, "type")?.toLowerCase() === "checkbox") {
-          builder.text(this.door.attribute(node, "checked") === undefined ? "☐ " : "☑ ", look, place.heading);
+        if (this.attribute(node, "type")?.toLowerCase() === "checkbox") {
+          builder.text(this.attribute(node, "checked") === undefined ? "☐ " : "☑ ", look, place.heading);
         }
         return;
       case "hr":
@@ -202,48 +241,75 @@ export class HtmlReader<Node> {
   }
 
   /** What an element hands down to what stands in it. */
-  enter(node: Node, name: string, look: Look, parent: Place | undefined): { look: Look; place: Place } {
-    const classes = this.door.attribute(node, "class");
-    const place: Place = {
-      name,
-      classes: classes ? classes.trim().split(/\s+/).slice(0, 32) : NO_CLASSES,
-      id: this.door.attribute(node, "id"),
-      parent,
-      heading: /^h[1-6]$/.test(name) ? Number(name[1]) : parent?.heading,
-      known: new Map(),
-    };
-    const declarations = this.declarations(node, place);
-    const styled: Styled = {
-      name,
-      attribute: (attribute) => this.door.attribute(node, attribute),
-      declarations,
-      ordinary: this.#sheet.isEmpty || !BLOCKS.has(name) ? NO_DECLARATIONS : this.#sheet.ordinary(name),
-      isInline: !BLOCKS.has(name),
-    };
-    return { look: lookInside(look, styled), place };
+  enter(node: Node, name: string, around: Look, parent: Place | undefined): Entered {
+    const known = parent ? (parent.inside ??= new Map()) : this.#outermost;
+    const key = this.#keyOf(node, name);
+    let entered = known.get(key);
+    if (entered?.around !== around)
+      known.set(key, (entered = this.#enterNew(node, name, key !== name, around, parent)));
+    return entered;
   }
 
-  /** All declarations that hold for an element, the weakest first. */
-  declarations(node: Node, place: Place): readonly Declaration[] {
-    const fromSheet = this.#sheet.isEmpty ? NO_DECLARATIONS : this.#fromSheet(place);
-    const style = this.door.attribute(node, "style");
+  #keyOf(node: Node, name: string): string {
+    const attributes = this.door.attributes(node);
+    let key = name;
+    for (let i = 0; i < attributes.length; i++) {
+      const attribute = attributes[i]!;
+      if (LOOK_ATTRIBUTES.has(attribute.name)) key += `\n${attribute.name}=${attribute.value}`;
+    }
+    return key;
+  }
+
+  #enterNew(
+    node: Node,
+    name: string,
+    hasAttributes: boolean,
+    around: Look,
+    parent: Place | undefined,
+  ): Entered {
+    const classes = hasAttributes ? this.attribute(node, "class") : undefined;
+    const place: { -readonly [K in keyof Place]: Place[K] } = {
+      name,
+      classes: classes ? classes.trim().split(/\s+/).slice(0, 32) : NO_CLASSES,
+      id: hasAttributes ? this.attribute(node, "id") : undefined,
+      parent,
+      heading: HEADINGS[name] ?? parent?.heading,
+      declarations: NO_DECLARATIONS,
+      inside: undefined,
+    };
+    place.declarations = this.#declarationsOf(
+      hasAttributes ? this.attribute(node, "style") : undefined,
+      place,
+    );
+    const isInline = !BLOCKS.has(name);
+    const ordinary = this.#sheet.isEmpty || isInline ? NO_DECLARATIONS : this.#sheet.ordinary(name);
+    const isPlain =
+      !hasAttributes && place.declarations.length === 0 && ordinary.length === 0 && !saysLook(name);
+    if (isPlain && (isInline || around.background === undefined)) return { around, look: around, place };
+    const { declarations } = place;
+    const attribute = (wanted: string) => (hasAttributes ? this.attribute(node, wanted) : undefined);
+    return { around, look: lookInside(around, { name, declarations, isInline, ordinary, attribute }), place };
+  }
+
+  #declarationsOf(style: string | undefined, element: Selectable): readonly Declaration[] {
+    const fromSheet = this.#sheet.isEmpty ? NO_DECLARATIONS : this.#sheet.declarations(element);
     if (!style) return fromSheet;
-    let own = this.#declarations.get(style);
-    if (!own) this.#declarations.set(style, (own = this.door.declarations(style)));
+    const own = this.styleOf(style);
     if (fromSheet.length === 0) return own;
     const important = fromSheet.filter((declaration) => declaration.important);
     return [...fromSheet, ...own, ...important];
   }
 
-  #fromSheet(place: Place): readonly Declaration[] {
-    const known = (place.parent as Place | undefined)?.known;
-    const key = `${place.name} ${place.classes.join(" ")} ${place.id ?? ""}`;
-    let found = known?.get(key);
-    if (!found) {
-      found = this.#sheet.declarations(place);
-      known?.set(key, found);
-    }
-    return found;
+  /** The declarations of a `style` attribute. */
+  styleOf(style: string): readonly Declaration[] {
+    return this.#parsed.styles.get(style, () => this.door.declarations(style));
+  }
+
+  /** An attribute's value; nothing when the element does not have it, and for what is no element. */
+  attribute(node: Node, name: string): string | undefined {
+    const attributes = this.door.attributes(node);
+    for (let i = 0; i < attributes.length; i++) if (attributes[i]!.name === name) return attributes[i]!.value;
+    return undefined;
   }
 
   #list(node: Node, ordered: boolean, look: Look, place: Place): List {
@@ -269,7 +335,7 @@ export class HtmlReader<Node> {
       if (!inner.look.hidden) items.push({ flows: this.flowsOf(child, inner.look, inner.place) });
     }
     endLoose();
-    const start = Number.parseInt(this.door.attribute(node, "start") ?? "1", 10);
+    const start = Number.parseInt(this.attribute(node, "start") ?? "1", 10);
     return { type: "list", ordered, ...(ordered && start > 1 && start < 1e9 && { start }), items };
   }
 
@@ -293,13 +359,13 @@ export class HtmlReader<Node> {
 
   #language(node: Node): string | undefined {
     const inner = Array.from(this.door.children(node)).find((child) => this.door.name(child) === "code");
-    const classes = inner === undefined ? undefined : this.door.attribute(inner, "class");
+    const classes = inner === undefined ? undefined : this.attribute(inner, "class");
     return /(?:^|\s)language-([\w+#.-]{1,40})/.exec(classes ?? "")?.[1];
   }
 
   #image(node: Node, look: Look, place: Place, builder: FlowBuilder): void {
-    const source = this.door.attribute(node, "src")?.trim() ?? "";
-    const alt = this.door.attribute(node, "alt")?.replace(/\s+/g, " ").trim() ?? "";
+    const source = this.attribute(node, "src")?.trim() ?? "";
+    const alt = this.attribute(node, "alt")?.replace(/\s+/g, " ").trim() ?? "";
     const picture = /^data:/i.test(source) ? this.#dataPicture(source, alt) : undefined;
     if (picture) {
       builder.picture(picture, look, place.heading);
@@ -333,7 +399,9 @@ export class HtmlReader<Node> {
   }
 }
 
+const HEADINGS: Readonly<Record<string, number>> = { h1: 1, h2: 2, h3: 3, h4: 4, h5: 5, h6: 6 };
 const NO_DECLARATIONS: readonly Declaration[] = [];
+const NO_RULES = new StyleSheet([]);
 const NO_CLASSES: readonly string[] = [];
 
 function hasLook(marks: object | undefined): boolean {

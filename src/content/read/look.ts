@@ -103,6 +103,11 @@ function code(look: Draft): void {
   look.code = true;
 }
 
+/** Whether an element's name alone changes how text in it looks. */
+export function saysLook(name: string): boolean {
+  return name in ELEMENTS || /^(h[1-6]|th|table|blockquote)$/.test(name);
+}
+
 /** What the cascade needs to know of an element. */
 export interface Styled {
   readonly name: string;

@@ -1,4 +1,10 @@
-import { defaultTreeAdapter, parse, type DefaultTreeAdapterTypes as Tree } from "parse5";
+import {
+  defaultTreeAdapter,
+  parse,
+  type DefaultTreeAdapterMap,
+  type DefaultTreeAdapterTypes as Tree,
+  type TreeAdapter,
+} from "parse5";
 import { DrawerError } from "../error.js";
 import { LIMITS } from "../limits.js";
 import { parseDeclarations, parseRules } from "./css.js";
@@ -6,35 +12,35 @@ import type { HtmlDoor } from "./door.js";
 
 const { isElementNode, isTextNode } = defaultTreeAdapter;
 const NONE: readonly Tree.Node[] = [];
+const NO_ATTRIBUTES: readonly { name: string; value: string }[] = [];
+
+/** How many elements stand open in the parsing that is going on (parsing never pauses, so one count does for all). */
+let depth = 0;
+
+const boundedAdapter: TreeAdapter<DefaultTreeAdapterMap> = {
+  ...defaultTreeAdapter,
+  onItemPush() {
+    if (++depth <= LIMITS.depth) return;
+    throw new DrawerError(
+      "too-large",
+      `This HTML has elements nested more than ${LIMITS.depth} deep, which no real page has. Collect it as text instead.`,
+    );
+  },
+  onItemPop() {
+    depth--;
+  },
+};
 
 /** The door of Node and of any other place without a parser of its own: parse5 and css-tree. */
 export const parse5Door: HtmlDoor<Tree.Node> = {
   parse(html) {
-    let depth = 0;
-    const treeAdapter = {
-      ...defaultTreeAdapter,
-      onItemPush() {
-        if (++depth > LIMITS.depth) {
-          throw new DrawerError(
-            "too-large",
-            `This HTML has elements nested more than ${LIMITS.depth} deep, which no real page has. Collect it as text instead.`,
-          );
-        }
-      },
-      onItemPop() {
-        depth--;
-      },
-    };
-    return parse(html, { treeAdapter, scriptingEnabled: false });
+    depth = 0;
+    return parse(html, { treeAdapter: boundedAdapter, scriptingEnabled: false });
   },
   children: (node) => ("childNodes" in node ? node.childNodes : NONE),
   name: (node) => (isElementNode(node) ? node.tagName : undefined),
   text: (node) => (isTextNode(node) ? node.value : undefined),
-  attribute(element, name) {
-    if (!isElementNode(element)) return undefined;
-    for (const attribute of element.attrs) if (attribute.name === name) return attribute.value;
-    return undefined;
-  },
+  attributes: (node) => ("attrs" in node ? node.attrs : NO_ATTRIBUTES),
   rules: parseRules,
   declarations: parseDeclarations,
 };

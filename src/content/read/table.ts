@@ -3,11 +3,9 @@ import { LIMITS } from "../limits.js";
 import type { Cell, CellValue, Content, Flow, Run } from "../model.js";
 import { isDateFormat, serialToDate } from "../serial.js";
 import { makeCell, makeTable } from "../table.js";
-import type { HtmlReader } from "./html.js";
+import type { HtmlReader, Place } from "./html.js";
 import type { Look } from "./look.js";
 import { parseColor } from "./values.js";
-
-type Place = Parameters<HtmlReader<unknown>["flowsOf"]>[2];
 
 /** A row as it is being read. */
 interface Draft {
@@ -79,10 +77,9 @@ class TableParts<Node> {
   }
 
   #cell(node: Node, name: string, around: Look, parent: Place): Cell {
-    const { door } = this.reader;
     const { look, place } = this.reader.enter(node, name, around, parent);
-    const colspan = span(door.attribute(node, "colspan"), 1000);
-    const rowspan = span(door.attribute(node, "rowspan"), 65534);
+    const colspan = span(this.reader.attribute(node, "colspan"), 1000);
+    const rowspan = span(this.reader.attribute(node, "rowspan"), 65534);
     this.#cells += colspan * rowspan;
     if (this.#cells > LIMITS.cells) {
       throw new DrawerError(
@@ -102,8 +99,8 @@ class TableParts<Node> {
   }
 
   #background(node: Node, place: Place): string | undefined {
-    let background = parseColor(this.reader.door.attribute(node, "bgcolor") ?? "");
-    for (const { property, value } of this.reader.declarations(node, place)) {
+    let background = parseColor(this.reader.attribute(node, "bgcolor") ?? "");
+    for (const { property, value } of place.declarations) {
       if (property !== "background" && property !== "background-color") continue;
       background = parseColor(value) ?? parseColor(value.split(/\s(?![^(]*\))/)[0]!);
     }
@@ -114,7 +111,7 @@ class TableParts<Node> {
   #value(node: Node, place: Place): CellValue | undefined {
     const number = this.#rawNumber(node);
     if (number === undefined || !Number.isFinite(number)) return undefined;
-    const written = this.reader.door.attribute(node, "sdnum")?.split(";").slice(2).join(";");
+    const written = this.reader.attribute(node, "sdnum")?.split(";").slice(2).join(";");
     const format = written ?? this.#numberFormat(node, place) ?? "";
     if (format === "@") return undefined;
     if (/^BOOLEAN$/i.test(format)) return { type: "boolean", boolean: number !== 0 };
@@ -129,24 +126,23 @@ class TableParts<Node> {
    * `data-sheets-value`, whose member 3 it is.
    */
   #rawNumber(node: Node): number | undefined {
-    const { door } = this.reader;
-    const raw = door.attribute(node, "sdval") ?? door.attribute(node, "x:num");
+    const raw = this.reader.attribute(node, "sdval") ?? this.reader.attribute(node, "x:num");
     if (raw !== undefined) {
       const text = raw.trim() === "" ? this.reader.textOf(node).replace(/[\s\u00a0]/g, "") : raw.trim();
       return /^[-+]?(\d|\.\d)/.test(text) ? Number(text) : undefined;
     }
-    const sheets = door.attribute(node, "data-sheets-value");
+    const sheets = this.reader.attribute(node, "data-sheets-value");
     const member = sheets === undefined ? undefined : /"3"\s*:\s*(-?\d[\d.eE+-]*)/.exec(sheets)?.[1];
     return member === undefined ? undefined : Number(member);
   }
 
   #numberFormat(node: Node, place: Place): string | undefined {
-    const sheets = this.reader.door.attribute(node, "data-sheets-numberformat");
+    const sheets = this.reader.attribute(node, "data-sheets-numberformat");
     let format =
       sheets === undefined
         ? undefined
         : /"2"\s*:\s*"((?:[^"\\]|\\.)*)"/.exec(sheets)?.[1]?.replace(/\\(.)/g, "$1");
-    for (const { property, value } of this.reader.declarations(node, place)) {
+    for (const { property, value } of place.declarations) {
       if (property === "mso-number-format")
         format = value.replace(/^["']|["']$/g, "").replace(/\\(.)/g, "$1");
     }
