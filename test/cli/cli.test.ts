@@ -123,6 +123,17 @@ test("places into a new file whole, never over another unless told to, and leave
   expect(readdirSync(folder).filter((name) => name.endsWith(".part"))).toEqual([]);
 });
 
+test("places into documents and workbooks, which read back", async () => {
+  await gather();
+  for (const ending of ["docx", "odt", "xlsx", "ods"]) {
+    const to = join(folder, `bulletin.${ending}`);
+    expect(await all(`place all --as rows --to ${to}`)).toMatch(/^Placed 5 snippets in/);
+    expect(await all(`look ${to}`)).toMatch(
+      ending.endsWith("s") || ending === "xlsx" ? /^Sheet1!A1:G\d/m : /^t1 +table \d × 7/m,
+    );
+  }
+});
+
 test("drawers are apart, and every command answers with JSON", async () => {
   await all("collect demo/notes.md --label notes", "collect demo/letter.html --drawer letters");
   const [only] = JSON.parse(await all("list --json"));
