@@ -117,7 +117,7 @@ if (!hasOffice)
     }
     for (const format of ["xlsx", "ods"]) {
       const csv = readFileSync(join(folder, `written-${format}.csv`), "utf8");
-      expect(csv).toBe(writeDelimited(spring, ",").text);
+      expect(csv).toBe(writeDelimited(spring, ",", { guard: false }).text);
     }
     rmSync(folder, { recursive: true, force: true });
   },

@@ -10,6 +10,11 @@ import { hostileHtml, hostileMarkdown } from "../support/hostile";
 const executablePath = findChromium();
 const onPages = executablePath || process.env["CI"] ? describe : describe.skip;
 
+/** What the page has of it. */
+interface OnPage {
+  readonly drawer: typeof import("drawer") & typeof import("drawer/page");
+}
+
 /** The library, bundled for a page that has nothing else on it. */
 const PAGE = `
   import { Block, readFlavours, readHtml, readMarkdown, writeHtml, writeText } from "./dist/index.js";
@@ -61,7 +66,7 @@ onPages("content in a real browser", () => {
   test.each(payloads)("the page's own parser reads %s as Node's does", async (name) => {
     const flavours = payload(name);
     const inPage = await page.evaluate(async (given) => {
-      const { readFlavours: read, pageDoor } = (window as unknown as { drawer: any }).drawer;
+      const { readFlavours: read, pageDoor } = (window as unknown as OnPage).drawer;
       return (await read(given, { door: pageDoor })).content;
     }, flavours);
     expect(inPage).toEqual((await readFlavours(flavours)).content);
@@ -70,7 +75,7 @@ onPages("content in a real browser", () => {
   test("the page's own parser reads office programs' lists and formats as Node's does", async () => {
     const html = readFileSync("test/support/office-list.html", "utf8");
     const inPage = await page.evaluate(async (given) => {
-      const { readHtml: read, pageDoor } = (window as unknown as { drawer: any }).drawer;
+      const { readHtml: read, pageDoor } = (window as unknown as OnPage).drawer;
       return (await read(given, { door: pageDoor })).content;
     }, html);
     const { content } = await readHtml(html);
@@ -100,7 +105,7 @@ onPages("content in a real browser", () => {
     ];
     for (const sample of samples) {
       const [shown, read] = await page.evaluate(async (html) => {
-        const { readHtml: parse, writeText, pageDoor } = (window as unknown as { drawer: any }).drawer;
+        const { readHtml: parse, writeText, pageDoor } = (window as unknown as OnPage).drawer;
         const here = document.querySelector<HTMLElement>("#shown")!;
         here.innerHTML = html;
         return [
@@ -132,10 +137,10 @@ onPages("content in a real browser", () => {
             pageDoor,
             placeAt,
             writeHtml: write,
-          } = (window as unknown as { drawer: any }).drawer;
+          } = (window as unknown as OnPage).drawer;
           const { content: read } =
             html === undefined
-              ? await parseMarkdown(markdown, { door: pageDoor })
+              ? await parseMarkdown(markdown!, { door: pageDoor })
               : await parse(html, { door: pageDoor });
           const here = document.querySelector<HTMLElement>("#here")!;
           placeAt(here, new Block(read, []));

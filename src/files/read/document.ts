@@ -42,3 +42,24 @@ export class Captions {
     return last.runs;
   }
 }
+
+/** Says how many notes and unreadable pictures of a document were left out. */
+export function leftOut(file: string, notes: number, pictures: number): Notice[] {
+  const say = (count: number, what: string, whats: string): Notice[] =>
+    count === 0
+      ? []
+      : [
+          {
+            code: "left-out",
+            message: `Left out of “${file}”: ${count === 1 ? `one ${what}` : `${count} ${whats}`}.`,
+          },
+        ];
+  return [
+    ...say(notes, "note at the foot of a page or the end", "notes at the foot of a page or the end"),
+    ...say(
+      pictures,
+      "picture in a form that Drawer does not read",
+      "pictures in a form that Drawer does not read",
+    ),
+  ];
+}

@@ -18,7 +18,7 @@ import { makeCell, makeTable, mergeRuns } from "../../content/table.js";
 import { marksFrom, type TextProps } from "../props.js";
 import { attributeOf, childOf, childrenOf, descendantsOf, parseXml, type Element } from "../xml.js";
 import { unzip, type Parts } from "../zip.js";
-import { Captions, keepPicture, type ReadDocument } from "./document.js";
+import { Captions, keepPicture, leftOut, type ReadDocument } from "./document.js";
 import { DocxNumbering } from "./docx-numbering.js";
 import { DocxStyles, paragraphProps, textProps, type DocxStyle, type ParagraphProps } from "./docx-styles.js";
 
@@ -93,19 +93,7 @@ class DocxReader {
   }
 
   notices(): Notice[] {
-    const notices: Notice[] = [];
-    const add = (count: number, what: string, whats: string) => {
-      if (count === 0) return;
-      const message = `Left out of “${this.file}”: ${count === 1 ? `one ${what}` : `${count} ${whats}`}.`;
-      notices.push({ code: "left-out", message });
-    };
-    add(this.#footnotes, "note at the foot of a page or the end", "notes at the foot of a page or the end");
-    add(
-      this.#missingPictures,
-      "picture in a form that Drawer does not read",
-      "pictures in a form that Drawer does not read",
-    );
-    return notices;
+    return leftOut(this.file, this.#footnotes, this.#missingPictures);
   }
 
   /** The flows of a body or a cell. Neighbouring paragraphs of a list become one list. */

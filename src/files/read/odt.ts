@@ -16,7 +16,7 @@ import { makeCell, makeTable, mergeRuns } from "../../content/table.js";
 import { marksFrom, type TextProps } from "../props.js";
 import { attributeOf, childOf, childrenOf, descendantsOf, parseXml, type Element } from "../xml.js";
 import { locked, unzip, type Parts } from "../zip.js";
-import { Captions, keepPicture, type ReadDocument } from "./document.js";
+import { Captions, keepPicture, leftOut, type ReadDocument } from "./document.js";
 import { OdfStyles, type OdfStyle } from "./odt-styles.js";
 
 /**
@@ -71,21 +71,7 @@ export class OdtReader {
   ) {}
 
   notices(): Notice[] {
-    const notices: Notice[] = [];
-    const add = (count: number, what: string, whats: string) => {
-      if (count === 0) return;
-      notices.push({
-        code: "left-out",
-        message: `Left out of “${this.file}”: ${count === 1 ? `one ${what}` : `${count} ${whats}`}.`,
-      });
-    };
-    add(this.#notes, "note at the foot of a page or the end", "notes at the foot of a page or the end");
-    add(
-      this.#missingPictures,
-      "picture in a form that Drawer does not read",
-      "pictures in a form that Drawer does not read",
-    );
-    return notices;
+    return leftOut(this.file, this.#notes, this.#missingPictures);
   }
 
   /**
