@@ -34,7 +34,21 @@ export {
 } from "./content/write/delimited.js";
 export { compose, type Ingredient } from "./compose/compose.js";
 export { Block } from "./compose/block.js";
-export { LAYOUTS, layoutName, type LayoutName, type Recipe } from "./compose/recipe.js";
+export {
+  BETWEENS,
+  CITATIONS,
+  FITS,
+  LAYOUTS,
+  STYLES,
+  TIDYINGS,
+  layoutName,
+  type Citation,
+  type Fit,
+  type LayoutName,
+  type Recipe,
+  type StyleName,
+  type Tidying,
+} from "./compose/recipe.js";
 export { Drawer, type Collected, type Gathered, type ListQuery, type Snippet } from "./drawer/drawer.js";
 export type { Entry, Origin } from "./drawer/entry.js";
 export type { Change, Edit, What } from "./drawer/change.js";

@@ -4,6 +4,7 @@ import { writeDelimited } from "../content/write/delimited.js";
 import { writeHtml } from "../content/write/html.js";
 import { writeMarkdown } from "../content/write/markdown.js";
 import { writeText } from "../content/write/text.js";
+import type { Fit } from "./recipe.js";
 
 /**
  * What composing gives: content, which can be taken in any format. A preview and a placing of the same block are the
@@ -14,16 +15,22 @@ export class Block {
    * @param content what the block holds
    * @param notices what the layout could not show
    * @param picture gives the bytes of a picture of the content
+   * @param fit what it lands in
    */
   constructor(
     readonly content: Content,
     readonly notices: readonly Notice[],
     readonly picture: (hash: string) => Uint8Array | undefined = () => undefined,
+    readonly fit: Fit = "page",
   ) {}
 
-  /** Plain text, `\n` between lines. */
+  /**
+   * Plain text, `\n` between lines. For cells it is tab-separated rows, in which a cell's own lines are quoted, as sheets
+   * take them from a clipboard.
+   */
   get text(): string {
-    return writeText(this.content);
+    const inCells = this.fit === "cell" || this.fit === "cells";
+    return inCells ? this.tsv.replace(/\n$/, "") : writeText(this.content);
   }
 
   /** An HTML fragment with inline styles only. */

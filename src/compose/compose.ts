@@ -1,35 +1,79 @@
 import type { Content } from "../content/model.js";
+import type { Origin } from "../content/origin.js";
+import { around } from "./around.js";
 import { Block } from "./block.js";
-import type { Layout } from "./layout.js";
-import { bullets, numbers } from "./layouts/list.js";
+import { cited } from "./cite.js";
+import { fitted } from "./fit.js";
+import type { Layout, Piece } from "./layout.js";
+import { columns } from "./layouts/columns.js";
+import { joined } from "./layouts/joined.js";
 import { lines } from "./layouts/lines.js";
+import { link } from "./layouts/link.js";
+import { bullets, numbers } from "./layouts/list.js";
+import { pairs } from "./layouts/pairs.js";
+import { quotes } from "./layouts/quotes.js";
 import { rows } from "./layouts/rows.js";
+import { sentence } from "./layouts/sentence.js";
 import { sequence } from "./layouts/sequence.js";
-import { layoutName, type LayoutName, type Recipe } from "./recipe.js";
-import { tidyEdges } from "./tidy.js";
+import {
+  CITATIONS,
+  FITS,
+  layoutName,
+  oneOf,
+  STYLES,
+  TIDYINGS,
+  type LayoutName,
+  type Recipe,
+} from "./recipe.js";
+import { styled } from "./style.js";
+import { tidied } from "./tidy.js";
 
 /** What composing needs of a snippet. */
 export interface Ingredient {
   readonly content: Content;
   /** The bytes of the content's pictures, by hash. */
   readonly pictures?: ReadonlyMap<string, Uint8Array>;
+  readonly label?: string;
+  readonly origin?: Origin;
 }
 
 /** One file a layout, and this map that names them all. */
-const layouts: Readonly<Record<LayoutName, Layout>> = { sequence, lines, bullets, numbers, rows };
+const layouts: Readonly<Record<LayoutName, Layout>> = {
+  ...{ sequence, lines, joined, sentence, bullets, numbers },
+  ...{ rows, columns, pairs, link, quotes },
+};
+
+/** Layouts in which a table's columns go on standing under others. */
+const KEEPS_COLUMNS: readonly LayoutName[] = ["rows", "columns", "pairs"];
 
 /**
- * Makes one block of snippets, in the order given. Nothing of them is lost without a notice in the block, and they are
- * not changed.
+ * Makes one block of snippets, in the order given: each is tidied, styled, cited and given what stands around it; the
+ * layout makes one content of them; and that is made to fit the place it lands in. Nothing of them is lost without a
+ * notice in the block, and they are not changed.
  *
  * @throws DrawerError `bad-option` for a recipe that says something unknown
  */
 export function compose(snippets: readonly Ingredient[], recipe: Recipe = {}): Block {
   const as = layoutName(recipe.as ?? "sequence");
-  const layout = layouts[as];
-  const pieces = snippets.map(({ content }) => ({ content: tidyEdges(content, as === "rows") }));
-  const { content, notices } = layout(pieces.filter((piece) => piece.content.length > 0));
+  const fit = oneOf("fit", FITS, recipe.fit ?? "page");
+  const style = oneOf("style", STYLES, recipe.style ?? "own");
+  const cite = oneOf("way to cite", CITATIONS, recipe.cite ?? "none");
+  const ways = (recipe.tidy ?? ["edges"]).map((way) => oneOf("way to tidy", TIDYINGS, way));
+  const keepColumns = KEEPS_COLUMNS.includes(as) || fit === "cells";
+  const pieces = snippets
+    .map(({ content, label, origin }): Piece => {
+      const tidy = styled(tidied(content, ways, keepColumns), style);
+      return { content: tidy, ...(label !== undefined && { label }), ...(origin && { origin }) };
+    })
+    .filter(({ content }) => content.length > 0);
+  const { pieces: named, below } = cited(pieces, cite);
+  const { before = "", after = "" } = recipe;
+  const laidOut = layouts[as](
+    named.map((piece) => ({ ...piece, content: around(piece.content, before, after) })),
+    recipe,
+  );
+  const { content, notices } = fitted([...laidOut.content, ...below], fit);
   const pictures = new Map<string, Uint8Array>();
   for (const snippet of snippets) snippet.pictures?.forEach((bytes, hash) => pictures.set(hash, bytes));
-  return new Block(content, notices, (hash) => pictures.get(hash));
+  return new Block(content, [...laidOut.notices, ...notices], (hash) => pictures.get(hash), fit);
 }

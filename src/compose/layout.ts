@@ -1,9 +1,13 @@
 import type { Content } from "../content/model.js";
 import type { Notice } from "../content/notice.js";
+import type { Origin } from "../content/origin.js";
+import type { Recipe } from "./recipe.js";
 
-/** A piece that goes into a block: a snippet's content, tidied. */
+/** A piece that goes into a block: a snippet's content, tidied and styled, and what is known of it. */
 export interface Piece {
   readonly content: Content;
+  readonly label?: string;
+  readonly origin?: Origin;
 }
 
 /** What a layout makes of the pieces: content, and what it could not show. */
@@ -13,4 +17,9 @@ export interface LaidOut {
 }
 
 /** A layout makes one content of several pieces, in their order, and loses nothing of them without a notice. */
-export type Layout = (pieces: readonly Piece[]) => LaidOut;
+export type Layout = (pieces: readonly Piece[], recipe: Recipe) => LaidOut;
+
+/** Content and nothing to tell. */
+export function shown(content: Content): LaidOut {
+  return { content, notices: [] };
+}

@@ -1,5 +1,81 @@
 import { columnsOf, isBlank } from "../content/measure.js";
 import type { Content, Flow, Row, Run, Table } from "../content/model.js";
+import type { Tidying } from "./recipe.js";
+import { rejoined } from "./rejoin.js";
+
+/**
+ * Tidies a piece in the ways that are named: its `edges`; blank `lines` and rows inside; runs of `spaces`; `repeats` of the
+ * line before; and `rejoin`, which puts lines that were broken by hard ends back into paragraphs.
+ *
+ * @param keepColumns whether columns must go on standing under each other
+ */
+export function tidied(content: Content, ways: readonly Tidying[], keepColumns: boolean): Content {
+  let tidy = content;
+  if (ways.includes("rejoin")) tidy = rejoined(tidy);
+  if (ways.includes("spaces")) tidy = mapRuns(tidy, singleSpaces);
+  if (ways.includes("lines")) tidy = withoutBlankLines(tidy);
+  if (ways.includes("repeats")) tidy = withoutRepeats(tidy);
+  return ways.includes("edges") ? tidyEdges(tidy, keepColumns) : tidy;
+}
+
+function withoutBlankLines(content: Content): Content {
+  return content
+    .filter((flow) => flow.type === "code" || !isBlank([flow]))
+    .map((flow) =>
+      flow.type === "table" && flow.rows.every((row) => row.every(({ rowspan = 1 }) => rowspan === 1))
+        ? {
+            ...flow,
+            rows: flow.rows.filter(
+              (row, index) => index < flow.headerRows || row.some((cell) => !isBlank(cell.flows)),
+            ),
+          }
+        : flow,
+    );
+}
+
+/** Without each flow, item and row that only says again what the one before it said. */
+function withoutRepeats(content: Content): Content {
+  const once = <Part>(parts: readonly Part[]) =>
+    parts.filter((part, index) => index === 0 || JSON.stringify(part) !== JSON.stringify(parts[index - 1]));
+  return once(content).map((flow) => {
+    if (flow.type === "list") return { ...flow, items: once(flow.items) };
+    if (flow.type === "table" && flow.rows.every((row) => row.every(({ rowspan = 1 }) => rowspan === 1))) {
+      const head = flow.rows.slice(0, flow.headerRows);
+      return { ...flow, rows: [...head, ...once(flow.rows.slice(flow.headerRows))] };
+    }
+    return flow;
+  });
+}
+
+function singleSpaces(runs: readonly Run[]): readonly Run[] {
+  return runs.map((run) =>
+    run.type === "text" && !run.marks?.code ? { ...run, text: run.text.replace(/[ \t]{2,}/g, " ") } : run,
+  );
+}
+
+/** Content with the runs of every line changed; code is left alone. */
+function mapRuns(content: Content, change: (runs: readonly Run[]) => readonly Run[]): Content {
+  return content.map((flow): Flow => {
+    switch (flow.type) {
+      case "paragraph":
+      case "heading":
+        return { ...flow, runs: change(flow.runs) };
+      case "list":
+        return { ...flow, items: flow.items.map(({ flows }) => ({ flows: mapRuns(flows, change) })) };
+      case "quote":
+        return { ...flow, flows: mapRuns(flow.flows, change) };
+      case "table":
+        return {
+          ...flow,
+          rows: flow.rows.map((row) => row.map((cell) => ({ ...cell, flows: mapRuns(cell.flows, change) }))),
+        };
+      case "code":
+      case "picture":
+      case "divider":
+        return flow;
+    }
+  });
+}
 
 /**
  * Takes the blank lines, rows and columns off a piece's edges, so that none are left where pieces meet. What is inside

@@ -5,6 +5,7 @@ import { DrawerError } from "../content/error.js";
 import { beginning, isBlank, kindOf, picturesOf } from "../content/measure.js";
 import type { Content } from "../content/model.js";
 import type { Notice, Reading } from "../content/notice.js";
+import { originText } from "../content/origin.js";
 import { lastStanding, lastUndone, reversed, type Change, type Edit, type What } from "./change.js";
 import { TEXT_LENGTH, type Entry, type Origin } from "./entry.js";
 import { parsePick, positionOf, type Place, type Term } from "./pick.js";
@@ -22,6 +23,8 @@ export interface Snippet extends Positioned {
   readonly content: Content;
   /** The bytes of the content's pictures, by hash. */
   readonly pictures: ReadonlyMap<Hash, Uint8Array>;
+  readonly label?: string;
+  readonly origin: Origin;
 }
 
 /** What was collected, and what the drawer has to say of it. */
@@ -218,7 +221,15 @@ export class Drawer {
       }
       const pictures = new Map<Hash, Uint8Array>();
       for (const hash of entry.pictures ?? []) if (blobs.has(hash)) pictures.set(hash, blobs.get(hash)!);
-      return { position, entry, content: decodeContent(bytes), pictures };
+      const { label, origin } = entry;
+      return {
+        position,
+        entry,
+        content: decodeContent(bytes),
+        pictures,
+        ...(label !== undefined && { label }),
+        origin,
+      };
     });
   }
 
@@ -374,8 +385,6 @@ function unique(picked: readonly Positioned[]): Positioned[] {
 }
 
 function blankPlace(origin: Origin): string {
-  const place = [origin.document ?? origin.title ?? origin.address ?? origin.app, origin.at]
-    .filter(Boolean)
-    .join(", ");
+  const place = originText(origin);
   return place === "" ? "it is blank" : `${place} is blank`;
 }

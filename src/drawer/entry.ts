@@ -1,19 +1,8 @@
 import type { Hash } from "../content/encode.js";
 import type { Kind } from "../content/measure.js";
+import type { Origin } from "../content/origin.js";
 
-/** Where a snippet came from, as far as the source said. */
-export interface Origin {
-  /** The name of the document or sheet file. */
-  readonly document?: string;
-  /** The spot in it: `p3`, `t1!A1:C4`, `Spring!A2:G2`. */
-  readonly at?: string;
-  /** The title of the document or page. */
-  readonly title?: string;
-  /** The address of the page. */
-  readonly address?: string;
-  /** The application it was copied in. */
-  readonly app?: string;
-}
+export type { Origin } from "../content/origin.js";
 
 /**
  * A snippet as its drawer keeps it: all but the content itself, which is stored once, under its hash. A drawer's whole

@@ -1,3 +1,4 @@
+import { originText } from "../content/origin.js";
 import type { Change } from "./change.js";
 import type { Entry } from "./entry.js";
 
@@ -15,8 +16,7 @@ export function said(entry: Pick<Entry, "text" | "label" | "private" | "kind">):
 
 /** The same with where it came from: `“First wheatear on the seawall…” (diary.docx, p3)`. */
 export function naming(entry: Pick<Entry, "text" | "label" | "private" | "kind" | "origin">): string {
-  const { document, title, address, at } = entry.origin;
-  const place = [document ?? title ?? address, at].filter((part) => part !== undefined).join(", ");
+  const place = originText(entry.origin);
   return place === "" ? said(entry) : `${said(entry)} (${place})`;
 }
 

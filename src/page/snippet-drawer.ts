@@ -3,6 +3,7 @@ import { repeat } from "lit/directives/repeat.js";
 import { unsafeHTML } from "lit/directives/unsafe-html.js";
 import { compose } from "../compose/compose.js";
 import type { Block } from "../compose/block.js";
+import { originText } from "../content/origin.js";
 import type { LayoutName } from "../compose/recipe.js";
 import type { Snippet } from "../drawer/drawer.js";
 import type { Binding, Told } from "./binding.js";
@@ -15,7 +16,13 @@ const LAYOUT_WORDS: Readonly<Record<LayoutName, string>> = {
   lines: "lines",
   bullets: "bullets",
   numbers: "a numbered list",
+  joined: "one paragraph",
+  sentence: "a sentence",
   rows: "one table",
+  columns: "columns side by side",
+  pairs: "labels and values",
+  link: "links",
+  quotes: "quotes with their origins",
 };
 
 /** Which snippets the sentence can speak of. */
@@ -152,8 +159,7 @@ export class SnippetDrawer extends LitElement {
 
   #row(snippet: Snippet) {
     const { position, entry } = snippet;
-    const { document, title, at } = entry.origin;
-    const from = [document ?? title, at].filter((part) => part !== undefined).join(", ");
+    const from = originText(entry.origin);
     const kind = entry.kind === "text" ? "" : entry.kind;
     return html`
       <li data-position=${position}>

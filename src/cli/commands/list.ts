@@ -1,5 +1,6 @@
 import { InvalidArgumentError, type Command } from "commander";
 import { DrawerError } from "../../content/error.js";
+import { originText } from "../../content/origin.js";
 import type { Kind } from "../../content/measure.js";
 import type { Positioned } from "../../drawer/store.js";
 import { answerJson, listed, type CommonOptions } from "../answer.js";
@@ -33,8 +34,7 @@ export function add(program: Command): void {
 
 function print(snippets: readonly Positioned[], count: number, drawer: string): void {
   const rows = snippets.map(({ position, entry }) => {
-    const { document, title, address, at } = entry.origin;
-    const origin = [document ?? title ?? address, at].filter((part) => part !== undefined).join(", ");
+    const origin = originText(entry.origin);
     return [
       String(position).padStart(String(count).length),
       entry.kind,

@@ -2,18 +2,17 @@ import { basename } from "node:path";
 import type { Command } from "commander";
 import type { Block } from "../../compose/block.js";
 import { compose } from "../../compose/compose.js";
-import { LAYOUTS, layoutName } from "../../compose/recipe.js";
 import { DrawerError } from "../../content/error.js";
 import type { Notice } from "../../content/notice.js";
 import { writeFile, WRITTEN_FORMATS } from "../../files/write.js";
 import { answerJson, type CommonOptions } from "../answer.js";
 import { begin } from "../command.js";
 import { withDrawer } from "../home.js";
+import { addRecipeOptions, recipeOf, type RecipeOptions } from "../recipe-options.js";
 import { writeNewFile } from "../output.js";
 import { page } from "../page.js";
 
-interface PlaceOptions extends CommonOptions {
-  readonly as: string;
+interface PlaceOptions extends CommonOptions, RecipeOptions {
   readonly out?: string;
   readonly to?: string;
   readonly overwrite?: boolean;
@@ -31,8 +30,13 @@ const OUTPUTS: Readonly<Record<string, { endings: readonly string[]; write(block
 
 /** `drawer place PICK`: makes a block of snippets and puts it on standard output or into a new file. */
 export function add(program: Command): void {
-  begin(program, "place <pick...>", "make one block of snippets and put it on standard output or into a file")
-    .option("--as <layout>", `how it is laid out: ${LAYOUTS.join(", ")}`, "sequence")
+  addRecipeOptions(
+    begin(
+      program,
+      "place <pick...>",
+      "make one block of snippets and put it on standard output or into a file",
+    ),
+  )
     .option(
       "--out <format>",
       `what it is written as: ${Object.keys(OUTPUTS).join(", ")} (default: text, or by the file's ending)`,
@@ -40,10 +44,10 @@ export function add(program: Command): void {
     .option("--to <file>", "a file to put it into; its ending tells the format")
     .option("--overwrite", "replace the file when it is there already")
     .action(async (pick: readonly string[], options: PlaceOptions) => {
-      const as = layoutName(options.as);
+      const recipe = recipeOf(options);
       const output = outputOf(options);
       const snippets = await withDrawer(options.drawer, (drawer) => drawer.snippets(pick.join(" ")));
-      const block = compose(snippets, { as });
+      const block = compose(snippets, recipe);
       const notices = [...block.notices];
       if (options.to !== undefined) {
         const { data, told } = await fileOf(block, output, options.to);

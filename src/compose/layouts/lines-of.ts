@@ -1,4 +1,4 @@
-import { placeCells } from "../../content/measure.js";
+import { eachFlow, placeCells } from "../../content/measure.js";
 import {
   textRun,
   type Cell,
@@ -7,6 +7,8 @@ import {
   type Paragraph,
   type Run,
 } from "../../content/model.js";
+import type { Notice } from "../../content/notice.js";
+import { mergeRuns } from "../../content/table.js";
 
 /** What stands between the cells of a row when the row becomes a line of text. */
 const BETWEEN_CELLS = ", ";
@@ -63,6 +65,11 @@ function rowLine(cells: readonly Cell[]): Paragraph {
   return lineOf(runs);
 }
 
+/** All of some content in one line: line ends become spaces. */
+export function inlineOf(content: Content): Run[] {
+  return mergeRuns(joined(linesOf(content)));
+}
+
 /** The runs of several lines on one line; line ends become spaces. */
 function joined(lines: readonly Paragraph[]): Run[] {
   const runs: Run[] = [];
@@ -71,4 +78,13 @@ function joined(lines: readonly Paragraph[]): Run[] {
     for (const run of line) runs.push(run.type === "break" ? textRun(" ") : run);
   }
   return runs;
+}
+
+/** Says that lines across the page were left out, where the pieces had any and the layout cannot show them. */
+export function dividersLeftOut(contents: readonly Content[]): Notice[] {
+  let dividers = 0;
+  for (const content of contents) eachFlow(content, (flow) => void (flow.type === "divider" && dividers++));
+  if (dividers === 0) return [];
+  const message = `Left out: ${dividers === 1 ? "a line" : `${dividers} lines`} across the page, which this layout cannot show.`;
+  return [{ code: "not-shown", message }];
 }

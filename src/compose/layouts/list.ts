@@ -1,23 +1,16 @@
 import type { Content, Flow, Item } from "../../content/model.js";
-import type { Layout } from "../layout.js";
+import { shown, type LaidOut, type Layout, type Piece } from "../layout.js";
 import { linesOf } from "./lines-of.js";
 
 /** Every piece is an item of one list with bullets. */
-export const bullets: Layout = (pieces) =>
-  listed(
-    pieces.flatMap((piece) => itemsOf(piece.content)),
-    false,
-  );
+export const bullets: Layout = (pieces) => listed(pieces, false);
 
 /** Every piece is an item of one numbered list. */
-export const numbers: Layout = (pieces) =>
-  listed(
-    pieces.flatMap((piece) => itemsOf(piece.content)),
-    true,
-  );
+export const numbers: Layout = (pieces) => listed(pieces, true);
 
-function listed(items: readonly Item[], ordered: boolean): ReturnType<Layout> {
-  return { content: items.length === 0 ? [] : [{ type: "list", ordered, items }], notices: [] };
+function listed(pieces: readonly Piece[], ordered: boolean): LaidOut {
+  const items = pieces.flatMap((piece) => itemsOf(piece.content));
+  return shown(items.length === 0 ? [] : [{ type: "list", ordered, items }]);
 }
 
 /**

@@ -1,7 +1,7 @@
 import { columnsOf, placeCells } from "../../content/measure.js";
 import type { Cell, Content, Flow, Row, Table } from "../../content/model.js";
 import { cellText } from "../../content/write/text.js";
-import type { Layout } from "../layout.js";
+import { shown, type Layout } from "../layout.js";
 
 /**
  * Stacks everything into one table. Header rows are recognised once: a later piece's columns go under the columns of
@@ -15,7 +15,7 @@ export const rows: Layout = (pieces) => {
     if (tables.length === 0) stack.addRow([{ flows: piece.content }]);
     else for (const group of grouped(piece.content)) stack.add(group);
   }
-  return { content: stack.content(), notices: [] };
+  return shown(stack.content());
 };
 
 /** Tables as they are; what stands between them, each flow by itself, as a row of one cell. */

@@ -1,12 +1,25 @@
 import { isBlank } from "../../content/measure.js";
-import type { Content } from "../../content/model.js";
-import type { Layout } from "../layout.js";
+import { paragraph, type Content } from "../../content/model.js";
+import { shown, type Layout } from "../layout.js";
+import { betweenText } from "../recipe.js";
 
-/** Each piece as it is, one after another. A lone cell gives its text: nobody wants a table of one cell on a page. */
-export const sequence: Layout = (pieces) => ({
-  content: pieces.flatMap((piece) => loneCell(piece.content)),
-  notices: [],
-});
+/**
+ * Each piece as it is, one after another. What stands between is a blank line, or a line of the text that was asked for.
+ * A lone cell gives its text, for nobody wants a table of one cell on a page; in a grid it stays the cell it is.
+ */
+export const sequence: Layout = (pieces, { between = "newline", fit }) => {
+  const parts = pieces.map(({ content }) =>
+    fit === "cell" || fit === "cells" ? content : loneCell(content),
+  );
+  const separator = separatorOf(betweenText(between));
+  return shown(parts.flatMap((part, index) => (index === 0 ? part : [...separator, ...part])));
+};
+
+/** Line ends part flows anyway; the second and further ones are blank lines. */
+function separatorOf(text: string): Content {
+  if (text.trim() !== "") return [paragraph(text.replace(/^\n|\n$/g, ""))];
+  return Array.from({ length: Math.max(0, text.split("\n").length - 2) }, () => paragraph(""));
+}
 
 function loneCell(content: Content): Content {
   const [only, ...rest] = content;

@@ -1,0 +1,59 @@
+import { paragraph, textRun, type Content, type Flow, type Run } from "../content/model.js";
+import { originText, type Origin } from "../content/origin.js";
+import type { Piece } from "./layout.js";
+import type { Citation } from "./recipe.js";
+
+/** Pieces with their sources named in them, and what is to stand below the block. */
+export interface Cited {
+  readonly pieces: readonly Piece[];
+  readonly below: Content;
+}
+
+/**
+ * Names where each piece came from: `inline` in brackets after it; `notes` by raised numbers, with the sources under the
+ * block; `list` as a list of sources under the block. The same source is named once. What has no origin is left alone.
+ */
+export function cited(pieces: readonly Piece[], cite: Citation): Cited {
+  const sources: string[] = [];
+  const numberOf = (source: string) => {
+    if (!sources.includes(source)) sources.push(source);
+    return sources.indexOf(source) + 1;
+  };
+  const named = pieces.map((piece) => {
+    const source = piece.origin === undefined ? "" : sourceText(piece.origin);
+    if (source === "" || cite === "none") return piece;
+    const number = numberOf(source);
+    if (cite === "list") return piece;
+    const mark: Run = cite === "inline" ? textRun(` (${source})`) : textRun(String(number), { sup: true });
+    return { ...piece, content: marked(piece.content, mark) };
+  });
+  if (cite !== "notes" && cite !== "list") return { pieces: named, below: [] };
+  const items = sources.map((source) => ({ flows: [paragraph(source)] }));
+  return {
+    pieces: named,
+    below: items.length === 0 ? [] : [{ type: "list", ordered: cite === "notes", items }],
+  };
+}
+
+/** A source as it is named: what it is, the place in it, and its address when that is not its name already. */
+function sourceText(origin: Origin): string {
+  const text = originText(origin);
+  return origin.address !== undefined && !text.includes(origin.address) ? `${text}, ${origin.address}` : text;
+}
+
+/** The content with a run at the end of its last line; where that is no line of text, in a line of its own. */
+function marked(content: Content, mark: Run): Content {
+  const last = content.at(-1);
+  if (last?.type === "paragraph" || last?.type === "heading")
+    return [...content.slice(0, -1), { ...last, runs: [...last.runs, mark] }];
+  if (last?.type === "list" || last?.type === "quote")
+    return [...content.slice(0, -1), markedInside(last, mark)];
+  const alone = mark.type === "text" ? { ...mark, text: mark.text.trimStart() } : mark;
+  return [...content, { type: "paragraph", runs: [alone] }];
+}
+
+function markedInside(flow: Extract<Flow, { type: "list" | "quote" }>, mark: Run): Flow {
+  if (flow.type === "quote") return { ...flow, flows: marked(flow.flows, mark) };
+  const last = flow.items.at(-1);
+  return last ? { ...flow, items: [...flow.items.slice(0, -1), { flows: marked(last.flows, mark) }] } : flow;
+}

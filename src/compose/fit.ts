@@ -1,0 +1,95 @@
+import { eachFlow } from "../content/measure.js";
+import { paragraph, textRun, type Cell, type Content, type Row, type Run } from "../content/model.js";
+import type { Notice } from "../content/notice.js";
+import { writeText } from "../content/write/text.js";
+import { shown, type LaidOut } from "./layout.js";
+import { inlineOf, linesOf } from "./layouts/lines-of.js";
+import type { Fit } from "./recipe.js";
+
+/**
+ * Makes content fit what it lands in: a `page` takes all; `plain` takes lines of text; a `line` one line of it; a `cell`
+ * everything inside one sheet cell, its lines as lines of the cell; `cells` a grid; an `address` only the address.
+ */
+export function fitted(content: Content, fit: Fit): LaidOut {
+  switch (fit) {
+    case "page":
+      return shown(content);
+    case "plain":
+      return shown(
+        content.length === 0
+          ? []
+          : writeText(content)
+              .split("\n")
+              .map((line) => paragraph(line)),
+      );
+    case "line": {
+      const text = inlineOf(content)
+        .map((run) => (run.type === "text" ? run.text : run.type === "picture" ? run.alt : " "))
+        .join("");
+      return shown(text.trim() === "" ? [] : [paragraph(text.replace(/\s+/g, " ").trim())]);
+    }
+    case "cell":
+      return shown(
+        content.length === 0 ? [] : [{ type: "table", headerRows: 0, rows: [[oneCell(content)]] }],
+      );
+    case "cells":
+      return shown(grid(content));
+    case "address":
+      return addresses(content);
+  }
+}
+
+/** All of the content in one cell. A lone cell stays what it is, with its value. */
+function oneCell(content: Content): Cell {
+  const only = content.length === 1 ? content[0]! : undefined;
+  if (only?.type === "table" && only.rows.length === 1 && only.rows[0]!.length === 1)
+    return only.rows[0]![0]!;
+  const runs: Run[] = [];
+  for (const line of cellLines(content))
+    runs.push(...(runs.length > 0 ? [{ type: "break" } as const] : []), ...line);
+  return { flows: [{ type: "paragraph", runs }] };
+}
+
+/** The lines of a cell; lists keep their bullets and numbers, which a cell can show no other way. */
+function cellLines(content: Content): (readonly Run[])[] {
+  return content.flatMap((flow) =>
+    flow.type === "list"
+      ? writeText([flow])
+          .split("\n")
+          .map((line) => [textRun(line)])
+      : linesOf([flow]).map(({ runs }) => runs),
+  );
+}
+
+/** The content as one grid: tables' rows as they are, any other line as a row of one cell. */
+function grid(content: Content): Content {
+  const rows: Row[] = [];
+  let headerRows = 0;
+  for (const flow of content) {
+    if (flow.type === "table") {
+      if (rows.length === 0) headerRows = flow.headerRows;
+      rows.push(...flow.rows);
+    } else for (const line of linesOf([flow])) rows.push([{ flows: line.runs.length === 0 ? [] : [line] }]);
+  }
+  return rows.length === 0 ? [] : [{ type: "table", headerRows, rows }];
+}
+
+/** Every address in the content, each once, a line each; a notice when there is none. */
+function addresses(content: Content): LaidOut {
+  const found = new Set<string>();
+  eachFlow(content, (flow) => {
+    if (flow.type !== "paragraph" && flow.type !== "heading") return;
+    for (const run of flow.runs) {
+      if (run.type !== "text") continue;
+      if (run.marks?.link !== undefined) found.add(run.marks.link);
+      else
+        for (const address of run.text.match(/https?:\/\/[^\s<>"')\]]+[^\s<>"')\].,;:!?]/g) ?? [])
+          found.add(address);
+    }
+  });
+  const notices: Notice[] =
+    found.size > 0 || content.length === 0
+      ? []
+      : [{ code: "not-shown", message: "There is no address in what was picked." }];
+  return { content: [...found].map((address) => paragraph(address)), notices };
+}

@@ -1,0 +1,17 @@
+import type { Run } from "../../content/model.js";
+import { paragraph } from "../../content/model.js";
+import { mergeRuns } from "../../content/table.js";
+import type { Layout } from "../layout.js";
+import { betweenText } from "../recipe.js";
+import { dividersLeftOut, inlineOf } from "./lines-of.js";
+
+/** All pieces in one paragraph, each on one line of thought, with a space between them, or what was asked for. */
+export const joined: Layout = (pieces, { between = "space" }) => {
+  const separator = paragraph(betweenText(between)).runs;
+  const runs: Run[] = [];
+  pieces.forEach(({ content }, index) => runs.push(...(index > 0 ? separator : []), ...inlineOf(content)));
+  return {
+    content: runs.length === 0 ? [] : [{ type: "paragraph", runs: mergeRuns(runs) }],
+    notices: dividersLeftOut(pieces.map(({ content }) => content)),
+  };
+};

@@ -1,0 +1,57 @@
+import { runsText, safeLink, textRun, type Content, type Paragraph, type Run } from "../../content/model.js";
+import type { Notice } from "../../content/notice.js";
+import type { Layout } from "../layout.js";
+import { dividersLeftOut, linesOf } from "./lines-of.js";
+
+/**
+ * Texts and addresses become links: a text takes the address beside it, in either order, one by one or all texts and
+ * then all addresses. What is a link with words of its own already stays; what finds no partner stands by itself, and a
+ * notice says so.
+ */
+export const link: Layout = (pieces) => {
+  const lines = pieces
+    .flatMap(({ content }) => linesOf(content))
+    .filter(({ runs }) => runsText(runs).trim() !== "");
+  const parts = lines.map((line) => ({ line, address: addressOf(line), isDone: hasNamedLink(line.runs) }));
+  const texts = parts.filter(({ address, isDone }) => address === undefined && !isDone);
+  const addresses = parts.filter(({ address, isDone }) => address !== undefined && !isDone);
+  const partner = new Map(texts.map((text, index) => [text, addresses[index]]));
+  const taken = new Set(addresses.slice(0, texts.length));
+  const content = parts.flatMap((part): Content => {
+    if (taken.has(part)) return [];
+    const address = partner.get(part)?.address ?? (part.isDone ? undefined : part.address);
+    return [
+      address === undefined
+        ? part.line
+        : { ...part.line, runs: part.line.runs.map((run) => linked(run, address)) },
+    ];
+  });
+  const alone = Math.abs(texts.length - addresses.length);
+  const what = texts.length > addresses.length ? "text" : "address";
+  const notices: Notice[] =
+    alone === 0
+      ? []
+      : [
+          {
+            code: "not-shown",
+            message: `${alone === 1 ? `One ${what} has` : `${alone} ${what === "text" ? "texts" : "addresses"} have`} no partner to make a link with.`,
+          },
+        ];
+  return { content, notices: [...notices, ...dividersLeftOut(pieces.map((piece) => piece.content))] };
+};
+
+function linked(run: Run, address: string): Run {
+  return run.type === "text" ? textRun(run.text, { ...run.marks, link: address }) : run;
+}
+
+/** The address that a line is: written out, or as a link on its own words. */
+function addressOf({ runs }: Paragraph): string | undefined {
+  const text = runsText(runs).trim();
+  return /^\S+$/.test(text) ? safeLink(text) : undefined;
+}
+
+function hasNamedLink(runs: readonly Run[]): boolean {
+  return runs.some(
+    (run) => run.type === "text" && run.marks?.link !== undefined && run.marks.link !== run.text.trim(),
+  );
+}

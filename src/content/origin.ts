@@ -1,0 +1,18 @@
+/** Where a snippet came from, as far as the source said. */
+export interface Origin {
+  /** The name of the document or sheet file. */
+  readonly document?: string;
+  /** The spot in it: `p3`, `t1!A1:C4`, `Spring!A2:G2`. */
+  readonly at?: string;
+  /** The title of the document or page. */
+  readonly title?: string;
+  /** The address of the page. */
+  readonly address?: string;
+  /** The application it was copied in. */
+  readonly app?: string;
+}
+
+/** An origin in one line: the document or the page's title, and the place in it. Nothing when nothing is known. */
+export function originText({ document, title, address, at, app }: Origin): string {
+  return [document ?? title ?? address ?? app, at].filter((part) => part !== undefined).join(", ");
+}
