@@ -6,9 +6,12 @@ import { DrawerError, type RefusalCode } from "../content/error.js";
 const commands: Readonly<Record<string, () => Promise<{ add(program: Command): void }>>> = {
   look: () => import("./commands/look.js"),
   collect: () => import("./commands/collect.js"),
+  append: () => import("./commands/append.js"),
   list: () => import("./commands/list.js"),
   show: () => import("./commands/show.js"),
   place: () => import("./commands/place.js"),
+  merge: () => import("./commands/merge.js"),
+  split: () => import("./commands/split.js"),
   move: () => import("./commands/move.js"),
   discard: () => import("./commands/discard.js"),
   undo: () => import("./commands/undo.js"),

@@ -72,6 +72,6 @@ export function recipeOf(options: RecipeOptions): Recipe {
 }
 
 /** `\n`, `\t` and `\\` as what they stand for. */
-function unescaped(text: string): string {
+export function unescaped(text: string): string {
   return text.replace(/\\([nt\\])/g, (_, sign: string) => (sign === "n" ? "\n" : sign === "t" ? "\t" : "\\"));
 }

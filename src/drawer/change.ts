@@ -8,7 +8,7 @@ export interface Edit {
 }
 
 /** What a change was for. */
-export type What = "collect" | "move" | "discard" | "undo" | "redo";
+export type What = "collect" | "append" | "merge" | "split" | "move" | "discard" | "undo" | "redo";
 
 /** One act of the user: all its edits are done, or none. */
 export interface Change {

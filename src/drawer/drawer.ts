@@ -1,5 +1,8 @@
 import { generateNKeysBetween } from "fractional-indexing";
 import { v7 as uuid } from "uuid";
+import { appended } from "../compose/append.js";
+import { compose } from "../compose/compose.js";
+import type { Recipe } from "../compose/recipe.js";
 import { decodeContent, encodeContent, hashBytes, type Hash } from "../content/encode.js";
 import { DrawerError } from "../content/error.js";
 import { beginning, isBlank, kindOf, picturesOf } from "../content/measure.js";
@@ -234,6 +237,160 @@ export class Drawer {
   }
 
   /**
+   * Adds to the end of a snippet. It can be split again into what it was and what was added.
+   *
+   * @param to the snippet; the latest when it is left out
+   * @param between what stands between the two, as in a recipe
+   * @throws DrawerError `no-position`, `nothing` when there is nothing to add
+   */
+  async append(gathered: Gathered, to: Place = { beforeLast: 0 }, between = "newline"): Promise<Collected> {
+    if (isBlank(gathered.content))
+      throw new DrawerError("nothing", `Nothing appended: ${blankPlace(gathered.origin)}.`);
+    const added = this.#draft(gathered);
+    const contents = new Map<Hash, Uint8Array>(added.blobs);
+    let listed: Positioned | undefined;
+    await this.#change(
+      "append",
+      async () => {
+        const position = positionOf(to, await this.count(), this.name);
+        const [target] = await this.read(
+          await this.store.entries({ drawer: this.name, offset: position - 1, limit: 1 }),
+        );
+        if (!target) throw new Conflict("The snippet has gone.");
+        const { entry } = target;
+        const { parts = [entry] } = entry;
+        const made = this.#madeOf(
+          appended(target.content, gathered.content, between),
+          [...parts, { ...added.entry, order: entry.order }],
+          contents,
+        );
+        const after: Entry = { ...entry, ...made };
+        listed = { position, entry: after };
+        return [{ id: entry.id, before: entry, after }];
+      },
+      contents,
+    );
+    const { position, entry } = listed!;
+    const message = `Appended to ${position}: ${naming(added.entry)}. It reads now ${said(entry)}, ${entry.parts!.length} pieces; split parts them again.`;
+    return { collected: [listed!], notices: [...gathered.notices, { code: "appended", message }] };
+  }
+
+  /**
+   * Makes one snippet of several, where the first of the pick stood; {@link split} makes the several of it again, with
+   * all that was known of them.
+   *
+   * @throws DrawerError `bad-pick`, `no-position`, `bad-option`, `nothing` when the pick is less than two snippets
+   */
+  async merge(pick: string, recipe: Recipe = {}): Promise<Collected> {
+    const contents = new Map<Hash, Uint8Array>();
+    let result: Collected | undefined;
+    await this.#change(
+      "merge",
+      async () => {
+        const merging = unique(await this.pick(pick));
+        if (merging.length < 2)
+          throw new DrawerError(
+            "nothing",
+            `“${pick}” is ${merging.length === 0 ? "no snippet" : "one snippet"}: merging takes two or more.`,
+          );
+        const snippets = await this.read(merging);
+        const block = compose(snippets, recipe);
+        contents.clear();
+        const [first] = merging as [Positioned, ...Positioned[]];
+        const entry: Entry = {
+          ...{
+            id: uuid(),
+            drawer: this.name,
+            order: first.entry.order,
+            kept: merging.some((one) => one.entry.kept),
+          },
+          ...{
+            private: merging.some((one) => one.entry.private),
+            origin: commonOrigin(merging),
+            collectedAt: new Date().toISOString(),
+          },
+          ...this.#madeOf(
+            block.content,
+            merging.map((one) => one.entry),
+            contents,
+          ),
+        };
+        const position = first.position - merging.filter((one) => one.position < first.position).length;
+        const numbers = merging.map((one) => one.position).join(", ");
+        const notice = {
+          code: "merged" as const,
+          message: `Merged ${numbers} into ${position}: ${said(entry)}. Split makes them ${merging.length} again.`,
+        };
+        result = { collected: [{ position, entry }], notices: [...block.notices, notice] };
+        return [
+          ...merging.map((one) => ({ id: one.entry.id, before: one.entry, after: null })),
+          { id: entry.id, before: null, after: entry },
+        ];
+      },
+      contents,
+    );
+    return result!;
+  }
+
+  /**
+   * Parts a snippet that was merged or appended to into the snippets it was made of, where it stands.
+   * @throws DrawerError `no-position`, `nothing` when it was made of one piece
+   */
+  async split(place: Place): Promise<Collected> {
+    let collected: Positioned[] = [];
+    await this.#change("split", async () => {
+      const position = positionOf(place, await this.count(), this.name);
+      const near = await this.store.entries({
+        drawer: this.name,
+        offset: Math.max(0, position - 2),
+        limit: 3,
+      });
+      const at = near.findIndex((one) => one.position === position);
+      const { entry } = near[at]!;
+      if (!entry.parts)
+        throw new DrawerError(
+          "nothing",
+          `Snippet ${position} is of one piece: ${said(entry)} was never merged or appended to.`,
+        );
+      const orders = generateNKeysBetween(
+        near[at - 1]?.entry.order ?? null,
+        near[at + 1]?.entry.order ?? null,
+        entry.parts.length,
+      );
+      const parts = entry.parts.map((part, index): Entry => ({
+        ...part,
+        drawer: this.name,
+        order: orders[index]!,
+      }));
+      collected = parts.map((part, index) => ({ position: position + index, entry: part }));
+      const same = parts.find(({ id }) => id === entry.id);
+      const rest = parts
+        .filter((part) => part !== same)
+        .map((part) => ({ id: part.id, before: null, after: part }));
+      return [{ id: entry.id, before: entry, after: same ?? null }, ...rest];
+    });
+    const message = `Split into ${collected.length}: ${collected.map(({ position, entry }) => `${position}, ${naming(entry)}`).join("; ")}.`;
+    return { collected, notices: [{ code: "split", message }] };
+  }
+
+  /** What an entry says of a content that was made of several snippets; the content's bytes are added to `contents`. */
+  #madeOf(content: Content, parts: readonly Entry[], contents: Map<Hash, Uint8Array>) {
+    const bytes = encodeContent(content);
+    const hash = hashBytes(bytes);
+    contents.set(hash, bytes);
+    const pictures = [...new Set(parts.flatMap((part) => part.pictures ?? []))];
+    return {
+      ...{
+        kind: kindOf(content),
+        text: beginning(content, TEXT_LENGTH),
+        content: hash,
+        ...(pictures.length > 0 && { pictures }),
+      },
+      ...{ bytes: bytes.length + parts.reduce((sum, part) => sum + part.bytes, 0), parts },
+    };
+  }
+
+  /**
    * Moves the snippets of a pick, in the pick's order, to stand before another one, or after the last when `before` is
    * `end`.
    * @throws DrawerError `bad-pick`, `no-position`
@@ -382,6 +539,15 @@ export class Drawer {
 
 function unique(picked: readonly Positioned[]): Positioned[] {
   return [...new Map(picked.map((one) => [one.entry.id, one])).values()];
+}
+
+/** What the origins of several snippets have in common. */
+function commonOrigin(merging: readonly Positioned[]): Origin {
+  const [first, ...rest] = merging.map(({ entry }) => entry.origin);
+  const shared = Object.entries(first!).filter(([name, value]) =>
+    rest.every((origin) => origin[name as keyof Origin] === value),
+  );
+  return Object.fromEntries(shared) as Origin;
 }
 
 function blankPlace(origin: Origin): string {

@@ -29,6 +29,8 @@ export interface Entry {
   readonly origin: Origin;
   /** ISO 8601, in UTC. */
   readonly collectedAt: string;
+  /** For a snippet made of several: these, as they were, so that it can be split into them again. */
+  readonly parts?: readonly Entry[];
 }
 
 /** How many characters of a snippet its entry carries. */
@@ -36,7 +38,7 @@ export const TEXT_LENGTH = 280;
 
 const NAMES = [
   ...["id", "drawer", "order", "kind", "text", "content", "pictures", "bytes", "label", "kept", "private"],
-  ...["origin", "document", "at", "title", "address", "app", "collectedAt"],
+  ...["origin", "document", "at", "title", "address", "app", "collectedAt", "parts"],
 ];
 
 /** An entry as JSON, names in a fixed order: two entries are the same when these are. Nothing for no entry. */

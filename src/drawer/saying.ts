@@ -22,6 +22,9 @@ export function naming(entry: Pick<Entry, "text" | "label" | "private" | "kind" 
 
 const DEEDS: Readonly<Record<Change["what"], string>> = {
   collect: "collecting",
+  append: "appending to",
+  merge: "merging",
+  split: "splitting into",
   move: "moving",
   discard: "discarding",
   undo: "undoing",

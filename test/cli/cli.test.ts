@@ -106,6 +106,29 @@ test.each([
   expect(await all(line)).toMatch(expected);
 });
 
+test("merges, appends and splits, each in a process of its own", async () => {
+  await gather();
+  expect(await all("merge 3..5 --as rows")).toMatch(/^Merged 3, 4, 5 into 3: “Date \| Ride/);
+  expect(await all("place last --out csv")).toMatch(/^Date,Ride.*\n2031-04-08.*\n2031-04-09.*\n$/);
+  expect((await drawer(["append", "--to", "1", "--between", "\\n\\n"], "and the terns")).out).toMatch(
+    /^Appended to 1: “and the terns”/,
+  );
+  expect(await all("place 1")).toMatch(/past low\.\n\nand the terns\n$/);
+  await all("split 3", "split 1");
+  expect(await positions()).toEqual([
+    "1 First",
+    "2 and",
+    "3 Species",
+    "4 Date",
+    "5 2031-04-08",
+    "6 2031-04-09",
+  ]);
+  expect(JSON.parse(await all("merge 1..2 --json"))).toMatchObject({
+    collected: [{ position: 1, kind: "text" }],
+    notices: [{ code: "merged" }],
+  });
+});
+
 test("places into a new file whole, never over another unless told to, and leaves nothing beside it", async () => {
   await gather();
   const to = (name: string) => join(folder, name);
@@ -168,6 +191,10 @@ test.each([
   [1, "place 9", "There is no snippet 9"],
   [1, "place 1 --to out.xyz", "does not end in a format that Drawer writes"],
   [1, "redo", "There is nothing to do again."],
+  [1, "split 1", "Snippet 1 is of one piece"],
+  [1, "merge 1", "merging takes two or more"],
+  [2, "place 1 --tidy shelves", "There is no way to tidy “shelves”."],
+  [2, "place 1 --as sentence --locale x", "“x” is not the name of a language."],
   [2, "place three", "“three” is not a pick."],
   [2, "place 1 --as spiral", "There is no layout “spiral”."],
   [2, "place 1 --out pdf", "There is no output “pdf”."],

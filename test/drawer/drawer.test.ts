@@ -117,3 +117,41 @@ test("a drawer does what a plain list with a history does, whatever is done to i
     { numRuns: 150 },
   );
 });
+
+test("merging makes one of several where the first stood; splitting makes the same several of it, origins and all", async () => {
+  const drawer = await spring();
+  const before = await drawer.list();
+  const { notices } = await drawer.merge("4 2 3", { as: "bullets" });
+  expect(notices[0]!.message).toBe("Merged 4, 2, 3 into 2: “four · two · three”. Split makes them 3 again.");
+  expect(await textsOf(drawer)).toEqual(["one", "four · two · three", "five"]);
+  await drawer.split({ position: 2 });
+  expect(await textsOf(drawer)).toEqual(["one", "four", "two", "three", "five"]);
+  await drawer.undo();
+  await drawer.undo();
+  expect(await drawer.list()).toEqual(before);
+  await expect(drawer.split({ position: 1 })).rejects.toThrow("Snippet 1 is of one piece");
+  await expect(drawer.merge("3")).rejects.toThrow("“3” is one snippet: merging takes two or more.");
+});
+
+test("appending adds to the end, a stray collect never takes it away, and splitting gives each piece back", async () => {
+  const drawer = await drawerWith(new MemoryStore(), "one", "two");
+  await drawer.append(piece("more", "letter.txt"), { position: 1 }, "comma");
+  await drawer.append(piece("and more", "page.txt"), { position: 1 });
+  await drawer.collect([piece("stray"), piece("")]);
+  expect(await textsOf(drawer)).toEqual(["one, more · and more", "two", "stray"]);
+  await expect(drawer.append(piece(" "))).rejects.toThrow("Nothing appended: notes.txt is blank.");
+  await drawer.split({ position: 1 });
+  expect((await drawer.list()).map(({ entry }) => `${entry.text} ${entry.origin.document}`)).toEqual([
+    ...["one notes.txt", "more letter.txt", "and more page.txt", "two notes.txt", "stray notes.txt"],
+  ]);
+});
+
+test("what was merged of merged snippets splits step by step", async () => {
+  const drawer = await spring();
+  await drawer.merge("1..2");
+  await drawer.merge("1..2");
+  await drawer.split({ position: 1 });
+  expect(await textsOf(drawer)).toEqual(["one · two", "three", "four", "five"]);
+  await drawer.split({ position: 1 });
+  expect(await textsOf(drawer)).toEqual(five);
+});

@@ -1,0 +1,59 @@
+import { DrawerError } from "../content/error.js";
+import { readFlavours } from "../content/read/flavours.js";
+import type { Gathered } from "../drawer/drawer.js";
+import type { Source } from "../files/source.js";
+import { openFile, openStandardInput } from "./input.js";
+
+/** What is to be gathered, as it is typed. */
+export interface GatherOptions {
+  readonly at?: readonly string[];
+  readonly type?: string;
+  readonly label?: string;
+  readonly clipboard?: boolean;
+}
+
+/** Reads everything before anything is collected: all of it, or, if one part is refused, none. */
+export async function gather(files: readonly string[], options: GatherOptions): Promise<Gathered[]> {
+  if (options.at && files.length > 1) {
+    throw new DrawerError(
+      "bad-option",
+      "Spots belong to one file: name one file with --at, or several files without it.",
+    );
+  }
+  if (options.clipboard) return [await fromClipboard(files, options)];
+  if (files.length === 0) return cut(await openStandardInput(options.type), undefined, options);
+  const gathered: Gathered[] = [];
+  for (const file of files) {
+    const source = await openFile(file, options.type);
+    gathered.push(...cut(source, source.name, options));
+  }
+  return gathered;
+}
+
+function cut(source: Source, document: string | undefined, { at, label }: GatherOptions): Gathered[] {
+  return (at ?? [undefined]).map((spot) => ({
+    ...source.at(spot),
+    ...(label !== undefined && { label }),
+    origin: {
+      ...(document !== undefined && { document }),
+      ...(spot !== undefined && { at: spot }),
+      ...(source.title !== undefined && { title: source.title }),
+    },
+  }));
+}
+
+async function fromClipboard(files: readonly string[], options: GatherOptions): Promise<Gathered> {
+  if (files.length > 0 || options.at || options.type !== undefined) {
+    throw new DrawerError(
+      "bad-option",
+      "What was copied last is collected whole: --clipboard goes without files, --at and --type.",
+    );
+  }
+  const { readClipboard } = await import("../desktop/clipboard.js");
+  const reading = await readFlavours(await readClipboard());
+  return {
+    ...reading,
+    ...(options.label !== undefined && { label: options.label }),
+    origin: { app: "the clipboard" },
+  };
+}
