@@ -50,6 +50,8 @@ export {
   type Tidying,
 } from "./compose/recipe.js";
 export { Drawer, type Collected, type Gathered, type ListQuery, type Snippet } from "./drawer/drawer.js";
+export { Deal, type Dealt } from "./drawer/deal.js";
+export { Recipes } from "./drawer/recipes.js";
 export type { Entry, Origin } from "./drawer/entry.js";
 export type { Change, Edit, What } from "./drawer/change.js";
 export { parsePick, parsePlace, type Place, type Term } from "./drawer/pick.js";

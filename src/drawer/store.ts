@@ -54,6 +54,25 @@ export interface Store {
   /** The changes that match, the newest first. */
   changes(query: ChangeQuery): Promise<Change[]>;
 
+  /** A small value that belongs to a drawer, by its name, as JSON text; nothing when it was never kept. */
+  value(drawer: string, name: string): Promise<string | undefined>;
+
+  /** The names of a drawer's values that begin with these letters, in order. */
+  valueNames(drawer: string, beginning: string): Promise<string[]>;
+
+  /**
+   * Keeps a small value, durably, or takes it away when `after` is nothing.
+   *
+   * @param before what it must still be; nothing when it must not be there
+   * @throws Conflict when it is something else by now
+   */
+  keepValue(
+    drawer: string,
+    name: string,
+    before: string | undefined,
+    after: string | undefined,
+  ): Promise<void>;
+
   /** Calls `listener` soon after a change was made here or by somebody else. Gives what stops it. */
   watch(listener: () => void): () => void;
 

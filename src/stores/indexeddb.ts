@@ -9,9 +9,10 @@ interface Tables extends DBSchema {
   entries: { key: string; value: Entry; indexes: { inOrder: [string, string] } };
   contents: { key: Hash; value: Uint8Array };
   changes: { key: number; value: Change; indexes: { ofDrawer: string } };
+  settings: { key: [drawer: string, name: string]; value: string };
 }
 
-const VERSION = 1;
+const VERSION = 2;
 
 /**
  * Opens a store in the browser's IndexedDB. Tabs of one origin share it, and each hears of the others' changes.
@@ -22,7 +23,9 @@ const VERSION = 1;
 export async function openIndexedDb(name = "drawer"): Promise<IndexedDbStore> {
   try {
     const database = await openDB<Tables>(name, VERSION, {
-      upgrade(opened) {
+      upgrade(opened, from) {
+        if (from < 2) opened.createObjectStore("settings");
+        if (from > 0) return;
         opened
           .createObjectStore("entries", { keyPath: "id" })
           .createIndex("inOrder", ["drawer", "order"], { unique: true });
@@ -123,6 +126,38 @@ export class IndexedDbStore implements Store {
     if (cursor && offset > 0) cursor = await cursor.advance(offset);
     for (; cursor && found.length < limit; cursor = await cursor.continue()) found.push(cursor.value);
     return found;
+  }
+
+  async value(drawer: string, name: string): Promise<string | undefined> {
+    return this.#database.get("settings", [drawer, name]);
+  }
+
+  async valueNames(drawer: string, beginning: string): Promise<string[]> {
+    const keys = await this.#database.getAllKeys(
+      "settings",
+      IDBKeyRange.bound([drawer, beginning], [drawer, `${beginning}\uffff`]),
+    );
+    return keys.map(([, name]) => name);
+  }
+
+  async keepValue(
+    drawer: string,
+    name: string,
+    before: string | undefined,
+    after: string | undefined,
+  ): Promise<void> {
+    const transaction = this.#database.transaction("settings", "readwrite", { durability: "strict" });
+    if ((await transaction.store.get([drawer, name])) !== before) {
+      await transaction.done;
+      throw new Conflict(`“${name}” has changed.`);
+    }
+    if (after === undefined) await transaction.store.delete([drawer, name]);
+    else await transaction.store.put(after, [drawer, name]);
+    await transaction.done.catch((error: unknown) => {
+      throw refusal(error);
+    });
+    this.#tabs.postMessage("changed");
+    queueMicrotask(() => this.#tell());
   }
 
   #tell(): void {

@@ -8,6 +8,7 @@ export class MemoryStore implements Store {
   readonly #entries = new Map<string, Entry>();
   readonly #contents = new Map<Hash, Uint8Array>();
   readonly #changes: Change[] = [];
+  readonly #values = new Map<string, Map<string, string>>();
   readonly #listeners = new Set<() => void>();
 
   async entries(query: EntryQuery): Promise<Positioned[]> {
@@ -57,6 +58,28 @@ export class MemoryStore implements Store {
 
   async changes(query: ChangeQuery): Promise<Change[]> {
     return slice(this.#changes.filter((change) => change.drawer === query.drawer).reverse(), query);
+  }
+
+  async value(drawer: string, name: string): Promise<string | undefined> {
+    return this.#values.get(drawer)?.get(name);
+  }
+
+  async valueNames(drawer: string, beginning: string): Promise<string[]> {
+    return [...(this.#values.get(drawer)?.keys() ?? [])].filter((name) => name.startsWith(beginning)).sort();
+  }
+
+  async keepValue(
+    drawer: string,
+    name: string,
+    before: string | undefined,
+    after: string | undefined,
+  ): Promise<void> {
+    const values = this.#values.get(drawer) ?? new Map<string, string>();
+    if (values.get(name) !== before) throw new Conflict(`“${name}” has changed.`);
+    if (after === undefined) values.delete(name);
+    else values.set(name, after);
+    this.#values.set(drawer, values);
+    for (const listener of this.#listeners) queueMicrotask(listener);
   }
 
   watch(listener: () => void): () => void {

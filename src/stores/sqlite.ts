@@ -7,10 +7,9 @@ import type { Change } from "../drawer/change.js";
 import { encodeEntry, type Entry } from "../drawer/entry.js";
 import { Conflict, type ChangeQuery, type EntryQuery, type Positioned, type Store } from "../drawer/store.js";
 
-/** The version of the tables below, kept in the database's `user_version`. */
-const VERSION = 1;
-
-const TABLES = `
+/** What each version of the tables adds to the one before it; the version is kept in the database's `user_version`. */
+const VERSIONS = [
+  `
   CREATE TABLE entries (
     id TEXT PRIMARY KEY,
     drawer TEXT NOT NULL,
@@ -27,8 +26,16 @@ const TABLES = `
     change TEXT NOT NULL
   ) STRICT;
   CREATE INDEX changes_of_drawer ON changes (drawer, number);
-  PRAGMA user_version = ${VERSION};
-`;
+`,
+  `
+  CREATE TABLE settings (
+    drawer TEXT NOT NULL,
+    name TEXT NOT NULL,
+    value TEXT NOT NULL,
+    PRIMARY KEY (drawer, name)
+  ) STRICT, WITHOUT ROWID;
+`,
+];
 
 /** How often to look whether another process has changed the database, in milliseconds. */
 const WATCH_EVERY = 250;
@@ -66,16 +73,17 @@ export function openSqlite(path: string): SqliteStore {
 
 function prepareTables(database: Database.Database, path: string): void {
   const version = () => pragma(database, "user_version");
-  if (version() === VERSION) return;
+  if (version() === VERSIONS.length) return;
   database.exec("BEGIN IMMEDIATE");
   try {
-    if (version() > VERSION) {
+    if (version() > VERSIONS.length) {
       throw new DrawerError(
         "store",
         `The drawers in “${path}” were written by a newer Drawer. Update Drawer to open them.`,
       );
     }
-    if (version() === 0) database.exec(TABLES);
+    for (const added of VERSIONS.slice(version())) database.exec(added);
+    database.exec(`PRAGMA user_version = ${VERSIONS.length}`);
     database.exec("COMMIT");
   } catch (error) {
     database.exec("ROLLBACK");
@@ -148,10 +156,15 @@ export class SqliteStore implements Store {
   }
 
   async commit(change: Change, contents: ReadonlyMap<Hash, Uint8Array>): Promise<void> {
+    this.#transact(() => this.#write(change, contents));
+  }
+
+  /** Does something in one transaction: all of it, durably, or nothing. */
+  #transact(deed: () => void): void {
     try {
       this.#database.exec("BEGIN IMMEDIATE");
       try {
-        this.#write(change, contents);
+        deed();
         this.#database.exec("COMMIT");
       } catch (error) {
         this.#database.exec("ROLLBACK");
@@ -200,6 +213,40 @@ export class SqliteStore implements Store {
       "SELECT change FROM changes WHERE drawer = ? ORDER BY number DESC LIMIT ? OFFSET ?",
     ).all(...[drawer, limit, offset]) as { change: string }[];
     return rows.map((row) => JSON.parse(row.change) as Change);
+  }
+
+  async value(drawer: string, name: string): Promise<string | undefined> {
+    const row = this.#sql("SELECT value FROM settings WHERE drawer = ? AND name = ?").get(
+      ...[drawer, name],
+    ) as { value: string } | undefined;
+    return row?.value;
+  }
+
+  async valueNames(drawer: string, beginning: string): Promise<string[]> {
+    const rows = this.#sql(
+      "SELECT name FROM settings WHERE drawer = ? AND substr(name, 1, ?) = ? ORDER BY name",
+    ).all(...[drawer, beginning.length, beginning]) as { name: string }[];
+    return rows.map(({ name }) => name);
+  }
+
+  async keepValue(
+    drawer: string,
+    name: string,
+    before: string | undefined,
+    after: string | undefined,
+  ): Promise<void> {
+    this.#transact(() => {
+      const row = this.#sql("SELECT value FROM settings WHERE drawer = ? AND name = ?").get(
+        ...[drawer, name],
+      ) as { value: string } | undefined;
+      if (row?.value !== before) throw new Conflict(`“${name}” has changed.`);
+      if (after === undefined)
+        this.#sql("DELETE FROM settings WHERE drawer = ? AND name = ?").run(...[drawer, name]);
+      else
+        this.#sql("INSERT OR REPLACE INTO settings (drawer, name, value) VALUES (?, ?, ?)").run(
+          ...[drawer, name, after],
+        );
+    });
   }
 
   watch(listener: () => void): () => void {

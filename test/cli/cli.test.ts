@@ -129,6 +129,40 @@ test("merges, appends and splits, each in a process of its own", async () => {
   });
 });
 
+test("deals one at a time, in processes of their own, and says how far it is", async () => {
+  await all("collect demo/diary.docx --at p8 --at p9 --at p10", "deal all");
+  const step = async (line: string) => {
+    const { out, err } = await drawer(line.split(" "));
+    return `${out.trim()} | ${err.trim()}`;
+  };
+  expect([await step("next"), await step("next"), await step("back"), await step("next")]).toEqual([
+    ...["Check rings | 1 of 3.", "Weigh | 2 of 3.", "Check rings | 1 of 3.", "Weigh | 2 of 3."],
+  ]);
+  const to = join(folder, "dealt.txt");
+  writeFileSync(to, "Steps");
+  expect([await step(`next --to ${to}`), await step("next")]).toEqual([
+    " | 3 of 3, the last.",
+    " | All have been handed out.",
+  ]);
+  expect(readFileSync(to, "utf8")).toBe("Steps\nRelease at the ride\n");
+});
+
+test("keeps recipes by name and places by them", async () => {
+  await gather();
+  expect(await all("recipe save roundup --as bullets --cite list")).toBe(
+    "Kept the recipe “roundup”: --as bullets --cite list.\n",
+  );
+  expect(await all("place 1 --recipe roundup --as numbers --out markdown")).toMatch(
+    /^1\. First.*\n\n- diary\.docx, p3\n$/,
+  );
+  expect(await all("recipes")).toBe("roundup  --as bullets --cite list\n");
+  await all("recipe remove roundup");
+  expect(await drawer(["place", "1", "--recipe", "roundup"])).toMatchObject({
+    code: 1,
+    err: expect.stringContaining("There is no recipe “roundup”"),
+  });
+});
+
 test("places into a new file whole, never over another unless told to, and leaves nothing beside it", async () => {
   await gather();
   const to = (name: string) => join(folder, name);

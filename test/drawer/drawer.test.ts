@@ -1,5 +1,5 @@
 import fc from "fast-check";
-import { Drawer, MemoryStore } from "drawer";
+import { Deal, Drawer, MemoryStore, Recipes, type Dealt } from "drawer";
 import { drawerWith, piece, textsOf } from "../support/pieces";
 
 const five = ["one", "two", "three", "four", "five"];
@@ -154,4 +154,44 @@ test("what was merged of merged snippets splits step by step", async () => {
   expect(await textsOf(drawer)).toEqual(["one · two", "three", "four", "five"]);
   await drawer.split({ position: 1 });
   expect(await textsOf(drawer)).toEqual(five);
+});
+
+test("a deal hands out one at a time, in order, whatever is collected or discarded meanwhile", async () => {
+  const store = new MemoryStore();
+  const drawer = await drawerWith(store, "one", "two", "three");
+  await expect(new Deal(drawer).next()).rejects.toThrow("Nothing is being dealt.");
+  const deal = await Deal.begin(drawer, "all");
+  const said = async (step: Promise<Dealt | undefined>) => {
+    const dealt = await step;
+    return dealt && `${dealt.snippet.entry.text} ${dealt.number} of ${dealt.of}`;
+  };
+  expect([
+    await said(deal.next()),
+    await said(deal.next()),
+    await said(deal.back()),
+    await said(deal.next()),
+  ]).toEqual([...["one 1 of 3", "two 2 of 3", "one 1 of 3", "two 2 of 3"]]);
+  await drawer.collect([piece("stray")]);
+  await drawer.discard("3");
+  const later = new Deal(new Drawer(store, "spring"));
+  expect(await later.left()).toEqual({ left: 1, of: 3 });
+  expect([await said(later.next()), await said(later.next()), await said(later.next())]).toEqual([
+    "three 3 of 3",
+    undefined,
+    undefined,
+  ]);
+  expect(await said((await Deal.begin(drawer, "2 1")).skip())).toBe("one 2 of 2");
+});
+
+test("recipes are kept with their drawer, by name", async () => {
+  const drawer = await drawerWith(new MemoryStore(), "one", "two");
+  const recipes = new Recipes(drawer);
+  expect(await recipes.save("roundup", { as: "bullets", cite: "notes" })).toBe(false);
+  expect(await recipes.save("roundup", { as: "numbers" })).toBe(true);
+  expect([await recipes.names(), await recipes.get("roundup")]).toEqual([["roundup"], { as: "numbers" }]);
+  await expect(recipes.save("two words", {})).rejects.toThrow("a name of one word");
+  await recipes.remove("roundup");
+  await expect(recipes.get("roundup")).rejects.toThrow(
+    "There is no recipe “roundup” in the drawer “spring”. None is kept yet",
+  );
 });

@@ -95,6 +95,23 @@ describe.each(Object.entries(STORES))("the %s store", (_, make) => {
     );
   });
 
+  test("keeps small values by name, and only in place of what was expected", async () => {
+    await store.keepValue("spring", "recipe b", undefined, "1");
+    await store.keepValue("spring", "recipe a", undefined, "2");
+    await store.keepValue("autumn", "recipe c", undefined, "3");
+    await expect(store.keepValue("spring", "recipe a", undefined, "4")).rejects.toThrow(Conflict);
+    await store.keepValue("spring", "recipe a", "2", "5");
+    expect([await store.valueNames("spring", "recipe "), await store.valueNames("spring", "x")]).toEqual([
+      ["recipe a", "recipe b"],
+      [],
+    ]);
+    await store.keepValue("spring", "recipe b", "1", undefined);
+    expect([await store.value("spring", "recipe a"), await store.value("spring", "recipe b")]).toEqual([
+      "5",
+      undefined,
+    ]);
+  });
+
   test("keeps everything when it is opened again, undo too", async () => {
     const drawer = await drawerWith(store, "one", "two", "three");
     await drawer.discard("2");

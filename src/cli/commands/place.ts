@@ -4,6 +4,7 @@ import type { Block } from "../../compose/block.js";
 import { compose } from "../../compose/compose.js";
 import { DrawerError } from "../../content/error.js";
 import type { Notice } from "../../content/notice.js";
+import { Recipes } from "../../drawer/recipes.js";
 import { writeFile, WRITTEN_FORMATS } from "../../files/write.js";
 import { answerJson, type CommonOptions } from "../answer.js";
 import { begin } from "../command.js";
@@ -13,6 +14,7 @@ import { writeNewFile } from "../output.js";
 import { page } from "../page.js";
 
 interface PlaceOptions extends CommonOptions, RecipeOptions {
+  readonly recipe?: string;
   readonly out?: string;
   readonly to?: string;
   readonly overwrite?: boolean;
@@ -37,6 +39,7 @@ export function add(program: Command): void {
       "make one block of snippets and put it on standard output or into a file",
     ),
   )
+    .option("--recipe <name>", "a recipe kept with the drawer; other options change it")
     .option(
       "--out <format>",
       `what it is written as: ${Object.keys(OUTPUTS).join(", ")} (default: text, or by the file's ending)`,
@@ -44,10 +47,13 @@ export function add(program: Command): void {
     .option("--to <file>", "a file to put it into; its ending tells the format")
     .option("--overwrite", "replace the file when it is there already")
     .action(async (pick: readonly string[], options: PlaceOptions) => {
-      const recipe = recipeOf(options);
+      const typed = recipeOf(options);
       const output = outputOf(options);
-      const snippets = await withDrawer(options.drawer, (drawer) => drawer.snippets(pick.join(" ")));
-      const block = compose(snippets, recipe);
+      const [snippets, kept] = await withDrawer(options.drawer, async (drawer) => [
+        await drawer.snippets(pick.join(" ")),
+        options.recipe === undefined ? {} : await new Recipes(drawer).get(options.recipe),
+      ]);
+      const block = compose(snippets, { ...kept, ...typed });
       const notices = [...block.notices];
       if (options.to !== undefined) {
         const { data, told } = await fileOf(block, output, options.to);

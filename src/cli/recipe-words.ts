@@ -1,0 +1,13 @@
+import type { Recipe } from "../compose/recipe.js";
+
+/** A recipe as it would be typed: `--as bullets --cite notes`. */
+export function describeRecipe(recipe: Recipe): string {
+  const words = Object.entries(recipe).flatMap(([name, value]) => {
+    if (name === "tidy")
+      return (value as string[]).length === 0
+        ? ["--tidy none"]
+        : (value as string[]).filter((way) => way !== "edges").map((way) => `--tidy ${way}`);
+    return [`--${name} ${/^[\w-]+$/.test(String(value)) ? String(value) : JSON.stringify(value)}`];
+  });
+  return words.length === 0 ? "as it is" : words.join(" ");
+}

@@ -1,0 +1,50 @@
+import type { Recipe } from "../compose/recipe.js";
+import { DrawerError } from "../content/error.js";
+import type { Drawer } from "./drawer.js";
+
+const BEGINNING = "recipe ";
+
+/** The recipes that are kept with a drawer, by name. */
+export class Recipes {
+  constructor(readonly drawer: Drawer) {}
+
+  /** Their names, in order. */
+  async names(): Promise<string[]> {
+    const names = await this.drawer.store.valueNames(this.drawer.name, BEGINNING);
+    return names.map((name) => name.slice(BEGINNING.length));
+  }
+
+  /**
+   * A recipe by its name.
+   * @throws DrawerError `nothing` when there is none of that name
+   */
+  async get(name: string): Promise<Recipe> {
+    const text = await this.drawer.store.value(this.drawer.name, BEGINNING + name);
+    if (text !== undefined) return JSON.parse(text) as Recipe;
+    const names = await this.names();
+    const kept =
+      names.length === 0
+        ? "None is kept yet; keep one with “drawer recipe save”."
+        : `Kept are: ${names.join(", ")}.`;
+    throw new DrawerError(
+      "nothing",
+      `There is no recipe “${name}” in the drawer “${this.drawer.name}”. ${kept}`,
+    );
+  }
+
+  /** Keeps a recipe under a name, in place of the one that had it. Gives whether there was one. */
+  async save(name: string, recipe: Recipe): Promise<boolean> {
+    if (!/^\S{1,60}$/.test(name))
+      throw new DrawerError("bad-option", "A recipe needs a name of one word, of at most 60 characters.");
+    const before = await this.drawer.store.value(this.drawer.name, BEGINNING + name);
+    await this.drawer.store.keepValue(this.drawer.name, BEGINNING + name, before, JSON.stringify(recipe));
+    return before !== undefined;
+  }
+
+  /** Takes a recipe away. Gives what it was. */
+  async remove(name: string): Promise<Recipe> {
+    const recipe = await this.get(name);
+    await this.drawer.store.keepValue(this.drawer.name, BEGINNING + name, JSON.stringify(recipe), undefined);
+    return recipe;
+  }
+}
