@@ -79,12 +79,18 @@ export class Binding {
     });
   }
 
-  /** Places a block where the user last wrote. */
-  async place(block: Block, what: string): Promise<void> {
+  /**
+   * Places a block where the user last wrote.
+   *
+   * @param make makes the block
+   * @param what how the block is called when it is said that it was placed
+   */
+  async place(make: () => Promise<Block>, what: string): Promise<void> {
     await this.act(async () => {
       const { target } = this;
       if (!target)
         throw new DrawerError("nothing", "Click first where it should go: in the text, or in a field.");
+      const block = await make();
       placeAt(target, block);
       return [...block.notices, { code: "placed", message: `Placed ${what}.` }];
     });

@@ -102,6 +102,9 @@ export const looks = css`
     list-style: none;
   }
   .run li {
+    position: relative;
+    height: 5.6em;
+    overflow: hidden;
     display: grid;
     grid-template-columns: 2.6em 1fr;
     padding: 0 1.25em 0 0;
@@ -112,11 +115,25 @@ export const looks = css`
     background: var(--wash);
   }
   .position {
-    padding-top: 0.55em;
+    align-self: start;
+    padding: 0.55em 0;
     text-align: center;
     font-size: 1.15em;
     font-variant-numeric: oldstyle-nums;
     color: var(--tide);
+  }
+  .position b {
+    display: inline-block;
+    min-width: 1.5em;
+    line-height: 1.5;
+    border-radius: 1em;
+    color: var(--card);
+    background: var(--tide);
+    font-weight: 600;
+    font-variant-numeric: lining-nums;
+  }
+  .run li.picked {
+    background: var(--wash);
   }
   .snippet {
     padding: 0.7em 0;
@@ -137,16 +154,28 @@ export const looks = css`
     color: var(--faint);
   }
   .deeds {
-    grid-column: 2;
+    position: absolute;
+    right: 1.25em;
+    bottom: 0.55em;
     display: none;
     gap: 1em;
-    padding-bottom: 0.7em;
+    padding-left: 1em;
+    background: var(--wash);
     font: 0.85em var(--plain);
     color: var(--faint);
   }
   .run li:hover .deeds,
   .run li:focus-within .deeds {
     display: flex;
+  }
+  .note {
+    font: 0.9em var(--plain);
+    color: var(--faint);
+  }
+  .from {
+    white-space: nowrap;
+    overflow: hidden;
+    text-overflow: ellipsis;
   }
   .none {
     padding: 2em 1.25em;
@@ -170,12 +199,15 @@ export const looks = css`
     text-underline-offset: 0.2em;
     text-decoration-thickness: 1px;
   }
+  .word {
+    white-space: nowrap;
+  }
   .sentence option {
     color: var(--ink);
     background: var(--card);
   }
   .landing {
-    max-height: 12em;
+    max-height: 11em;
     margin: 0 1.25em;
     padding: 0.1em 0;
     overflow: auto;

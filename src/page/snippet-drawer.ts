@@ -1,63 +1,76 @@
 import { html, LitElement, nothing, type PropertyValues } from "lit";
 import { repeat } from "lit/directives/repeat.js";
 import { unsafeHTML } from "lit/directives/unsafe-html.js";
-import { compose } from "../compose/compose.js";
 import type { Block } from "../compose/block.js";
+import { compose } from "../compose/compose.js";
+import type { Fit } from "../compose/recipe.js";
 import { originText } from "../content/origin.js";
-import type { LayoutName } from "../compose/recipe.js";
-import type { Snippet } from "../drawer/drawer.js";
+import type { Positioned } from "../drawer/store.js";
 import type { Binding, Told } from "./binding.js";
 import { looks } from "./looks.js";
 import { readTransfer } from "./selection.js";
+import {
+  CITE_WORDS,
+  FIRST_SAID,
+  LAYOUT_WORDS,
+  recipeSaid,
+  STYLE_WORDS,
+  TIDY_WORDS,
+  type Said,
+} from "./sentence.js";
 
-/** How layouts are called in the sentence. */
-const LAYOUT_WORDS: Readonly<Record<LayoutName, string>> = {
-  sequence: "they are, one after another",
-  lines: "lines",
-  bullets: "bullets",
-  numbers: "a numbered list",
-  joined: "one paragraph",
-  sentence: "a sentence",
-  rows: "one table",
-  columns: "columns side by side",
-  pairs: "labels and values",
-  link: "links",
-  quotes: "quotes with their origins",
-};
+/** How high a row of the run is, in ems; all are the same, so that only those that can be seen need to be there. */
+const ROW = 5.6;
+/** How many rows are there beyond those that can be seen, on either side. */
+const SPARE = 8;
+/** How many snippets are shown as they will land; more are placed, but nobody reads so far. */
+const SHOWN = 60;
 
-/** Which snippets the sentence can speak of. */
-type Which = "all" | "last";
+/** Which snippets the sentence speaks of. */
+type Which = "picked" | "all" | "last";
 
 /**
  * `<snippet-drawer>`: the collection made visible. Above stands the run of snippets, numbered in their order; choosing
- * one places it at the caret. Below stand the sentence that says what is placed and how, and the block as it will land.
- * Give it a {@link Binding} as its property `binding`.
+ * one places it at the caret, and its number picks it, in the order of picking. Below stand the sentence that says what
+ * is placed and how, and the block as it will land. Give it a {@link Binding} as its property `binding`.
  */
 export class SnippetDrawer extends LitElement {
   static override styles = looks;
   static override properties = {
     binding: { attribute: false },
     snippets: { state: true },
+    picked: { state: true },
     told: { state: true },
-    as: { state: true },
+    said: { state: true },
     which: { state: true },
+    block: { state: true },
+    top: { state: true },
   };
 
   declare binding: Binding | undefined;
-  declare private snippets: readonly Snippet[];
+  declare private snippets: readonly Positioned[];
+  /** The ids of the snippets that are picked, in the order of picking. */
+  declare private picked: readonly string[];
   declare private told: Told | undefined;
-  declare private as: LayoutName;
+  declare private said: Said;
   declare private which: Which;
+  /** What lands: of what is chosen, as much as is shown. */
+  declare private block: Block | undefined;
+  /** The first row that is there. */
+  declare private top: number;
   #stops: (() => void)[] = [];
   #reading = 0;
-  /** The id of the snippet that gets the focus back once the run is drawn again. */
+  #composing = 0;
+  /** The id of the snippet that gets the focus once the drawer has been read again. */
   #focusNext: string | undefined;
 
   constructor() {
     super();
     this.snippets = [];
-    this.as = "sequence";
+    this.picked = [];
+    this.said = FIRST_SAID;
     this.which = "all";
+    this.top = 0;
     this.addEventListener("paste", (event) => this.#given(event, event.clipboardData));
     this.addEventListener("dragover", (event) => event.preventDefault());
     this.addEventListener("drop", (event) => this.#given(event, event.dataTransfer));
@@ -65,6 +78,7 @@ export class SnippetDrawer extends LitElement {
 
   protected override willUpdate(changed: PropertyValues): void {
     if (changed.has("binding")) this.#follow();
+    if (["snippets", "picked", "said", "which"].some((name) => changed.has(name))) void this.#compose();
   }
 
   override disconnectedCallback(): void {
@@ -80,9 +94,12 @@ export class SnippetDrawer extends LitElement {
     this.#leave();
     const { binding } = this;
     if (!binding) return;
+    const fitAgain = () => void this.#compose();
+    document.addEventListener("focusin", fitAgain);
     this.#stops = [
       binding.drawer.watch(() => void this.#read()),
       binding.listen((told) => (this.told = told)),
+      () => document.removeEventListener("focusin", fitAgain),
     ];
     void this.#read();
   }
@@ -90,20 +107,44 @@ export class SnippetDrawer extends LitElement {
   /** Reads the drawer again; of several readings under way only the last one counts. */
   async #read(): Promise<void> {
     const reading = ++this.#reading;
-    const drawer = this.binding!.drawer;
-    const snippets = await drawer.read(await drawer.list());
+    const snippets = await this.binding!.drawer.list();
     if (reading !== this.#reading) return;
     const grown = snippets.length > this.snippets.length;
+    const here = new Set(snippets.map(({ entry }) => entry.id));
     this.snippets = snippets;
+    this.picked = this.picked.filter((id) => here.has(id));
+    if (this.picked.length === 0 && this.which === "picked") this.which = "all";
     await this.updateComplete;
-    this.#restoreFocus();
-    if (grown) this.renderRoot.querySelector(".run")?.lastElementChild?.scrollIntoView({ block: "nearest" });
+    if (grown) this.#scrollTo(snippets.length - 1);
+    this.#focus(this.#focusNext);
+    this.#focusNext = undefined;
   }
 
-  #restoreFocus(): void {
-    const at = this.snippets.findIndex(({ entry }) => entry.id === this.#focusNext);
-    if (at >= 0) this.renderRoot.querySelectorAll<HTMLElement>(".snippet")[at]!.focus();
-    this.#focusNext = undefined;
+  #focus(id: string | undefined): void {
+    if (id !== undefined) this.renderRoot.querySelector<HTMLElement>(`[data-id="${id}"] .snippet`)?.focus();
+  }
+
+  /** What the sentence speaks of, in the order in which it is placed. */
+  get #chosen(): readonly Positioned[] {
+    if (this.which === "all") return this.snippets;
+    if (this.which === "last") return this.snippets.slice(-1);
+    const byId = new Map(this.snippets.map((snippet) => [snippet.entry.id, snippet]));
+    return this.picked.flatMap((id) => byId.get(id) ?? []);
+  }
+
+  /** Makes the block of what is shown, for the place it would land in. */
+  async #compose(): Promise<void> {
+    if (!this.binding) return;
+    const composing = ++this.#composing;
+    const block = await this.#blockOf(this.#chosen.slice(0, SHOWN));
+    if (composing === this.#composing) this.block = block;
+  }
+
+  async #blockOf(chosen: readonly Positioned[]): Promise<Block> {
+    const { drawer, target } = this.binding!;
+    const fit: Fit =
+      target instanceof HTMLInputElement ? "line" : target instanceof HTMLTextAreaElement ? "plain" : "page";
+    return compose(await drawer.read(chosen), { ...recipeSaid(this.said), fit });
   }
 
   #given(event: Event, transfer: DataTransfer | null): void {
@@ -112,18 +153,14 @@ export class SnippetDrawer extends LitElement {
     void this.binding.collect(readTransfer(transfer), { app: "another window" });
   }
 
-  get #picked(): readonly Snippet[] {
-    return this.which === "all" ? this.snippets : this.snippets.slice(-1);
-  }
-
   protected override render() {
-    const block = compose(this.#picked, { as: this.as });
+    const collecting = this.binding?.collecting ?? false;
     return html`
       <header>
         <h2>Drawer</h2>
         <span class="state">
-          ${this.#collecting() ? "Collects what you copy. " : "Does not collect. "}
-          <button @click=${this.#toggle}>${this.#collecting() ? "Pause" : "Resume"}</button>
+          ${collecting ? "Collects what you copy. " : "Does not collect. "}
+          <button @click=${this.#toggle}>${collecting ? "Pause" : "Resume"}</button>
         </span>
       </header>
       ${
@@ -134,53 +171,71 @@ export class SnippetDrawer extends LitElement {
             </p>`
           : nothing
       }
-      <ol class="run" aria-label="Snippets, in order" @keydown=${this.#key}>
-        ${repeat(
-          this.snippets,
-          ({ entry }) => entry.id,
-          (snippet) => this.#row(snippet),
-        )}
-      </ol>
+      ${this.#run()}
       <p class="told ${this.told?.error ? "refused" : ""}">
-        <span>${this.#toldText()}</span>
+        <span>${this.told?.error?.message ?? this.told?.notices.at(-1)?.message ?? ""}</span>
         <button @click=${this.#undo}>Undo</button>
       </p>
-      <section class="put-down" aria-label="Put down">${this.#sentence()} ${this.#landing(block)}</section>
+      <section class="put-down" aria-label="Put down">${this.#sentence()} ${this.#landing()}</section>
     `;
   }
 
-  #collecting(): boolean {
-    return this.binding?.collecting ?? false;
+  /** The rows that can be seen, and some to spare; the rest is room. */
+  #run() {
+    const count = this.snippets.length;
+    const seen = this.snippets.slice(this.top, this.top + this.#rowsSeen() + 2 * SPARE);
+    const room = (rows: number) => `height: ${rows * ROW}em`;
+    return html`
+      <ol class="run" aria-label="Snippets, in order" @keydown=${this.#key} @scroll=${this.#scrolled}>
+        <div class="room" style=${room(this.top)}></div>
+        ${repeat(
+          seen,
+          ({ entry }) => entry.id,
+          (snippet) => this.#row(snippet, count),
+        )}
+        <div class="room" style=${room(Math.max(0, count - this.top - seen.length))}></div>
+      </ol>
+    `;
   }
 
-  #toldText(): string {
-    return this.told?.error?.message ?? this.told?.notices.at(-1)?.message ?? "";
-  }
-
-  #row(snippet: Snippet) {
-    const { position, entry } = snippet;
+  #row({ position, entry }: Positioned, count: number) {
     const from = originText(entry.origin);
     const kind = entry.kind === "text" ? "" : entry.kind;
+    const turn = this.picked.indexOf(entry.id) + 1;
+    const pick = turn > 0 ? `Picked as number ${turn}; take out of the pick` : `Pick snippet ${position}`;
     return html`
-      <li data-position=${position}>
-        <span class="position" aria-hidden="true">${position}</span>
+      <li
+        data-position=${position}
+        data-id=${entry.id}
+        aria-setsize=${count}
+        aria-posinset=${position}
+        class=${turn > 0 ? "picked" : ""}
+      >
+        <button
+          class="position"
+          aria-pressed=${turn > 0}
+          aria-label=${pick}
+          title=${pick}
+          @click=${() => this.#pick(entry.id)}
+        >
+          ${turn > 0 ? html`<b>${turn}</b>` : position}
+        </button>
         <button
           class="snippet"
           aria-label="${position}, ${entry.text}, from ${from || "elsewhere"}. Place at the caret"
           title="Place at the caret"
-          @click=${() => this.#placeOne(snippet)}
+          @click=${() => this.#placeOne(position, entry.id)}
         >
-          <span class="says" dir="auto">${entry.text}</span>
+          <span class="says" dir="auto"
+            >${entry.label ? html`<b>${entry.label}</b> ` : nothing}${entry.text}</span
+          >
           <span class="from">${[kind, from].filter(Boolean).join(" · ")}</span>
         </button>
         <span class="deeds">
           <button ?disabled=${position === 1} @click=${() => this.#move(position, position - 1)}>
             Earlier
           </button>
-          <button
-            ?disabled=${position === this.snippets.length}
-            @click=${() => this.#move(position, position + 2)}
-          >
+          <button ?disabled=${position === count} @click=${() => this.#move(position, position + 2)}>
             Later
           </button>
           <button @click=${() => this.#discard(position)}>Discard</button>
@@ -190,40 +245,67 @@ export class SnippetDrawer extends LitElement {
   }
 
   #sentence() {
+    const { as, style, tidy, cite } = this.said;
     const count = this.snippets.length;
-    const choice = (value: string, words: string, chosen: string) =>
-      html`<option value=${value} ?selected=${value === chosen}>${words}</option>`;
+    const which = {
+      ...(this.picked.length > 0 && {
+        picked: this.picked.length === 1 ? "the one picked" : `the ${this.picked.length} picked`,
+      }),
+      all: count === 1 ? "the one snippet" : `all ${count} snippets`,
+      last: "the latest snippet",
+    };
     return html`
       <p class="sentence">
-        Place
-        <select
-          aria-label="Which snippets"
-          @change=${(event: Event) => (this.which = valueOf(event) as Which)}
-        >
-          ${choice("all", count === 1 ? "the one snippet" : `all ${count} snippets`, this.which)}
-          ${choice("last", "the latest snippet", this.which)}
-        </select>
-        as
-        <select
-          aria-label="Laid out as"
-          @change=${(event: Event) => (this.as = valueOf(event) as LayoutName)}
-        >
-          ${Object.entries(LAYOUT_WORDS).map(([name, words]) => choice(name, words, this.as))}</select
-        >.
+        Place ${choice("Which snippets", which, this.which, (name) => (this.which = name))} as
+        ${choice("Laid out as", LAYOUT_WORDS, as, (name) => this.#say({ as: name }), ",")} in
+        ${choice("Look", STYLE_WORDS, style, (name) => this.#say({ style: name }), ",")}
+        ${choice("Tidying", TIDY_WORDS, tidy, (name) => this.#say({ tidy: name }), ",")}
+        ${choice("Sources", CITE_WORDS, cite, (name) => this.#say({ cite: name }), ".")}
       </p>
     `;
   }
 
+  #say(word: Partial<Said>): void {
+    this.said = { ...this.said, ...word };
+  }
+
   /** What lands is shown from the very block that is placed. Its HTML is written from content, which can hold no script. */
-  #landing(block: Block) {
+  #landing() {
+    const more = this.#chosen.length - SHOWN;
     return html`
       <div class="landing" aria-label="As it will land" role="region" tabindex="0">
-        ${unsafeHTML(block.html)}
+        ${unsafeHTML(this.block?.html ?? "")}
+        ${this.block?.notices.map(({ message }) => html`<p class="note">${message}</p>`)}
+        ${more > 0 ? html`<p class="note">… and ${more} more, which are placed too.</p>` : nothing}
       </div>
-      <button class="go" ?disabled=${this.snippets.length === 0} @click=${() => this.#place(block)}>
+      <button class="go" ?disabled=${this.snippets.length === 0} @click=${this.#place}>
         Place at the caret
       </button>
     `;
+  }
+
+  #rowsSeen(): number {
+    const run = this.renderRoot.querySelector(".run");
+    return run ? Math.ceil(run.clientHeight / this.#rowHeight()) : 12;
+  }
+
+  #rowHeight(): number {
+    return ROW * Number.parseFloat(getComputedStyle(this).fontSize);
+  }
+
+  #scrolled(event: Event): void {
+    const first = Math.floor((event.currentTarget as Element).scrollTop / this.#rowHeight());
+    this.top = Math.max(0, first - SPARE);
+  }
+
+  /** Brings a row into sight. */
+  #scrollTo(row: number): void {
+    const run = this.renderRoot.querySelector(".run")!;
+    const height = this.#rowHeight();
+    if (row * height < run.scrollTop) run.scrollTop = row * height;
+    else if ((row + 1) * height > run.scrollTop + run.clientHeight)
+      run.scrollTop = (row + 1) * height - run.clientHeight;
+    this.top = Math.max(0, Math.floor(run.scrollTop / height) - SPARE);
   }
 
   #undo(): void {
@@ -231,22 +313,39 @@ export class SnippetDrawer extends LitElement {
   }
 
   #toggle(): void {
-    if (!this.binding) return;
-    this.binding.collecting = !this.binding.collecting;
-    const message = this.binding.collecting
-      ? "Collecting again: what you copy is collected."
-      : "Paused: what you copy is not collected.";
-    void this.binding.act(async () => [{ code: this.binding!.collecting ? "resumed" : "paused", message }]);
+    const { binding } = this;
+    if (!binding) return;
+    binding.collecting = !binding.collecting;
+    void binding.act(async () => [
+      binding.collecting
+        ? { code: "resumed", message: "Collecting again: what you copy is collected." }
+        : { code: "paused", message: "Paused: what you copy is not collected." },
+    ]);
     this.requestUpdate();
   }
 
-  #placeOne(snippet: Snippet): void {
-    void this.binding?.place(compose([snippet]), `snippet ${snippet.position}`);
+  #pick(id: string): void {
+    this.picked = this.picked.includes(id) ? this.picked.filter((each) => each !== id) : [...this.picked, id];
+    this.which = this.picked.length > 0 ? "picked" : "all";
   }
 
-  #place(block: Block): void {
-    const count = this.#picked.length;
-    void this.binding?.place(block, count === 1 ? "one snippet" : `${count} snippets`);
+  #placeOne(position: number, id: string): void {
+    const chosen = this.snippets.filter(({ entry }) => entry.id === id);
+    void this.binding?.place(() => this.#blockAsItIs(chosen), `snippet ${position}`);
+  }
+
+  async #blockAsItIs(chosen: readonly Positioned[]): Promise<Block> {
+    return compose(await this.binding!.drawer.read(chosen));
+  }
+
+  #place(): void {
+    const chosen = this.#chosen;
+    const { block } = this;
+    const what = chosen.length === 1 ? "one snippet" : `${chosen.length} snippets`;
+    void this.binding?.place(
+      async () => (block && chosen.length <= SHOWN ? block : this.#blockOf(chosen)),
+      what,
+    );
   }
 
   #move(position: number, before: number): void {
@@ -260,28 +359,51 @@ export class SnippetDrawer extends LitElement {
     void this.binding?.act(() => this.binding!.drawer.discard(String(position)));
   }
 
-  /** In the run: arrows go from snippet to snippet, with Alt they move it; Delete discards; Ctrl+Z undoes. */
+  async #go(position: number): Promise<void> {
+    const next = this.snippets[position - 1];
+    if (!next) return;
+    this.#scrollTo(position - 1);
+    await this.updateComplete;
+    this.#focus(next.entry.id);
+  }
+
+  /** In the run: arrows go from snippet to snippet, with Alt they move it; P picks; Delete discards; Ctrl+Z undoes. */
   #key(event: KeyboardEvent): void {
     const item = (event.target as Element).closest("li");
     const position = Number(item?.dataset["position"]);
-    if (!item || !this.binding) return;
-    const go = (to: Element | null) => to?.querySelector<HTMLElement>(".snippet")?.focus();
+    const id = item?.dataset["id"];
+    if (!item || id === undefined || !this.binding) return;
     if (event.key === "ArrowDown" && event.altKey) this.#move(position, position + 2);
     else if (event.key === "ArrowUp" && event.altKey && position > 1) this.#move(position, position - 1);
-    else if (event.key === "ArrowDown") go(item.nextElementSibling);
-    else if (event.key === "ArrowUp") go(item.previousElementSibling);
+    else if (event.key === "ArrowDown") void this.#go(position + 1);
+    else if (event.key === "ArrowUp") void this.#go(position - 1);
     else if (event.key === "Delete") this.#discard(position);
     else if (event.key.toLowerCase() === "z" && (event.ctrlKey || event.metaKey)) {
       void this.binding.act(() =>
         event.shiftKey ? this.binding!.drawer.redo() : this.binding!.drawer.undo(),
       );
-    } else return;
+    } else if (event.key.toLowerCase() === "p" && !event.ctrlKey && !event.metaKey && !event.altKey)
+      this.#pick(id);
+    else return;
     event.preventDefault();
   }
 }
 
-function valueOf(event: Event): string {
-  return (event.target as HTMLSelectElement).value;
+/** A word of the sentence: what it says, what else it could say, and the sign that stands after it. */
+function choice<Name extends string>(
+  label: string,
+  words: Partial<Record<Name, string>>,
+  chosen: Name,
+  choose: (name: Name) => void,
+  sign = "",
+) {
+  const options = Object.entries(words) as [Name, string][];
+  const changed = (event: Event) => choose((event.target as HTMLSelectElement).value as Name);
+  return html`<span class="word"
+    ><select aria-label=${label} .value=${chosen} @change=${changed}>
+      ${options.map(([name, said]) => html`<option value=${name} ?selected=${name === chosen}>${said}</option>`)}</select
+    >${sign}</span
+  >`;
 }
 
 customElements.define("snippet-drawer", SnippetDrawer);

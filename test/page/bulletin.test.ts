@@ -57,6 +57,12 @@ onPages("the secretary's desk", () => {
 
   const run = () => page.locator("snippet-drawer .says").allInnerTexts();
   const editor = () => page.locator(".tiptap");
+  /** Waits until the bulletin holds these words. */
+  const lands = (words: string) =>
+    page.waitForFunction(
+      (text) => document.querySelector<HTMLElement>(".tiptap")!.innerText.includes(text),
+      words,
+    );
   const told = () => page.locator("[role=status]").innerText();
 
   /** Waits until the run reads so. */
@@ -104,6 +110,7 @@ onPages("the secretary's desk", () => {
     await copy("#paper-0 ul li", 2);
     await copyRows(0, 2);
     await page.locator("snippet-drawer .snippet").first().click();
+    await lands("First wheatear");
     await expect(editor().innerHTML()).resolves.toMatch(
       /First <strong>wheatear<\/strong> on the seawall at <span style="color: rgb\(176, 48, 32\);?">05:50/,
     );
@@ -126,6 +133,7 @@ onPages("the secretary's desk", () => {
     const before = await editor().innerHTML();
     await editor().click();
     await page.click("snippet-drawer .go");
+    await lands("eleven wheatears");
     expect(await editor().locator("table tr").count()).toBe(2);
     expect(await editor().locator("table tr").last().locator("td").allInnerTexts()).toEqual([
       "2031-04-09",
@@ -149,6 +157,7 @@ onPages("the secretary's desk", () => {
     await copyRows(0, 2, 4);
     await page.locator("snippet-drawer select").nth(1).selectOption("rows");
     await page.click("snippet-drawer .go");
+    await lands("Wryneck");
     expect(await editor().locator("table").count()).toBe(1);
     expect(await editor().locator("th").count()).toBe(7);
     expect(await editor().locator("tr").count()).toBe(3);
@@ -166,7 +175,37 @@ onPages("the secretary's desk", () => {
     await page.keyboard.press("Control+z");
     await becomes("Net r", "First", "Field");
     await page.keyboard.press("Enter");
-    await expect(editor().innerText()).resolves.toContain("First wheatear");
+    await lands("First wheatear");
+  });
+
+  test("snippets are picked in an order that is seen, by clicking and by keys, and land in that order, as the sentence says", async () => {
+    for (const nth of [0, 1]) await copy("#paper-0 > p", nth);
+    await copy("#paper-0 h1");
+    await page.locator("snippet-drawer .position").nth(2).click();
+    await page.locator("snippet-drawer .snippet").first().focus();
+    await page.keyboard.press("p");
+    expect(await page.locator("snippet-drawer .position").allInnerTexts()).toEqual(["2", "2", "1"]);
+    expect(await page.locator("snippet-drawer li.picked").count()).toBe(2);
+    const sentence = page.locator("snippet-drawer .sentence select");
+    expect(
+      await sentence.first().evaluate((select: HTMLSelectElement) => select.selectedOptions[0]!.text),
+    ).toBe("the 2 picked");
+    await sentence.nth(1).selectOption("bullets");
+    await sentence.nth(2).selectOption("bare");
+    await sentence.nth(4).selectOption("inline");
+    const landing = page.locator("snippet-drawer .landing");
+    await page.waitForFunction(() =>
+      document
+        .querySelector("snippet-drawer")!
+        .shadowRoot!.querySelector(".landing")!
+        .textContent!.includes("(diary.docx)"),
+    );
+    const shown = await landing.locator("li").allInnerTexts();
+    expect(shown.map((line) => line.slice(0, 11))).toEqual(["Field diary", "First wheat"]);
+    expect(await landing.locator("strong").count()).toBe(0);
+    await page.click("snippet-drawer .go");
+    await lands("Field diary, Merrow Spit (diary.docx)");
+    expect(await editor().locator("li").allInnerTexts()).toEqual(shown);
   });
 
   test("paused, nothing is collected, and the drawer says so", async () => {

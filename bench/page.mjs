@@ -1,0 +1,86 @@
+import { createServer } from "node:http";
+import { build } from "esbuild";
+import { chromium } from "playwright-core";
+import { CHROMIUM_FLAGS, findChromium } from "../scripts/chromium.mjs";
+
+const PAGE = `
+  import { Drawer, readText } from "./dist/index.js";
+  import { openIndexedDb } from "./dist/stores/indexeddb.js";
+  import { Binding } from "./dist/page/index.js";
+  window.begin = async (count) => {
+    const drawer = new Drawer(await openIndexedDb("bench"));
+    const pieces = Array.from({ length: count }, (_, n) => ({ ...readText("Net round " + n + " began at 06:10; nine birds in the heath rides."), origin: { document: "log.txt" } }));
+    await drawer.collect(pieces);
+    window.drawer = drawer;
+  };
+  window.show = () => {
+    const element = document.createElement("snippet-drawer");
+    element.style.height = "780px";
+    document.body.append(element);
+    element.binding = new Binding(window.drawer);
+  };
+`;
+
+/** The longest frames of the page while a drawer of 10,000 is opened, scrolled and asked for other words. */
+export async function run() {
+  const bundled = await build({
+    stdin: { contents: PAGE, resolveDir: "." },
+    bundle: true,
+    format: "iife",
+    write: false,
+    logLevel: "error",
+  });
+  const server = createServer((request, response) => {
+    if (request.url === "/page.js")
+      response.setHeader("content-type", "text/javascript").end(bundled.outputFiles[0].text);
+    else
+      response
+        .setHeader("content-type", "text/html")
+        .end("<!doctype html><body><script src=/page.js></script>");
+  });
+  await new Promise((ready) => server.listen(0, "127.0.0.1", ready));
+  const browser = await chromium.launch({ executablePath: findChromium(), args: CHROMIUM_FLAGS });
+  const page = await browser.newPage({ viewport: { width: 420, height: 800 } });
+  await page.goto(`http://127.0.0.1:${server.address().port}/`);
+  await page.evaluate(() => window.begin(10_000));
+  const longest = async (name, deed) => {
+    await page.evaluate(() => {
+      window.gaps = [];
+      let before = performance.now();
+      const tick = (now) => {
+        window.gaps.push(now - before);
+        before = now;
+        window.frame = requestAnimationFrame(tick);
+      };
+      window.frame = requestAnimationFrame(tick);
+    });
+    await deed();
+    await page.waitForTimeout(700);
+    const gaps = await page.evaluate(
+      () => (cancelAnimationFrame(window.frame), window.gaps.sort((a, b) => b - a)),
+    );
+    console.log(
+      `${name.padEnd(60)} longest frame ${gaps[0].toFixed(0).padStart(4)} ms, then ${gaps[1].toFixed(0).padStart(4)} ms, of ${gaps.length}`,
+    );
+  };
+  console.log("\nA page with 10,000 snippets in one drawer, in Chromium");
+  await longest("nothing (what an idle page of this machine does)", async () => {});
+  await longest("open", () => page.evaluate(() => window.show()));
+  await page.waitForSelector("snippet-drawer li");
+  await longest("scroll through all of it", () =>
+    page.evaluate(async () => {
+      const run = document.querySelector("snippet-drawer").shadowRoot.querySelector(".run");
+      for (let at = 0; at <= 1; at += 0.02) {
+        run.scrollTop = run.scrollHeight * at;
+        await new Promise(requestAnimationFrame);
+      }
+    }),
+  );
+  for (const as of ["bullets", "rows", "sentence"]) {
+    await longest(`change a word of the sentence to ${as}`, () =>
+      page.locator("snippet-drawer select").nth(1).selectOption(as),
+    );
+  }
+  await browser.close();
+  server.close();
+}
