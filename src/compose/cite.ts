@@ -14,6 +14,7 @@ export interface Cited {
  * block; `list` as a list of sources under the block. The same source is named once. What has no origin is left alone.
  */
 export function cited(pieces: readonly Piece[], cite: Citation): Cited {
+  if (cite === "none") return { pieces, below: [] };
   const sources: string[] = [];
   const numberOf = (source: string) => {
     if (!sources.includes(source)) sources.push(source);
@@ -21,13 +22,13 @@ export function cited(pieces: readonly Piece[], cite: Citation): Cited {
   };
   const named = pieces.map((piece) => {
     const source = piece.origin === undefined ? "" : sourceText(piece.origin);
-    if (source === "" || cite === "none") return piece;
+    if (source === "") return piece;
     const number = numberOf(source);
     if (cite === "list") return piece;
     const mark: Run = cite === "inline" ? textRun(` (${source})`) : textRun(String(number), { sup: true });
     return { ...piece, content: marked(piece.content, mark) };
   });
-  if (cite !== "notes" && cite !== "list") return { pieces: named, below: [] };
+  if (cite === "inline") return { pieces: named, below: [] };
   const items = sources.map((source) => ({ flows: [paragraph(source)] }));
   return {
     pieces: named,

@@ -60,19 +60,22 @@ export function compose(snippets: readonly Ingredient[], recipe: Recipe = {}): B
   const cite = oneOf("way to cite", CITATIONS, recipe.cite ?? "none");
   const ways = (recipe.tidy ?? ["edges"]).map((way) => oneOf("way to tidy", TIDYINGS, way));
   const keepColumns = KEEPS_COLUMNS.includes(as) || fit === "cells";
-  const pieces = snippets
-    .map(({ content, label, origin }): Piece => {
-      const tidy = styled(tidied(content, ways, keepColumns), style);
-      return { content: tidy, ...(label !== undefined && { label }), ...(origin && { origin }) };
-    })
-    .filter(({ content }) => content.length > 0);
+  const pieces: Piece[] = [];
+  for (const { content, label, origin } of snippets) {
+    const tidy = styled(tidied(content, ways, keepColumns), style);
+    if (tidy.length > 0) pieces.push({ content: tidy, label, origin });
+  }
   const { pieces: named, below } = cited(pieces, cite);
   const { before = "", after = "" } = recipe;
-  const laidOut = layouts[as](
-    named.map((piece) => ({ ...piece, content: around(piece.content, before, after) })),
-    recipe,
+  const isAlone = before === "" && after === "";
+  const surrounded = isAlone
+    ? named
+    : named.map((piece) => ({ ...piece, content: around(piece.content, before, after) }));
+  const laidOut = layouts[as](surrounded, recipe);
+  const { content, notices } = fitted(
+    below.length === 0 ? laidOut.content : [...laidOut.content, ...below],
+    fit,
   );
-  const { content, notices } = fitted([...laidOut.content, ...below], fit);
   const pictures = new Map<string, Uint8Array>();
   for (const snippet of snippets) snippet.pictures?.forEach((bytes, hash) => pictures.set(hash, bytes));
   return new Block(content, [...laidOut.notices, ...notices], (hash) => pictures.get(hash), fit);

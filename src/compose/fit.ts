@@ -68,7 +68,7 @@ function grid(content: Content): Content {
   for (const flow of content) {
     if (flow.type === "table") {
       if (rows.length === 0) headerRows = flow.headerRows;
-      rows.push(...flow.rows);
+      for (const row of flow.rows) rows.push(row);
     } else for (const line of linesOf([flow])) rows.push([{ flows: line.runs.length === 0 ? [] : [line] }]);
   }
   return rows.length === 0 ? [] : [{ type: "table", headerRows, rows }];

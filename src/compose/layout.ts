@@ -6,8 +6,8 @@ import type { Recipe } from "./recipe.js";
 /** A piece that goes into a block: a snippet's content, tidied and styled, and what is known of it. */
 export interface Piece {
   readonly content: Content;
-  readonly label?: string;
-  readonly origin?: Origin;
+  readonly label?: string | undefined;
+  readonly origin?: Origin | undefined;
 }
 
 /** What a layout makes of the pieces: content, and what it could not show. */

@@ -14,7 +14,7 @@ export function rejoined(content: Content): Content {
   const out: Flow[] = [];
   let group: Paragraph[] = [];
   const flush = () => {
-    out.push(...rejoinGroup(group));
+    for (const line of rejoinGroup(group)) out.push(line);
     group = [];
   };
   for (const flow of content.flatMap(linesOfBreaks)) {

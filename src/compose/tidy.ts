@@ -83,6 +83,7 @@ function mapRuns(content: Content, change: (runs: readonly Run[]) => readonly Ru
  * part of something wider, and wherever `keepColumns` says so.
  */
 export function tidyEdges(content: Content, keepColumns = false): Content {
+  if (content.length > 0 && isTidy(content[0]!) && isTidy(content.at(-1)!)) return content;
   let from = 0;
   let to = content.length;
   while (from < to && isBlankEdge(content[from]!)) from++;
@@ -93,6 +94,14 @@ export function tidyEdges(content: Content, keepColumns = false): Content {
     if (flows.length > 1) flows[flows.length - 1] = tidyFlow(flows.at(-1)!, false, true, keepColumns);
   }
   return flows;
+}
+
+/** Whether a flow is a line that begins and ends with text, as nearly all are: there is nothing to take off. */
+function isTidy(flow: Flow): boolean {
+  if (flow.type !== "paragraph") return false;
+  const first = flow.runs[0];
+  const last = flow.runs.at(-1);
+  return first?.type === "text" && last?.type === "text" && /\S/.test(first.text) && last.text !== "";
 }
 
 function isBlankEdge(flow: Flow): boolean {

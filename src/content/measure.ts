@@ -149,10 +149,21 @@ export function placeCells(row: readonly Cell[], covered: number[]): { cell: Cel
   return placed;
 }
 
+/** Whether any cell spans more than its own place. Nearly no table has one that does. */
+export function hasSpans(rows: Table["rows"]): boolean {
+  for (const row of rows)
+    for (const cell of row) if (cell.colspan !== undefined || cell.rowspan !== undefined) return true;
+  return false;
+}
+
 /** How many columns a table has, counting spans. */
 export function columnsOf(table: Table): number {
   const covered: number[] = [];
   let width = 0;
+  if (!hasSpans(table.rows)) {
+    for (const row of table.rows) if (row.length > width) width = row.length;
+    return width;
+  }
   for (const row of table.rows) {
     for (const { cell, column } of placeCells(row, covered))
       width = Math.max(width, column + (cell.colspan ?? 1));

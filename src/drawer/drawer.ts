@@ -168,7 +168,7 @@ export class Drawer {
     const excluded = new Set<number>();
     const picked: Positioned[] = [];
     for (const term of terms) {
-      if (term.type !== "not") picked.push(...(await this.#matching(term, count)));
+      if (term.type !== "not") for (const one of await this.#matching(term, count)) picked.push(one);
       else for (const { position } of await this.#matching(term.term, count)) excluded.add(position);
     }
     const onlyExclusions = terms.every((term) => term.type === "not");

@@ -50,7 +50,7 @@ export function descendantsOf(element: Element, name: string): Element[] {
   const found: Element[] = [];
   for (const child of childrenOf(element)) {
     if (child.localName === name) found.push(child);
-    found.push(...descendantsOf(child, name));
+    for (const inside of descendantsOf(child, name)) found.push(inside);
   }
   return found;
 }

@@ -226,3 +226,10 @@ test("print that was broken by hard ends is rejoined, hyphens and all; lists and
   expect(tidy("a  b\n\n\nc\nc", "lines", "spaces", "repeats")).toBe("a b\nc");
   expect(tidy("\n a\n")).toBe("\n a\n");
 });
+
+test("tables of 200,000 rows and picks of as many are nothing special", async () => {
+  const long = await csv("a,b\n" + "c,d\n".repeat(200_000), true);
+  for (const recipe of [{ as: "rows" }, { as: "pairs" }, { fit: "cells" }] as const) {
+    expect(compose([long, long], recipe).csv.length).toBeGreaterThan(1_600_000);
+  }
+});

@@ -18,7 +18,7 @@ export const pairs: Layout = (pieces) => {
     const cell: Cell = { flows: piece.content };
     if (table) {
       flush();
-      rows.push(...table.rows);
+      for (const row of table.rows) rows.push(row);
     } else if (piece.label !== undefined) {
       flush();
       rows.push([{ flows: [paragraph(piece.label)] }, cell]);

@@ -1,4 +1,4 @@
-import { columnsOf, placeCells } from "../../content/measure.js";
+import { columnsOf, hasSpans, placeCells } from "../../content/measure.js";
 import type { Cell, Content, Flow, Row, Table } from "../../content/model.js";
 import { cellText } from "../../content/write/text.js";
 import { shown, type Layout } from "../layout.js";
@@ -25,6 +25,8 @@ function grouped(content: Content): Table[] {
   );
 }
 
+const BLANK: Cell = { flows: [] };
+
 class Stack {
   #head: Row[] = [];
   #names: string[] = [];
@@ -38,19 +40,24 @@ class Stack {
     const head = table.rows.slice(0, table.headerRows);
     const body = table.rows.slice(table.headerRows);
     if (head.length === 0) {
-      this.#body.push(...body);
+      this.#addRows(body);
       return;
     }
     const names = namesOf(head.at(-1)!, columnsOf(table));
     if (this.#head.length === 0) {
       this.#head = head.map((row) => [...row]);
       this.#names = names;
-      this.#body.push(...body);
+      this.#addRows(body);
       return;
     }
     const target = this.#match(names, head.at(-1)!);
-    if (target.every((to, column) => to === column)) this.#body.push(...body);
-    else this.#body.push(...rearranged(body, target));
+    if (target.every((to, column) => to === column)) this.#addRows(body);
+    else this.#addRows(rearranged(body, target));
+  }
+
+  /** One by one: a table may have more rows than a call may have arguments. */
+  #addRows(rows: readonly Row[]): void {
+    for (const row of rows) this.#body.push(row);
   }
 
   addRow(row: Row): void {
@@ -95,6 +102,13 @@ function namesOf(row: Row, width: number): string[] {
 function rearranged(body: readonly Row[], target: readonly number[]): Row[] {
   const covered: number[] = [];
   const width = Math.max(...target) + 1;
+  if (!hasSpans(body)) {
+    return body.map((row) => {
+      const cells: Cell[] = Array.from({ length: width }, () => BLANK);
+      row.forEach((cell, column) => (cells[target[column] ?? column] = cell));
+      return cells;
+    });
+  }
   return body.map((row) => {
     const cells: Cell[] = Array.from({ length: width }, () => ({ flows: [] }));
     for (const { cell, column } of placeCells(row, covered)) {
@@ -108,6 +122,11 @@ function rearranged(body: readonly Row[], target: readonly number[]): Row[] {
 /** Rows all as wide as the widest. */
 function filled(rows: readonly Row[]): Row[] {
   const width = columnsOf({ type: "table", headerRows: 0, rows });
+  if (!hasSpans(rows)) {
+    return rows.map((row) =>
+      row.length < width ? [...row, ...Array.from({ length: width - row.length }, () => BLANK)] : row,
+    );
+  }
   const covered: number[] = [];
   return rows.map((row) => {
     const before = covered.filter((left) => left > 0).length;

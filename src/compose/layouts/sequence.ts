@@ -1,5 +1,5 @@
 import { isBlank } from "../../content/measure.js";
-import { paragraph, type Content } from "../../content/model.js";
+import { paragraph, type Content, type Flow } from "../../content/model.js";
 import { shown, type Layout } from "../layout.js";
 import { betweenText } from "../recipe.js";
 
@@ -8,11 +8,14 @@ import { betweenText } from "../recipe.js";
  * A lone cell gives its text, for nobody wants a table of one cell on a page; in a grid it stays the cell it is.
  */
 export const sequence: Layout = (pieces, { between = "newline", fit }) => {
-  const parts = pieces.map(({ content }) =>
-    fit === "cell" || fit === "cells" ? content : loneCell(content),
-  );
   const separator = separatorOf(betweenText(between));
-  return shown(parts.flatMap((part, index) => (index === 0 ? part : [...separator, ...part])));
+  const inCells = fit === "cell" || fit === "cells";
+  const content: Flow[] = [];
+  for (const piece of pieces) {
+    if (content.length > 0) for (const flow of separator) content.push(flow);
+    for (const flow of inCells ? piece.content : loneCell(piece.content)) content.push(flow);
+  }
+  return shown(content);
 };
 
 /** Line ends part flows anyway; the second and further ones are blank lines. */

@@ -1,5 +1,5 @@
-import { columnsOf, placeCells } from "../measure.js";
-import type { Content, Table } from "../model.js";
+import { columnsOf, hasSpans, placeCells } from "../measure.js";
+import type { Cell, Content, Table } from "../model.js";
 import type { Notice } from "../notice.js";
 import { cellText, writeText } from "./text.js";
 
@@ -50,11 +50,21 @@ function tableRows(
 ): void {
   const covered: number[] = [];
   const width = columnsOf(table);
+  const written = (cell: Cell) =>
+    cell.value ? quoted(cellText(cell.flows), separator) : quote(cellText(cell.flows));
+  if (!hasSpans(table.rows)) {
+    for (const row of table.rows) {
+      const line = row.map(written);
+      while (line.length < width) line.push("");
+      rows.push(line.join(separator));
+    }
+    return;
+  }
   for (const row of table.rows) {
     const line: string[] = [];
     for (const { cell, column } of placeCells(row, covered)) {
       while (line.length < column) line.push("");
-      line.push(cell.value ? quoted(cellText(cell.flows), separator) : quote(cellText(cell.flows)));
+      line.push(written(cell));
       for (let i = 1; i < (cell.colspan ?? 1); i++) line.push("");
     }
     while (line.length < width) line.push("");

@@ -103,7 +103,7 @@ export class OdtReader {
         case "section":
         case "index-body":
         case "table-of-content":
-          flows.push(...this.flows(child, depth, list));
+          for (const flow of this.flows(child, depth, list)) flows.push(flow);
       }
     }
     return flows;
