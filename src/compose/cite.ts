@@ -21,7 +21,7 @@ export function cited(pieces: readonly Piece[], cite: Citation): Cited {
     return sources.indexOf(source) + 1;
   };
   const named = pieces.map((piece) => {
-    const source = piece.origin === undefined ? "" : sourceText(piece.origin);
+    const source = piece.origin === undefined ? "" : sourceText(piece.origin, piece.collectedAt);
     if (source === "") return piece;
     const number = numberOf(source);
     if (cite === "list") return piece;
@@ -36,10 +36,15 @@ export function cited(pieces: readonly Piece[], cite: Citation): Cited {
   };
 }
 
-/** A source as it is named: what it is, the place in it, and its address when that is not its name already. */
-function sourceText(origin: Origin): string {
-  const text = originText(origin);
-  return origin.address !== undefined && !text.includes(origin.address) ? `${text}, ${origin.address}` : text;
+/**
+ * A source as it is named: what it is, the place in it, its address when that is not its name already; and for what has an
+ * address, which may say something else tomorrow, the day on which it was collected.
+ */
+function sourceText(origin: Origin, collectedAt: string | undefined): string {
+  const parts = [originText(origin)];
+  if (origin.address !== undefined && !parts[0]!.includes(origin.address)) parts.push(origin.address);
+  if (origin.address !== undefined && collectedAt !== undefined) parts.push(collectedAt.slice(0, 10));
+  return parts.join(", ");
 }
 
 /** The content with a run at the end of its last line; where that is no line of text, in a line of its own. */

@@ -35,6 +35,8 @@ export interface Ingredient {
   readonly pictures?: ReadonlyMap<string, Uint8Array>;
   readonly label?: string;
   readonly origin?: Origin;
+  /** When it was collected: ISO 8601, in UTC. */
+  readonly collectedAt?: string;
 }
 
 /** One file a layout, and this map that names them all. */
@@ -61,9 +63,9 @@ export function compose(snippets: readonly Ingredient[], recipe: Recipe = {}): B
   const ways = (recipe.tidy ?? ["edges"]).map((way) => oneOf("way to tidy", TIDYINGS, way));
   const keepColumns = KEEPS_COLUMNS.includes(as) || fit === "cells";
   const pieces: Piece[] = [];
-  for (const { content, label, origin } of snippets) {
+  for (const { content, label, origin, collectedAt } of snippets) {
     const tidy = styled(tidied(content, ways, keepColumns), style);
-    if (tidy.length > 0) pieces.push({ content: tidy, label, origin });
+    if (tidy.length > 0) pieces.push({ content: tidy, label, origin, collectedAt });
   }
   const { pieces: named, below } = cited(pieces, cite);
   const { before = "", after = "" } = recipe;

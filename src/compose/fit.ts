@@ -1,4 +1,4 @@
-import { eachFlow } from "../content/measure.js";
+import { eachFlow, picturesOf } from "../content/measure.js";
 import { paragraph, textRun, type Cell, type Content, type Row, type Run } from "../content/model.js";
 import type { Notice } from "../content/notice.js";
 import { writeText } from "../content/write/text.js";
@@ -15,7 +15,8 @@ export function fitted(content: Content, fit: Fit): LaidOut {
     case "page":
       return shown(content);
     case "plain":
-      return shown(
+      return asText(
+        content,
         content.length === 0
           ? []
           : writeText(content)
@@ -26,7 +27,7 @@ export function fitted(content: Content, fit: Fit): LaidOut {
       const text = inlineOf(content)
         .map((run) => (run.type === "text" ? run.text : run.type === "picture" ? run.alt : " "))
         .join("");
-      return shown(text.trim() === "" ? [] : [paragraph(text.replace(/\s+/g, " ").trim())]);
+      return asText(content, text.trim() === "" ? [] : [paragraph(text.replace(/\s+/g, " ").trim())]);
     }
     case "cell":
       return shown(
@@ -37,6 +38,14 @@ export function fitted(content: Content, fit: Fit): LaidOut {
     case "address":
       return addresses(content);
   }
+}
+
+/** Text in place of content; its pictures are left to their descriptions, which is said. */
+function asText(content: Content, text: Content): LaidOut {
+  const pictures = picturesOf(content).length;
+  if (pictures === 0) return shown(text);
+  const message = `Text has no place for pictures: ${pictures === 1 ? "the description of one stands" : `the descriptions of ${pictures} stand`} for them.`;
+  return { content: text, notices: [{ code: "not-shown", message }] };
 }
 
 /** All of the content in one cell. A lone cell stays what it is, with its value. */
@@ -87,9 +96,15 @@ function addresses(content: Content): LaidOut {
           found.add(address);
     }
   });
-  const notices: Notice[] =
-    found.size > 0 || content.length === 0
-      ? []
-      : [{ code: "not-shown", message: "There is no address in what was picked." }];
+  const words = inlineOf(content)
+    .map((run) => (run.type === "text" ? run.text : ""))
+    .join("")
+    .trim();
+  const isAll = found.size === 1 && found.has(words);
+  const message =
+    found.size === 0
+      ? "There is no address in what was picked."
+      : "Only addresses are placed; the words beside them are not.";
+  const notices: Notice[] = isAll || content.length === 0 ? [] : [{ code: "not-shown", message }];
   return { content: [...found].map((address) => paragraph(address)), notices };
 }

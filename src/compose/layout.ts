@@ -8,6 +8,8 @@ export interface Piece {
   readonly content: Content;
   readonly label?: string | undefined;
   readonly origin?: Origin | undefined;
+  /** When it was collected: ISO 8601, in UTC. */
+  readonly collectedAt?: string | undefined;
 }
 
 /** What a layout makes of the pieces: content, and what it could not show. */

@@ -28,6 +28,8 @@ export interface Snippet extends Positioned {
   readonly pictures: ReadonlyMap<Hash, Uint8Array>;
   readonly label?: string;
   readonly origin: Origin;
+  /** ISO 8601, in UTC. */
+  readonly collectedAt: string;
 }
 
 /** What was collected, and what the drawer has to say of it. */
@@ -224,7 +226,7 @@ export class Drawer {
       }
       const pictures = new Map<Hash, Uint8Array>();
       for (const hash of entry.pictures ?? []) if (blobs.has(hash)) pictures.set(hash, blobs.get(hash)!);
-      const { label, origin } = entry;
+      const { label, origin, collectedAt } = entry;
       return {
         position,
         entry,
@@ -232,6 +234,7 @@ export class Drawer {
         pictures,
         ...(label !== undefined && { label }),
         origin,
+        collectedAt,
       };
     });
   }

@@ -14,6 +14,7 @@ export const looks = css`
     --text: var(--drawer-text-font, Charter, "Bitstream Charter", "Source Serif 4", Cambria, Georgia, serif);
     --plain: var(--drawer-plain-font, Seravek, "Gill Sans Nova", Ubuntu, Calibri, "DejaVu Sans", sans-serif);
     --size: var(--drawer-size, 15px);
+    container: drawer / inline-size;
     display: flex;
     flex-direction: column;
     min-height: 0;
@@ -78,6 +79,31 @@ export const looks = css`
   .told button:hover,
   .deeds button:hover {
     text-decoration-color: currentColor;
+  }
+  .sides,
+  .side {
+    display: flex;
+    flex: 1 1 0;
+    flex-direction: column;
+    min-width: 0;
+    min-height: 0;
+  }
+  /* Where there is room, the block stands beside the run. */
+  @container drawer (min-width: 46rem) {
+    .sides {
+      flex-direction: row;
+    }
+    .sides .put-down {
+      display: flex;
+      flex: 1 1 0;
+      flex-direction: column;
+      border-top: 0;
+      border-left: 1px solid var(--rule);
+    }
+    .sides .landing {
+      flex: 1 1 0;
+      max-height: none;
+    }
   }
   .told {
     display: flex;

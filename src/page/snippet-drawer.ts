@@ -171,12 +171,16 @@ export class SnippetDrawer extends LitElement {
             </p>`
           : nothing
       }
-      ${this.#run()}
-      <p class="told ${this.told?.error ? "refused" : ""}">
-        <span>${this.told?.error?.message ?? this.told?.notices.at(-1)?.message ?? ""}</span>
-        <button @click=${this.#undo}>Undo</button>
-      </p>
-      <section class="put-down" aria-label="Put down">${this.#sentence()} ${this.#landing()}</section>
+      <div class="sides">
+        <div class="side">
+          ${this.#run()}
+          <p class="told ${this.told?.error ? "refused" : ""}">
+            <span>${this.told?.error?.message ?? this.told?.notices.at(-1)?.message ?? ""}</span>
+            <button @click=${this.#undo}>Undo</button>
+          </p>
+        </div>
+        <section class="put-down" aria-label="Put down">${this.#sentence()} ${this.#landing()}</section>
+      </div>
     `;
   }
 

@@ -174,6 +174,21 @@ test("host takes the place's look and leaves what is meant", async () => {
   );
 });
 
+test("a page is cited with its address and the day on which it was collected, and once", () => {
+  const page = {
+    origin: { title: "Tides", address: "https://merrow-spit.example/" },
+    collectedAt: "2031-04-08T05:50:00.000Z",
+  };
+  const block = compose(
+    [
+      { ...text("a"), ...page },
+      { ...text("b"), ...page },
+    ],
+    { cite: "notes" },
+  );
+  expect(block.text).toBe("a1\nb1\n1. Tides, https://merrow-spit.example/, 2031-04-08");
+});
+
 test("texts and addresses become links, in either order and many at once; what is alone is said", () => {
   const [a, b, x, y] = [
     text("tide table"),

@@ -3,7 +3,16 @@ import { mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import fc from "fast-check";
-import { readDelimited, writeDelimited, type Cell, type Content, type Flow } from "drawer";
+import {
+  compose,
+  readDelimited,
+  writeDelimited,
+  writeText,
+  type Cell,
+  type Content,
+  type Flow,
+  type Table,
+} from "drawer";
 import { readSource, writeFile, WRITTEN_FORMATS, type WrittenFormat } from "drawer/files";
 import { contents, sheetTables } from "../support/contents";
 import { demoFile } from "../support/demo";
@@ -78,11 +87,12 @@ if (!hasOffice)
   "every written file opens in LibreOffice and says there what it says here",
   async () => {
     const folder = mkdtempSync(join(tmpdir(), "drawer-office-"));
-    const open = (to: string, names: string[]) => {
+    const open = (to: string, names: string[], filter?: string) => {
       const profile = `-env:UserInstallation=file://${folder}/profile`;
       const { status, stderr } = spawnSync("soffice", [
         profile,
         "--headless",
+        ...(filter === undefined ? [] : [`--infilter=${filter}`]),
         "--convert-to",
         to,
         "--outdir",
@@ -118,6 +128,25 @@ if (!hasOffice)
     for (const format of ["xlsx", "ods"]) {
       const csv = readFileSync(join(folder, `written-${format}.csv`), "utf8");
       expect(csv).toBe(writeDelimited(spring, ",", { guard: false }).text);
+    }
+    // A column composed for one cell, as a sheet takes it from each flavour of a clipboard.
+    const column = (await readSource(demoFile("ringing.ods"), "ringing.ods")).at("Spring!C2:C6");
+    const cell = compose([column], { as: "lines", fit: "cell" });
+    writeFileSync(join(folder, "from-html.html"), `<meta charset="utf-8">${cell.html}`);
+    writeFileSync(join(folder, "from-text.csv"), cell.text);
+    open("ods", ["from-html.html"], "HTML (StarCalc)");
+    open("ods", ["from-text.csv"], "CSV:9,34,76");
+    for (const flavour of ["from-html.ods", "from-text.ods"]) {
+      const [sheet] = (await readSource(new Uint8Array(readFileSync(join(folder, flavour))), flavour)).at()
+        .content as [Table];
+      expect([
+        sheet.rows.length,
+        sheet.rows[0]!.length,
+        writeText(sheet.rows[0]![0]!.flows).split("\n"),
+      ]).toEqual([
+        ...[1, 1],
+        ["Chiffchaff", "Willow warbler", "Goldcrest", "Wryneck", "Réti “Ring” test, no bird"],
+      ]);
     }
     rmSync(folder, { recursive: true, force: true });
   },
