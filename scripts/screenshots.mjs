@@ -14,6 +14,19 @@ const picture = (name) => `docs/screenshots/${name}.png`;
 /** What each terminal picture shows, as a shell would be told. */
 const terminals = {
   demo: "npm run -s demo",
+  recipes: [
+    'drawer() { node dist/cli/main.js "$@"; }; type_() { printf \'\\033[1m$ %s\\033[0m\\n\' "$1"; eval "$1"; echo; }',
+    "type_ 'drawer collect demo/diary.docx --at p3 --at p4'",
+    "type_ 'drawer collect demo/ringing.xlsx --at Spring!A1:E1 --at Spring!A3:E3 --at Spring!A5:E5'",
+    "type_ 'drawer merge 3..5 --as rows'",
+    "type_ 'drawer show 3'",
+    "type_ 'drawer place 1 2 --as quotes --out markdown'",
+    "type_ 'drawer place all --cite list --to /tmp/spring.docx --overwrite'",
+    "type_ 'drawer split 3'",
+    "type_ 'drawer deal 4..5'",
+    "type_ 'drawer next'",
+    "type_ 'drawer undo'",
+  ].join("; "),
 };
 
 /** Runs a command in a terminal window of about 1280 by 800 and takes its picture when it is done. */
@@ -76,10 +89,14 @@ async function desk() {
       await page.locator("#paper-1 .handle button").nth(row).click();
       await copy();
     }
+    await page.locator("snippet-drawer .run").evaluate((run) => (run.scrollTop = 0));
     await page.locator("snippet-drawer .snippet").nth(0).click();
-    await page.keyboard.press("Enter");
-    await page.locator("snippet-drawer .snippet").nth(1).click();
     await page.waitForTimeout(300);
+    await page.keyboard.press("Enter");
+    for (const nth of [2, 3]) await page.locator("snippet-drawer .position").nth(nth).click();
+    await page.locator("snippet-drawer select").nth(1).selectOption("rows");
+    await page.locator("snippet-drawer select").nth(4).selectOption("list");
+    await page.waitForTimeout(400);
     await page.screenshot({ path: picture(colorScheme === "light" ? "bulletin" : "bulletin-night") });
     await context.close();
   }

@@ -1,5 +1,5 @@
 import { originText } from "../content/origin.js";
-import type { Change } from "./change.js";
+import { reversed, type Change, type Edit } from "./change.js";
 import type { Entry } from "./entry.js";
 
 /** How many characters of a snippet stand in a message. */
@@ -24,7 +24,7 @@ const DEEDS: Readonly<Record<Change["what"], string>> = {
   collect: "collecting",
   append: "appending to",
   merge: "merging",
-  split: "splitting into",
+  split: "splitting",
   move: "moving",
   discard: "discarding",
   undo: "undoing",
@@ -33,8 +33,15 @@ const DEEDS: Readonly<Record<Change["what"], string>> = {
 
 /** What an undo or a redo did, as a sentence: `Undone: discarding “Check rings”.` */
 export function describeChange(target: Change, by: "undo" | "redo"): string {
-  const names = target.edits.map(({ before, after }) => said((after ?? before)!));
+  const what = target.deed ?? target.what;
+  const edits = target.what === "undo" ? reversed(target.edits) : target.edits;
+  // A merge is called by what came of it, a split by what it was made of.
+  const isNamed = ({ before, after }: Edit) =>
+    what === "merge" ? after !== null : what === "split" ? before !== null : true;
+  const names = edits
+    .filter(isNamed)
+    .map(({ before, after }) => said((what === "split" ? before : (after ?? before))!));
   const more = names.length > 2 ? ` and ${names.length - 2} more` : "";
-  const deed = `${DEEDS[target.deed ?? target.what]} ${names.slice(0, 2).join(", ")}${more}`;
+  const deed = `${DEEDS[what]} ${names.slice(0, 2).join(", ")}${more}`;
   return by === "undo" ? `Undone: ${deed}.` : `Done again: ${deed}.`;
 }

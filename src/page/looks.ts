@@ -162,6 +162,7 @@ export const looks = css`
     background: var(--wash);
   }
   .snippet {
+    align-self: start;
     padding: 0.7em 0;
     text-align: start;
     min-width: 0;

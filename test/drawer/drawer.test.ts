@@ -126,8 +126,13 @@ test("merging makes one of several where the first stood; splitting makes the sa
   expect(await textsOf(drawer)).toEqual(["one", "four · two · three", "five"]);
   await drawer.split({ position: 2 });
   expect(await textsOf(drawer)).toEqual(["one", "four", "two", "three", "five"]);
-  await drawer.undo();
-  await drawer.undo();
+  const said = [await drawer.undo(), await drawer.redo(), await drawer.undo(), await drawer.undo()].map(
+    ([notice]) => notice!.message,
+  );
+  expect(said).toEqual([
+    ...["Undone: splitting “four · two · three”.", "Done again: splitting “four · two · three”."],
+    ...["Undone: splitting “four · two · three”.", "Undone: merging “four · two · three”."],
+  ]);
   expect(await drawer.list()).toEqual(before);
   await expect(drawer.split({ position: 1 })).rejects.toThrow("Snippet 1 is of one piece");
   await expect(drawer.merge("3")).rejects.toThrow("“3” is one snippet: merging takes two or more.");
