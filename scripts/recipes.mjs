@@ -15,7 +15,7 @@ function drawer(words, input) {
     ...(input !== undefined && { input }),
   });
   if (status !== 0) throw new Error(`drawer ${words.join(" ")} ended with ${status}: ${stderr}`);
-  return stdout + stderr.replace(/^/gm, stderr === "" ? "" : "# ");
+  return stdout + stderr.replace(/^(?=.)/gm, "# ");
 }
 
 const quoted = (word) => (/^[\w./:=-]+$/.test(word) ? word : `'${word}'`);
