@@ -6,7 +6,9 @@ import fc from "fast-check";
 import {
   compose,
   readDelimited,
+  readHtml,
   writeDelimited,
+  writeHtml,
   writeText,
   type Cell,
   type Content,
@@ -66,6 +68,22 @@ test("rows written as TSV and CSV read back the same", async () => {
       expect(writeDelimited(read.content, separator).text).toBe(once);
     }),
   );
+});
+
+test("merged cells stay merged in every format that has them", async () => {
+  const html =
+    "<table><thead><tr><th colspan=2>Rides<th>New</thead><tr><td rowspan=2>8 April<td>North<td>14<tr><td>Middle<td>6<tr><td colspan=2>All rides<td>20</table>";
+  const { content } = await readHtml(html);
+  expect((await readHtml(writeHtml(content))).content).toEqual(content);
+  for (const format of ["docx", "odt"] as const) expect(await throughFile(content, format)).toEqual(content);
+  for (const format of ["xlsx", "ods"] as const) {
+    const [table] = (await throughFile(content, format)) as [Table];
+    const places = (rows: Table["rows"]) =>
+      rows.map((row) =>
+        row.map(({ colspan = 1, rowspan = 1, flows }) => `${writeText(flows)} ${colspan}×${rowspan}`),
+      );
+    expect(places(table.rows)).toEqual(places((content[0] as Table).rows));
+  }
 });
 
 test("a picture keeps its bytes, its size and its description in documents; a sheet says that it has none", async () => {
