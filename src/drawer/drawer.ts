@@ -207,9 +207,17 @@ export class Drawer {
    */
   async snippets(pick: string): Promise<Snippet[]> {
     const picked = await this.pick(pick);
-    if (picked.length === 0)
-      throw new DrawerError("nothing", `Nothing in the drawer “${this.name}” matches “${pick}”.`);
+    if (picked.length === 0) throw await this.#nothing(pick);
     return this.read(picked);
+  }
+
+  /** Why a pick gave nothing. */
+  async #nothing(pick: string): Promise<DrawerError> {
+    const isEmpty = (await this.count()) === 0;
+    const why = isEmpty
+      ? `The drawer “${this.name}” is empty. Collect something first.`
+      : `Nothing in the drawer “${this.name}” matches “${pick}”.`;
+    return new DrawerError("nothing", why);
   }
 
   /** Adds the contents to listed snippets. */
@@ -435,8 +443,7 @@ export class Drawer {
     let leaving: Positioned[] = [];
     await this.#change("discard", async () => {
       leaving = unique(await this.pick(pick));
-      if (leaving.length === 0)
-        throw new DrawerError("nothing", `Nothing in the drawer “${this.name}” matches “${pick}”.`);
+      if (leaving.length === 0) throw await this.#nothing(pick);
       return leaving.map(({ entry }) => ({ id: entry.id, before: entry, after: null }));
     });
     const names = leaving.map(({ position, entry }) => `${position}, ${naming(entry)}`).join("; ");

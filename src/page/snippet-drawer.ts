@@ -191,13 +191,18 @@ export class SnippetDrawer extends LitElement {
     const room = (rows: number) => `height: ${rows * ROW}em`;
     return html`
       <ol class="run" aria-label="Snippets, in order" @keydown=${this.#key} @scroll=${this.#scrolled}>
-        <div class="room" style=${room(this.top)}></div>
+        <div class="room" role="presentation" aria-hidden="true" style=${room(this.top)}></div>
         ${repeat(
           seen,
           ({ entry }) => entry.id,
           (snippet) => this.#row(snippet, count),
         )}
-        <div class="room" style=${room(Math.max(0, count - this.top - seen.length))}></div>
+        <div
+          class="room"
+          role="presentation"
+          aria-hidden="true"
+          style=${room(Math.max(0, count - this.top - seen.length))}
+        ></div>
       </ol>
     `;
   }

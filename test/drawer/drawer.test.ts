@@ -200,3 +200,13 @@ test("recipes are kept with their drawer, by name", async () => {
     "There is no recipe “roundup” in the drawer “spring”. None is kept yet",
   );
 });
+
+test("a pick that gives nothing says why", async () => {
+  const empty = new Drawer(new MemoryStore(), "spring");
+  await expect(empty.snippets("all")).rejects.toThrow(
+    "The drawer “spring” is empty. Collect something first.",
+  );
+  await expect((await spring()).discard("table")).rejects.toThrow(
+    "Nothing in the drawer “spring” matches “table”.",
+  );
+});
