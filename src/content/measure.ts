@@ -1,7 +1,10 @@
 import { runsText, type Cell, type Content, type Flow, type Picture, type Run, type Table } from "./model.js";
 
 /** What sort of thing a snippet is, in one word. */
-export type Kind = "text" | "table" | "picture" | "link";
+export type Kind = (typeof KINDS)[number];
+
+/** The kinds there are. */
+export const KINDS = ["text", "table", "picture", "link"] as const;
 
 /**
  * Tells what sort of thing some content is: a lone picture, a lone table or a lone link is named for what it is;

@@ -1,5 +1,5 @@
 import { DrawerError } from "../content/error.js";
-import type { Kind } from "../content/measure.js";
+import { KINDS, type Kind } from "../content/measure.js";
 
 /** A place in a drawer: a position, or so many before the last. */
 export type Place = { readonly position: number } | { readonly beforeLast: number };
@@ -12,8 +12,6 @@ export type Term =
   | { readonly type: "kind"; readonly kind: Kind }
   | { readonly type: "document"; readonly document: string }
   | { readonly type: "not"; readonly term: Term };
-
-const KINDS: readonly Kind[] = ["text", "table", "picture", "link"];
 
 const FORMS = "3, 2..5, 5..2, last, last-1, all, text, table, picture, link, from:diary.docx or !3";
 

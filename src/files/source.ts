@@ -20,6 +20,8 @@ export interface Source {
   readonly format: Format;
   /** The document's title, where it says one. */
   readonly title?: string;
+  /** What could not be read of it. */
+  readonly notices: readonly Notice[];
   /** Its parts, each with its spot. */
   parts(): Part[];
   /**
@@ -91,6 +93,7 @@ export async function readSource(
 
 class DocumentSource implements Source {
   readonly title?: string;
+  readonly notices: readonly Notice[];
   readonly #leaves: Leaves;
 
   constructor(
@@ -98,6 +101,7 @@ class DocumentSource implements Source {
     readonly format: Format,
     readonly reading: Reading & { readonly title?: string },
   ) {
+    this.notices = reading.notices;
     if (reading.title !== undefined) this.title = reading.title;
     this.#leaves = new Leaves(reading.content);
   }
@@ -121,6 +125,8 @@ class DocumentSource implements Source {
 }
 
 class WorkbookSource implements Source {
+  readonly notices: readonly Notice[] = [];
+
   constructor(
     readonly name: string,
     readonly format: Format,
@@ -136,7 +142,7 @@ class WorkbookSource implements Source {
   }
 
   at(spot?: string): Reading {
-    const notices: Notice[] = [];
+    const { notices } = this;
     if (spot === undefined) {
       const tables = this.sheets.flatMap((sheet) => (sheet.used ? [sheet.table(sheet.used)] : []));
       return { content: tables, pictures: new Map(), notices };

@@ -33,7 +33,8 @@ export function writeCells({ top, left, bottom, right }: Rectangle): string {
   return top === bottom && left === right ? first : `${first}:${columnLetters(right)}${bottom + 1}`;
 }
 
-function columnLetters(column: number): string {
+/** The letters of a column, counting from 0: `A`, `Z`, `AA`. */
+export function columnLetters(column: number): string {
   const letter = String.fromCharCode(65 + (column % 26));
   return column < 26 ? letter : columnLetters(Math.floor(column / 26) - 1) + letter;
 }

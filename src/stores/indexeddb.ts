@@ -4,6 +4,7 @@ import { DrawerError } from "../content/error.js";
 import type { Change } from "../drawer/change.js";
 import { encodeEntry, type Entry } from "../drawer/entry.js";
 import { Conflict, type ChangeQuery, type EntryQuery, type Positioned, type Store } from "../drawer/store.js";
+import { Listeners } from "./listeners.js";
 
 interface Tables extends DBSchema {
   entries: { key: string; value: Entry; indexes: { inOrder: [string, string] } };
@@ -50,13 +51,13 @@ export async function openIndexedDb(name = "drawer"): Promise<IndexedDbStore> {
 export class IndexedDbStore implements Store {
   readonly #database: IDBPDatabase<Tables>;
   readonly #tabs: BroadcastChannel;
-  readonly #listeners = new Set<() => void>();
+  readonly #listeners = new Listeners();
 
   /** @internal */
   constructor(database: IDBPDatabase<Tables>, name: string) {
     this.#database = database;
     this.#tabs = new BroadcastChannel(`drawer:${name}`);
-    this.#tabs.onmessage = () => this.#tell();
+    this.#tabs.onmessage = () => this.#listeners.tell();
   }
 
   async entries({ drawer, kind, document, offset = 0, limit = Infinity }: EntryQuery): Promise<Positioned[]> {
@@ -116,7 +117,7 @@ export class IndexedDbStore implements Store {
     const error = await finished;
     if (error !== undefined) throw refusal(error);
     this.#tabs.postMessage("changed");
-    queueMicrotask(() => this.#tell());
+    this.#listeners.tellSoon();
   }
 
   async changes({ drawer, offset = 0, limit = Infinity }: ChangeQuery): Promise<Change[]> {
@@ -157,16 +158,11 @@ export class IndexedDbStore implements Store {
       throw refusal(error);
     });
     this.#tabs.postMessage("changed");
-    queueMicrotask(() => this.#tell());
-  }
-
-  #tell(): void {
-    for (const listener of this.#listeners) listener();
+    this.#listeners.tellSoon();
   }
 
   watch(listener: () => void): () => void {
-    this.#listeners.add(listener);
-    return () => this.#listeners.delete(listener);
+    return this.#listeners.add(listener);
   }
 
   async close(): Promise<void> {

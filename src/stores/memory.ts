@@ -2,6 +2,7 @@ import type { Hash } from "../content/encode.js";
 import type { Change } from "../drawer/change.js";
 import { encodeEntry, type Entry } from "../drawer/entry.js";
 import { Conflict, type ChangeQuery, type EntryQuery, type Positioned, type Store } from "../drawer/store.js";
+import { Listeners } from "./listeners.js";
 
 /** A store in memory: for tests, for pages that keep nothing, and as the plainest account of what a store does. */
 export class MemoryStore implements Store {
@@ -9,7 +10,7 @@ export class MemoryStore implements Store {
   readonly #contents = new Map<Hash, Uint8Array>();
   readonly #changes: Change[] = [];
   readonly #values = new Map<string, Map<string, string>>();
-  readonly #listeners = new Set<() => void>();
+  readonly #listeners = new Listeners();
 
   async entries(query: EntryQuery): Promise<Positioned[]> {
     const matching = this.#ordered(query.drawer)
@@ -53,7 +54,7 @@ export class MemoryStore implements Store {
     }
     contents.forEach((bytes, hash) => this.#contents.set(hash, bytes));
     this.#changes.push(change);
-    for (const listener of this.#listeners) queueMicrotask(listener);
+    this.#listeners.tellSoon();
   }
 
   async changes(query: ChangeQuery): Promise<Change[]> {
@@ -79,12 +80,11 @@ export class MemoryStore implements Store {
     if (after === undefined) values.delete(name);
     else values.set(name, after);
     this.#values.set(drawer, values);
-    for (const listener of this.#listeners) queueMicrotask(listener);
+    this.#listeners.tellSoon();
   }
 
   watch(listener: () => void): () => void {
-    this.#listeners.add(listener);
-    return () => this.#listeners.delete(listener);
+    return this.#listeners.add(listener);
   }
 
   async close(): Promise<void> {

@@ -6,6 +6,7 @@ import { DrawerError } from "../content/error.js";
 import type { Change } from "../drawer/change.js";
 import { encodeEntry, type Entry } from "../drawer/entry.js";
 import { Conflict, type ChangeQuery, type EntryQuery, type Positioned, type Store } from "../drawer/store.js";
+import { Listeners } from "./listeners.js";
 
 /** What each version of the tables adds to the one before it; the version is kept in the database's `user_version`. */
 const VERSIONS = [
@@ -104,7 +105,7 @@ function reason(error: unknown): string {
 export class SqliteStore implements Store {
   readonly #database: Database.Database;
   readonly #statements = new Map<string, Database.Statement>();
-  readonly #listeners = new Set<() => void>();
+  readonly #listeners = new Listeners();
   #timer: NodeJS.Timeout | undefined;
 
   /** @internal */
@@ -182,7 +183,7 @@ export class SqliteStore implements Store {
         },
       );
     }
-    for (const listener of this.#listeners) queueMicrotask(listener);
+    this.#listeners.tellSoon();
   }
 
   #write(change: Change, contents: ReadonlyMap<Hash, Uint8Array>): void {
@@ -250,10 +251,10 @@ export class SqliteStore implements Store {
   }
 
   watch(listener: () => void): () => void {
-    this.#listeners.add(listener);
+    const stop = this.#listeners.add(listener);
     this.#timer ??= this.#watchOthers();
     return () => {
-      this.#listeners.delete(listener);
+      stop();
       if (this.#listeners.size === 0) this.#stopWatching();
     };
   }
@@ -266,7 +267,7 @@ export class SqliteStore implements Store {
       const now = version();
       if (now === seen) return;
       seen = now;
-      for (const listener of this.#listeners) listener();
+      this.#listeners.tell();
     }, WATCH_EVERY).unref();
   }
 

@@ -1,7 +1,7 @@
 import { InvalidArgumentError, type Command } from "commander";
 import { DrawerError } from "../../content/error.js";
 import { originText } from "../../content/origin.js";
-import type { Kind } from "../../content/measure.js";
+import { KINDS, type Kind } from "../../content/measure.js";
 import type { Positioned } from "../../drawer/store.js";
 import { answerJson, listed, type CommonOptions } from "../answer.js";
 import { columns } from "../columns.js";
@@ -52,10 +52,9 @@ function print(snippets: readonly Positioned[], count: number, drawer: string): 
 }
 
 function kindNamed(name: string): Kind {
-  const kinds = ["text", "table", "picture", "link"] as const;
-  const kind = kinds.find((known) => known === name);
+  const kind = KINDS.find((known) => known === name);
   if (kind) return kind;
-  throw new DrawerError("bad-option", `There is no kind “${name}”. The kinds are: ${kinds.join(", ")}.`);
+  throw new DrawerError("bad-option", `There is no kind “${name}”. The kinds are: ${KINDS.join(", ")}.`);
 }
 
 function wholeNumber(value: string): number {

@@ -17,7 +17,7 @@ export function add(program: Command): void {
           format: source.format,
           title: source.title ?? null,
           parts,
-          notices: source.at().notices,
+          notices: source.notices,
         });
         return;
       }
@@ -27,6 +27,6 @@ export function add(program: Command): void {
       ))
         process.stdout.write(line + "\n");
       if (parts.length === 0) process.stdout.write(`“${source.name}” is empty.\n`);
-      for (const notice of source.at().notices) process.stdout.write(notice.message + "\n");
+      for (const notice of source.notices) process.stdout.write(notice.message + "\n");
     });
 }

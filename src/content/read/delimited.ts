@@ -2,6 +2,7 @@ import { DrawerError } from "../error.js";
 import { checkLength } from "../limits.js";
 import { paragraph, type Cell, type Table } from "../model.js";
 import type { Reading } from "../notice.js";
+import { withoutMarks } from "./clean.js";
 
 /** How a delimited text is to be read. */
 export interface DelimitedOptions {
@@ -18,7 +19,7 @@ export interface DelimitedOptions {
 export async function readDelimited(text: string, options: DelimitedOptions = {}): Promise<Reading> {
   checkLength(text, "table");
   const { default: Papa } = await import("papaparse");
-  const clean = text.replace(/^\uFEFF/, "").replace(/\u0000/g, "");
+  const clean = withoutMarks(text);
   const parsed = Papa.parse<string[]>(clean, {
     delimiter: options.separator ?? "",
     delimitersToGuess: [",", "\t", ";", "|"],

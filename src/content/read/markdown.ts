@@ -1,6 +1,7 @@
 import { checkLength } from "../limits.js";
 import type { Reading } from "../notice.js";
 import { readHtml, type HtmlReadOptions } from "./html.js";
+import { withoutMarks } from "./clean.js";
 
 /**
  * Reads Markdown (CommonMark with the GitHub extensions: tables, strikethrough, task lists, bare addresses). It is
@@ -13,7 +14,7 @@ export async function readMarkdown<Node>(
   checkLength(markdown, "Markdown");
   const { micromark } = await import("micromark");
   const { gfm, gfmHtml } = await import("micromark-extension-gfm");
-  const clean = markdown.replace(/^\uFEFF/, "").replace(/\u0000/g, "");
+  const clean = withoutMarks(markdown);
   const html = micromark(clean, {
     allowDangerousHtml: true,
     allowDangerousProtocol: true,

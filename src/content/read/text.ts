@@ -1,6 +1,7 @@
 import { checkLength } from "../limits.js";
 import { paragraph, safeLink, textRun, type Content, type Flow } from "../model.js";
 import type { Reading } from "../notice.js";
+import { withoutMarks } from "./clean.js";
 
 /**
  * Reads plain text: a line is a paragraph, an empty line an empty paragraph, so that the text comes out again
@@ -9,7 +10,7 @@ import type { Reading } from "../notice.js";
  */
 export function readText(text: string): Reading {
   checkLength(text, "text");
-  const clean = text.replace(/^\uFEFF/, "").replace(/\u0000/g, "");
+  const clean = withoutMarks(text);
   const lines = clean.split(/\r\n|\r|\n/);
   const content: Content = linkLines(lines) ?? lines.map((line) => paragraph(line));
   return { content: clean === "" ? [] : content, pictures: new Map(), notices: [] };

@@ -1,5 +1,5 @@
 import { hashBytes } from "../../content/encode.js";
-import type { Content, Flow, Picture, Run } from "../../content/model.js";
+import type { Content, Flow, Paragraph, Picture, Run } from "../../content/model.js";
 import type { Notice } from "../../content/notice.js";
 import { readPictureBytes } from "../../content/picture.js";
 
@@ -62,4 +62,23 @@ export function leftOut(file: string, notes: number, pictures: number): Notice[]
       "pictures in a form that Drawer does not read",
     ),
   ];
+}
+
+/** Adds a paragraph in the style of quotes: those that follow each other are one quote. */
+export function addQuote(flows: Flow[], flow: Flow): void {
+  const last = flows.at(-1);
+  if (last?.type === "quote") flows[flows.length - 1] = { type: "quote", flows: [...last.flows, flow] };
+  else flows.push({ type: "quote", flows: [flow] });
+}
+
+/** Adds a paragraph in the style of code: those that follow each other are the lines of one. A picture stays one. */
+export function addCode(flows: Flow[], flow: Paragraph | Picture): void {
+  if (flow.type === "picture") {
+    flows.push(flow);
+    return;
+  }
+  const last = flows.at(-1);
+  const text = flow.runs.map((run) => (run.type === "text" ? run.text : "\n")).join("");
+  if (last?.type === "code") flows[flows.length - 1] = { type: "code", text: `${last.text}\n${text}` };
+  else flows.push({ type: "code", text });
 }

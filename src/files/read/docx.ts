@@ -9,6 +9,7 @@ import {
   type Content,
   type Flow,
   type Paragraph,
+  type Picture,
   type Row,
   type Run,
 } from "../../content/model.js";
@@ -18,7 +19,7 @@ import { makeCell, makeTable, mergeRuns } from "../../content/table.js";
 import { marksFrom, type TextProps } from "../props.js";
 import { attributeOf, childOf, childrenOf, descendantsOf, parseXml, type Element } from "../xml.js";
 import { unzip, type Parts } from "../zip.js";
-import { Captions, keepPicture, leftOut, type ReadDocument } from "./document.js";
+import { addCode, addQuote, Captions, keepPicture, leftOut, type ReadDocument } from "./document.js";
 import { DocxNumbering } from "./docx-numbering.js";
 import { DocxStyles, paragraphProps, textProps, type DocxStyle, type ParagraphProps } from "./docx-styles.js";
 
@@ -160,7 +161,8 @@ class DocxReader {
       return;
     }
     const only = runs.length === 1 ? runs[0]! : undefined;
-    const flow: Flow = only?.type === "picture" ? only : { type: "paragraph", runs, ...layout };
+    const flow: Paragraph | Picture =
+      only?.type === "picture" ? only : { type: "paragraph", runs, ...layout };
     if (props.list) {
       const { id, level } = props.list;
       lists.add({ level, key: id, ...this.#numbering.next(id, level), flows: [flow] });
@@ -168,8 +170,8 @@ class DocxReader {
     }
     flows.push(...lists.take());
     if (blankRuns(runs) && childOf(childOf(pPr, "pBdr"), "bottom")) flows.push({ type: "divider" });
-    else if (/\bquot(e|ations?)\b/.test(style.name)) quote(flows, flow);
-    else if (/\b(preformatted|code|source)\b/.test(style.name)) code(flows, flow);
+    else if (/\bquot(e|ations?)\b/.test(style.name)) addQuote(flows, flow);
+    else if (/\b(preformatted|code|source)\b/.test(style.name)) addCode(flows, flow);
     else flows.push(style.name === "caption" ? this.captions.mark(flow) : flow);
   }
 
@@ -341,19 +343,6 @@ class DocxReader {
       ...(caption && { caption }),
     });
   }
-}
-
-function quote(flows: Flow[], flow: Flow): void {
-  const last = flows.at(-1);
-  if (last?.type === "quote") flows[flows.length - 1] = { type: "quote", flows: [...last.flows, flow] };
-  else flows.push({ type: "quote", flows: [flow] });
-}
-
-function code(flows: Flow[], flow: Flow): void {
-  const last = flows.at(-1);
-  const text = (flow as Paragraph).runs.map((run) => (run.type === "text" ? run.text : "\n")).join("");
-  if (last?.type === "code") flows[flows.length - 1] = { type: "code", text: `${last.text}\n${text}` };
-  else flows.push({ type: "code", text });
 }
 
 function fieldChar(type: string | undefined, line: Line): void {

@@ -8,6 +8,8 @@ import {
   type Content,
   type Flow,
   type Item,
+  type Paragraph,
+  type Picture,
   type Row,
   type Run,
 } from "../../content/model.js";
@@ -16,7 +18,7 @@ import { makeCell, makeTable, mergeRuns } from "../../content/table.js";
 import { marksFrom, type TextProps } from "../props.js";
 import { attributeOf, childOf, childrenOf, descendantsOf, parseXml, type Element } from "../xml.js";
 import { locked, unzip, type Parts } from "../zip.js";
-import { Captions, keepPicture, leftOut, type ReadDocument } from "./document.js";
+import { addCode, addQuote, Captions, keepPicture, leftOut, type ReadDocument } from "./document.js";
 import { OdfStyles, type OdfStyle } from "./odt-styles.js";
 
 /**
@@ -117,17 +119,12 @@ export class OdtReader {
       around ? this.styles.get("table-cell", "Default").props : this.styles.plain,
     );
     const only = runs.length === 1 ? runs[0]! : undefined;
-    const flow: Flow = only?.type === "picture" ? only : { type: "paragraph", runs, ...layoutOf(style) };
-    const last = flows.at(-1);
+    const flow: Paragraph | Picture =
+      only?.type === "picture" ? only : { type: "paragraph", runs, ...layoutOf(style) };
     if (blankRuns(runs) && style.hasLineBelow) flows.push({ type: "divider" });
-    else if (style.names.some((name) => /\bquot(e|ations?)\b/.test(name))) {
-      if (last?.type === "quote") flows[flows.length - 1] = { type: "quote", flows: [...last.flows, flow] };
-      else flows.push({ type: "quote", flows: [flow] });
-    } else if (style.names.some((name) => /\bpreformatted\b/.test(name))) {
-      const text = runs.map((run) => (run.type === "text" ? run.text : "\n")).join("");
-      if (last?.type === "code") flows[flows.length - 1] = { type: "code", text: `${last.text}\n${text}` };
-      else flows.push({ type: "code", text });
-    } else flows.push(style.names.includes("caption") ? this.captions.mark(flow) : flow);
+    else if (style.names.some((name) => /\bquot(e|ations?)\b/.test(name))) addQuote(flows, flow);
+    else if (style.names.some((name) => /\bpreformatted\b/.test(name))) addCode(flows, flow);
+    else flows.push(style.names.includes("caption") ? this.captions.mark(flow) : flow);
   }
 
   #heading(element: Element, flows: Flow[]): void {

@@ -1,5 +1,6 @@
 import type { Align, Marks } from "../../content/model.js";
 import { parseAlign, parseColor } from "../../content/read/values.js";
+import { columnLetters } from "../spot.js";
 import { attributeOf, childOf, childrenOf, parseXml, type Element } from "../xml.js";
 import type { Parts } from "../zip.js";
 import { textProps } from "./docx-styles.js";
@@ -47,13 +48,8 @@ export class XlsxLooks {
       const style = /\bs="(\d+)"/.exec(match[1]!)?.[1];
       if (place !== undefined && style !== undefined) used.set(place, Number(style));
     }
-    return (row, column) => this.#formats[used.get(`${letters(column)}${row + 1}`) ?? -1] ?? PLAIN;
+    return (row, column) => this.#formats[used.get(`${columnLetters(column)}${row + 1}`) ?? -1] ?? PLAIN;
   }
-}
-
-function letters(column: number): string {
-  const letter = String.fromCharCode(65 + (column % 26));
-  return column < 26 ? letter : letters(Math.floor(column / 26) - 1) + letter;
 }
 
 function children(element: Element | undefined): Element[] {
