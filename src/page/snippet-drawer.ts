@@ -61,6 +61,8 @@ export class SnippetDrawer extends LitElement {
   #stops: (() => void)[] = [];
   #reading = 0;
   #composing = 0;
+  /** Settles when the block is the one of what is chosen. */
+  #ready: Promise<void> = Promise.resolve();
   /** The id of the snippet that gets the focus once the drawer has been read again. */
   #focusNext: string | undefined;
 
@@ -78,7 +80,8 @@ export class SnippetDrawer extends LitElement {
 
   protected override willUpdate(changed: PropertyValues): void {
     if (changed.has("binding")) this.#follow();
-    if (["snippets", "picked", "said", "which"].some((name) => changed.has(name))) void this.#compose();
+    if (["snippets", "picked", "said", "which"].some((name) => changed.has(name)))
+      this.#ready = this.#compose();
   }
 
   override disconnectedCallback(): void {
@@ -94,7 +97,7 @@ export class SnippetDrawer extends LitElement {
     this.#leave();
     const { binding } = this;
     if (!binding) return;
-    const fitAgain = () => void this.#compose();
+    const fitAgain = () => (this.#ready = this.#compose());
     document.addEventListener("focusin", fitAgain);
     this.#stops = [
       binding.drawer.watch(() => void this.#read()),
@@ -349,12 +352,11 @@ export class SnippetDrawer extends LitElement {
 
   #place(): void {
     const chosen = this.#chosen;
-    const { block } = this;
     const what = chosen.length === 1 ? "one snippet" : `${chosen.length} snippets`;
-    void this.binding?.place(
-      async () => (block && chosen.length <= SHOWN ? block : this.#blockOf(chosen)),
-      what,
-    );
+    void this.binding?.place(async () => {
+      await this.#ready;
+      return this.block && chosen.length <= SHOWN ? this.block : this.#blockOf(chosen);
+    }, what);
   }
 
   #move(position: number, before: number): void {

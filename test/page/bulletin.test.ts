@@ -63,7 +63,11 @@ onPages("the secretary's desk", () => {
       (text) => document.querySelector<HTMLElement>(".tiptap")!.innerText.includes(text),
       words,
     );
-  const told = () => page.locator("[role=status]").innerText();
+  /** What was said aloud, once something has been. */
+  const told = async () => {
+    await page.waitForFunction(() => document.querySelector("[role=status]")!.textContent !== "");
+    return page.locator("[role=status]").innerText();
+  };
 
   /** Waits until the run reads so. */
   async function becomes(...beginnings: string[]): Promise<void> {
@@ -184,6 +188,7 @@ onPages("the secretary's desk", () => {
     await page.locator("snippet-drawer .position").nth(2).click();
     await page.locator("snippet-drawer .snippet").first().focus();
     await page.keyboard.press("p");
+    await page.waitForSelector("snippet-drawer li.picked >> nth=1");
     expect(await page.locator("snippet-drawer .position").allInnerTexts()).toEqual(["2", "2", "1"]);
     expect(await page.locator("snippet-drawer li.picked").count()).toBe(2);
     const sentence = page.locator("snippet-drawer .sentence select");
