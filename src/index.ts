@@ -49,11 +49,30 @@ export {
   type StyleName,
   type Tidying,
 } from "./compose/recipe.js";
-export { Drawer, type Collected, type Gathered, type ListQuery, type Snippet } from "./drawer/drawer.js";
+export { Drawer, type FindOptions, type Found, type ListQuery } from "./drawer/drawer.js";
+export type { Collected } from "./drawer/collect.js";
+export type { Gathered } from "./drawer/draft.js";
+export type { Snippet } from "./drawer/picking.js";
 export { Deal, type Dealt } from "./drawer/deal.js";
 export { Recipes } from "./drawer/recipes.js";
+export { DEFAULT_RULES, readRule, sayRules, type RuleSaid, type Rules } from "./drawer/rules.js";
+export { looksSecret, MASK, type SecretKind } from "./drawer/secret.js";
+export { contextOf, fold, searchTerms, type Context } from "./drawer/find.js";
 export type { Entry, Origin } from "./drawer/entry.js";
-export type { Change, Edit, What } from "./drawer/change.js";
+export { isLeaving, type Change, type Edit, type ValueEdit, type What } from "./drawer/change.js";
 export { parsePick, parsePlace, type Place, type Term } from "./drawer/pick.js";
-export { Conflict, type ChangeQuery, type EntryQuery, type Positioned, type Store } from "./drawer/store.js";
+export {
+  Conflict,
+  type ChangeQuery,
+  type Commit,
+  type DrawerSize,
+  type EntryQuery,
+  type FindQuery,
+  type Forgetting,
+  type Gone,
+  type OldestQuery,
+  type Positioned,
+  type Secret,
+  type Store,
+} from "./drawer/store.js";
 export { MemoryStore } from "./stores/memory.js";

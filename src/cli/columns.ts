@@ -5,6 +5,11 @@ export function terminalWidth(): number {
   return process.stdout.columns || 110;
 }
 
+/** A time as people here write it: `2031-04-08 05:50`. */
+export function localTime(iso: string): string {
+  return new Date(iso).toLocaleString("sv-SE", { dateStyle: "short", timeStyle: "short" });
+}
+
 /** A text cut to a width in terminal columns, with `…` where something was cut. */
 export function fit(text: string, width: number): string {
   if (stringWidth(text) <= width) return text;

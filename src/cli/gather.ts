@@ -1,6 +1,6 @@
 import { DrawerError } from "../content/error.js";
 import { readFlavours } from "../content/read/flavours.js";
-import type { Gathered } from "../drawer/drawer.js";
+import type { Gathered } from "../drawer/draft.js";
 import type { Source } from "../files/source.js";
 import { openFile, openStandardInput } from "./input.js";
 
@@ -10,6 +10,8 @@ export interface GatherOptions {
   readonly type?: string;
   readonly label?: string;
   readonly clipboard?: boolean;
+  readonly private?: boolean;
+  readonly notPrivate?: boolean;
 }
 
 /** Reads everything before anything is collected: all of it, or, if one part is refused, none. */
@@ -30,16 +32,34 @@ export async function gather(files: readonly string[], options: GatherOptions): 
   return gathered;
 }
 
-function cut(source: Source, document: string | undefined, { at, label }: GatherOptions): Gathered[] {
+function cut(source: Source, document: string | undefined, options: GatherOptions): Gathered[] {
+  const { at } = options;
   return (at ?? [undefined]).map((spot) => ({
     ...source.at(spot),
-    ...(label !== undefined && { label }),
+    ...saidOf(options),
     origin: {
       ...(document !== undefined && { document }),
       ...(spot !== undefined && { at: spot }),
       ...(source.title !== undefined && { title: source.title }),
     },
   }));
+}
+
+/** What the user says of what is gathered. */
+function saidOf({
+  label,
+  private: isPrivate,
+  notPrivate,
+}: GatherOptions): Pick<Gathered, "label" | "private"> {
+  if (isPrivate && notPrivate)
+    throw new DrawerError(
+      "bad-option",
+      "It is private or it is not: give one of --private and --not-private.",
+    );
+  return {
+    ...(label !== undefined && { label }),
+    ...((isPrivate || notPrivate) && { private: isPrivate === true }),
+  };
 }
 
 async function fromClipboard(files: readonly string[], options: GatherOptions): Promise<Gathered> {
@@ -50,10 +70,11 @@ async function fromClipboard(files: readonly string[], options: GatherOptions): 
     );
   }
   const { readClipboard } = await import("../desktop/clipboard.js");
-  const reading = await readFlavours(await readClipboard());
+  const { secret, ...flavours } = await readClipboard();
   return {
-    ...reading,
-    ...(options.label !== undefined && { label: options.label }),
+    ...(await readFlavours(flavours)),
+    ...(secret && { private: true }),
+    ...saidOf(options),
     origin: { app: "the clipboard" },
   };
 }

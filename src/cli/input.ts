@@ -17,7 +17,7 @@ export async function openFile(path: string, type?: string): Promise<Source> {
   } catch (error) {
     throw new DrawerError(
       "no-file",
-      `“${path}” cannot be read: ${WHY[(error as NodeJS.ErrnoException).code ?? ""] ?? String(error)}.`,
+      `“${path}” cannot be read: ${WHY_NOT_READ[(error as NodeJS.ErrnoException).code ?? ""] ?? String(error)}.`,
       {
         cause: error,
       },
@@ -26,7 +26,8 @@ export async function openFile(path: string, type?: string): Promise<Source> {
   return readSource(bytes, basename(path), format && { format });
 }
 
-const WHY: Readonly<Record<string, string>> = {
+/** Why a file cannot be read, by the system's code. */
+export const WHY_NOT_READ: Readonly<Record<string, string>> = {
   ENOENT: "there is no such file",
   EISDIR: "it is a folder",
   EACCES: "you are not allowed to",

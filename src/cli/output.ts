@@ -10,7 +10,7 @@ import { DrawerError } from "../content/error.js";
  */
 export async function writeNewFile(
   path: string,
-  data: string | Uint8Array,
+  data: string | Uint8Array | AsyncIterable<string>,
   overwrite: boolean,
 ): Promise<void> {
   const draft = join(dirname(path), `.drawer-${process.pid}-${Date.now()}.part`);

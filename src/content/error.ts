@@ -16,6 +16,11 @@ export type RefusalCode =
   | "exists"
   | "not-written"
   | "nothing"
+  | "paused"
+  | "full"
+  | "private"
+  | "bad-file"
+  | "damaged"
   | "conflict"
   | "store"
   | "no-clipboard";

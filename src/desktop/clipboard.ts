@@ -11,6 +11,9 @@ const TARGETS = {
   picture: ["image/png", "image/jpeg"],
 } as const;
 
+/** The target by which programs that hold passwords declare that what they offer is one; its content is `secret`. */
+const SECRET = "x-kde-passwordManagerHint";
+
 /**
  * Reads what the system clipboard of this desktop offers, in all flavours that Drawer knows. Works on X11 (Wayland
  * desktops have it too, as XWayland), through the program `xclip`.
@@ -32,7 +35,9 @@ export async function readClipboard(): Promise<Flavours> {
   const tsv = await read(TARGETS.tsv);
   const text = await read(TARGETS.text);
   const picture = await read(TARGETS.picture);
+  const secret = offered.includes(SECRET) && decodeText(await xclip(SECRET)).trim() === "secret";
   return {
+    ...(secret && { secret }),
     ...(html && { html: decodeText(html, "html") }),
     ...(tsv && { tsv: decodeText(tsv) }),
     ...(text && { text: decodeText(text) }),

@@ -7,10 +7,37 @@ export interface Edit {
   readonly after: Entry | null;
 }
 
-/** What a change was for. */
-export type What = "collect" | "append" | "merge" | "split" | "move" | "discard" | "undo" | "redo";
+/** What one edit did to one of the drawer's small named values, as JSON text; nothing for one that is not there. */
+export interface ValueEdit {
+  readonly name: string;
+  readonly before?: string;
+  readonly after?: string;
+}
 
-/** One act of the user: all its edits are done, or none. */
+/** What a change was for. */
+export type What =
+  | "collect"
+  | "import"
+  | "append"
+  | "merge"
+  | "split"
+  | "move"
+  | "copy"
+  | "label"
+  | "keep"
+  | "release"
+  | "hide"
+  | "unhide"
+  | "discard"
+  | "empty"
+  | "age"
+  | "restore"
+  | "rule"
+  | "recipe"
+  | "undo"
+  | "redo";
+
+/** What the user did, or a part of it: all its edits are done, or none. */
 export interface Change {
   /** UUID version 7. */
   readonly id: string;
@@ -21,7 +48,23 @@ export interface Change {
   readonly what: What;
   /** For an undo or a redo: what the change that it takes back, or does again, was for. */
   readonly deed?: What;
+  /** For an act that is too large for one change: the same for all its changes, which stand together in the log. */
+  readonly act?: string;
   readonly edits: readonly Edit[];
+  readonly values?: readonly ValueEdit[];
+}
+
+/** Whether two neighbours in a log are of one act. */
+export function isSameAct(one: Change, other: Change): boolean {
+  return one.act !== undefined && one.act === other.act;
+}
+
+/**
+ * Whether what this change takes out of the drawer has left it, and can be brought back; what is merged or split lives
+ * on in other snippets.
+ */
+export function isLeaving({ what, deed = what }: Change): boolean {
+  return deed !== "merge" && deed !== "split";
 }
 
 /** The edits that take these back. */
@@ -29,13 +72,33 @@ export function reversed(edits: readonly Edit[]): Edit[] {
   return edits.map(({ id, before, after }) => ({ id, before: after, after: before })).reverse();
 }
 
+/** The edits of values that take these back. */
+export function reversedValues(edits: readonly ValueEdit[]): ValueEdit[] {
+  return edits
+    .map(({ name, before, after }) => ({
+      name,
+      ...(after !== undefined && { before: after }),
+      ...(before !== undefined && { after: before }),
+    }))
+    .reverse();
+}
+
+/** One change of each act of a log, the newest. */
+async function* acts(log: AsyncIterable<Change>): AsyncGenerator<Change> {
+  let last: Change | undefined;
+  for await (const change of log) {
+    if (!last || !isSameAct(last, change)) yield change;
+    last = change;
+  }
+}
+
 /**
- * Finds in a log, read from the newest change back, what `undo` would take back: the last change that still stands.
- * Undos and redos pair up like brackets.
+ * Finds in a log, read from the newest change back, what `undo` would take back: the last act that still stands, by its
+ * newest change. Undos and redos pair up like brackets.
  */
 export async function lastStanding(log: AsyncIterable<Change>): Promise<Change | undefined> {
   let undone = 0;
-  for await (const change of log) {
+  for await (const change of acts(log)) {
     if (change.what === "undo") undone++;
     else if (undone > 0) undone--;
     else return change;
@@ -43,10 +106,10 @@ export async function lastStanding(log: AsyncIterable<Change>): Promise<Change |
   return undefined;
 }
 
-/** Finds in a log, read from the newest change back, the undo that `redo` would take back; none after a new change. */
+/** Finds in a log, read from the newest change back, the undo that `redo` would take back; none after a new act. */
 export async function lastUndone(log: AsyncIterable<Change>): Promise<Change | undefined> {
   let redone = 0;
-  for await (const change of log) {
+  for await (const change of acts(log)) {
     if (change.what === "redo") redone++;
     else if (change.what !== "undo") return undefined;
     else if (redone > 0) redone--;

@@ -1,7 +1,9 @@
 import { DrawerError } from "../content/error.js";
-import type { Drawer, Snippet } from "./drawer.js";
+import type { Drawer } from "./drawer.js";
 import type { Entry } from "./entry.js";
+import type { Snippet } from "./picking.js";
 import { Conflict, type Positioned } from "./store.js";
+import { VALUES } from "./values.js";
 
 /** One snippet that was handed out: which of how many. */
 export interface Dealt {
@@ -17,8 +19,6 @@ interface Kept {
   readonly entries: readonly Positioned[];
   readonly handed: number;
 }
-
-const NAME = "deal";
 
 /**
  * A pick that is handed out one snippet at a time, in order: one to each field, cell or page. It is kept with the drawer,
@@ -37,10 +37,10 @@ export class Deal {
       position,
       entry: entry as Entry,
     }));
-    const before = await drawer.store.value(drawer.name, NAME);
+    const before = await drawer.store.value(drawer.name, VALUES.deal);
     await drawer.store.keepValue(
       drawer.name,
-      NAME,
+      VALUES.deal,
       before,
       JSON.stringify({ entries, handed: 0 } satisfies Kept),
     );
@@ -78,7 +78,7 @@ export class Deal {
         if (handed !== kept.handed)
           await this.drawer.store.keepValue(
             this.drawer.name,
-            NAME,
+            VALUES.deal,
             text,
             JSON.stringify({ ...kept, handed }),
           );
@@ -93,7 +93,7 @@ export class Deal {
   }
 
   async #kept(): Promise<{ text: string; kept: Kept }> {
-    const text = await this.drawer.store.value(this.drawer.name, NAME);
+    const text = await this.drawer.store.value(this.drawer.name, VALUES.deal);
     if (text === undefined)
       throw new DrawerError("nothing", "Nothing is being dealt. Begin with “drawer deal” and a pick.");
     return { text, kept: JSON.parse(text) as Kept };

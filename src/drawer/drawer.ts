@@ -1,56 +1,56 @@
-import { generateNKeysBetween } from "fractional-indexing";
-import { v7 as uuid } from "uuid";
-import { appended } from "../compose/append.js";
-import { compose } from "../compose/compose.js";
 import type { Recipe } from "../compose/recipe.js";
-import { decodeContent, encodeContent, hashBytes, type Hash } from "../content/encode.js";
 import { DrawerError } from "../content/error.js";
-import { beginning, isBlank, kindOf, picturesOf } from "../content/measure.js";
-import type { Content } from "../content/model.js";
-import type { Notice, Reading } from "../content/notice.js";
-import { originText } from "../content/origin.js";
-import { lastStanding, lastUndone, reversed, type Change, type Edit, type What } from "./change.js";
-import { TEXT_LENGTH, type Entry, type Origin } from "./entry.js";
-import { parsePick, positionOf, type Place, type Term } from "./pick.js";
-import { describeChange, naming, said } from "./saying.js";
-import { Conflict, type Positioned, type Store } from "./store.js";
-
-/** Something to collect: what was read, and where it came from. */
-export interface Gathered extends Reading {
-  readonly origin: Origin;
-  readonly label?: string;
-}
-
-/** A snippet with all that it holds. */
-export interface Snippet extends Positioned {
-  readonly content: Content;
-  /** The bytes of the content's pictures, by hash. */
-  readonly pictures: ReadonlyMap<Hash, Uint8Array>;
-  readonly label?: string;
-  readonly origin: Origin;
-  /** ISO 8601, in UTC. */
-  readonly collectedAt: string;
-}
-
-/** What was collected, and what the drawer has to say of it. */
-export interface Collected {
-  readonly collected: readonly Positioned[];
-  readonly notices: readonly Notice[];
-}
+import type { Kind } from "../content/measure.js";
+import type { Notice } from "../content/notice.js";
+import { writeText } from "../content/write/text.js";
+import { perform } from "./act.js";
+import { hide, keep, label, move, putInto, release, unhide } from "./arrange.js";
+import type { Change } from "./change.js";
+import { collect, type Collected } from "./collect.js";
+import type { Gathered } from "./draft.js";
+import type { Entry } from "./entry.js";
+import { contextOf, searchTerms, type Context } from "./find.js";
+import { logOf, turnBack } from "./history.js";
+import { append, merge, split } from "./join.js";
+import { discard, empty, emptyForGood, goneFrom, restore } from "./leave.js";
+import type { Place } from "./pick.js";
+import { nothingPicked, pickFrom, positioned, readSnippets, snippetsOf, type Snippet } from "./picking.js";
+import { makeRoom } from "./room.js";
+import { DEFAULT_RULES, rulesOf, sayRules, type Rules } from "./rules.js";
+import type { DrawerSize, Gone, Positioned, Store } from "./store.js";
+import { tend } from "./tend.js";
+import { VALUES } from "./values.js";
 
 /** Which snippets to list. */
 export interface ListQuery {
-  readonly kind?: Entry["kind"];
+  readonly kind?: Kind;
+  /** The name of the document they came from. */
+  readonly document?: string;
   /** How many at most, counted from the last. */
   readonly limit?: number;
 }
 
-/** How often an operation is computed again when others keep changing the drawer under it. */
-const ATTEMPTS = 200;
+/** What to find. */
+export interface FindOptions {
+  readonly kind?: Kind;
+  /** The name of the document they came from. */
+  readonly document?: string;
+  /** How many at most, the newest; without it, all. */
+  readonly limit?: number;
+  /** How many characters of each are shown around the match; 100 when it is left out. */
+  readonly length?: number;
+}
+
+/** A snippet that was found, and where in it. */
+export interface Found {
+  readonly entry: Entry;
+  readonly context: Context;
+}
 
 /**
  * A drawer: a named, ordered collection of snippets in a store. Positions start at 1, in the order of gathering. It
- * holds no state of its own, so any number of them, in any number of processes, can work on one store at once.
+ * holds no state of its own, so any number of them, in any number of processes, can work on one store at once. What an
+ * operation has to say it gives as notices; what it refuses it throws as a DrawerError, and then nothing has changed.
  */
 export class Drawer {
   constructor(
@@ -62,100 +62,107 @@ export class Drawer {
     }
   }
 
+  /** How many snippets it holds, and the bytes of their contents. */
+  size(): Promise<DrawerSize> {
+    return this.store.size(this.name);
+  }
+
   /** How many snippets it holds. */
-  count(): Promise<number> {
-    return this.store.count(this.name);
+  async count(): Promise<number> {
+    return (await this.size()).count;
   }
 
   /**
-   * Collects all of these, in order, or none of them. What is blank, or the same as the snippet before it, is skipped,
-   * and a notice says so: nothing in the drawer is ever replaced.
+   * Does what is due by the rules: forgets private snippets whose time is over (in all drawers of the store), lets go
+   * of what is too old, forgets what left long ago. Call it when the drawer is opened.
    */
-  async collect(gathered: readonly Gathered[]): Promise<Collected> {
-    const notices: Notice[] = gathered.flatMap((piece) => piece.notices);
-    const drafts: { entry: Omit<Entry, "order">; blobs: Map<Hash, Uint8Array> }[] = [];
-    for (const piece of gathered) {
-      if (isBlank(piece.content))
-        notices.push({ code: "blank", message: `Nothing collected: ${blankPlace(piece.origin)}.` });
-      else drafts.push(this.#draft(piece));
-    }
-    let collected: Positioned[] = [];
-    const contents = new Map<Hash, Uint8Array>();
-    const told: Notice[] = [];
-    await this.#change(
-      "collect",
-      async () => {
-        const count = await this.count();
-        const last =
-          count > 0
-            ? (await this.store.entries({ drawer: this.name, offset: count - 1, limit: 1 }))[0]
-            : undefined;
-        told.length = 0;
-        contents.clear();
-        let before = last?.entry.content;
-        const fresh = drafts.filter(({ entry, blobs }) => {
-          const isRepeat = entry.content === before;
-          before = entry.content;
-          if (isRepeat)
-            told.push({
-              code: "repeat",
-              message: `Not collected again: ${said(entry)} is the same as the snippet before it.`,
-            });
-          else blobs.forEach((bytes, hash) => contents.set(hash, bytes));
-          return !isRepeat;
-        });
-        const orders = generateNKeysBetween(last?.entry.order ?? null, null, fresh.length);
-        collected = fresh.map(({ entry }, index) => ({
-          position: count + index + 1,
-          entry: { ...entry, order: orders[index]! },
-        }));
-        for (const { position, entry } of collected) {
-          told.push({ code: "collected", message: `Collected as ${position}: ${naming(entry)}.` });
-        }
-        return collected.map(({ entry }) => ({ id: entry.id, before: null, after: entry }));
-      },
-      contents,
-    );
-    return { collected, notices: [...notices, ...told] };
+  tend(): Promise<Notice[]> {
+    return tend(this.store, this.name);
   }
 
-  #draft({ content, pictures, origin, label }: Gathered): {
-    entry: Omit<Entry, "order">;
-    blobs: Map<Hash, Uint8Array>;
-  } {
-    const bytes = encodeContent(content);
-    const hash = hashBytes(bytes);
-    const hashes = [...new Set(picturesOf(content).map((picture) => picture.hash))].filter((each) =>
-      pictures.has(each),
-    );
-    const blobs = new Map([[hash, bytes]]);
-    for (const each of hashes) blobs.set(each, pictures.get(each)!);
-    const entry = {
-      id: uuid(),
-      drawer: this.name,
-      kind: kindOf(content),
-      text: beginning(content, TEXT_LENGTH),
-      content: hash,
-      ...(hashes.length > 0 && { pictures: hashes }),
-      bytes: [...blobs.values()].reduce((sum, blob) => sum + blob.length, 0),
-      ...(label && { label }),
-      kept: false,
-      private: false,
-      origin,
-      collectedAt: new Date().toISOString(),
-    };
-    return { entry, blobs };
+  /** The drawer's rules. */
+  rules(): Promise<Rules> {
+    return rulesOf(this.store, this.name);
+  }
+
+  /**
+   * Changes rules, and says of each what it is now. What no longer has room goes, and a notice names it; undo takes all
+   * of it back.
+   * @throws DrawerError `full` when nothing that may go would make room enough
+   */
+  async setRules(changes: Partial<Rules>): Promise<Notice[]> {
+    let notices: Notice[] = [];
+    await perform(this.store, this.name, "rule", async () => {
+      const before = await this.rules();
+      const after = { ...before, ...changes };
+      const room = await makeRoom(this.store, after, await this.size(), { count: 0, bytes: 0 });
+      const said = sayRules(before);
+      notices = sayRules(after)
+        .filter(({ key }) => key in changes)
+        .map(({ key, sentence, value, name }, _, { length }): Notice => {
+          const was = said.find((rule) => rule.key === key)!.value;
+          const code = name !== "collecting" || length > 1 ? "rule" : value === "on" ? "resumed" : "paused";
+          const note = was === value ? "as it was" : name === "collecting" ? "" : `it was ${was}`;
+          return { code, message: note === "" ? sentence : `${sentence.slice(0, -1)} (${note}).` };
+        });
+      const leaving = room.leaving.length > 0;
+      if (leaving) notices.push(...room.notices);
+      const [old, fresh] = [valueOf(before), valueOf(after)];
+      const values =
+        old === fresh
+          ? []
+          : [{ name: VALUES.rules, ...(old && { before: old }), ...(fresh && { after: fresh }) }];
+      return { edits: room.leaving, values };
+    });
+    return notices;
+  }
+
+  /**
+   * Collects all of these at the end, in order, by the drawer's rules; or none of them. Nothing goes, and nothing is
+   * left out, without a notice.
+   * @throws DrawerError `paused` when collecting is off, `full` when nothing that may go would make room enough
+   */
+  collect(gathered: readonly Gathered[]): Promise<Collected> {
+    return collect(this.store, this.name, gathered);
   }
 
   /** The snippets that match, in order, without their contents. */
-  async list(query: ListQuery = {}): Promise<Positioned[]> {
-    if (query.kind !== undefined) {
-      const found = await this.store.entries({ drawer: this.name, kind: query.kind });
-      return query.limit === undefined ? found : found.slice(-query.limit || found.length);
-    }
-    if (query.limit === undefined) return this.store.entries({ drawer: this.name });
-    const offset = Math.max(0, (await this.count()) - query.limit);
-    return this.store.entries({ drawer: this.name, offset, limit: query.limit });
+  async list({ limit, ...query }: ListQuery = {}): Promise<Positioned[]> {
+    const drawer = this.name;
+    if (limit === undefined) return this.store.entries({ drawer, ...query });
+    if (query.kind !== undefined || query.document !== undefined)
+      return (await this.store.entries({ drawer, ...query })).slice(-limit || Infinity);
+    const offset = Math.max(0, (await this.count()) - limit);
+    return this.store.entries({ drawer, offset, limit });
+  }
+
+  /**
+   * Finds the snippets that hold all of these words, or parts of words, in their text, label or origin; in any case,
+   * with or without accents; several words in quotation marks stand together. The newest come first. What is private
+   * is never found.
+   */
+  async find(
+    words: string,
+    { limit = Infinity, length = 100, ...filter }: FindOptions = {},
+  ): Promise<Found[]> {
+    const terms = searchTerms(words);
+    if (terms.length === 0) return [];
+    const entries = await this.store.find({ drawer: this.name, terms, limit, ...filter });
+    // Most of what is shown is found at the beginning, which the entry has.
+    const snippets = await readSnippets(
+      this.store,
+      entries.filter((entry) => entry.text.endsWith("…")).map((entry) => ({ position: 0, entry })),
+    );
+    const texts = new Map(snippets.map(({ entry, content }) => [entry.id, writeText(content)]));
+    return entries.map((entry) => ({
+      entry,
+      context: contextOf(texts.get(entry.id) ?? entry.text, terms, length),
+    }));
+  }
+
+  /** Adds their positions to entries; those that are not there any more are left out. */
+  positioned(entries: readonly Entry[]): Promise<Positioned[]> {
+    return positioned(this.store, entries);
   }
 
   /**
@@ -164,87 +171,23 @@ export class Drawer {
    * @param pick as {@link parsePick} reads it
    * @throws DrawerError `bad-pick`, `no-position`
    */
-  async pick(pick: string): Promise<Positioned[]> {
-    const terms = parsePick(pick);
-    const count = await this.count();
-    const excluded = new Set<number>();
-    const picked: Positioned[] = [];
-    for (const term of terms) {
-      if (term.type !== "not") for (const one of await this.#matching(term, count)) picked.push(one);
-      else for (const { position } of await this.#matching(term.term, count)) excluded.add(position);
-    }
-    const onlyExclusions = terms.every((term) => term.type === "not");
-    const from = onlyExclusions ? await this.store.entries({ drawer: this.name }) : picked;
-    return from.filter(({ position }) => !excluded.has(position));
-  }
-
-  async #matching(term: Term, count: number): Promise<Positioned[]> {
-    const { name: drawer } = this;
-    switch (term.type) {
-      case "all":
-        return this.store.entries({ drawer });
-      case "kind":
-        return this.store.entries({ drawer, kind: term.kind });
-      case "document":
-        return this.store.entries({ drawer, document: term.document });
-      case "not":
-        return this.#matching(term.term, count);
-      case "place":
-      case "range": {
-        const [first, last] = term.type === "place" ? [term.place, term.place] : [term.from, term.to];
-        const from = positionOf(first, count, drawer);
-        const to = positionOf(last, count, drawer);
-        const offset = Math.min(from, to) - 1;
-        const found = await this.store.entries({ drawer, offset, limit: Math.abs(to - from) + 1 });
-        return from <= to ? found : found.reverse();
-      }
-    }
+  pick(pick: string): Promise<Positioned[]> {
+    return pickFrom(snippetsOf(this.store, this.name), pick);
   }
 
   /**
-   * The snippets of a pick with their contents, in the pick's order.
+   * The snippets of a pick with their contents, private ones included, in the pick's order.
    * @throws DrawerError `bad-pick`, `no-position`, `nothing` when the pick matches none
    */
   async snippets(pick: string): Promise<Snippet[]> {
     const picked = await this.pick(pick);
-    if (picked.length === 0) throw await this.#nothing(pick);
+    if (picked.length === 0) throw await nothingPicked(snippetsOf(this.store, this.name), pick);
     return this.read(picked);
   }
 
-  /** Why a pick gave nothing. */
-  async #nothing(pick: string): Promise<DrawerError> {
-    const isEmpty = (await this.count()) === 0;
-    const why = isEmpty
-      ? `The drawer “${this.name}” is empty. Collect something first.`
-      : `Nothing in the drawer “${this.name}” matches “${pick}”.`;
-    return new DrawerError("nothing", why);
-  }
-
-  /** Adds the contents to listed snippets. */
-  async read(listed: readonly Positioned[]): Promise<Snippet[]> {
-    const hashes = listed.flatMap(({ entry }) => [entry.content, ...(entry.pictures ?? [])]);
-    const blobs = await this.store.contents([...new Set(hashes)]);
-    return listed.map(({ position, entry }) => {
-      const bytes = blobs.get(entry.content);
-      if (!bytes) {
-        throw new DrawerError(
-          "store",
-          `The content of snippet ${position} is missing in the store. Its text began: ${said(entry)}.`,
-        );
-      }
-      const pictures = new Map<Hash, Uint8Array>();
-      for (const hash of entry.pictures ?? []) if (blobs.has(hash)) pictures.set(hash, blobs.get(hash)!);
-      const { label, origin, collectedAt } = entry;
-      return {
-        position,
-        entry,
-        content: decodeContent(bytes),
-        pictures,
-        ...(label !== undefined && { label }),
-        origin,
-        collectedAt,
-      };
-    });
+  /** Adds the contents to listed snippets, private ones included. */
+  read(listed: readonly Positioned[]): Promise<Snippet[]> {
+    return readSnippets(this.store, listed);
   }
 
   /**
@@ -252,315 +195,157 @@ export class Drawer {
    *
    * @param to the snippet; the latest when it is left out
    * @param between what stands between the two, as in a recipe
-   * @throws DrawerError `no-position`, `nothing` when there is nothing to add
+   * @throws DrawerError `no-position`, `nothing` when there is nothing to add, `private`, `paused`, `full`
    */
-  async append(gathered: Gathered, to: Place = { beforeLast: 0 }, between = "newline"): Promise<Collected> {
-    if (isBlank(gathered.content))
-      throw new DrawerError("nothing", `Nothing appended: ${blankPlace(gathered.origin)}.`);
-    const added = this.#draft(gathered);
-    const contents = new Map<Hash, Uint8Array>(added.blobs);
-    let listed: Positioned | undefined;
-    await this.#change(
-      "append",
-      async () => {
-        const position = positionOf(to, await this.count(), this.name);
-        const [target] = await this.read(
-          await this.store.entries({ drawer: this.name, offset: position - 1, limit: 1 }),
-        );
-        if (!target) throw new Conflict("The snippet has gone.");
-        const { entry } = target;
-        const { parts = [entry] } = entry;
-        const made = this.#madeOf(
-          appended(target.content, gathered.content, between),
-          [...parts, { ...added.entry, order: entry.order }],
-          contents,
-        );
-        const after: Entry = { ...entry, ...made };
-        listed = { position, entry: after };
-        return [{ id: entry.id, before: entry, after }];
-      },
-      contents,
-    );
-    const { position, entry } = listed!;
-    const message = `Appended to ${position}: ${naming(added.entry)}. It reads now ${said(entry)}, ${entry.parts!.length} pieces; split parts them again.`;
-    return { collected: [listed!], notices: [...gathered.notices, { code: "appended", message }] };
+  append(gathered: Gathered, to: Place = { beforeLast: 0 }, between = "newline"): Promise<Collected> {
+    return append(this.store, this.name, gathered, to, between);
   }
 
   /**
    * Makes one snippet of several, where the first of the pick stood; {@link split} makes the several of it again, with
    * all that was known of them.
    *
-   * @throws DrawerError `bad-pick`, `no-position`, `bad-option`, `nothing` when the pick is less than two snippets
+   * @throws DrawerError `bad-pick`, `no-position`, `bad-option`, `private`, `nothing` when the pick is less than two snippets
    */
-  async merge(pick: string, recipe: Recipe = {}): Promise<Collected> {
-    const contents = new Map<Hash, Uint8Array>();
-    let result: Collected | undefined;
-    await this.#change(
-      "merge",
-      async () => {
-        const merging = unique(await this.pick(pick));
-        if (merging.length < 2)
-          throw new DrawerError(
-            "nothing",
-            `“${pick}” is ${merging.length === 0 ? "no snippet" : "one snippet"}: merging takes two or more.`,
-          );
-        const snippets = await this.read(merging);
-        const block = compose(snippets, recipe);
-        contents.clear();
-        const [first] = merging as [Positioned, ...Positioned[]];
-        const entry: Entry = {
-          ...{
-            id: uuid(),
-            drawer: this.name,
-            order: first.entry.order,
-            kept: merging.some((one) => one.entry.kept),
-          },
-          ...{
-            private: merging.some((one) => one.entry.private),
-            origin: commonOrigin(merging),
-            collectedAt: new Date().toISOString(),
-          },
-          ...this.#madeOf(
-            block.content,
-            merging.map((one) => one.entry),
-            contents,
-          ),
-        };
-        const position = first.position - merging.filter((one) => one.position < first.position).length;
-        const numbers = merging.map((one) => one.position).join(", ");
-        const notice = {
-          code: "merged" as const,
-          message: `Merged ${numbers} into ${position}: ${said(entry)}. Split makes them ${merging.length} again.`,
-        };
-        result = { collected: [{ position, entry }], notices: [...block.notices, notice] };
-        return [
-          ...merging.map((one) => ({ id: one.entry.id, before: one.entry, after: null })),
-          { id: entry.id, before: null, after: entry },
-        ];
-      },
-      contents,
-    );
-    return result!;
+  merge(pick: string, recipe: Recipe = {}): Promise<Collected> {
+    return merge(this.store, this.name, pick, recipe);
   }
 
   /**
    * Parts a snippet that was merged or appended to into the snippets it was made of, where it stands.
    * @throws DrawerError `no-position`, `nothing` when it was made of one piece
    */
-  async split(place: Place): Promise<Collected> {
-    let collected: Positioned[] = [];
-    await this.#change("split", async () => {
-      const position = positionOf(place, await this.count(), this.name);
-      const near = await this.store.entries({
-        drawer: this.name,
-        offset: Math.max(0, position - 2),
-        limit: 3,
-      });
-      const at = near.findIndex((one) => one.position === position);
-      const { entry } = near[at]!;
-      if (!entry.parts)
-        throw new DrawerError(
-          "nothing",
-          `Snippet ${position} is of one piece: ${said(entry)} was never merged or appended to.`,
-        );
-      const orders = generateNKeysBetween(
-        near[at - 1]?.entry.order ?? null,
-        near[at + 1]?.entry.order ?? null,
-        entry.parts.length,
-      );
-      const parts = entry.parts.map((part, index): Entry => ({
-        ...part,
-        drawer: this.name,
-        order: orders[index]!,
-      }));
-      collected = parts.map((part, index) => ({ position: position + index, entry: part }));
-      const same = parts.find(({ id }) => id === entry.id);
-      const rest = parts
-        .filter((part) => part !== same)
-        .map((part) => ({ id: part.id, before: null, after: part }));
-      return [{ id: entry.id, before: entry, after: same ?? null }, ...rest];
-    });
-    const message = `Split into ${collected.length}: ${collected.map(({ position, entry }) => `${position}, ${naming(entry)}`).join("; ")}.`;
-    return { collected, notices: [{ code: "split", message }] };
-  }
-
-  /** What an entry says of a content that was made of several snippets; the content's bytes are added to `contents`. */
-  #madeOf(content: Content, parts: readonly Entry[], contents: Map<Hash, Uint8Array>) {
-    const bytes = encodeContent(content);
-    const hash = hashBytes(bytes);
-    contents.set(hash, bytes);
-    const pictures = [...new Set(parts.flatMap((part) => part.pictures ?? []))];
-    return {
-      ...{
-        kind: kindOf(content),
-        text: beginning(content, TEXT_LENGTH),
-        content: hash,
-        ...(pictures.length > 0 && { pictures }),
-      },
-      ...{ bytes: bytes.length + parts.reduce((sum, part) => sum + part.bytes, 0), parts },
-    };
+  split(place: Place): Promise<Collected> {
+    return split(this.store, this.name, place);
   }
 
   /**
    * Moves the snippets of a pick, in the pick's order, to stand before another one, or after the last when `before` is
    * `end`.
-   * @throws DrawerError `bad-pick`, `no-position`
+   * @throws DrawerError `bad-pick`, `no-position`, `nothing`
    */
-  async move(pick: string, before: Place | "end"): Promise<Notice[]> {
-    let moving: Positioned[] = [];
-    let message = "";
-    await this.#change("move", async () => {
-      moving = unique(await this.pick(pick));
-      const count = await this.count();
-      const target = before === "end" ? count + 1 : positionOf(before, count, this.name);
-      const ids = new Set(moving.map(({ entry }) => entry.id));
-      const offset = Math.max(0, target - 2 - moving.length);
-      const near = await this.store.entries({ drawer: this.name, offset, limit: 2 * moving.length + 3 });
-      const others = near.filter(({ entry }) => !ids.has(entry.id));
-      const left = others.filter(({ position }) => position < target).at(-1);
-      const right = others.find(({ position }) => position >= target);
-      const orders = generateNKeysBetween(
-        left?.entry.order ?? null,
-        right?.entry.order ?? null,
-        moving.length,
-      );
-      const first = target - moving.filter(({ position }) => position < target).length;
-      message = moving.map(({ entry }, index) => `${said(entry)} is now ${first + index}`).join("; ");
-      return moving.map(({ entry }, index) => ({
-        id: entry.id,
-        before: entry,
-        after: { ...entry, order: orders[index]! },
-      }));
-    });
-    return [{ code: "moved", message: `Moved: ${message}.` }];
+  move(pick: string, before: Place | "end"): Promise<Notice[]> {
+    return move(this.store, this.name, pick, before);
+  }
+
+  /**
+   * Moves the snippets of a pick to the end of another drawer, by its rules.
+   * @throws DrawerError `bad-pick`, `no-position`, `nothing`, `full`
+   */
+  moveInto(drawer: string, pick: string): Promise<Notice[]> {
+    return putInto(this.store, this.name, pick, new Drawer(this.store, drawer).name, "move");
+  }
+
+  /**
+   * Copies the snippets of a pick to the end of another drawer, by its rules.
+   * @throws DrawerError `bad-pick`, `no-position`, `nothing`, `full`, `private`
+   */
+  copyInto(drawer: string, pick: string): Promise<Notice[]> {
+    return putInto(this.store, this.name, pick, new Drawer(this.store, drawer).name, "copy");
+  }
+
+  /**
+   * Gives the snippets of a pick a label, or takes it off with an empty one.
+   * @throws DrawerError `bad-pick`, `no-position`, `nothing`, `bad-option`
+   */
+  label(pick: string, text: string): Promise<Notice[]> {
+    return label(this.store, this.name, pick, text);
+  }
+
+  /**
+   * Keeps the snippets of a pick: limits, age and emptying leave them alone.
+   * @throws DrawerError `bad-pick`, `no-position`, `nothing`
+   */
+  keep(pick: string): Promise<Notice[]> {
+    return keep(this.store, this.name, pick);
+  }
+
+  /**
+   * Stops keeping the snippets of a pick.
+   * @throws DrawerError `bad-pick`, `no-position`, `nothing`
+   */
+  release(pick: string): Promise<Notice[]> {
+    return release(this.store, this.name, pick);
+  }
+
+  /**
+   * Makes the snippets of a pick private: shown nowhere, not found, not exported, and gone after their time.
+   * @throws DrawerError `bad-pick`, `no-position`, `nothing`
+   */
+  hide(pick: string): Promise<Notice[]> {
+    return hide(this.store, this.name, pick);
+  }
+
+  /**
+   * Takes the privacy off the snippets of a pick.
+   * @throws DrawerError `bad-pick`, `no-position`, `nothing`
+   */
+  unhide(pick: string): Promise<Notice[]> {
+    return unhide(this.store, this.name, pick);
   }
 
   /**
    * Takes the snippets of a pick out. `undo` brings them back.
    * @throws DrawerError `bad-pick`, `no-position`, `nothing`
    */
-  async discard(pick: string): Promise<Notice[]> {
-    let leaving: Positioned[] = [];
-    await this.#change("discard", async () => {
-      leaving = unique(await this.pick(pick));
-      if (leaving.length === 0) throw await this.#nothing(pick);
-      return leaving.map(({ entry }) => ({ id: entry.id, before: entry, after: null }));
-    });
-    const names = leaving.map(({ position, entry }) => `${position}, ${naming(entry)}`).join("; ");
-    const left = await this.count();
-    const rest =
-      left === 0
-        ? "The drawer is empty now"
-        : left === 1
-          ? "One snippet is left"
-          : `${left} snippets are left`;
-    return [
-      {
-        code: "discarded",
-        message: `Discarded ${names}. ${rest}; undo brings ${leaving.length === 1 ? "it" : "them"} back.`,
-      },
-    ];
+  discard(pick: string): Promise<Notice[]> {
+    return discard(this.store, this.name, pick);
+  }
+
+  /** Takes out all that are not kept. `undo` brings them back. */
+  empty(): Promise<Notice[]> {
+    return empty(this.store, this.name);
+  }
+
+  /** Forgets all that is not kept, all that has left, and the log, and wipes out what the store has of them. */
+  async emptyForGood(): Promise<Notice[]> {
+    return emptyForGood(this.store, this.name);
+  }
+
+  /** What has left the drawer and can be brought back, numbered in the order of leaving. */
+  gone(): Promise<(Gone & Positioned)[]> {
+    return goneFrom(this.store, this.name);
   }
 
   /**
-   * Takes back the last change that still stands, whoever made it, in whichever process.
-   * @throws DrawerError `nothing` when there is none
+   * Brings back what has left, to the end of the drawer.
+   *
+   * @param pick of what {@link gone} gives
+   * @throws DrawerError `bad-pick`, `no-position`, `nothing`, `full`
+   */
+  restore(pick: string): Promise<Notice[]> {
+    return restore(this.store, this.name, pick);
+  }
+
+  /**
+   * Takes back the last act that still stands, whoever did it, in whichever process.
+   * @throws DrawerError `nothing` when there is none, `conflict` when another drawer is in the way
    */
   undo(): Promise<Notice[]> {
-    return this.#turnBack("undo", () => lastStanding(this.log()));
+    return turnBack(this.store, this.name, "undo");
   }
 
   /**
    * Does again what was last undone.
-   * @throws DrawerError `nothing` when nothing was undone since the last change
+   * @throws DrawerError `nothing` when nothing was undone since the last act, `conflict`
    */
   redo(): Promise<Notice[]> {
-    return this.#turnBack("redo", () => lastUndone(this.log()));
-  }
-
-  async #turnBack(what: "undo" | "redo", find: () => Promise<Change | undefined>): Promise<Notice[]> {
-    let message = "";
-    await this.#change(what, async () => {
-      const target = await find();
-      if (!target) {
-        throw new DrawerError(
-          "nothing",
-          what === "undo" ? "There is nothing to undo." : "There is nothing to do again.",
-        );
-      }
-      message = describeChange(target, what);
-      return { deed: target.deed ?? target.what, edits: reversed(target.edits) };
-    });
-    return [{ code: what === "undo" ? "undone" : "redone", message }];
+    return turnBack(this.store, this.name, "redo");
   }
 
   /** The drawer's changes, the newest first. */
-  async *log(): AsyncGenerator<Change> {
-    const limit = 50;
-    for (let offset = 0; ; offset += limit) {
-      const page = await this.store.changes({ drawer: this.name, offset, limit });
-      yield* page;
-      if (page.length < limit) return;
-    }
+  log(): AsyncGenerator<Change> {
+    return logOf(this.store, this.name);
   }
 
   /** Calls `listener` soon after the store has changed. Gives what stops it. */
   watch(listener: () => void): () => void {
     return this.store.watch(listener);
   }
-
-  /** Computes an operation as edits and commits them; again, from the start, whenever somebody else came between. */
-  async #change(
-    what: What,
-    compute: () => Promise<readonly Edit[] | { deed: What; edits: readonly Edit[] }>,
-    contents: ReadonlyMap<Hash, Uint8Array> = new Map(),
-  ): Promise<void> {
-    for (let attempt = 1; ; attempt++) {
-      const computed = await compute();
-      const { deed, edits } = "edits" in computed ? computed : { deed: undefined, edits: computed };
-      if (edits.length === 0) return;
-      const change: Change = {
-        id: uuid(),
-        drawer: this.name,
-        at: new Date().toISOString(),
-        what,
-        ...(deed && { deed }),
-        edits,
-      };
-      try {
-        await this.store.commit(change, contents);
-        return;
-      } catch (error) {
-        if (!(error instanceof Conflict)) throw error;
-        if (attempt === ATTEMPTS) {
-          throw new DrawerError(
-            "conflict",
-            `The drawer “${this.name}” is being changed by others without a pause. Try again.`,
-            {
-              cause: error,
-            },
-          );
-        }
-        await new Promise((resolve) => setTimeout(resolve, Math.random() * Math.min(attempt, 20)));
-      }
-    }
-  }
 }
 
-function unique(picked: readonly Positioned[]): Positioned[] {
-  return [...new Map(picked.map((one) => [one.entry.id, one])).values()];
-}
-
-/** What the origins of several snippets have in common. */
-function commonOrigin(merging: readonly Positioned[]): Origin {
-  const [first, ...rest] = merging.map(({ entry }) => entry.origin);
-  const shared = Object.entries(first!).filter(([name, value]) =>
-    rest.every((origin) => origin[name as keyof Origin] === value),
-  );
-  return Object.fromEntries(shared) as Origin;
-}
-
-function blankPlace(origin: Origin): string {
-  const place = originText(origin);
-  return place === "" ? "it is blank" : `${place} is blank`;
+/** Rules as they are kept: those that are not the usual ones; nothing when all are. */
+function valueOf(rules: Rules): string | undefined {
+  const unusual = Object.entries(rules).filter(([key, value]) => value !== DEFAULT_RULES[key as keyof Rules]);
+  return unusual.length === 0 ? undefined : JSON.stringify(Object.fromEntries(unusual));
 }

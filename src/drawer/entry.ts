@@ -33,6 +33,11 @@ export interface Entry {
   readonly parts?: readonly Entry[];
 }
 
+/** The hashes of all contents that an entry needs, those of its parts included. */
+export function hashesOf({ content, pictures = [], parts = [] }: Entry): Hash[] {
+  return [content, ...pictures, ...parts.flatMap(hashesOf)];
+}
+
 /** How many characters of a snippet its entry carries. */
 export const TEXT_LENGTH = 280;
 

@@ -9,21 +9,24 @@ export type Term =
   | { readonly type: "place"; readonly place: Place }
   | { readonly type: "range"; readonly from: Place; readonly to: Place }
   | { readonly type: "all" }
+  | { readonly type: "kept" }
+  | { readonly type: "words"; readonly words: string }
   | { readonly type: "kind"; readonly kind: Kind }
   | { readonly type: "document"; readonly document: string }
   | { readonly type: "not"; readonly term: Term };
 
-const FORMS = "3, 2..5, 5..2, last, last-1, all, text, table, picture, link, from:diary.docx or !3";
+const FORMS =
+  "3, 2..5, 5..2, last, last-1, all, kept, text, table, picture, link, from:diary.docx, /words/ or !3";
 
 /**
  * Reads a pick: which snippets, in which order. Words are separated by spaces or commas: `3`, `2..5`, `5..2`
- * (backwards), `last`, `last-1`, `all`, a kind (`text table picture link`), `from:diary.docx` (quoted where the name
- * has spaces), and `!` before any of them to leave those out.
+ * (backwards), `last`, `last-1`, `all`, `kept`, a kind (`text table picture link`), `from:diary.docx` (quoted where the
+ * name has spaces), `/words/` for those that hold all of these words, and `!` before any of them to leave those out.
  *
  * @throws DrawerError `bad-pick` for a word that is none of these
  */
 export function parsePick(pick: string): Term[] {
-  const words = pick.match(/(?:[^\s,"]|"[^"]*"?)+/g) ?? [];
+  const words = pick.match(/!*\/[^/]+\/(?=[\s,]|$)|(?:[^\s,"]|"[^"]*"?)+/g) ?? [];
   if (words.length === 0)
     throw new DrawerError("bad-pick", `The pick is empty. Say which snippets: ${FORMS}.`);
   return words.map((word) => parseTerm(word));
@@ -42,7 +45,8 @@ export function parsePlace(word: string): Place {
 
 function parseTerm(word: string): Term {
   if (word.startsWith("!") && word.length > 1) return { type: "not", term: parseTerm(word.slice(1)) };
-  if (word === "all") return { type: "all" };
+  if (word === "all" || word === "kept") return { type: word };
+  if (/^\/[^/]+\/$/.test(word)) return { type: "words", words: word.slice(1, -1) };
   const kind = KINDS.find((known) => known === word);
   if (kind) return { type: "kind", kind };
   const document = /^from:"?([^"]+)"?$/.exec(word)?.[1];
@@ -63,10 +67,10 @@ function placeOf(word: string): Place | undefined {
 }
 
 /**
- * The position of a place in a drawer of `count` snippets.
+ * The position of a place among `count` snippets. `where` names them in messages: `the drawer “main”`.
  * @throws DrawerError `no-position` when there is no such place
  */
-export function positionOf(place: Place, count: number, drawer: string): number {
+export function positionOf(place: Place, count: number, where: string): number {
   const position = "position" in place ? place.position : count - place.beforeLast;
   if (position >= 1 && position <= count) return position;
   const said =
@@ -78,7 +82,7 @@ export function positionOf(place: Place, count: number, drawer: string): number 
   throw new DrawerError(
     "no-position",
     count === 0
-      ? `There is no snippet ${said}: the drawer “${drawer}” is empty. Collect something first.`
-      : `There is no snippet ${said}: the drawer “${drawer}” holds ${count === 1 ? "one snippet, 1" : `${count} snippets, 1 to ${count}`}.`,
+      ? `There is no snippet ${said}: ${where} is empty.`
+      : `There is no snippet ${said}: ${where} holds ${count === 1 ? "one snippet, 1" : `${count} snippets, 1 to ${count}`}.`,
   );
 }

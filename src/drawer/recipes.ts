@@ -1,8 +1,8 @@
 import type { Recipe } from "../compose/recipe.js";
 import { DrawerError } from "../content/error.js";
+import { perform } from "./act.js";
 import type { Drawer } from "./drawer.js";
-
-const BEGINNING = "recipe ";
+import { VALUES } from "./values.js";
 
 /** The recipes that are kept with a drawer, by name. */
 export class Recipes {
@@ -10,8 +10,8 @@ export class Recipes {
 
   /** Their names, in order. */
   async names(): Promise<string[]> {
-    const names = await this.drawer.store.valueNames(this.drawer.name, BEGINNING);
-    return names.map((name) => name.slice(BEGINNING.length));
+    const names = await this.drawer.store.valueNames(this.drawer.name, VALUES.recipe);
+    return names.map((name) => name.slice(VALUES.recipe.length));
   }
 
   /**
@@ -19,7 +19,7 @@ export class Recipes {
    * @throws DrawerError `nothing` when there is none of that name
    */
   async get(name: string): Promise<Recipe> {
-    const text = await this.drawer.store.value(this.drawer.name, BEGINNING + name);
+    const text = await this.#text(name);
     if (text !== undefined) return JSON.parse(text) as Recipe;
     const names = await this.names();
     const kept =
@@ -36,15 +36,32 @@ export class Recipes {
   async save(name: string, recipe: Recipe): Promise<boolean> {
     if (!/^\S{1,60}$/.test(name))
       throw new DrawerError("bad-option", "A recipe needs a name of one word, of at most 60 characters.");
-    const before = await this.drawer.store.value(this.drawer.name, BEGINNING + name);
-    await this.drawer.store.keepValue(this.drawer.name, BEGINNING + name, before, JSON.stringify(recipe));
+    const before = await this.#text(name);
+    await this.#change(name, JSON.stringify(recipe));
     return before !== undefined;
   }
 
   /** Takes a recipe away. Gives what it was. */
   async remove(name: string): Promise<Recipe> {
     const recipe = await this.get(name);
-    await this.drawer.store.keepValue(this.drawer.name, BEGINNING + name, JSON.stringify(recipe), undefined);
+    await this.#change(name, undefined);
     return recipe;
+  }
+
+  #text(name: string): Promise<string | undefined> {
+    return this.drawer.store.value(this.drawer.name, VALUES.recipe + name);
+  }
+
+  /** Changes a recipe as an act of the drawer, which undo takes back. */
+  #change(name: string, after: string | undefined): Promise<void> {
+    return perform(this.drawer.store, this.drawer.name, "recipe", async () => {
+      const before = await this.#text(name);
+      const value = {
+        name: VALUES.recipe + name,
+        ...(before !== undefined && { before }),
+        ...(after !== undefined && { after }),
+      };
+      return { edits: [], values: before === after ? [] : [value] };
+    });
   }
 }

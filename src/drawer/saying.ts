@@ -1,47 +1,98 @@
 import { originText } from "../content/origin.js";
-import { reversed, type Change, type Edit } from "./change.js";
+import { reversed, type Change, type Edit, type What } from "./change.js";
 import type { Entry } from "./entry.js";
+import { MASK } from "./secret.js";
+import { VALUES } from "./values.js";
 
 /** How many characters of a snippet stand in a message. */
 const SAID_LENGTH = 40;
 
+type Named = Pick<Entry, "text" | "label" | "private" | "kind">;
+
 /** A snippet as messages name it: its label, or the beginning of its text, in quotation marks. */
-export function said(entry: Pick<Entry, "text" | "label" | "private" | "kind">): string {
-  if (entry.private) return "a private snippet";
-  const text = entry.label ?? entry.text;
+export function said(entry: Named): string {
+  if (entry.private && entry.label === undefined) return "a private snippet";
+  const text = (entry.label ?? entry.text) || `a blank ${entry.kind}`;
   if (text.length <= SAID_LENGTH) return `“${text}”`;
   const cut = text.slice(0, SAID_LENGTH);
   return `“${(/^(.{20,})\s/su.exec(cut)?.[1] ?? cut).replace(/[\s,;|—-]+$/u, "").replace(/[\uD800-\uDBFF]$/, "")}…”`;
 }
 
 /** The same with where it came from: `“First wheatear on the seawall…” (diary.docx, p3)`. */
-export function naming(entry: Pick<Entry, "text" | "label" | "private" | "kind" | "origin">): string {
+export function naming(entry: Named & Pick<Entry, "origin">): string {
   const place = originText(entry.origin);
   return place === "" ? said(entry) : `${said(entry)} (${place})`;
 }
 
-const DEEDS: Readonly<Record<Change["what"], string>> = {
+/** Several snippets as messages name them: the first two or three, and how many more. */
+export function namesOf(entries: readonly Named[], total = entries.length): string {
+  const shown = entries.slice(0, total > 3 ? 2 : 3).map(said);
+  const more = total - shown.length;
+  return shown.join(", ") + (more > 0 ? ` and ${more.toLocaleString("en")} more` : "");
+}
+
+/** A number of snippets in words. */
+export function many(count: number): string {
+  return count === 1 ? "one snippet" : `${count.toLocaleString("en")} snippets`;
+}
+
+/** How a snippet is shown in lists: its label and text, or, when it is private, nothing of what it says. */
+export function shown({ label, text, private: isPrivate }: Named): string {
+  const says = isPrivate ? MASK : text;
+  return label === undefined ? says : `${label}: ${says}`;
+}
+
+const DEEDS: Readonly<Record<What, string>> = {
   collect: "collecting",
+  import: "importing",
   append: "appending to",
   merge: "merging",
   split: "splitting",
   move: "moving",
+  copy: "copying",
+  label: "labelling",
+  keep: "keeping",
+  release: "releasing",
+  hide: "making private",
+  unhide: "taking the privacy off",
   discard: "discarding",
+  empty: "emptying the drawer of",
+  age: "letting go, by age,",
+  restore: "bringing back",
+  rule: "changing the rule",
+  recipe: "changing the recipe",
   undo: "undoing",
   redo: "doing again",
 };
 
-/** What an undo or a redo did, as a sentence: `Undone: discarding “Check rings”.` */
-export function describeChange(target: Change, by: "undo" | "redo"): string {
-  const what = target.deed ?? target.what;
-  const edits = target.what === "undo" ? reversed(target.edits) : target.edits;
-  // A merge is called by what came of it, a split by what it was made of.
-  const isNamed = ({ before, after }: Edit) =>
-    what === "merge" ? after !== null : what === "split" ? before !== null : true;
-  const names = edits
-    .filter(isNamed)
-    .map(({ before, after }) => said((what === "split" ? before : (after ?? before))!));
-  const more = names.length > 2 ? ` and ${names.length - 2} more` : "";
-  const deed = `${DEEDS[what]} ${names.slice(0, 2).join(", ")}${more}`;
-  return by === "undo" ? `Undone: ${deed}.` : `Done again: ${deed}.`;
+/**
+ * What a change did, in words: `discarding “Check rings”`.
+ * @param total how many snippets the whole act is about, when the change is only a part of it
+ */
+export function deedOf(change: Change, total?: number): string {
+  const what = change.deed ?? change.what;
+  const edits = change.what === "undo" ? reversed(change.edits) : change.edits;
+  if (edits.length === 0 || change.values?.length)
+    return [DEEDS[what], ...(change.values ?? []).map((value) => valueName(value))].join(" ");
+  const named = edits.filter((edit) => isNamed(what, edit));
+  const entries = named.map(({ before, after }) => (what === "split" ? before : (after ?? before))!);
+  return `${DEEDS[what]} ${namesOf(entries, total)}`;
+}
+
+/** A merge is called by what came of it, a split by what it was made of, collecting by what came in. */
+function isNamed(what: What, { before, after }: Edit): boolean {
+  if (what === "merge" || what === "collect" || what === "import") return after !== null;
+  return what === "split" ? before !== null : true;
+}
+
+/** The values of a drawer as messages name them: `recipe roundup` is the recipe “roundup”, the rules are their names. */
+function valueName({ name, before, after }: { name: string; before?: string; after?: string }): string {
+  if (name.startsWith(VALUES.recipe)) return `“${name.slice(VALUES.recipe.length)}”`;
+  const [old, fresh] = [before, after].map((text) => JSON.parse(text ?? "{}") as Record<string, unknown>);
+  const changed = [...new Set([...Object.keys(old!), ...Object.keys(fresh!)])].filter(
+    (key) => old![key] !== fresh![key],
+  );
+  return changed
+    .map((key) => `“${key.replace(/[A-Z]/g, (letter) => `-${letter.toLowerCase()}`)}”`)
+    .join(", ");
 }

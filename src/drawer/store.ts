@@ -1,6 +1,6 @@
 import type { Hash } from "../content/encode.js";
 import type { Kind } from "../content/measure.js";
-import type { Change } from "./change.js";
+import type { Change, What } from "./change.js";
 import type { Entry } from "./entry.js";
 
 /** Which entries of a drawer to give, in their order. */
@@ -9,6 +9,12 @@ export interface EntryQuery {
   readonly kind?: Kind;
   /** The name of the document they came from. */
   readonly document?: string;
+  /** Only those that are kept, or only those that are not. */
+  readonly kept?: boolean;
+  /** Only those with this content. */
+  readonly content?: Hash;
+  /** Only those with these ids. */
+  readonly ids?: readonly string[];
   /** How many of those that match to pass over first. */
   readonly offset?: number;
   /** How many to give at most. */
@@ -21,6 +27,26 @@ export interface Positioned {
   readonly entry: Entry;
 }
 
+/** Which of the entries that are not kept to give, those first that came into the drawer first. */
+export interface OldestQuery {
+  readonly drawer: string;
+  /** Only pictures, or only what is no picture. */
+  readonly picture?: boolean;
+  /** Only those that came before this time, in milliseconds since 1970. */
+  readonly cameBefore?: number;
+  readonly limit: number;
+}
+
+/** Which entries of a drawer to find; the newest come first. */
+export interface FindQuery {
+  readonly drawer: string;
+  /** What each of them must hold, somewhere in its text, label or origin, as {@link searchTerms} gives them. */
+  readonly terms: readonly string[];
+  readonly kind?: Kind;
+  readonly document?: string;
+  readonly limit: number;
+}
+
 /** Which changes of a drawer's log to give, the newest first. */
 export interface ChangeQuery {
   readonly drawer: string;
@@ -28,31 +54,103 @@ export interface ChangeQuery {
   readonly limit?: number;
 }
 
+/** A drawer and how much it holds: its snippets, and the bytes of their contents. */
+export interface DrawerSize {
+  readonly drawer: string;
+  readonly count: number;
+  readonly bytes: number;
+}
+
+/** An entry that has left its drawer, and can be brought back. */
+export interface Gone {
+  readonly entry: Entry;
+  /** When it left; ISO 8601, in UTC. */
+  readonly at: string;
+  /** What it left by. */
+  readonly by: What;
+}
+
+/** A private snippet that a store holds, in a drawer or among what has left one. */
+export interface Secret {
+  readonly id: string;
+  readonly drawer: string;
+  readonly kept: boolean;
+  /** When it came, in milliseconds since 1970. */
+  readonly came: number;
+}
+
+/** What a store is to forget, of one drawer. */
+export interface Forgetting {
+  readonly drawer: string;
+  /** Snippets to forget wherever they are: in the drawer, in its log, among what has left it. */
+  readonly ids?: readonly string[];
+  /** The part of the log, and what left, up to this time (ISO 8601, in UTC). */
+  readonly until?: string;
+  /** Whether all that is not kept is to be forgotten, and the whole log, and all that left. */
+  readonly everything?: boolean;
+}
+
+/** A change, and the contents it brings. */
+export interface Commit {
+  readonly change: Change;
+  /** The bytes of contents and pictures, by hash. */
+  readonly contents: ReadonlyMap<Hash, Uint8Array>;
+}
+
 /**
- * Where drawers live. A store keeps three things: entries, contents by their hash, and the log of changes; everything
- * that a drawer does is written above this interface. Processes and tabs may share one store: `commit` is what keeps
- * them from harming each other.
+ * Where drawers live. A store keeps entries, contents by their hash, the log of changes, what has left, and small named
+ * values; everything that a drawer does is written above this interface. Processes and tabs may share one store:
+ * `commit` is what keeps them from harming each other.
  */
 export interface Store {
   /** The entries that match, in order. */
   entries(query: EntryQuery): Promise<Positioned[]>;
 
-  /** How many entries a drawer holds. */
-  count(drawer: string): Promise<number>;
+  /** How many entries a drawer holds, and the bytes of their contents. */
+  size(drawer: string): Promise<DrawerSize>;
+
+  /** All drawers that hold something or have rules, recipes or a log, by name. */
+  drawers(): Promise<DrawerSize[]>;
+
+  /** The entries that came first of those that are not kept. */
+  oldest(query: OldestQuery): Promise<Entry[]>;
+
+  /** The entries that hold all of the terms, those that came last first. Private ones are never found. */
+  find(query: FindQuery): Promise<Entry[]>;
+
+  /** The positions of entries that are there, by id. */
+  positions(entries: readonly Entry[]): Promise<Map<string, number>>;
+
+  /** What has left a drawer and was not forgotten, in the order of leaving. */
+  gone(drawer: string): Promise<Gone[]>;
+
+  /** The private snippets of all drawers. */
+  secrets(): Promise<Secret[]>;
 
   /** The bytes stored under these hashes. A hash that is not there is left out of the map. */
   contents(hashes: readonly Hash[]): Promise<Map<Hash, Uint8Array>>;
 
   /**
-   * Makes a change: checks that each edit's `before` still stands, stores the contents that are not there yet, writes
-   * each `after`, and adds the change to the log; all of it, durably, or nothing.
+   * Makes changes: checks that each edit's `before` still stands, stores the contents that are not there yet, writes
+   * each `after`, and adds the changes to the log; all of it, durably, or nothing. What is taken out by a change that
+   * {@link isLeaving} is put among what has left.
    *
+   * @param commits changes one after another, each on what the one before it left; they may be read as they are written
    * @throws Conflict when a `before` no longer stands, or an `after` would take another entry's place in the order
    */
-  commit(change: Change, contents: ReadonlyMap<Hash, Uint8Array>): Promise<void>;
+  commit(commits: Iterable<Commit> | AsyncIterable<Commit>): Promise<void>;
 
   /** The changes that match, the newest first. */
   changes(query: ChangeQuery): Promise<Change[]>;
+
+  /**
+   * Forgets for good: entries, log and what left, and the contents that nothing needs any more. With `ids` or
+   * `everything`, as far as the store can, no trace of them stays in its files.
+   *
+   * @returns how many entries were in the drawer and are not any more, and, where a trace could not be wiped out yet,
+   *   why
+   */
+  forget(what: Forgetting): Promise<{ forgotten: number; trace?: string }>;
 
   /** A small value that belongs to a drawer, by its name, as JSON text; nothing when it was never kept. */
   value(drawer: string, name: string): Promise<string | undefined>;

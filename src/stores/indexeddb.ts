@@ -1,19 +1,27 @@
-import { openDB, type DBSchema, type IDBPDatabase } from "idb";
+import type { IDBPDatabase } from "idb";
 import type { Hash } from "../content/encode.js";
 import { DrawerError } from "../content/error.js";
 import type { Change } from "../drawer/change.js";
-import { encodeEntry, type Entry } from "../drawer/entry.js";
-import { Conflict, type ChangeQuery, type EntryQuery, type Positioned, type Store } from "../drawer/store.js";
+import type { Entry } from "../drawer/entry.js";
+import {
+  Conflict,
+  type ChangeQuery,
+  type Commit,
+  type DrawerSize,
+  type EntryQuery,
+  type FindQuery,
+  type Forgetting,
+  type Gone,
+  type OldestQuery,
+  type Positioned,
+  type Secret,
+  type Store,
+} from "../drawer/store.js";
+import { entryOf, openTables, TABLES, type Row, type Tables, type Writing } from "./indexeddb/tables.js";
+import { Texts } from "./indexeddb/texts.js";
+import { forget, FORGOTTEN, write, writeValue } from "./indexeddb/writing.js";
 import { Listeners } from "./listeners.js";
-
-interface Tables extends DBSchema {
-  entries: { key: string; value: Entry; indexes: { inOrder: [string, string] } };
-  contents: { key: Hash; value: Uint8Array };
-  changes: { key: number; value: Change; indexes: { ofDrawer: string } };
-  settings: { key: [drawer: string, name: string]; value: string };
-}
-
-const VERSION = 2;
+import { matches } from "./records.js";
 
 /**
  * Opens a store in the browser's IndexedDB. Tabs of one origin share it, and each hears of the others' changes.
@@ -23,27 +31,13 @@ const VERSION = 2;
  */
 export async function openIndexedDb(name = "drawer"): Promise<IndexedDbStore> {
   try {
-    const database = await openDB<Tables>(name, VERSION, {
-      upgrade(opened, from) {
-        if (from < 2) opened.createObjectStore("settings");
-        if (from > 0) return;
-        opened
-          .createObjectStore("entries", { keyPath: "id" })
-          .createIndex("inOrder", ["drawer", "order"], { unique: true });
-        opened.createObjectStore("contents");
-        opened.createObjectStore("changes", { autoIncrement: true }).createIndex("ofDrawer", "drawer");
-      },
-      blocking: (_current, _blocked, event) => (event.target as IDBDatabase).close(),
-    });
-    return new IndexedDbStore(database, name);
+    return new IndexedDbStore(await openTables(name), name);
   } catch (error) {
-    throw new DrawerError(
-      "store",
-      `This browser does not let the drawers be opened (${message(error)}). Private windows often refuse it.`,
-      {
-        cause: error,
-      },
-    );
+    const told =
+      (error as DOMException | null)?.name === "VersionError"
+        ? "The drawers in this browser were written by a newer Drawer, and were left as they are. Load this page again to get it."
+        : `This browser does not let the drawers be opened (${message(error)}). Private windows often refuse it.`;
+    throw new DrawerError("store", told, { cause: error });
   }
 }
 
@@ -52,6 +46,7 @@ export class IndexedDbStore implements Store {
   readonly #database: IDBPDatabase<Tables>;
   readonly #tabs: BroadcastChannel;
   readonly #listeners = new Listeners();
+  readonly #texts = new Map<string, Texts>();
 
   /** @internal */
   constructor(database: IDBPDatabase<Tables>, name: string) {
@@ -60,64 +55,194 @@ export class IndexedDbStore implements Store {
     this.#tabs.onmessage = () => this.#listeners.tell();
   }
 
-  async entries({ drawer, kind, document, offset = 0, limit = Infinity }: EntryQuery): Promise<Positioned[]> {
+  async entries({ offset = 0, limit = Infinity, ...query }: EntryQuery): Promise<Positioned[]> {
+    const { drawer, ids, ...filter } = query;
+    if (limit <= 0) return [];
+    if (ids) return this.#byIds(drawer, ids, filter, offset, limit);
+    if (Object.values(filter).every((value) => value === undefined))
+      return this.#window(drawer, offset, limit);
     const found: Positioned[] = [];
-    const filtered = kind !== undefined || document !== undefined;
-    const index = this.#database.transaction("entries").store.index("inOrder");
-    let cursor = limit > 0 ? await index.openCursor(ofDrawer(drawer)) : null;
+    let skip = offset;
     let position = 1;
-    if (cursor && !filtered && offset > 0) {
-      cursor = await cursor.advance(offset);
-      position += offset;
-    }
-    let skip = filtered ? offset : 0;
-    for (; cursor && found.length < limit; cursor = await cursor.continue(), position++) {
-      const entry = cursor.value;
-      if (kind !== undefined && entry.kind !== kind) continue;
-      if (document !== undefined && entry.origin.document !== document) continue;
-      if (skip-- > 0) continue;
-      found.push({ position, entry });
+    for await (const row of this.#rows(drawer)) {
+      if (matches(row, filter) && skip-- <= 0) found.push({ position, entry: entryOf(row) });
+      if (found.length >= limit) break;
+      position++;
     }
     return found;
   }
 
-  async count(drawer: string): Promise<number> {
-    return this.#database.countFromIndex("entries", "inOrder", ofDrawer(drawer));
+  /** All rows of a drawer, in order, read in pages. */
+  async *#rows(drawer: string): AsyncGenerator<Row> {
+    const page = 1000;
+    for (let after = ""; ;) {
+      const range = IDBKeyRange.bound([drawer, after], [drawer, []], true);
+      const rows = await this.#database.getAllFromIndex("entries", "inOrder", range, page);
+      yield* rows;
+      if (rows.length < page) return;
+      after = rows.at(-1)!.order;
+    }
+  }
+
+  /** Entries by where they stand: a cursor goes to the first of them, and they are read at once. */
+  async #window(drawer: string, offset: number, limit: number): Promise<Positioned[]> {
+    const index = this.#database.transaction("entries").store.index("inOrder");
+    let from: IDBKeyRange = ofDrawer(drawer);
+    if (offset > 0) {
+      const cursor = await (await index.openKeyCursor(ofDrawer(drawer)))?.advance(offset);
+      if (!cursor) return [];
+      from = IDBKeyRange.bound(cursor.key, [drawer, []]);
+    }
+    const rows = await index.getAll(from, Number.isFinite(limit) ? limit : undefined);
+    return rows.map((row, at) => ({ position: offset + at + 1, entry: entryOf(row) }));
+  }
+
+  async #byIds(
+    drawer: string,
+    ids: readonly string[],
+    filter: object,
+    offset: number,
+    limit: number,
+  ): Promise<Positioned[]> {
+    const { store } = this.#database.transaction("entries");
+    const rows = await Promise.all(ids.map((id) => store.get(id)));
+    const here = rows
+      .filter((row) => row?.drawer === drawer && matches(row, filter))
+      .map((row) => entryOf(row!));
+    const asked = here.sort((a, b) => (a.order < b.order ? -1 : 1)).slice(offset, offset + limit);
+    const positions = await this.positions(asked);
+    return asked.map((entry) => ({ position: positions.get(entry.id)!, entry }));
+  }
+
+  async size(drawer: string): Promise<DrawerSize> {
+    return (await this.#database.get("sizes", drawer)) ?? { drawer, count: 0, bytes: 0 };
+  }
+
+  async drawers(): Promise<DrawerSize[]> {
+    const names = new Set(
+      (await this.#database.getAll("sizes")).filter(({ count }) => count > 0).map(({ drawer }) => drawer),
+    );
+    for (const [drawer, name] of await this.#database.getAllKeys("settings"))
+      if (name !== FORGOTTEN) names.add(drawer);
+    const index = this.#database.transaction("changes").store.index("ofDrawer");
+    for (let cursor = await index.openKeyCursor(null, "nextunique"); cursor; cursor = await cursor.continue())
+      names.add(cursor.key);
+    return Promise.all([...names].sort().map((name) => this.size(name)));
+  }
+
+  async oldest({ drawer, picture, cameBefore = Infinity, limit }: OldestQuery): Promise<Entry[]> {
+    const found: Row[] = [];
+    for (const kind of picture === undefined ? [0, 1] : [Number(picture)]) {
+      const index = this.#database.transaction("entries").store.index("byAge");
+      let cursor = await index.openCursor(IDBKeyRange.bound([drawer, kind, 0], [drawer, kind, Infinity]));
+      for (let count = 0; cursor && count < limit && cursor.value.came < cameBefore; count++) {
+        found.push(cursor.value);
+        cursor = await cursor.continue();
+      }
+    }
+    return found
+      .sort((a, b) => a.number - b.number)
+      .slice(0, limit)
+      .map(entryOf);
+  }
+
+  async find({ drawer, terms, limit, ...filter }: FindQuery): Promise<Entry[]> {
+    let texts = this.#texts.get(drawer);
+    if (!texts) this.#texts.set(drawer, (texts = new Texts(this.#database, drawer)));
+    const isFiltered = Object.values(filter).some((value) => value !== undefined);
+    const ids: string[] = [];
+    const found: Entry[] = [];
+    await texts.find(terms, async (id, count) => {
+      if (!isFiltered) {
+        ids.push(id);
+        return count >= limit;
+      }
+      const row = await this.#database.get("entries", id);
+      if (row && matches(row, filter)) found.push(entryOf(row));
+      return found.length >= limit;
+    });
+    const { store } = this.#database.transaction("entries");
+    const rows = await Promise.all(ids.map((id) => store.get(id)));
+    for (const row of rows) if (row) found.push(entryOf(row));
+    return found;
+  }
+
+  async positions(entries: readonly Entry[]): Promise<Map<string, number>> {
+    const { store } = this.#database.transaction("entries");
+    const index = store.index("inOrder");
+    const found = await Promise.all(
+      entries.map(async ({ id, drawer, order }) => {
+        const [position, key] = await Promise.all([
+          index.count(IDBKeyRange.bound([drawer, ""], [drawer, order])),
+          index.getKey([drawer, order]),
+        ]);
+        return [id, position, key === id] as const;
+      }),
+    );
+    return new Map(found.filter(([, , isThere]) => isThere).map(([id, position]) => [id, position]));
+  }
+
+  async gone(drawer: string): Promise<Gone[]> {
+    const rows = await this.#database.getAllFromIndex("gone", "ofDrawer", drawer);
+    return rows.map(({ at, by, entry }) => ({ at, by, entry }));
+  }
+
+  async secrets(): Promise<Secret[]> {
+    const transaction = this.#database.transaction(["secrets", "entries", "gone"]);
+    const came = new Map<string, number>();
+    for (const row of await transaction.objectStore("secrets").getAll())
+      came.set(row.id, Math.min(row.came, came.get(row.id) ?? Infinity));
+    const found: Secret[] = [];
+    for (const [id, since] of came) {
+      const entry =
+        (await transaction.objectStore("entries").get(id)) ??
+        (await transaction.objectStore("gone").index("byId").get(id))?.entry;
+      if (entry?.private) found.push({ id, drawer: entry.drawer, kept: entry.kept, came: since });
+    }
+    return found;
   }
 
   async contents(hashes: readonly Hash[]): Promise<Map<Hash, Uint8Array>> {
     const found = new Map<Hash, Uint8Array>();
-    const { store } = this.#database.transaction("contents");
-    const blobs = await Promise.all(hashes.map((hash) => store.get(hash)));
+    const transaction = this.#database.transaction(["contents", "secrets"]);
+    const blobs = await Promise.all(
+      hashes.map(
+        async (hash) =>
+          (await transaction.objectStore("contents").get(hash)) ??
+          (await transaction.objectStore("secrets").index("byName").get(hash))?.bytes,
+      ),
+    );
     hashes.forEach((hash, index) => blobs[index] && found.set(hash, blobs[index]));
     return found;
   }
 
-  async commit(change: Change, contents: ReadonlyMap<Hash, Uint8Array>): Promise<void> {
-    const transaction = this.#database.transaction(["entries", "contents", "changes"], "readwrite", {
-      durability: "strict",
+  /** A transaction of IndexedDB ends when nothing is asked of it, so changes that come one by one are gathered first. */
+  async commit(commits: Iterable<Commit> | AsyncIterable<Commit>): Promise<void> {
+    const all: Commit[] = [];
+    for await (const commit of commits) all.push(commit);
+    await this.#write(async (transaction) => {
+      for (const commit of all) await write(transaction, commit);
     });
+  }
+
+  async #write<Result>(writing: (transaction: Writing) => Promise<Result>): Promise<Result> {
+    const transaction = this.#database.transaction(TABLES, "readwrite", { durability: "strict" });
     const finished = transaction.done.catch((error: unknown) => error);
+    let result: Result;
     try {
-      const entries = transaction.objectStore("entries");
-      for (const { id, before } of change.edits) {
-        if (encodeEntry((await entries.get(id)) ?? null) !== encodeEntry(before))
-          throw new Conflict(`Entry ${id} has changed.`);
-        if (before) await entries.delete(id);
-      }
-      for (const { after } of change.edits) if (after) await entries.add(after);
-      for (const [hash, bytes] of contents) await transaction.objectStore("contents").put(bytes, hash);
-      await transaction.objectStore("changes").add(change);
+      result = await writing(transaction);
       transaction.commit();
     } catch (error) {
       abort(transaction);
-      await finished;
-      throw refusal(error);
+      // What a request was refused for stands in the transaction: a full disk, for one.
+      const cause = await finished;
+      throw refusal(error instanceof Conflict ? error : (transaction.error ?? error ?? cause));
     }
     const error = await finished;
     if (error !== undefined) throw refusal(error);
     this.#tabs.postMessage("changed");
     this.#listeners.tellSoon();
+    return result;
   }
 
   async changes({ drawer, offset = 0, limit = Infinity }: ChangeQuery): Promise<Change[]> {
@@ -127,6 +252,18 @@ export class IndexedDbStore implements Store {
     if (cursor && offset > 0) cursor = await cursor.advance(offset);
     for (; cursor && found.length < limit; cursor = await cursor.continue()) found.push(cursor.value);
     return found;
+  }
+
+  /**
+   * Deletes the records. What a browser's own files still hold of deleted records is out of a page's reach: browsers
+   * drop it when they next put those files in order, or at once when the user clears the site's data.
+   */
+  async forget(what: Forgetting): Promise<{ forgotten: number; trace?: string }> {
+    const forgotten = await this.#write((transaction) => forget(transaction, what));
+    if (!what.everything) return { forgotten };
+    const trace =
+      "No page can read it any more; the browser's own files may hold traces of it until the browser puts them in order, or the site's data are cleared.";
+    return { forgotten, trace };
   }
 
   async value(drawer: string, name: string): Promise<string | undefined> {
@@ -147,18 +284,7 @@ export class IndexedDbStore implements Store {
     before: string | undefined,
     after: string | undefined,
   ): Promise<void> {
-    const transaction = this.#database.transaction("settings", "readwrite", { durability: "strict" });
-    if ((await transaction.store.get([drawer, name])) !== before) {
-      await transaction.done;
-      throw new Conflict(`“${name}” has changed.`);
-    }
-    if (after === undefined) await transaction.store.delete([drawer, name]);
-    else await transaction.store.put(after, [drawer, name]);
-    await transaction.done.catch((error: unknown) => {
-      throw refusal(error);
-    });
-    this.#tabs.postMessage("changed");
-    this.#listeners.tellSoon();
+    await this.#write((transaction) => writeValue(transaction, drawer, name, before, after));
   }
 
   watch(listener: () => void): () => void {
@@ -187,12 +313,12 @@ function abort(transaction: { abort(): void }): void {
 }
 
 function refusal(error: unknown): Error {
-  if (error instanceof Conflict) return error;
+  if (error instanceof Conflict || error instanceof DrawerError) return error;
   const name = (error as DOMException | null)?.name;
   if (name === "ConstraintError") return new Conflict("A place is taken.", { cause: error });
   const told =
     name === "QuotaExceededError"
-      ? "Nothing was changed: this browser has no more room for drawers. Discard some snippets, or free space on the disk."
+      ? "Nothing was changed, and nothing is lost: this browser has no more room for drawers. Discard some snippets, or free space on the disk."
       : `Nothing was changed: the drawers could not be written (${message(error)}).`;
   return new DrawerError("store", told, { cause: error });
 }

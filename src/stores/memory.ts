@@ -1,32 +1,118 @@
-import type { Hash } from "../content/encode.js";
-import type { Change } from "../drawer/change.js";
-import { encodeEntry, type Entry } from "../drawer/entry.js";
-import { Conflict, type ChangeQuery, type EntryQuery, type Positioned, type Store } from "../drawer/store.js";
+import { decodeContent, type Hash } from "../content/encode.js";
+import { writeText } from "../content/write/text.js";
+import { isLeaving, type Change } from "../drawer/change.js";
+import { encodeEntry, hashesOf, type Entry } from "../drawer/entry.js";
+import { searchedText } from "../drawer/find.js";
+import {
+  Conflict,
+  type ChangeQuery,
+  type Commit,
+  type DrawerSize,
+  type EntryQuery,
+  type FindQuery,
+  type Forgetting,
+  type Gone,
+  type OldestQuery,
+  type Positioned,
+  type Secret,
+  type Store,
+} from "../drawer/store.js";
 import { Listeners } from "./listeners.js";
+import { matches, secretsOf } from "./records.js";
+
+/** An entry and when it came, in milliseconds since 1970. */
+interface Kept {
+  readonly entry: Entry;
+  readonly came: number;
+}
 
 /** A store in memory: for tests, for pages that keep nothing, and as the plainest account of what a store does. */
 export class MemoryStore implements Store {
-  readonly #entries = new Map<string, Entry>();
+  /** By id, in the order in which they came. */
+  #entries = new Map<string, Kept>();
+  #gone = new Map<string, Gone>();
+  #changes: Change[] = [];
   readonly #contents = new Map<Hash, Uint8Array>();
-  readonly #changes: Change[] = [];
+  /** When the content of a private snippet came, by the name of the content. */
+  readonly #secretSince = new Map<Hash, number>();
   readonly #values = new Map<string, Map<string, string>>();
   readonly #listeners = new Listeners();
 
-  async entries(query: EntryQuery): Promise<Positioned[]> {
-    const matching = this.#ordered(query.drawer)
+  async entries({ offset = 0, limit = Infinity, ...query }: EntryQuery): Promise<Positioned[]> {
+    return this.#ordered(query.drawer)
       .map((entry, index) => ({ position: index + 1, entry }))
-      .filter(({ entry }) => query.kind === undefined || entry.kind === query.kind)
-      .filter(({ entry }) => query.document === undefined || entry.origin.document === query.document);
-    return slice(matching, query);
+      .filter(({ entry }) => matches(entry, query))
+      .slice(offset, offset + limit);
+  }
+
+  #of(drawer: string): Kept[] {
+    return [...this.#entries.values()].filter(({ entry }) => entry.drawer === drawer);
   }
 
   #ordered(drawer: string): Entry[] {
-    const all = [...this.#entries.values()].filter((entry) => entry.drawer === drawer);
-    return all.sort((a, b) => (a.order < b.order ? -1 : 1));
+    return this.#of(drawer)
+      .map(({ entry }) => entry)
+      .sort((a, b) => (a.order < b.order ? -1 : 1));
   }
 
-  async count(drawer: string): Promise<number> {
-    return this.#ordered(drawer).length;
+  async size(drawer: string): Promise<DrawerSize> {
+    const entries = this.#of(drawer);
+    return { drawer, count: entries.length, bytes: entries.reduce((sum, { entry }) => sum + entry.bytes, 0) };
+  }
+
+  async drawers(): Promise<DrawerSize[]> {
+    const names = new Set([...this.#changes.map(({ drawer }) => drawer), ...this.#values.keys()]);
+    for (const { entry } of this.#entries.values()) names.add(entry.drawer);
+    return Promise.all([...names].sort().map((name) => this.size(name)));
+  }
+
+  async oldest({ drawer, picture, cameBefore = Infinity, limit }: OldestQuery): Promise<Entry[]> {
+    return this.#of(drawer)
+      .filter(({ entry, came }) => !entry.kept && came < cameBefore)
+      .map(({ entry }) => entry)
+      .filter(({ kind }) => picture === undefined || picture === (kind === "picture"))
+      .slice(0, limit);
+  }
+
+  async find({ drawer, terms, limit, ...filter }: FindQuery): Promise<Entry[]> {
+    return this.#of(drawer)
+      .map(({ entry }) => entry)
+      .filter((entry) => !entry.private && matches(entry, filter))
+      .filter((entry) => {
+        const text = writeText(decodeContent(this.#contents.get(entry.content)!));
+        const searched = searchedText(text, entry.label, entry.origin);
+        return terms.every((term) => searched.includes(term));
+      })
+      .reverse()
+      .slice(0, limit);
+  }
+
+  async positions(entries: readonly Entry[]): Promise<Map<string, number>> {
+    const wanted = new Set(entries.map(({ id }) => id));
+    const drawers = new Set(entries.map(({ drawer }) => drawer));
+    const all = [...drawers].flatMap((drawer) =>
+      this.#ordered(drawer).map(({ id }, index) => [id, index + 1] as const),
+    );
+    return new Map(all.filter(([id]) => wanted.has(id)));
+  }
+
+  async gone(drawer: string): Promise<Gone[]> {
+    return [...this.#gone.values()].filter(({ entry }) => entry.drawer === drawer);
+  }
+
+  async secrets(): Promise<Secret[]> {
+    const all = [
+      ...[...this.#entries.values()].map(({ entry }) => entry),
+      ...[...this.#gone.values()].map(({ entry }) => entry),
+    ];
+    return all
+      .filter((entry) => entry.private)
+      .map(({ id, drawer, kept, content }) => ({
+        id,
+        drawer,
+        kept,
+        came: this.#secretSince.get(content) ?? 0,
+      }));
   }
 
   async contents(hashes: readonly Hash[]): Promise<Map<Hash, Uint8Array>> {
@@ -35,30 +121,66 @@ export class MemoryStore implements Store {
     return found;
   }
 
-  async commit(change: Change, contents: ReadonlyMap<Hash, Uint8Array>): Promise<void> {
-    for (const { id, before } of change.edits) {
-      if (encodeEntry(this.#entries.get(id) ?? null) !== encodeEntry(before))
-        throw new Conflict(`Entry ${id} has changed.`);
+  async commit(commits: Iterable<Commit> | AsyncIterable<Commit>): Promise<void> {
+    const all: Commit[] = [];
+    for await (const commit of commits) all.push(commit);
+    const entries = new Map(this.#entries);
+    const gone = new Map(this.#gone);
+    for (const { change } of all) {
+      for (const { name, before } of change.values ?? [])
+        if (this.#values.get(change.drawer)?.get(name) !== before)
+          throw new Conflict(`“${name}” has changed.`);
+      apply(change, entries, gone);
     }
-    const leaving = new Set(change.edits.map(({ id }) => id));
-    const places = new Set<string>();
-    for (const entry of this.#entries.values()) if (!leaving.has(entry.id)) places.add(placeOf(entry));
-    for (const { id, after } of change.edits) {
-      if (!after) continue;
-      if (places.has(placeOf(after))) throw new Conflict(`The place of entry ${id} is taken.`);
-      places.add(placeOf(after));
+    this.#entries = entries;
+    this.#gone = gone;
+    for (const { change, contents } of all) {
+      contents.forEach((bytes, hash) => this.#contents.set(hash, bytes));
+      for (const { name } of secretsOf(change, contents)) this.#secretSince.set(name, Date.now());
+      for (const { name, after } of change.values ?? []) this.#setValue(change.drawer, name, after);
+      this.#changes.push(change);
     }
-    for (const { id, after } of change.edits) {
-      if (after) this.#entries.set(id, after);
-      else this.#entries.delete(id);
-    }
-    contents.forEach((bytes, hash) => this.#contents.set(hash, bytes));
-    this.#changes.push(change);
     this.#listeners.tellSoon();
   }
 
-  async changes(query: ChangeQuery): Promise<Change[]> {
-    return slice(this.#changes.filter((change) => change.drawer === query.drawer).reverse(), query);
+  async changes({ drawer, offset = 0, limit = Infinity }: ChangeQuery): Promise<Change[]> {
+    return this.#changes
+      .filter((change) => change.drawer === drawer)
+      .reverse()
+      .slice(offset, offset + limit);
+  }
+
+  async forget({
+    drawer,
+    ids = [],
+    until = "",
+    everything = false,
+  }: Forgetting): Promise<{ forgotten: number }> {
+    const named = new Set(ids);
+    let forgotten = 0;
+    const dropIf = <Value>(map: Map<string, Value>, isForgotten: (value: Value) => boolean) => {
+      for (const [id, value] of map) if (isForgotten(value)) forgotten += map.delete(id) ? 1 : 0;
+    };
+    dropIf(
+      this.#entries,
+      ({ entry }) => entry.drawer === drawer && (named.has(entry.id) || (everything && !entry.kept)),
+    );
+    dropIf(
+      this.#gone,
+      ({ entry, at }) => entry.drawer === drawer && (named.has(entry.id) || everything || at <= until),
+    );
+    this.#changes = this.#changes
+      .filter((change) => change.drawer !== drawer || !(everything || change.at <= until))
+      .map((change) => ({ ...change, edits: change.edits.filter(({ id }) => !named.has(id)) }))
+      .filter(({ edits, values }) => edits.length > 0 || values?.length);
+    const used = new Set<Hash>();
+    const use = (entry: Entry | null) => entry && hashesOf(entry).forEach((hash) => used.add(hash));
+    for (const { entry } of [...this.#entries.values(), ...this.#gone.values()]) use(entry);
+    for (const { edits } of this.#changes)
+      for (const { before, after } of edits) [before, after].forEach(use);
+    for (const hash of this.#contents.keys()) if (!used.has(hash)) this.#contents.delete(hash);
+    this.#listeners.tellSoon();
+    return { forgotten };
   }
 
   async value(drawer: string, name: string): Promise<string | undefined> {
@@ -75,12 +197,16 @@ export class MemoryStore implements Store {
     before: string | undefined,
     after: string | undefined,
   ): Promise<void> {
-    const values = this.#values.get(drawer) ?? new Map<string, string>();
-    if (values.get(name) !== before) throw new Conflict(`“${name}” has changed.`);
-    if (after === undefined) values.delete(name);
-    else values.set(name, after);
-    this.#values.set(drawer, values);
+    if (this.#values.get(drawer)?.get(name) !== before) throw new Conflict(`“${name}” has changed.`);
+    this.#setValue(drawer, name, after);
     this.#listeners.tellSoon();
+  }
+
+  #setValue(drawer: string, name: string, value: string | undefined): void {
+    const values = this.#values.get(drawer) ?? new Map<string, string>();
+    if (value === undefined) values.delete(name);
+    else values.set(name, value);
+    this.#values.set(drawer, values);
   }
 
   watch(listener: () => void): () => void {
@@ -94,6 +220,24 @@ export class MemoryStore implements Store {
 
 const placeOf = (entry: Entry) => JSON.stringify([entry.drawer, entry.order]);
 
-function slice<T>(all: T[], { offset = 0, limit }: { offset?: number; limit?: number }): T[] {
-  return all.slice(offset, limit === undefined ? undefined : offset + limit);
+/** Makes a change in these entries, or throws a Conflict. */
+function apply(change: Change, entries: Map<string, Kept>, gone: Map<string, Gone>): void {
+  for (const { id, before } of change.edits) {
+    if (encodeEntry(entries.get(id)?.entry ?? null) !== encodeEntry(before))
+      throw new Conflict(`Entry ${id} has changed.`);
+  }
+  const leaving = new Set(change.edits.map(({ id }) => id));
+  const places = new Set<string>();
+  for (const { entry } of entries.values()) if (!leaving.has(entry.id)) places.add(placeOf(entry));
+  for (const { id, before, after } of change.edits) {
+    if (after) {
+      if (places.has(placeOf(after))) throw new Conflict(`The place of entry ${id} is taken.`);
+      places.add(placeOf(after));
+      entries.set(id, { entry: after, came: entries.get(id)?.came ?? Date.now() });
+      gone.delete(id);
+    } else if (before) {
+      entries.delete(id);
+      if (isLeaving(change)) gone.set(id, { entry: before, at: change.at, by: change.deed ?? change.what });
+    }
+  }
 }

@@ -1,232 +1,367 @@
-import { chmodSync, closeSync, mkdirSync, openSync } from "node:fs";
-import { dirname } from "node:path";
-import Database from "libsql";
+import { rmSync } from "node:fs";
+import { basename } from "node:path";
 import type { Hash } from "../content/encode.js";
 import { DrawerError } from "../content/error.js";
+import type { Notice } from "../content/notice.js";
 import type { Change } from "../drawer/change.js";
-import { encodeEntry, type Entry } from "../drawer/entry.js";
-import { Conflict, type ChangeQuery, type EntryQuery, type Positioned, type Store } from "../drawer/store.js";
+import type { Entry } from "../drawer/entry.js";
+import {
+  Conflict,
+  type ChangeQuery,
+  type Commit,
+  type DrawerSize,
+  type EntryQuery,
+  type FindQuery,
+  type Forgetting,
+  type Gone,
+  type OldestQuery,
+  type Positioned,
+  type Secret,
+  type Store,
+} from "../drawer/store.js";
 import { Listeners } from "./listeners.js";
-
-/** What each version of the tables adds to the one before it; the version is kept in the database's `user_version`. */
-const VERSIONS = [
-  `
-  CREATE TABLE entries (
-    id TEXT PRIMARY KEY,
-    drawer TEXT NOT NULL,
-    place TEXT NOT NULL,
-    kind TEXT NOT NULL,
-    document TEXT,
-    entry TEXT NOT NULL
-  ) STRICT, WITHOUT ROWID;
-  CREATE UNIQUE INDEX entries_in_order ON entries (drawer, place);
-  CREATE TABLE contents (hash TEXT PRIMARY KEY, bytes BLOB NOT NULL) STRICT;
-  CREATE TABLE changes (
-    number INTEGER PRIMARY KEY AUTOINCREMENT,
-    drawer TEXT NOT NULL,
-    change TEXT NOT NULL
-  ) STRICT;
-  CREATE INDEX changes_of_drawer ON changes (drawer, number);
-`,
-  `
-  CREATE TABLE settings (
-    drawer TEXT NOT NULL,
-    name TEXT NOT NULL,
-    value TEXT NOT NULL,
-    PRIMARY KEY (drawer, name)
-  ) STRICT, WITHOUT ROWID;
-`,
-];
+import { Connection, openConnection, reason, saysDamaged } from "./sqlite/connection.js";
+import { forget, wipe } from "./sqlite/forget.js";
+import { recover } from "./sqlite/recover.js";
+import { find } from "./sqlite/search.js";
+import { copiesBeside, damagedBeside, prepareTables } from "./sqlite/tables.js";
+import { write, writeValue } from "./sqlite/writer.js";
 
 /** How often to look whether another process has changed the database, in milliseconds. */
 const WATCH_EVERY = 250;
 
-/** What a database must be set to, at each opening, for a commit to be durable and for processes to share it. */
-export const PRAGMAS = [
-  "journal_mode = WAL",
-  "synchronous = FULL",
-  "busy_timeout = 10000",
-  "foreign_keys = ON",
-];
+interface AgedRow {
+  readonly number: number;
+  readonly came: number;
+  readonly entry: string;
+}
+
+/** How a database is opened. */
+export interface SqliteOptions {
+  /**
+   * Whether a damaged file is set aside, under a name that the store's notices tell, and what can be read of it is
+   * brought into a new one. Otherwise it is refused, and left as it is.
+   */
+  readonly recover?: boolean;
+}
 
 /**
  * Opens a store in a SQLite database file, which is made, with its folder, when it is not there (folder 0700, file
- * 0600). Any number of processes may open it at once; every commit is on the disk before it is acknowledged.
+ * 0600). Any number of processes may open it at once; every commit is on the disk before it is acknowledged. Tables of
+ * an older Drawer are brought up to date, after a copy of the file was made beside it.
  *
- * @throws DrawerError `store` when the file cannot be opened, is no database, or was written by a newer Drawer
+ * @throws DrawerError `store` when the file cannot be opened or was written by a newer Drawer, `damaged` when it is no
+ *   database, or a damaged one
  */
-export function openSqlite(path: string): SqliteStore {
+export function openSqlite(path: string, options: SqliteOptions = {}): SqliteStore {
+  let database: Connection | undefined;
   try {
-    mkdirSync(dirname(path), { recursive: true, mode: 0o700 });
-    closeSync(openSync(path, "a", 0o600));
-    chmodSync(path, 0o600);
-    const database = new Database(path);
-    for (const pragma of PRAGMAS) database.pragma(pragma);
-    prepareTables(database, path);
-    return new SqliteStore(database);
+    database = openConnection(path);
+    const copy = prepareTables(database, path);
+    const notices: Notice[] =
+      copy === undefined
+        ? []
+        : [
+            {
+              code: "recovered",
+              message: `The drawers were brought up to date. As they were before, they are in “${copy}”.`,
+            },
+          ];
+    return new SqliteStore(database, path, notices);
   } catch (error) {
+    database?.close();
     if (error instanceof DrawerError) throw error;
-    throw new DrawerError("store", `The drawers in “${path}” cannot be opened: ${reason(error)}.`, {
-      cause: error,
-    });
-  }
-}
-
-function prepareTables(database: Database.Database, path: string): void {
-  const version = () => pragma(database, "user_version");
-  if (version() === VERSIONS.length) return;
-  database.exec("BEGIN IMMEDIATE");
-  try {
-    if (version() > VERSIONS.length) {
-      throw new DrawerError(
-        "store",
-        `The drawers in “${path}” were written by a newer Drawer. Update Drawer to open them.`,
-      );
+    if (!saysDamaged(error)) {
+      throw new DrawerError("store", `The drawers in “${path}” cannot be opened: ${reason(error)}.`, {
+        cause: error,
+      });
     }
-    for (const added of VERSIONS.slice(version())) database.exec(added);
-    database.exec(`PRAGMA user_version = ${VERSIONS.length}`);
-    database.exec("COMMIT");
-  } catch (error) {
-    database.exec("ROLLBACK");
-    throw error;
+    if (!options.recover) throw damaged(path, error);
+    const notice = recover(path);
+    return new SqliteStore(openConnection(path), path, [notice]);
   }
 }
 
-function pragma(database: Database.Database, name: string): number {
-  const [row] = database.pragma(name) as Record<string, number>[];
-  return row![name]!;
+/**
+ * Sets a damaged database aside, and brings what can be read of it into a new one in its place.
+ * @returns what to say of it: where the damaged file is, and what was recovered
+ */
+export function recoverSqlite(path: string): Notice {
+  return recover(path);
 }
 
-function reason(error: unknown): string {
-  return error instanceof Error ? error.message.replace(/\.$/, "") : String(error);
+function damaged(path: string, error: unknown): DrawerError {
+  return new DrawerError(
+    "damaged",
+    `“${path}” cannot be opened: it is no database of drawers, or a damaged one (${reason(error)}).`,
+    {
+      cause: error,
+    },
+  );
 }
 
 /** A store in a SQLite database, through libsql. Made by {@link openSqlite}. */
 export class SqliteStore implements Store {
-  readonly #database: Database.Database;
-  readonly #statements = new Map<string, Database.Statement>();
   readonly #listeners = new Listeners();
   #timer: NodeJS.Timeout | undefined;
+  /** Settles when the long commit that is under way has ended. */
+  #busy: Promise<unknown> = Promise.resolve();
+  #isBusy = false;
 
   /** @internal */
-  constructor(database: Database.Database) {
-    this.#database = database;
+  constructor(
+    readonly connection: Connection,
+    readonly path: string,
+    /** What there is to say of how it was opened. */
+    readonly notices: readonly Notice[],
+  ) {}
+
+  async entries(query: EntryQuery): Promise<Positioned[]> {
+    return this.#read(() => this.#entries(query));
   }
 
-  #sql(text: string): Database.Statement {
-    let statement = this.#statements.get(text);
-    if (!statement) this.#statements.set(text, (statement = this.#database.prepare(text)));
-    return statement;
+  #entries({
+    drawer,
+    kind,
+    document,
+    kept,
+    content,
+    ids,
+    offset = 0,
+    limit = Infinity,
+  }: EntryQuery): Positioned[] {
+    const conditions: [sql: string, ...values: unknown[]][] = [
+      ...(kind === undefined ? [] : [["kind = ?", kind] as [string, string]]),
+      ...(document === undefined ? [] : [["document = ?", document] as [string, string]]),
+      ...(kept === undefined ? [] : [["kept = ?", Number(kept)] as [string, number]]),
+      ...(content === undefined ? [] : [["instr(entry, ?) > 0", content] as [string, string]]),
+      ...(ids === undefined
+        ? []
+        : [["id IN (SELECT value FROM json_each(?))", JSON.stringify(ids)] as [string, string]]),
+    ];
+    if (conditions.length === 0) return this.#window(drawer, offset, limit);
+    const rows = this.connection.all<{ entry: string }>(
+      `SELECT entry FROM entries WHERE drawer = ? AND ${conditions.map(([sql]) => sql).join(" AND ")} ORDER BY place`,
+      ...[drawer, ...conditions.flatMap(([, ...values]) => values)],
+    );
+    const entries = rows.map(({ entry }) => JSON.parse(entry) as Entry);
+    // A hash stands in an entry also for a picture or a part of it.
+    const exact = content === undefined ? entries : entries.filter((entry) => entry.content === content);
+    const asked = exact.slice(offset, offset + limit);
+    const positions = this.#positions(asked);
+    return asked.map((entry) => ({ position: positions.get(entry.id)!, entry }));
   }
 
-  async entries({ drawer, kind, document, offset = 0, limit = -1 }: EntryQuery): Promise<Positioned[]> {
-    if (kind === undefined && document === undefined) {
-      const rows = this.#sql(
-        "SELECT entry FROM entries WHERE drawer = ? ORDER BY place LIMIT ? OFFSET ?",
-      ).all(...[drawer, limit, offset]) as { entry: string }[];
-      return rows.map((row, index) => ({
-        position: offset + index + 1,
-        entry: JSON.parse(row.entry) as Entry,
-      }));
+  /** Entries by where they stand, counted from the nearer end. */
+  #window(drawer: string, offset: number, limit: number): Positioned[] {
+    const { count } = this.#size(drawer);
+    const from = Math.min(offset, count);
+    const to = Math.min(count, from + limit);
+    const fromEnd = from > count / 2;
+    const rows = this.connection.all<{ entry: string }>(
+      `SELECT entry FROM entries WHERE drawer = ? ORDER BY place ${fromEnd ? "DESC" : ""} LIMIT ? OFFSET ?`,
+      ...[drawer, to - from, fromEnd ? count - to : from],
+    );
+    if (fromEnd) rows.reverse();
+    return rows.map((row, index) => ({ position: from + index + 1, entry: JSON.parse(row.entry) as Entry }));
+  }
+
+  async size(drawer: string): Promise<DrawerSize> {
+    return this.#read(() => this.#size(drawer));
+  }
+
+  #size(drawer: string): DrawerSize {
+    const row = this.connection.get<{ count: number; bytes: number }>(
+      "SELECT count, bytes FROM sizes WHERE drawer = ?",
+      drawer,
+    );
+    return { drawer, count: row?.count ?? 0, bytes: row?.bytes ?? 0 };
+  }
+
+  async drawers(): Promise<DrawerSize[]> {
+    const rows = this.#read(() =>
+      this.connection.all<{ drawer: string }>(
+        "SELECT drawer FROM sizes WHERE count > 0 UNION SELECT drawer FROM settings UNION SELECT drawer FROM changes ORDER BY drawer",
+      ),
+    );
+    return rows.map(({ drawer }) => this.#size(drawer));
+  }
+
+  async oldest({ drawer, picture, cameBefore = Infinity, limit }: OldestQuery): Promise<Entry[]> {
+    const kinds = picture === undefined ? [false, true] : [picture];
+    const rows = this.#read(() =>
+      kinds.flatMap((pictures) => this.#oldestRows(drawer, pictures, cameBefore, limit)),
+    );
+    return rows
+      .sort((a, b) => a.number - b.number)
+      .slice(0, limit)
+      .map(({ entry }) => JSON.parse(entry) as Entry);
+  }
+
+  /** Reads on, page by page, for as long as they are old enough: they are numbered in the order in which they came. */
+  #oldestRows(drawer: string, pictures: boolean, cameBefore: number, limit: number): AgedRow[] {
+    const found: AgedRow[] = [];
+    for (let page = Math.min(limit, 16); ; page *= 2) {
+      const rows = this.connection.all<AgedRow>(
+        `SELECT number, came, entry FROM entries INDEXED BY entries_by_age
+           WHERE drawer = ? AND kept = 0 AND (kind = 'picture') = ? AND number > ? ORDER BY number LIMIT ?`,
+        ...[drawer, Number(pictures), found.at(-1)?.number ?? -1, page],
+      );
+      for (const row of rows) {
+        if (row.came >= cameBefore || found.length === limit) return found;
+        found.push(row);
+      }
+      if (rows.length < page) return found;
     }
-    const rows = this.#sql(
-      `SELECT position, entry FROM (
-         SELECT row_number() OVER (ORDER BY place) AS position, entry, kind, document FROM entries WHERE drawer = ?
-       ) WHERE (? IS NULL OR kind = ?) AND (? IS NULL OR document = ?) ORDER BY position LIMIT ? OFFSET ?`,
-    ).all(...[drawer, kind ?? null, kind ?? null, document ?? null, document ?? null, limit, offset]) as {
-      position: number;
-      entry: string;
-    }[];
-    return rows.map(({ position, entry }) => ({ position, entry: JSON.parse(entry) as Entry }));
   }
 
-  async count(drawer: string): Promise<number> {
-    return (
-      this.#sql("SELECT count(*) AS count FROM entries WHERE drawer = ?").get(drawer) as { count: number }
-    ).count;
+  async find(query: FindQuery): Promise<Entry[]> {
+    return this.#read(() => find(this.connection, query));
   }
 
-  async contents(hashes: readonly Hash[]): Promise<Map<Hash, Uint8Array>> {
-    const found = new Map<Hash, Uint8Array>();
-    const select = this.#sql("SELECT bytes FROM contents WHERE hash = ?");
-    for (const hash of hashes) {
-      const row = select.get(hash) as { bytes: Uint8Array } | undefined;
-      if (row) found.set(hash, new Uint8Array(row.bytes));
+  async positions(entries: readonly Entry[]): Promise<Map<string, number>> {
+    return this.#read(() => this.#positions(entries));
+  }
+
+  /** Counts from one entry to the next, from the last back, so that each is counted once. */
+  #positions(entries: readonly Entry[]): Map<string, number> {
+    const found = new Map<string, number>();
+    const sorted = [...entries].sort((a, b) =>
+      a.drawer < b.drawer ? -1 : a.drawer > b.drawer ? 1 : a.order < b.order ? 1 : -1,
+    );
+    let drawer: string | undefined;
+    let after = "";
+    let position = 0;
+    for (const { id, drawer: name, order } of sorted) {
+      if (name !== drawer) [drawer, after, position] = [name, "\uffff", this.#size(name).count + 1];
+      const { among, there } = this.connection.get<{ among: number; there: string | null }>(
+        "SELECT count(*) AS among, min(place) AS there FROM entries WHERE drawer = ? AND place >= ? AND place < ?",
+        ...[name, order, after],
+      )!;
+      position -= among;
+      after = order;
+      if (there === order) found.set(id, position);
     }
     return found;
   }
 
-  async commit(change: Change, contents: ReadonlyMap<Hash, Uint8Array>): Promise<void> {
-    this.#transact(() => this.#write(change, contents));
+  async gone(drawer: string): Promise<Gone[]> {
+    const rows = this.#read(() =>
+      this.connection.all<{ at: string; by: Gone["by"]; entry: string }>(
+        "SELECT at, by, entry FROM gone WHERE drawer = ? ORDER BY number",
+        drawer,
+      ),
+    );
+    return rows.map(({ at, by, entry }) => ({ at, by, entry: JSON.parse(entry) as Entry }));
   }
 
-  /** Does something in one transaction: all of it, durably, or nothing. */
-  #transact(deed: () => void): void {
-    try {
-      this.#database.exec("BEGIN IMMEDIATE");
-      try {
-        deed();
-        this.#database.exec("COMMIT");
-      } catch (error) {
-        this.#database.exec("ROLLBACK");
-        throw error;
+  async secrets(): Promise<Secret[]> {
+    const rows = this.#read(() =>
+      this.connection.all<{ came: number; entry: string }>(
+        `SELECT min(came) AS came, entry FROM secrets JOIN
+           (SELECT id, entry FROM entries WHERE id IN (SELECT id FROM secrets) UNION ALL
+            SELECT id, entry FROM gone WHERE id IN (SELECT id FROM secrets)) USING (id) GROUP BY id`,
+      ),
+    );
+    return rows
+      .map(({ came, entry }) => ({ came, entry: JSON.parse(entry) as Entry }))
+      .filter(({ entry }) => entry.private)
+      .map(({ came, entry: { id, drawer, kept } }) => ({ id, drawer, kept, came }));
+  }
+
+  async contents(hashes: readonly Hash[]): Promise<Map<Hash, Uint8Array>> {
+    return this.#read(() => {
+      const found = new Map<Hash, Uint8Array>();
+      for (const hash of hashes) {
+        const row =
+          this.connection.get<{ bytes: Uint8Array }>("SELECT bytes FROM contents WHERE hash = ?", hash) ??
+          this.connection.get<{ bytes: Uint8Array }>("SELECT bytes FROM secrets WHERE name = ?", hash);
+        if (row) found.set(hash, new Uint8Array(row.bytes));
       }
-    } catch (error) {
-      if (error instanceof Conflict) throw error;
-      const code = (error as { code?: string }).code ?? "";
-      if (code.startsWith("SQLITE_CONSTRAINT")) throw new Conflict("A place is taken.", { cause: error });
-      throw new DrawerError(
-        "store",
-        `Nothing was changed: the drawers could not be written (${reason(error)}).`,
-        {
-          cause: error,
-        },
+      return found;
+    });
+  }
+
+  /** Changes that are given all at once are written at once; those that come one by one, through a connection of their own. */
+  async commit(commits: Iterable<Commit> | AsyncIterable<Commit>): Promise<void> {
+    while (this.#isBusy) await this.#busy;
+    if (Symbol.iterator in commits) {
+      this.#write(() =>
+        this.connection.transact(() => {
+          for (const commit of commits) write(this.connection, commit);
+        }),
       );
+    } else {
+      this.#isBusy = true;
+      const committed = this.#commitSlowly(commits).finally(() => (this.#isBusy = false));
+      this.#busy = committed.catch(() => undefined);
+      await committed;
     }
     this.#listeners.tellSoon();
   }
 
-  #write(change: Change, contents: ReadonlyMap<Hash, Uint8Array>): void {
-    const insert = this.#sql(
-      "INSERT INTO entries (id, drawer, place, kind, document, entry) VALUES (?, ?, ?, ?, ?, ?)",
-    );
-    const remove = this.#sql("DELETE FROM entries WHERE id = ? AND entry = ?");
-    const keepContent = this.#sql("INSERT OR IGNORE INTO contents (hash, bytes) VALUES (?, ?)");
-    for (const { id, before } of change.edits) {
-      if (before && remove.run(id, encodeEntry(before)).changes !== 1)
-        throw new Conflict(`Entry ${id} has changed.`);
+  async #commitSlowly(commits: AsyncIterable<Commit>): Promise<void> {
+    const own = new Connection(this.path);
+    try {
+      await own.transactSlowly(async () => {
+        for await (const commit of commits) write(own, commit);
+      });
+    } catch (error) {
+      throw this.#refusal(error);
+    } finally {
+      own.close();
     }
-    for (const { id, after } of change.edits) {
-      if (after)
-        insert.run(
-          ...[id, after.drawer, after.order, after.kind, after.origin.document ?? null, encodeEntry(after)],
-        );
-    }
-    contents.forEach((bytes, hash) => keepContent.run(hash, bytes));
-    this.#sql("INSERT INTO changes (drawer, change) VALUES (?, ?)").run(
-      change.drawer,
-      JSON.stringify(change),
-    );
   }
 
-  async changes({ drawer, offset = 0, limit = -1 }: ChangeQuery): Promise<Change[]> {
-    const rows = this.#sql(
-      "SELECT change FROM changes WHERE drawer = ? ORDER BY number DESC LIMIT ? OFFSET ?",
-    ).all(...[drawer, limit, offset]) as { change: string }[];
+  async changes({ drawer, offset = 0, limit = Infinity }: ChangeQuery): Promise<Change[]> {
+    const rows = this.#read(() =>
+      this.connection.all<{ change: string }>(
+        "SELECT change FROM changes WHERE drawer = ? ORDER BY number DESC LIMIT ? OFFSET ?",
+        ...[drawer, Number.isFinite(limit) ? limit : -1, offset],
+      ),
+    );
     return rows.map((row) => JSON.parse(row.change) as Change);
   }
 
+  async forget(what: Forgetting): Promise<{ forgotten: number; trace?: string }> {
+    while (this.#isBusy) await this.#busy;
+    return this.#write(() => {
+      const { count, wasOpen } = this.connection.transact(() => forget(this.connection, what));
+      this.#listeners.tellSoon();
+      if (what.ids === undefined && !what.everything) return { forgotten: count };
+      if (what.everything) for (const copy of copiesBeside(this.path)) rmSync(copy, { force: true });
+      const trace = this.#traceAfter(wipe(this.connection, wasOpen), what.everything ?? false);
+      return { forgotten: count, ...(trace !== undefined && { trace }) };
+    });
+  }
+
+  #traceAfter(isEmptied: boolean, everything: boolean): string | undefined {
+    if (!isEmptied)
+      return `Another program has these drawers open, so a trace of it stays in “${basename(this.path)}-wal” until that program closes them.`;
+    const damagedFiles = everything ? damagedBeside(this.path) : [];
+    if (damagedFiles.length === 0) return undefined;
+    const names = damagedFiles.map((file) => `“${file}”`).join(", ");
+    return `What was set aside as damaged still holds what it held: ${names}. Delete it when you need it no more.`;
+  }
+
   async value(drawer: string, name: string): Promise<string | undefined> {
-    const row = this.#sql("SELECT value FROM settings WHERE drawer = ? AND name = ?").get(
-      ...[drawer, name],
-    ) as { value: string } | undefined;
+    const row = this.#read(() =>
+      this.connection.get<{ value: string }>(
+        "SELECT value FROM settings WHERE drawer = ? AND name = ?",
+        drawer,
+        name,
+      ),
+    );
     return row?.value;
   }
 
   async valueNames(drawer: string, beginning: string): Promise<string[]> {
-    const rows = this.#sql(
-      "SELECT name FROM settings WHERE drawer = ? AND substr(name, 1, ?) = ? ORDER BY name",
-    ).all(...[drawer, beginning.length, beginning]) as { name: string }[];
+    const rows = this.#read(() =>
+      this.connection.all<{ name: string }>(
+        "SELECT name FROM settings WHERE drawer = ? AND substr(name, 1, ?) = ? ORDER BY name",
+        ...[drawer, beginning.length, beginning],
+      ),
+    );
     return rows.map(({ name }) => name);
   }
 
@@ -236,18 +371,47 @@ export class SqliteStore implements Store {
     before: string | undefined,
     after: string | undefined,
   ): Promise<void> {
-    this.#transact(() => {
-      const row = this.#sql("SELECT value FROM settings WHERE drawer = ? AND name = ?").get(
-        ...[drawer, name],
-      ) as { value: string } | undefined;
-      if (row?.value !== before) throw new Conflict(`“${name}” has changed.`);
-      if (after === undefined)
-        this.#sql("DELETE FROM settings WHERE drawer = ? AND name = ?").run(...[drawer, name]);
-      else
-        this.#sql("INSERT OR REPLACE INTO settings (drawer, name, value) VALUES (?, ?, ?)").run(
-          ...[drawer, name, after],
-        );
-    });
+    while (this.#isBusy) await this.#busy;
+    this.#write(() =>
+      this.connection.transact(() => writeValue(this.connection, drawer, name, before, after)),
+    );
+    this.#listeners.tellSoon();
+  }
+
+  #read<Result>(reading: () => Result): Result {
+    try {
+      return reading();
+    } catch (error) {
+      throw saysDamaged(error) ? damaged(this.path, error) : error;
+    }
+  }
+
+  #write<Result>(writing: () => Result): Result {
+    try {
+      return writing();
+    } catch (error) {
+      throw this.#refusal(error);
+    }
+  }
+
+  #refusal(error: unknown): Error {
+    if (error instanceof Conflict || error instanceof DrawerError) return error;
+    if (saysDamaged(error)) return damaged(this.path, error);
+    const code = (error as { code?: string }).code ?? "";
+    if (code.startsWith("SQLITE_CONSTRAINT")) return new Conflict("A place is taken.", { cause: error });
+    const why =
+      /FULL|IOERR/.test(code) || /disk is full|disk I\/O/.test(reason(error))
+        ? `the disk is full or cannot be written (${reason(error)}). Free some space and try again`
+        : /BUSY|locked/.test(code + reason(error))
+          ? "another program has been writing to them for a long time. Try again when it has ended"
+          : reason(error);
+    return new DrawerError(
+      "store",
+      `Nothing was changed, and nothing is lost: the drawers could not be written, because ${why}.`,
+      {
+        cause: error,
+      },
+    );
   }
 
   watch(listener: () => void): () => void {
@@ -261,10 +425,9 @@ export class SqliteStore implements Store {
 
   /** `data_version` changes when another connection has committed. */
   #watchOthers(): NodeJS.Timeout {
-    const version = () => pragma(this.#database, "data_version");
-    let seen = version();
+    let seen = this.connection.pragma("data_version");
     return setInterval(() => {
-      const now = version();
+      const now = this.connection.pragma("data_version");
       if (now === seen) return;
       seen = now;
       this.#listeners.tell();
@@ -277,9 +440,9 @@ export class SqliteStore implements Store {
   }
 
   async close(): Promise<void> {
+    while (this.#isBusy) await this.#busy;
     this.#stopWatching();
     this.#listeners.clear();
-    this.#statements.clear();
-    this.#database.close();
+    this.connection.close();
   }
 }

@@ -18,6 +18,7 @@ export function add(program: Command): void {
     .option("--at <spot>", "a spot of the file", several)
     .option("--type <type>", "what it is, whatever its ending says")
     .option("--to <position>", "the snippet that it is added to", "last")
+    .option("--not-private", "it is not private, whatever it looks like")
     .option(
       "--between <text>",
       "what stands between: newline, blank, space, comma, semicolon, tab, nothing, or any text (\\n, \\t)",

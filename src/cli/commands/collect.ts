@@ -21,6 +21,8 @@ export function add(program: Command): void {
     .option("--type <type>", "what it is: text, html, markdown, csv, tsv, docx, odt, xlsx, ods, png…")
     .option("--clipboard", "take what was copied last on this desktop")
     .option("--label <text>", "a label for what is collected")
+    .option("--private", "it is private: shown nowhere, never found or exported, and soon gone")
+    .option("--not-private", "it is not private, whatever it looks like")
     .action(async (files: readonly string[], options: CollectOptions) => {
       const gathered = await gather(files, options);
       const { collected, notices } = await withDrawer(options.drawer, (drawer) => drawer.collect(gathered));

@@ -1,54 +1,188 @@
-import { InvalidArgumentError, type Command } from "commander";
+import { styleText } from "node:util";
+import type { Command } from "commander";
 import { DrawerError } from "../../content/error.js";
-import { originText } from "../../content/origin.js";
 import { KINDS, type Kind } from "../../content/measure.js";
+import { originText } from "../../content/origin.js";
+import type { Drawer, Found } from "../../drawer/drawer.js";
+import type { Entry } from "../../drawer/entry.js";
+import { shown } from "../../drawer/saying.js";
 import type { Positioned } from "../../drawer/store.js";
 import { answerJson, listed, type CommonOptions } from "../answer.js";
-import { columns } from "../columns.js";
-import { begin } from "../command.js";
+import { columns, localTime, terminalWidth } from "../columns.js";
+import { begin, wholeNumber } from "../command.js";
 import { withDrawer } from "../home.js";
 
 interface ListOptions extends CommonOptions {
+  readonly find?: string;
   readonly kind?: string;
-  readonly limit?: number;
+  readonly from?: string;
+  readonly limit?: number | "all";
+  readonly gone?: boolean;
 }
 
-/** `drawer list`: what is in the drawer, in order. */
+/** How many snippets are listed when nobody says how many. */
+const USUAL = 50;
+
+/** `drawer list`: what is in the drawer, in order; what is found in it; or what has left it. */
 export function add(program: Command): void {
   begin(program, "list", "the snippets in the drawer, in order")
+    .option("--find <words>", "only those that hold these words or parts of words, the newest first")
     .option("--kind <kind>", "only text, table, picture or link")
-    .option("--limit <n>", "at most so many, the latest", wholeNumber)
+    .option("--from <document>", "only those from this document")
+    .option("--limit <n>", `at most so many, the latest, or all (default: ${USUAL})`, limitOf)
+    .option("--gone", "what has left the drawer and can be brought back with “drawer restore”")
     .action(async (options: ListOptions) => {
       const kind = options.kind === undefined ? undefined : kindNamed(options.kind);
-      const [count, snippets] = await withDrawer(options.drawer, async (drawer) => [
-        await drawer.count(),
-        await drawer.list({
+      const { gone, find } = options;
+      if (gone && (find !== undefined || kind || options.from !== undefined))
+        throw new DrawerError(
+          "bad-option",
+          "What has left is listed whole: --gone goes without --find, --kind and --from.",
+        );
+      await withDrawer(options.drawer, async (drawer) => {
+        const filter = {
           ...(kind && { kind }),
-          ...(options.limit !== undefined && { limit: options.limit }),
-        }),
-      ]);
-      if (options.json) answerJson(snippets.map(listed));
-      else print(snippets, count, options.drawer);
+          ...(options.from !== undefined && { document: options.from }),
+        };
+        const limit = options.limit ?? (options.json ? "all" : USUAL);
+        if (gone) await listGone(drawer, options, limit);
+        else if (find !== undefined)
+          await listFound(drawer, options, find, { ...filter, ...(limit !== "all" && { limit }) });
+        else await listAll(drawer, options, { ...filter, ...(limit !== "all" && { limit }) });
+      });
     });
 }
 
-function print(snippets: readonly Positioned[], count: number, drawer: string): void {
-  const rows = snippets.map(({ position, entry }) => {
-    const origin = originText(entry.origin);
-    return [
-      String(position).padStart(String(count).length),
-      entry.kind,
-      entry.label ? `${entry.label}: ${entry.text}` : entry.text,
-      origin,
-    ];
-  });
-  for (const line of columns(rows, 2)) process.stdout.write(line + "\n");
-  const shown = snippets.length < count ? `${snippets.length} of ` : "";
-  process.stdout.write(
-    count === 0
-      ? `The drawer “${drawer}” is empty.\n`
-      : `${shown}${count === 1 ? "1 snippet" : `${count} snippets`} in the drawer “${drawer}”.\n`,
+async function listAll(
+  drawer: Drawer,
+  options: ListOptions,
+  query: { kind?: Kind; document?: string; limit?: number },
+): Promise<void> {
+  const snippets = await drawer.list(query);
+  if (options.json) return answerJson(snippets.map(listed));
+  const count = await drawer.count();
+  print(
+    rowsOf(snippets, count, ({ entry }) => shown(entry)),
+    3,
   );
+  const some = snippets.length < count ? `${snippets.length} of ` : "";
+  const more = some !== "" && snippets.length === query.limit ? " “--limit all” lists all." : "";
+  await say(
+    drawer,
+    count === 0 ? `The drawer “${drawer.name}” is empty.` : `${some}${snippetsIn(count, drawer)}.${more}`,
+  );
+}
+
+async function listFound(
+  drawer: Drawer,
+  options: ListOptions,
+  words: string,
+  query: { kind?: Kind; document?: string; limit?: number },
+): Promise<void> {
+  const found = await drawer.find(words, { ...query, length: Math.max(40, terminalWidth() - 40) });
+  const byId = new Map(found.map((one) => [one.entry.id, one]));
+  const positioned = await drawer.positioned(found.map(({ entry }) => entry));
+  if (options.json) {
+    return answerJson(positioned.map((one) => ({ ...listed(one), ...byId.get(one.entry.id)!.context })));
+  }
+  const rows = rowsOf(positioned, await drawer.count(), ({ entry }) => byId.get(entry.id)!.context.text);
+  print(rows, 3, (line, index) => marked(line, byId.get(positioned[index]!.entry.id)!));
+  const many =
+    found.length === 1
+      ? "1 snippet"
+      : `${found.length}${found.length === query.limit ? " or more" : ""} snippets`;
+  await say(
+    drawer,
+    found.length === 0
+      ? `Nothing in the drawer “${drawer.name}” holds “${words}”.`
+      : `${many} in the drawer “${drawer.name}” with “${words}”, the newest first.`,
+  );
+}
+
+async function listGone(drawer: Drawer, options: ListOptions, limit: number | "all"): Promise<void> {
+  const gone = await drawer.gone();
+  const latest = limit === "all" ? gone : gone.slice(-limit);
+  if (options.json) return answerJson(latest.map((one) => ({ ...listed(one), goneAt: one.at, by: one.by })));
+  const by = new Map(
+    latest.map(({ entry, at, by: what }) => [entry.id, `${WAYS[what] ?? what} ${localTime(at)}`]),
+  );
+  print(
+    rowsOf(latest, gone.length, ({ entry }) => shown(entry)).map((row, index) => [
+      ...row.slice(0, -1),
+      by.get(latest[index]!.entry.id)!,
+    ]),
+    3,
+  );
+  const what = gone.length === 1 ? "1 snippet has" : `${gone.length} snippets have`;
+  const none = `Nothing has left the drawer “${drawer.name}” that could be brought back.`;
+  await say(
+    drawer,
+    gone.length === 0
+      ? none
+      : `${what} left the drawer “${drawer.name}”. “drawer restore” and its number brings one back.`,
+  );
+}
+
+/** How snippets leave, in a word or two; by `rule` is by a limit that was lowered, by `collect` by one that was met. */
+const WAYS: Readonly<Record<string, string>> = {
+  ...{ discard: "discarded", empty: "emptied", age: "by age", collect: "made room", rule: "made room" },
+  ...{ import: "import undone", restore: "undone", copy: "undone", move: "made room", append: "made room" },
+};
+
+function snippetsIn(count: number, drawer: Drawer): string {
+  return `${count === 1 ? "1 snippet" : `${count.toLocaleString("en")} snippets`} in the drawer “${drawer.name}”`;
+}
+
+/** Position, kind, marks (kept, private), text, origin. */
+function rowsOf(
+  snippets: readonly Positioned[],
+  count: number,
+  text: (one: Positioned) => string,
+): string[][] {
+  return snippets.map((one) => [
+    String(one.position).padStart(String(count).length),
+    one.entry.kind,
+    marks(one.entry),
+    text(one) || "(blank)",
+    originText(one.entry.origin),
+  ]);
+}
+
+function marks({ kept, private: isPrivate }: Entry): string {
+  return [kept ? "kept" : "", isPrivate ? "private" : ""].filter(Boolean).join(", ");
+}
+
+function print(
+  rows: readonly (readonly string[])[],
+  flexible: number,
+  finish = (line: string, _: number) => line,
+): void {
+  // A column in which nothing stands takes no room.
+  const used = rows[0]?.map((_, column) => rows.some((row) => row[column] !== "")) ?? [];
+  const shownRows = rows.map((row) => row.filter((_, column) => used[column]));
+  const at = used.slice(0, flexible).filter(Boolean).length;
+  columns(shownRows, at).forEach((line, index) => process.stdout.write(finish(line, index) + "\n"));
+}
+
+/** On a terminal, the matches stand out. */
+function marked(line: string, { context: { text, matches } }: Found): string {
+  const start = line.indexOf(text.slice(0, 12));
+  if (!process.stdout.isTTY || start < 0) return line;
+  let out = line.slice(0, start);
+  let at = 0;
+  for (const [from, to] of matches) {
+    if (!line.startsWith(text.slice(0, to), start)) break;
+    out += text.slice(at, from) + styleText("bold", text.slice(from, to));
+    at = to;
+  }
+  return out + line.slice(start + at);
+}
+
+/** The last line of every list, which also says when nothing is collected. */
+async function say(drawer: Drawer, sentence: string): Promise<void> {
+  const { collecting } = await drawer.rules();
+  const off = collecting ? "" : " Collecting is paused; “drawer resume” turns it on.";
+  process.stdout.write(`${sentence}${off}\n`);
 }
 
 function kindNamed(name: string): Kind {
@@ -57,7 +191,6 @@ function kindNamed(name: string): Kind {
   throw new DrawerError("bad-option", `There is no kind “${name}”. The kinds are: ${KINDS.join(", ")}.`);
 }
 
-function wholeNumber(value: string): number {
-  if (!/^[1-9]\d{0,8}$/.test(value)) throw new InvalidArgumentError("Write a whole number from 1 up.");
-  return Number(value);
+function limitOf(value: string): number | "all" {
+  return value === "all" ? value : wholeNumber(value);
 }

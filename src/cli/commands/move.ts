@@ -5,18 +5,29 @@ import { answer, type CommonOptions } from "../answer.js";
 import { begin } from "../command.js";
 import { withDrawer } from "../home.js";
 
-/** `drawer move PICK --before M`: changes the order. */
+/** `drawer move PICK --before M`: changes the order, or the drawer. */
 export function add(program: Command): void {
   begin(program, "move <pick...>", "move snippets to another place in the order")
     .option("--before <position>", "the snippet before which they shall stand")
     .option("--to-end", "put them after the last")
-    .action(
-      async (pick: readonly string[], options: CommonOptions & { before?: string; toEnd?: boolean }) => {
-        if ((options.before === undefined) === !options.toEnd) {
-          throw new DrawerError("bad-option", "Say where to: --before and a position, or --to-end.");
-        }
-        const before = options.before === undefined ? "end" : parsePlace(options.before);
-        answer(options, await withDrawer(options.drawer, (drawer) => drawer.move(pick.join(" "), before)));
-      },
-    );
+    .option("--into <drawer>", "another drawer, at whose end they shall stand")
+    .action(async (pick: readonly string[], options: MoveOptions) => {
+      const { before, toEnd, into } = options;
+      if ([before, toEnd, into].filter((where) => where !== undefined).length !== 1)
+        throw new DrawerError(
+          "bad-option",
+          "Say where to: --before and a position, --to-end, or --into and a drawer.",
+        );
+      const place = before === undefined ? "end" : parsePlace(before);
+      const moved = await withDrawer(options.drawer, (drawer) =>
+        into === undefined ? drawer.move(pick.join(" "), place) : drawer.moveInto(into, pick.join(" ")),
+      );
+      answer(options, moved);
+    });
+}
+
+interface MoveOptions extends CommonOptions {
+  readonly before?: string;
+  readonly toEnd?: boolean;
+  readonly into?: string;
 }

@@ -1,52 +1,60 @@
 import type { Command } from "commander";
 import { columnsOf, placeCells } from "../../content/measure.js";
-import type { Content, Table } from "../../content/model.js";
+import { paragraph, type Content, type Table } from "../../content/model.js";
 import { writeHtml } from "../../content/write/html.js";
 import { cellText, writeText } from "../../content/write/text.js";
+import type { Snippet } from "../../drawer/picking.js";
+import { MASK } from "../../drawer/secret.js";
 import { answerJson, listed, type CommonOptions } from "../answer.js";
-import { columns, widest } from "../columns.js";
+import { columns, localTime, widest } from "../columns.js";
 import { begin } from "../command.js";
 import { withDrawer } from "../home.js";
 
 /** `drawer show PICK`: snippets whole, without putting them anywhere. */
 export function add(program: Command): void {
-  begin(program, "show <pick...>", "snippets whole, without placing them").action(
-    async (pick: readonly string[], options: CommonOptions) => {
+  begin(program, "show <pick...>", "snippets whole, without placing them")
+    .option("--reveal", "show also what is private")
+    .action(async (pick: readonly string[], options: CommonOptions & { reveal?: boolean }) => {
       const snippets = await withDrawer(options.drawer, (drawer) => drawer.snippets(pick.join(" ")));
-      if (options.json) {
-        answerJson(
-          snippets.map((snippet) => ({
-            ...listed(snippet),
-            content: snippet.content,
-            html: writeHtml(snippet.content, { picture: (hash) => snippet.pictures.get(hash) }),
-          })),
+      const masked = (snippet: Snippet): Snippet =>
+        snippet.entry.private && !options.reveal
+          ? { ...snippet, content: [paragraph(MASK)], pictures: new Map() }
+          : snippet;
+      const shown = snippets.map(masked);
+      if (options.json) answerJson(shown.map(whole));
+      else
+        shown.forEach((snippet, index) =>
+          process.stdout.write(`${index > 0 ? "\n" : ""}${readable(snippet)}`),
         );
-        return;
-      }
-      snippets.forEach(({ position, entry, content }, index) => {
-        const { document, title, address, at } = entry.origin;
-        const facts = [
-          entry.kind,
-          entry.label,
-          document,
-          at,
-          title,
-          address,
-          `collected ${localTime(entry.collectedAt)}`,
-        ];
-        const head = `${position}  ${facts.filter(Boolean).join(", ")}`;
-        process.stdout.write(`${index > 0 ? "\n" : ""}${head}\n\n${readable(content)}\n`);
-      });
-    },
-  );
+      if (shown.some(({ entry }) => entry.private) && !options.reveal)
+        process.stderr.write("What is private is not shown; “--reveal” shows it.\n");
+    });
 }
 
-function localTime(iso: string): string {
-  return new Date(iso).toLocaleString("sv-SE", { dateStyle: "short", timeStyle: "short" });
+function whole(snippet: Snippet): object {
+  const { content, pictures } = snippet;
+  return { ...listed(snippet), content, html: writeHtml(content, { picture: (hash) => pictures.get(hash) }) };
+}
+
+/** A line of facts, and the content as a terminal shows it best. */
+function readable({ position, entry, content }: Snippet): string {
+  const { document, title, address, at } = entry.origin;
+  const marks = [entry.kept && "kept", entry.private && "private"];
+  const facts = [
+    entry.kind,
+    entry.label,
+    ...marks,
+    document,
+    at,
+    title,
+    address,
+    `collected ${localTime(entry.collectedAt)}`,
+  ];
+  return `${position}  ${facts.filter(Boolean).join(", ")}\n\n${textOf(content)}\n`;
 }
 
 /** Content as a terminal shows it best: text as it is, tables with their columns aligned. */
-function readable(content: Content): string {
+function textOf(content: Content): string {
   return content.map((flow) => (flow.type === "table" ? grid(flow) : writeText([flow]))).join("\n");
 }
 

@@ -18,6 +18,8 @@ export interface Flavours {
   readonly tsv?: string;
   /** A picture's bytes, of any type the model knows. */
   readonly picture?: Uint8Array;
+  /** Whether the source declares that what it offers is a secret. */
+  readonly secret?: boolean;
 }
 
 /** Content that holds nothing. */

@@ -1,3 +1,4 @@
+import { fromBase64 } from "../base64.js";
 import { hashBytes } from "../encode.js";
 import { checkLength } from "../limits.js";
 import { safeLink, type Content, type Item, type List, type Picture, type Run } from "../model.js";
@@ -383,14 +384,9 @@ export class HtmlReader<Node> {
   #dataPicture(source: string, alt: string): Picture | undefined {
     const match = /^data:image\/[\w.+-]+(?:;[\w=-]+)*;base64,/i.exec(source.slice(0, 200));
     if (!match) return undefined;
-    let bytes: Uint8Array;
-    try {
-      bytes = Uint8Array.from(atob(source.slice(match[0].length).replace(/\s+/g, "")), (sign) =>
-        sign.charCodeAt(0),
-      );
-    } catch {
-      return undefined; // not base64: the picture is named as one that could not be read
-    }
+    // What is not base64 is named as a picture that could not be read.
+    const bytes = fromBase64(source.slice(match[0].length));
+    if (!bytes) return undefined;
     const facts = readPictureBytes(bytes);
     if (!facts) return undefined;
     const hash = hashBytes(bytes);

@@ -1,3 +1,4 @@
+import { toBase64 } from "../base64.js";
 import type {
   Cell,
   CellValue,
@@ -206,14 +207,7 @@ function pictureHtml(picture: Picture, options: HtmlOptions): string {
   const size =
     (picture.width ? ` width="${picture.width}"` : "") +
     (picture.height ? ` height="${picture.height}"` : "");
-  return `<img src="data:${picture.mediaType};base64,${base64(bytes)}" alt="${escape(picture.alt)}"${size}>`;
-}
-
-function base64(bytes: Uint8Array): string {
-  let binary = "";
-  for (let i = 0; i < bytes.length; i += 0x8000)
-    binary += String.fromCharCode(...bytes.subarray(i, i + 0x8000));
-  return btoa(binary);
+  return `<img src="data:${picture.mediaType};base64,${toBase64(bytes)}" alt="${escape(picture.alt)}"${size}>`;
 }
 
 const ENTITIES: Readonly<Record<string, string>> = {

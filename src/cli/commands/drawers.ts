@@ -1,0 +1,37 @@
+import type { Command } from "commander";
+import { rulesOf } from "../../drawer/rules.js";
+import { answerJson, type CommonOptions } from "../answer.js";
+import { columns } from "../columns.js";
+import { begin } from "../command.js";
+import { withDrawer } from "../home.js";
+
+/** `drawer drawers`: all drawers, and what they hold. */
+export function add(program: Command): void {
+  begin(program, "drawers", "all your drawers, and how much they hold").action(
+    async (options: CommonOptions) => {
+      const drawers = await withDrawer(options.drawer, async ({ store }) =>
+        Promise.all(
+          (await store.drawers()).map(async ({ drawer, count, bytes }) => ({
+            ...{ drawer, snippets: count, bytes },
+            collecting: (await rulesOf(store, drawer)).collecting,
+          })),
+        ),
+      );
+      if (options.json) return answerJson(drawers);
+      const rows = drawers.map(({ drawer, snippets, bytes, collecting }) => [
+        drawer,
+        snippets === 1 ? "1 snippet" : `${snippets.toLocaleString("en")} snippets`,
+        sizeText(bytes),
+        collecting ? "" : "paused",
+      ]);
+      for (const line of columns(rows, 0)) process.stdout.write(line + "\n");
+      if (drawers.length === 0)
+        process.stdout.write("There are no drawers yet. Collect something, and there is one.\n");
+    },
+  );
+}
+
+function sizeText(bytes: number): string {
+  const megabytes = bytes / 1024 / 1024;
+  return megabytes < 0.1 ? `${Math.ceil(bytes / 1024)} KB` : `${megabytes.toFixed(1)} MB`;
+}

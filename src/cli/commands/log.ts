@@ -1,0 +1,55 @@
+import type { Command } from "commander";
+import { isSameAct, type Change } from "../../drawer/change.js";
+import type { Drawer } from "../../drawer/drawer.js";
+import { deedOf } from "../../drawer/saying.js";
+import { answerJson, type CommonOptions } from "../answer.js";
+import { columns, localTime } from "../columns.js";
+import { begin, wholeNumber } from "../command.js";
+import { withDrawer } from "../home.js";
+
+/** How many acts are listed when nobody says how many. */
+const USUAL = 20;
+
+/** `drawer log`: what was done in the drawer, the latest first. */
+export function add(program: Command): void {
+  begin(program, "log", "what was done in the drawer, the latest first")
+    .option("--limit <n>", `at most so many (default: ${USUAL})`, wholeNumber, USUAL)
+    .action(async (options: CommonOptions & { limit: number }) => {
+      const acts = await withDrawer(options.drawer, (drawer) => latestActs(drawer, options.limit));
+      if (options.json)
+        return answerJson(
+          acts.map(({ change: { id, at, what, deed }, said }) => ({
+            id,
+            at,
+            what,
+            ...(deed && { deed }),
+            said,
+          })),
+        );
+      const rows = acts.map(({ change, said }) => [localTime(change.at), said]);
+      for (const line of columns(rows, 1)) process.stdout.write(line + "\n");
+      if (acts.length === 0)
+        process.stdout.write(`Nothing was done in the drawer “${options.drawer}” that is still known.\n`);
+    });
+}
+
+/** The latest acts, each by its first change, and what it did. */
+async function latestActs(drawer: Drawer, limit: number): Promise<{ change: Change; said: string }[]> {
+  const acts: { change: Change; count: number }[] = [];
+  for await (const change of drawer.log()) {
+    const last = acts.at(-1);
+    if (last && isSameAct(last.change, change))
+      acts[acts.length - 1] = { change, count: last.count + change.edits.length };
+    else if (acts.length === limit) break;
+    else acts.push({ change, count: change.edits.length });
+  }
+  return acts.map(({ change, count }) => ({
+    change,
+    said: inWords(change, change.act === undefined ? undefined : count),
+  }));
+}
+
+function inWords(change: Change, count: number | undefined): string {
+  const deed = deedOf(change, count);
+  return change.what === "undo" ? `undoing: ${deed}` : change.what === "redo" ? `doing again: ${deed}` : deed;
+}

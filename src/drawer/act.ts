@@ -1,0 +1,73 @@
+import { v7 as uuid } from "uuid";
+import type { Hash } from "../content/encode.js";
+import { DrawerError } from "../content/error.js";
+import type { Change, Edit, ValueEdit, What } from "./change.js";
+import { Conflict, type Commit, type Store } from "./store.js";
+
+/** What an act is to do: edits of entries, and of the drawer's small values. */
+export interface Plan {
+  readonly edits: readonly Edit[];
+  readonly values?: readonly ValueEdit[];
+  /** The bytes of the contents that come, by hash. */
+  readonly contents?: ReadonlyMap<Hash, Uint8Array>;
+}
+
+/** How often an act is planned again when others keep changing the drawer under it. */
+const ATTEMPTS = 200;
+
+/** How many edits one change holds at most; a larger act is written as several that belong together. */
+const LARGEST = 1000;
+
+/** Plans an act and commits it; again, from the start, whenever somebody else came between. */
+export async function perform(
+  store: Store,
+  drawer: string,
+  what: What,
+  plan: () => Promise<Plan>,
+): Promise<void> {
+  await untilItStands(drawer, async () => {
+    const planned = await plan();
+    if (planned.edits.length > 0 || planned.values?.length)
+      await store.commit(commitsOf(planned, drawer, what));
+  });
+}
+
+/** Tries something again for as long as others come between. */
+export async function untilItStands(drawer: string, attempt: () => Promise<void>): Promise<void> {
+  for (let tried = 1; ; tried++) {
+    try {
+      return await attempt();
+    } catch (error) {
+      if (!(error instanceof Conflict)) throw error;
+      if (tried === ATTEMPTS) {
+        throw new DrawerError(
+          "conflict",
+          `The drawer “${drawer}” is being changed by others without a pause. Try again.`,
+          { cause: error },
+        );
+      }
+      await new Promise((resolve) => setTimeout(resolve, Math.random() * Math.min(tried, 20)));
+    }
+  }
+}
+
+function commitsOf({ edits, values, contents = new Map() }: Plan, drawer: string, what: What): Commit[] {
+  if (edits.length <= LARGEST) {
+    return [{ change: { ...changeOf(drawer, what), edits, ...(values?.length && { values }) }, contents }];
+  }
+  const act = uuid();
+  return Array.from({ length: Math.ceil(edits.length / LARGEST) }, (_, index) => ({
+    change: {
+      ...changeOf(drawer, what),
+      act,
+      edits: edits.slice(index * LARGEST, (index + 1) * LARGEST),
+      ...(index === 0 && values?.length && { values }),
+    },
+    contents: index === 0 ? contents : new Map(),
+  }));
+}
+
+/** A change as it begins: who, when, what for. */
+export function changeOf(drawer: string, what: What): Omit<Change, "edits"> {
+  return { id: uuid(), drawer, at: new Date().toISOString(), what };
+}

@@ -1,0 +1,70 @@
+import { v7 as uuid } from "uuid";
+import { encodeContent, hashBytes, type Hash } from "../content/encode.js";
+import { beginning, kindOf, picturesOf } from "../content/measure.js";
+import type { Content } from "../content/model.js";
+import type { Reading } from "../content/notice.js";
+import { TEXT_LENGTH, type Entry, type Origin } from "./entry.js";
+import { looksSecret, MASK, type SecretKind } from "./secret.js";
+
+/** Something to collect: what was read, and where it came from. */
+export interface Gathered extends Reading {
+  readonly origin: Origin;
+  readonly label?: string;
+  /** Whether it is private, where the user or the source has said so; otherwise it is told from how it looks. */
+  readonly private?: boolean;
+}
+
+/** A snippet before it has a place in a drawer, with the bytes of its content and pictures. */
+export interface Draft {
+  readonly entry: Omit<Entry, "order">;
+  readonly blobs: ReadonlyMap<Hash, Uint8Array>;
+  /** The hash of its content, also when it is private and stored under another name. */
+  readonly hash: Hash;
+  /** What it looked like to be, when it was made private for that. */
+  readonly looks?: SecretKind;
+}
+
+/** Makes a draft of what was gathered, for a drawer. `detect` says whether to look for secrets. */
+export function draft(gathered: Gathered, drawer: string, detect: boolean): Draft {
+  const { content, pictures, origin, label } = gathered;
+  const bytes = encodeContent(content);
+  const hash = hashBytes(bytes);
+  const looks = gathered.private === undefined && detect ? looksSecret(content) : undefined;
+  const isPrivate = gathered.private ?? looks !== undefined;
+  const hashes = [...new Set(picturesOf(content).map((picture) => picture.hash))].filter((each) =>
+    pictures.has(each),
+  );
+  const name = isPrivate ? secretName() : hash;
+  const blobs = new Map([[name, bytes]]);
+  for (const each of hashes) blobs.set(each, pictures.get(each)!);
+  const entry = {
+    id: uuid(),
+    drawer,
+    ...contentFacts(content, name, isPrivate),
+    ...(hashes.length > 0 && { pictures: hashes }),
+    bytes: [...blobs.values()].reduce((sum, blob) => sum + blob.length, 0),
+    ...(label && { label }),
+    kept: false,
+    private: isPrivate,
+    origin,
+    collectedAt: new Date().toISOString(),
+  };
+  return { entry, blobs, hash, ...(looks && { looks }) };
+}
+
+/** What an entry says of its content. Of a private one it says nothing that the content says. */
+export function contentFacts(
+  content: Content,
+  name: Hash,
+  isPrivate: boolean,
+): Pick<Entry, "kind" | "text" | "content"> {
+  return { kind: kindOf(content), text: isPrivate ? MASK : beginning(content, TEXT_LENGTH), content: name };
+}
+
+/**
+ * A name under which the content of a private snippet is stored: a random one, because from the hash of something as
+ * short as a code the code itself could be found by trying them all.
+ */
+export function secretName(): Hash {
+  return hashBytes(crypto.getRandomValues(new Uint8Array(32)));
+}

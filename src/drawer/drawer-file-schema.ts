@@ -1,0 +1,148 @@
+/**
+ * The lines of a drawer file as a JSON Schema (draft 2020-12): `$defs/header` for the first, `$defs/snippet` for the
+ * others. It lets through what the content model can hold and nothing else.
+ */
+const ref = (name: string) => ({ $ref: `#/$defs/${name}` });
+const list = (of: object) => ({ type: "array", items: of });
+const text = { type: "string" };
+
+/** An object with these members and no others. */
+function closed(
+  properties: Record<string, object>,
+  optional: Record<string, object> = {},
+  description?: string,
+): object {
+  return {
+    ...(description !== undefined && { description }),
+    type: "object",
+    properties: { ...properties, ...optional },
+    required: Object.keys(properties),
+    additionalProperties: false,
+  };
+}
+
+/** One of several, told apart by `type`. */
+function oneOfTypes(
+  types: Record<string, [properties: Record<string, object>, optional?: Record<string, object>]>,
+): object {
+  return {
+    type: "object",
+    required: ["type"],
+    discriminator: { propertyName: "type" },
+    oneOf: Object.entries(types).map(([type, [properties, optional]]) =>
+      closed({ type: { const: type }, ...properties }, optional),
+    ),
+  };
+}
+
+const runs = list(ref("run"));
+const flows = list(ref("flow"));
+const count = (minimum: number) => ({ type: "integer", minimum, maximum: 1_000_000 });
+const format = { type: "string", maxLength: 1000 };
+const sides = {
+  align: { enum: ["left", "center", "right", "justify"] },
+  direction: { enum: ["ltr", "rtl"] },
+};
+const picture: [Record<string, object>, Record<string, object>] = [
+  {
+    hash: ref("hash"),
+    mediaType: { enum: ["image/png", "image/jpeg", "image/gif", "image/webp", "image/svg+xml"] },
+    alt: text,
+  },
+  { width: count(0), height: count(0) },
+];
+const snippetMembers: Record<string, object> = {
+  origin: ref("origin"),
+  collectedAt: { type: "string", pattern: "^\\d{4}-\\d\\d-\\d\\dT\\d\\d:\\d\\d:\\d\\d(\\.\\d+)?Z$" },
+  content: flows,
+};
+const on = { const: true };
+
+/** The schema. */
+export const DRAWER_FILE_SCHEMA = {
+  $schema: "https://json-schema.org/draft/2020-12/schema",
+  title: "A line of a drawer file",
+  oneOf: [ref("header"), ref("snippet")],
+  $defs: {
+    header: closed(
+      {
+        format: { const: "drawer-snippets" },
+        version: { const: 1 },
+        snippets: { type: "integer", minimum: 0 },
+      },
+      { drawer: text, exportedAt: text },
+      "The first line: what the file is, and how many snippets follow.",
+    ),
+    snippet: closed(
+      snippetMembers,
+      {
+        label: { type: "string", maxLength: 200 },
+        kept: on,
+        pictures: { type: "object", propertyNames: ref("hash"), additionalProperties: text },
+        parts: list(ref("part")),
+      },
+      "A snippet. `pictures` holds the bytes of the pictures in it, in base64, by their hash; `parts` the snippets it was merged from.",
+    ),
+    part: closed(snippetMembers, {
+      label: { type: "string", maxLength: 200 },
+      kept: on,
+      parts: list(ref("part")),
+    }),
+    origin: closed({}, { document: text, at: text, title: text, address: text, app: text }),
+    hash: { description: "SHA-256, in lower-case hexadecimal.", type: "string", pattern: "^[0-9a-f]{64}$" },
+    color: { type: "string", pattern: "^#[0-9a-f]{6}$" },
+    flow: oneOfTypes({
+      paragraph: [{ runs }, sides],
+      heading: [{ level: { type: "integer", minimum: 1, maximum: 6 }, runs }, sides],
+      list: [
+        { ordered: { type: "boolean" }, items: list(closed({ flows })) },
+        { start: { type: "integer" } },
+      ],
+      table: [
+        { headerRows: count(0), rows: list(list(ref("cell"))) },
+        { caption: runs, widths: list({ type: "number", minimum: 0 }) },
+      ],
+      picture,
+      quote: [{ flows }],
+      code: [{ text }, { language: { type: "string", pattern: "^[\\p{L}\\p{N}+#._-]{1,60}$" } }],
+      divider: [{}],
+    }),
+    cell: closed(
+      { flows },
+      {
+        colspan: count(1),
+        rowspan: count(1),
+        align: sides.align,
+        background: ref("color"),
+        value: oneOfTypes({
+          number: [{ number: { type: "number" } }, { format }],
+          date: [
+            {
+              date: {
+                type: "string",
+                pattern: "^\\d{4}-\\d\\d-\\d\\d(T\\d\\d:\\d\\d(:\\d\\d(\\.\\d+)?)?)?$",
+              },
+            },
+            { format },
+          ],
+          boolean: [{ boolean: { type: "boolean" } }],
+        }),
+      },
+    ),
+    run: oneOfTypes({ text: [{ text }, { marks: ref("marks") }], break: [{}], picture }),
+    marks: closed(
+      {},
+      {
+        ...{ bold: on, italic: on, underline: on, strike: on, code: on, sub: on, sup: on },
+        ...{ color: ref("color"), background: ref("color") },
+        font: { type: "string", pattern: "^[\\p{L}\\p{N}][\\p{L}\\p{N}\\p{M} ._+-]{0,79}$" },
+        size: { description: "Points.", type: "number", minimum: 1, maximum: 1638 },
+        link: {
+          type: "string",
+          pattern:
+            '^([Hh][Tt][Tt][Pp][Ss]?://[^/?#\\s]|[Mm][Aa][Ii][Ll][Tt][Oo]:|[Tt][Ee][Ll]:)[^\\u0000-\\u0020\\u007f<>"\\\\^`{|}]*$',
+        },
+      },
+    ),
+  },
+} as const;

@@ -1,0 +1,85 @@
+import { DrawerError } from "../content/error.js";
+import type { Notice } from "../content/notice.js";
+import { changeOf, untilItStands } from "./act.js";
+import { isSameAct, lastStanding, lastUndone, reversed, reversedValues, type Change } from "./change.js";
+import { deedOf } from "./saying.js";
+import { Conflict, type Commit, type Store } from "./store.js";
+
+/** A drawer's changes, the newest first. */
+export async function* logOf(store: Store, drawer: string, from = 0): AsyncGenerator<Change> {
+  // One act is looked for first; who reads on wants many.
+  for (let offset = from, limit = 4; ; offset += limit, limit = 50) {
+    const page = await store.changes({ drawer, offset, limit });
+    yield* page;
+    if (page.length < limit) return;
+  }
+}
+
+/** Takes back the last act that still stands, or does again what was last undone. */
+export async function turnBack(store: Store, drawer: string, what: "undo" | "redo"): Promise<Notice[]> {
+  let message = "";
+  let stuckAt: string | undefined;
+  await untilItStands(drawer, async () => {
+    const log = logOf(store, drawer);
+    const target = await (what === "undo" ? lastStanding(log) : lastUndone(log));
+    if (!target)
+      throw new DrawerError(
+        "nothing",
+        what === "undo" ? "There is nothing to undo." : "There is nothing to do again.",
+      );
+    const turned = { count: 0, last: target };
+    try {
+      await store.commit(turnedBack(store, target, what, turned));
+    } catch (error) {
+      if (error instanceof Conflict && stuckAt === target.id) throw stuck(target, what);
+      stuckAt = target.id;
+      throw error;
+    }
+    const deed = deedOf(turned.last, target.act === undefined ? undefined : turned.count);
+    message = what === "undo" ? `Undone: ${deed}.` : `Done again: ${deed}.`;
+  });
+  return [{ code: what === "undo" ? "undone" : "redone", message }];
+}
+
+/** What takes an act back, change by change; `turned` tells how many snippets it is about, and its first change. */
+async function* turnedBack(
+  store: Store,
+  target: Change,
+  what: "undo" | "redo",
+  turned: { count: number; last: Change },
+): AsyncGenerator<Commit> {
+  const act = target.act === undefined ? {} : { act: changeOf(target.drawer, what).id };
+  for await (const change of target.act === undefined ? [target] : changesOf(store, target)) {
+    turned.count += change.edits.length;
+    turned.last = change;
+    const deed = change.deed ?? change.what;
+    const values = change.values && { values: reversedValues(change.values) };
+    yield {
+      change: { ...changeOf(change.drawer, what), ...act, deed, edits: reversed(change.edits), ...values },
+      contents: new Map(),
+    };
+  }
+}
+
+/** All changes of an act, the newest first. */
+async function* changesOf(store: Store, target: Change): AsyncGenerator<Change> {
+  let met = false;
+  for await (const change of logOf(store, target.drawer)) {
+    if (isSameAct(change, target)) yield change;
+    else if (met) return;
+    met ||= isSameAct(change, target);
+  }
+}
+
+/** What was done in one drawer is in the way of what was done in another. */
+function stuck(target: Change, what: "undo" | "redo"): DrawerError {
+  const others = [...new Set(target.edits.flatMap(({ before, after }) => [before?.drawer, after?.drawer]))];
+  const where = others
+    .filter((name) => name !== undefined && name !== target.drawer)
+    .map((name) => `“${name}”`);
+  const there = where.length > 0 ? ` in the drawer ${where.join(", ")}` : "";
+  return new DrawerError(
+    "conflict",
+    `This cannot be ${what === "undo" ? "undone" : "done again"}: ${deedOf(target)}. It has been changed since${there}; undo that first.`,
+  );
+}

@@ -1,0 +1,131 @@
+import { generateNKeysBetween } from "fractional-indexing";
+import { DrawerError } from "../content/error.js";
+import type { Notice } from "../content/notice.js";
+import { perform } from "./act.js";
+import { lastOf } from "./collect.js";
+import { fold } from "./find.js";
+import { pickSome, snippetsOf, type Pickable } from "./picking.js";
+import { makeRoom } from "./room.js";
+import { RULES, rulesOf } from "./rules.js";
+import { many, namesOf, naming, said } from "./saying.js";
+import type { Gone, Positioned, Store } from "./store.js";
+import { VALUES } from "./values.js";
+
+/** Takes the snippets of a pick out. */
+export async function discard(store: Store, drawer: string, pick: string): Promise<Notice[]> {
+  let leaving: Positioned[] = [];
+  await perform(store, drawer, "discard", async () => {
+    leaving = await pickSome(snippetsOf(store, drawer), pick);
+    return { edits: leaving.map(({ entry }) => ({ id: entry.id, before: entry, after: null })) };
+  });
+  const shown = leaving.slice(0, leaving.length > 4 ? 3 : 4);
+  const more = leaving.length > shown.length ? `; and ${leaving.length - shown.length} more` : "";
+  const names = shown.map(({ position, entry }) => `${position}, ${naming(entry)}`).join("; ") + more;
+  const { count } = await store.size(drawer);
+  const rest =
+    count === 0 ? "The drawer is empty now" : count === 1 ? "One snippet is left" : `${many(count)} are left`;
+  const message = `Discarded ${names}. ${rest}; undo brings ${leaving.length === 1 ? "it" : "them"} back.`;
+  return [{ code: "discarded", message }];
+}
+
+/** Takes out all that are not kept. */
+export async function empty(store: Store, drawer: string): Promise<Notice[]> {
+  let leaving: Positioned[] = [];
+  await perform(store, drawer, "empty", async () => {
+    leaving = await store.entries({ drawer, kept: false });
+    return { edits: leaving.map(({ entry }) => ({ id: entry.id, before: entry, after: null })) };
+  });
+  const { count } = await store.size(drawer);
+  const left =
+    count === 0 ? "" : ` ${count === 1 ? "The one that is kept stays" : `The ${count} that are kept stay`}.`;
+  if (leaving.length === 0) {
+    const message =
+      count === 0
+        ? `The drawer “${drawer}” is empty already.`
+        : `Nothing to take out of the drawer “${drawer}”.${left}`;
+    return [{ code: "emptied", message }];
+  }
+  const message = `Emptied the drawer “${drawer}” of ${many(leaving.length)}.${left} Undo brings ${leaving.length === 1 ? "it" : "them"} back.`;
+  return [{ code: "emptied", message }];
+}
+
+/** Forgets all that is not kept, what has left and the log; nothing brings any of it back. */
+export async function emptyForGood(store: Store, drawer: string): Promise<Notice[]> {
+  const deal = await store.value(drawer, VALUES.deal);
+  if (deal !== undefined) await store.keepValue(drawer, VALUES.deal, deal, undefined);
+  const { forgotten, trace } = await store.forget({ drawer, everything: true });
+  const { count } = await store.size(drawer);
+  const left =
+    count === 0 ? "" : ` ${count === 1 ? "The one that is kept stays" : `The ${count} that are kept stay`}.`;
+  const what = forgotten === 0 ? "the log" : `${many(forgotten)}, with what had left and the log`;
+  const message = `Forgot for good: ${what} of the drawer “${drawer}”.${left} Nothing brings it back.`;
+  return [
+    { code: "forgotten", message },
+    ...(trace === undefined ? [] : [{ code: "forgotten" as const, message: trace }]),
+  ];
+}
+
+/** What has left a drawer and can be brought back, numbered in the order of leaving. */
+export async function goneFrom(store: Store, drawer: string): Promise<(Gone & Positioned)[]> {
+  const { goneAge } = await rulesOf(store, drawer);
+  const since = goneAge === null ? "" : new Date(Date.now() - goneAge).toISOString();
+  const gone = (await store.gone(drawer)).filter(({ at }) => at >= since);
+  return gone.map((one, index) => ({ ...one, position: index + 1 }));
+}
+
+/** What has left a drawer, to pick from. */
+function goneToPick(store: Store, drawer: string): Pickable {
+  const entries: Pickable["entries"] = async ({ kind, document, kept, offset = 0, limit = Infinity }) =>
+    (await goneFrom(store, drawer))
+      .filter(({ entry }) => kind === undefined || entry.kind === kind)
+      .filter(({ entry }) => document === undefined || entry.origin.document === document)
+      .filter(({ entry }) => kept === undefined || entry.kept === kept)
+      .slice(offset, offset + limit);
+  return {
+    where: `what has left the drawer “${drawer}”`,
+    ifNone: `Nothing has left the drawer “${drawer}” that could be brought back.`,
+    count: async () => (await goneFrom(store, drawer)).length,
+    entries,
+    holding: async (terms) =>
+      (await entries({})).filter(
+        ({ entry }) => !entry.private && terms.every((term) => fold(said(entry) + entry.text).includes(term)),
+      ),
+  };
+}
+
+/** Brings back what has left a drawer, to its end. */
+export async function restore(store: Store, drawer: string, pick: string): Promise<Notice[]> {
+  let notices: Notice[] = [];
+  await perform(store, drawer, "restore", async () => {
+    const coming = await pickSome(goneToPick(store, drawer), pick);
+    const contents = await store.contents(coming.map(({ entry }) => entry.content));
+    const lost = coming.find(({ entry }) => !contents.has(entry.content));
+    if (lost)
+      throw new DrawerError(
+        "store",
+        `${said(lost.entry)} cannot be brought back: its content is not in the store any more.`,
+      );
+    const size = await store.size(drawer);
+    const last = await lastOf(store, drawer, size.count);
+    const bytes = coming.reduce((sum, { entry }) => sum + entry.bytes, 0);
+    const room = await makeRoom(store, await rulesOf(store, drawer), size, { count: coming.length, bytes });
+    const orders = generateNKeysBetween(last?.order ?? null, null, coming.length);
+    const first = size.count - room.leaving.length + 1;
+    const places = coming.length === 1 ? `as ${first}` : `as ${first} to ${first + coming.length - 1}`;
+    const message = `Brought back, ${places}: ${namesOf(coming.map(({ entry }) => entry))}.`;
+    notices = [{ code: "restored", message }, ...room.notices];
+    const edits = coming.map(({ entry }, index) => ({
+      id: entry.id,
+      before: null,
+      after: { ...entry, order: orders[index]! },
+    }));
+    return { edits: [...room.leaving, ...edits] };
+  });
+  return notices;
+}
+
+/** How long what left can be brought back, in words: ` for 7 days`. */
+export async function howLong(store: Store, drawer: string): Promise<string> {
+  const { goneAge } = await rulesOf(store, drawer);
+  return goneAge === null ? "" : ` for ${RULES.goneAge.form.say(goneAge)}`;
+}

@@ -1,0 +1,143 @@
+import { decodeContent, type Hash } from "../content/encode.js";
+import { DrawerError } from "../content/error.js";
+import type { Content } from "../content/model.js";
+import type { Entry, Origin } from "./entry.js";
+import { searchTerms } from "./find.js";
+import { parsePick, positionOf, type Term } from "./pick.js";
+import { said } from "./saying.js";
+import type { EntryQuery, Positioned, Store } from "./store.js";
+
+/** A snippet with all that it holds. */
+export interface Snippet extends Positioned {
+  readonly content: Content;
+  /** The bytes of the content's pictures, by hash. */
+  readonly pictures: ReadonlyMap<Hash, Uint8Array>;
+  readonly label?: string;
+  readonly origin: Origin;
+  /** ISO 8601, in UTC. */
+  readonly collectedAt: string;
+}
+
+/** Numbered snippets that one can pick from: those of a drawer, or those that have left it. */
+export interface Pickable {
+  /** What messages call it: `the drawer “main”`. */
+  readonly where: string;
+  /** What is said when there are none. */
+  readonly ifNone: string;
+  count(): Promise<number>;
+  entries(query: Omit<EntryQuery, "drawer">): Promise<Positioned[]>;
+  /** Those that hold all of the terms, in order. */
+  holding(terms: readonly string[]): Promise<Positioned[]>;
+}
+
+/** The snippets of a drawer, to pick from. */
+export function snippetsOf(store: Store, drawer: string): Pickable {
+  return {
+    where: `the drawer “${drawer}”`,
+    ifNone: `The drawer “${drawer}” is empty. Collect something first.`,
+    count: async () => (await store.size(drawer)).count,
+    entries: (query) => store.entries({ ...query, drawer }),
+    async holding(terms) {
+      const entries = await store.find({ drawer, terms, limit: Infinity });
+      return (await positioned(store, entries)).sort((a, b) => a.position - b.position);
+    },
+  };
+}
+
+/** Adds their positions to entries; those that are not there any more are left out. */
+export async function positioned(store: Store, entries: readonly Entry[]): Promise<Positioned[]> {
+  const positions = await store.positions(entries);
+  return entries.flatMap((entry) => {
+    const position = positions.get(entry.id);
+    return position === undefined ? [] : [{ position, entry }];
+  });
+}
+
+/**
+ * The snippets of a pick, in the pick's order. One that is picked twice comes twice.
+ * @throws DrawerError `bad-pick`, `no-position`
+ */
+export async function pickFrom(from: Pickable, pick: string): Promise<Positioned[]> {
+  const terms = parsePick(pick);
+  const excluded = new Set<number>();
+  const picked: Positioned[] = [];
+  for (const term of terms) {
+    if (term.type !== "not") for (const one of await matching(from, term)) picked.push(one);
+    else for (const { position } of await matching(from, term.term)) excluded.add(position);
+  }
+  const chosen = terms.every((term) => term.type === "not") ? await from.entries({}) : picked;
+  return chosen.filter(({ position }) => !excluded.has(position));
+}
+
+/**
+ * The same, each once, and at least one.
+ * @throws DrawerError `bad-pick`, `no-position`, `nothing` when the pick matches none
+ */
+export async function pickSome(from: Pickable, pick: string): Promise<Positioned[]> {
+  const picked = await pickFrom(from, pick);
+  if (picked.length === 0) throw await nothingPicked(from, pick);
+  return unique(picked);
+}
+
+/** Each of the picked once. */
+export function unique(picked: readonly Positioned[]): Positioned[] {
+  return [...new Map(picked.map((one) => [one.entry.id, one])).values()];
+}
+
+/** Why a pick gave nothing. */
+export async function nothingPicked(from: Pickable, pick: string): Promise<DrawerError> {
+  const isEmpty = (await from.count()) === 0;
+  const why = isEmpty ? from.ifNone : `Nothing in ${from.where} matches “${pick}”.`;
+  return new DrawerError("nothing", why);
+}
+
+async function matching(from: Pickable, term: Term): Promise<Positioned[]> {
+  switch (term.type) {
+    case "all":
+      return from.entries({});
+    case "kept":
+      return from.entries({ kept: true });
+    case "kind":
+      return from.entries({ kind: term.kind });
+    case "document":
+      return from.entries({ document: term.document });
+    case "words":
+      return from.holding(searchTerms(term.words));
+    case "not":
+      return matching(from, term.term);
+    case "place":
+    case "range": {
+      const [first, last] = term.type === "place" ? [term.place, term.place] : [term.from, term.to];
+      const count = await from.count();
+      const [start, end] = [positionOf(first, count, from.where), positionOf(last, count, from.where)];
+      const found = await from.entries({
+        offset: Math.min(start, end) - 1,
+        limit: Math.abs(end - start) + 1,
+      });
+      return start <= end ? found : found.reverse();
+    }
+  }
+}
+
+/**
+ * Adds the contents to listed snippets, private ones included.
+ * @throws DrawerError `store` when a content is missing
+ */
+export async function readSnippets(store: Store, listed: readonly Positioned[]): Promise<Snippet[]> {
+  const hashes = listed.flatMap(({ entry }) => [entry.content, ...(entry.pictures ?? [])]);
+  const blobs = await store.contents([...new Set(hashes)]);
+  return listed.map(({ position, entry }) => {
+    const bytes = blobs.get(entry.content);
+    if (!bytes) {
+      const message = `The content of snippet ${position} is not in the store any more. It was ${said(entry)}.`;
+      throw new DrawerError("store", message);
+    }
+    const pictures = new Map<Hash, Uint8Array>();
+    for (const hash of entry.pictures ?? []) if (blobs.has(hash)) pictures.set(hash, blobs.get(hash)!);
+    const { label, origin, collectedAt } = entry;
+    return {
+      ...{ position, entry, content: decodeContent(bytes), pictures, origin, collectedAt },
+      ...(label !== undefined && { label }),
+    };
+  });
+}

@@ -1,0 +1,86 @@
+import type { Notice } from "../content/notice.js";
+import { perform } from "./act.js";
+import type { Entry } from "./entry.js";
+import { howLong } from "./leave.js";
+import { RULES, rulesOf, type Rules } from "./rules.js";
+import { many, namesOf } from "./saying.js";
+import { Conflict, type Store } from "./store.js";
+import { VALUES } from "./values.js";
+
+const DAY = 24 * 60 * 60 * 1000;
+
+/**
+ * Does what is due by the rules: in all drawers, private snippets whose time is over are forgotten; in this one, what is
+ * too old goes, and what left too long ago is forgotten. To be called when a drawer is opened, and now and then while
+ * it is open; when nothing is due, it is quick.
+ */
+export async function tend(store: Store, drawer: string, now = Date.now()): Promise<Notice[]> {
+  const rules = await rulesOf(store, drawer);
+  return [
+    ...(await forgetSecrets(store, drawer, now)),
+    ...(await letGoByAge(store, drawer, rules, now)),
+    ...(await shorten(store, drawer, rules, now)),
+  ];
+}
+
+async function forgetSecrets(store: Store, here: string, now: number): Promise<Notice[]> {
+  const due = new Map<string, string[]>();
+  for (const { id, drawer, kept, came } of await store.secrets()) {
+    const { privateAge } = await rulesOf(store, drawer);
+    if (!kept && privateAge !== null && now - came >= privateAge)
+      due.set(drawer, [...(due.get(drawer) ?? []), id]);
+  }
+  const notices: Notice[] = [];
+  for (const [drawer, ids] of due) {
+    const { trace } = await store.forget({ drawer, ids });
+    const { privateAge } = await rulesOf(store, drawer);
+    const where = drawer === here ? "" : ` in the drawer “${drawer}”`;
+    const what = ids.length === 1 ? "A private snippet is" : `${ids.length} private snippets are`;
+    const time = `${ids.length === 1 ? "its" : "their"} ${RULES.privateAge.form.say(privateAge)} are over`;
+    notices.push({ code: "private", message: `${what} gone for good${where}: ${time}.` });
+    if (trace !== undefined) notices.push({ code: "private", message: trace });
+  }
+  return notices;
+}
+
+async function letGoByAge(store: Store, drawer: string, rules: Rules, now: number): Promise<Notice[]> {
+  const tooOld = async () => {
+    const of = (picture: boolean, age: number | null) =>
+      age === null ? [] : store.oldest({ drawer, picture, cameBefore: now - age, limit: Infinity });
+    return [...(await of(false, rules.textAge)), ...(await of(true, rules.pictureAge))];
+  };
+  let leaving: readonly Entry[] = await tooOld();
+  if (leaving.length === 0) return [];
+  await perform(store, drawer, "age", async () => {
+    leaving = await tooOld();
+    return { edits: leaving.map((entry) => ({ id: entry.id, before: entry, after: null })) };
+  });
+  if (leaving.length === 0) return [];
+  const pictures = leaving.filter(({ kind }) => kind === "picture").length;
+  const ages = [
+    ...(pictures < leaving.length ? [`text after ${RULES.textAge.form.say(rules.textAge)}`] : []),
+    ...(pictures > 0 ? [`pictures after ${RULES.pictureAge.form.say(rules.pictureAge)}`] : []),
+  ];
+  const them = leaving.length === 1 ? "it" : "them";
+  const message = `Let go by age (${ages.join(", ")}): ${namesOf(leaving)}. Undo brings ${them} back${await howLong(store, drawer)}.`;
+  return [{ code: "aged", message }];
+}
+
+/** Forgets what left too long ago, and the log of that time; at most once a day, so up to a day late. */
+async function shorten(store: Store, drawer: string, { goneAge }: Rules, now: number): Promise<Notice[]> {
+  if (goneAge === null) return [];
+  const before = await store.value(drawer, VALUES.shortened);
+  if (before !== undefined && now - Number(before) < Math.min(DAY, goneAge)) return [];
+  try {
+    await store.keepValue(drawer, VALUES.shortened, before, String(now));
+  } catch (error) {
+    // Another process is at it.
+    if (error instanceof Conflict) return [];
+    throw error;
+  }
+  if (before === undefined) return [];
+  const { forgotten } = await store.forget({ drawer, until: new Date(now - goneAge).toISOString() });
+  if (forgotten === 0) return [];
+  const message = `Forgot for good ${many(forgotten)} that had left more than ${RULES.goneAge.form.say(goneAge)} ago.`;
+  return [{ code: "forgotten", message }];
+}

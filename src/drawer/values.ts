@@ -1,0 +1,11 @@
+/** The names under which a drawer keeps small values in its store. */
+export const VALUES = {
+  /** Its rules, as far as they are not the usual ones. */
+  rules: "rules",
+  /** What is being dealt, and how far. */
+  deal: "deal",
+  /** How the names of its recipes begin. */
+  recipe: "recipe ",
+  /** When its log was last shortened, in milliseconds since 1970. */
+  shortened: "shortened",
+} as const;

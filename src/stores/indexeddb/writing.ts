@@ -1,0 +1,189 @@
+import { isLeaving, type Change } from "../../drawer/change.js";
+import { encodeEntry, hashesOf, type Entry } from "../../drawer/entry.js";
+import { Conflict, type Commit, type Forgetting } from "../../drawer/store.js";
+import { secretsOf } from "../records.js";
+import { rowOf, textOf, type Row, type Writing } from "./tables.js";
+
+/** Under which name it is kept how often something was forgotten, so that other tabs notice. */
+export const FORGOTTEN = "forgotten";
+
+/** Writes a change and the contents it brings. */
+export async function write(transaction: Writing, { change, contents }: Commit): Promise<void> {
+  const secrets = secretsOf(change, contents);
+  const secretNames = new Set(secrets.map(({ name }) => name));
+  const now = Date.now();
+  for (const { id, name } of secrets) {
+    if (!(await transaction.objectStore("secrets").getKey([id, name])))
+      await transaction.objectStore("secrets").put({ id, name, came: now, bytes: contents.get(name)! });
+  }
+  for (const [hash, bytes] of contents)
+    if (!secretNames.has(hash)) await transaction.objectStore("contents").put(bytes, hash);
+  const rows = await takeOut(transaction, change);
+  const entries = transaction.objectStore("entries");
+  let last = (await entries.index("byNumber").openKeyCursor(null, "prev"))?.key ?? 0;
+  for (const { id, after } of change.edits) {
+    if (!after) continue;
+    const before = rows.get(id);
+    const row = rowOf(after, before?.number ?? ++last, before?.came ?? now);
+    await entries.add(row);
+    if (!before) await forgetGone(transaction, id);
+    if (!after.private)
+      await transaction
+        .objectStore("texts")
+        .put(await textOf(transaction, after), [after.drawer, row.number]);
+  }
+  for (const { name, before, after } of change.values ?? [])
+    await writeValue(transaction, change.drawer, name, before, after);
+  await resize(transaction, change);
+  await transaction.objectStore("changes").add(change);
+}
+
+/** Takes out what leaves or changes. Gives the rows as they were. */
+async function takeOut(transaction: Writing, change: Change): Promise<Map<string, Row>> {
+  const rows = new Map<string, Row>();
+  const entries = transaction.objectStore("entries");
+  for (const { id, before, after } of change.edits) {
+    const row = await entries.get(id);
+    if (encodeEntry(row ?? null) !== encodeEntry(before)) throw new Conflict(`Entry ${id} has changed.`);
+    if (!row || !before) continue;
+    rows.set(id, row);
+    await entries.delete(id);
+    await transaction.objectStore("texts").delete([row.drawer, row.number]);
+    if (!after && isLeaving(change)) {
+      const by = change.deed ?? change.what;
+      await forgetGone(transaction, id);
+      await transaction
+        .objectStore("gone")
+        .add({ id, drawer: before.drawer, at: change.at, by, entry: before });
+    }
+  }
+  return rows;
+}
+
+async function forgetGone(transaction: Writing, id: string): Promise<number> {
+  const key = await transaction.objectStore("gone").index("byId").getKey(id);
+  if (key === undefined) return 0;
+  await transaction.objectStore("gone").delete(key);
+  return 1;
+}
+
+/** Writes a small value in place of what it must still be. */
+export async function writeValue(
+  transaction: Writing,
+  drawer: string,
+  name: string,
+  before: string | undefined,
+  after: string | undefined,
+): Promise<void> {
+  const settings = transaction.objectStore("settings");
+  if ((await settings.get([drawer, name])) !== before) throw new Conflict(`“${name}” has changed.`);
+  if (after === undefined) await settings.delete([drawer, name]);
+  else await settings.put(after, [drawer, name]);
+}
+
+async function resize(transaction: Writing, { edits }: Change): Promise<void> {
+  const sizes = transaction.objectStore("sizes");
+  const sums = new Map<string, { count: number; bytes: number }>();
+  for (const { before, after } of edits)
+    for (const [entry, sign] of [
+      [before, -1],
+      [after, 1],
+    ] as const) {
+      if (!entry) continue;
+      const { count, bytes } = sums.get(entry.drawer) ?? { count: 0, bytes: 0 };
+      sums.set(entry.drawer, { count: count + sign, bytes: bytes + sign * entry.bytes });
+    }
+  for (const [drawer, sum] of sums) {
+    const { count, bytes } = (await sizes.get(drawer)) ?? { count: 0, bytes: 0 };
+    await sizes.put({ drawer, count: count + sum.count, bytes: bytes + sum.bytes });
+  }
+}
+
+/** Forgets what is to be forgotten. Gives how many snippets that were. */
+export async function forget(
+  transaction: Writing,
+  { drawer, ids = [], until, everything = false }: Forgetting,
+): Promise<number> {
+  const named = new Set(ids);
+  let forgotten = 0;
+  const entries = transaction.objectStore("entries");
+  for (
+    let cursor = await entries.index("inOrder").openCursor(IDBKeyRange.bound([drawer, ""], [drawer, []]));
+    cursor;
+    cursor = await cursor.continue()
+  ) {
+    const row = cursor.value;
+    if (!named.has(row.id) && !(everything && !row.kept)) continue;
+    await cursor.delete();
+    await transaction.objectStore("texts").delete([drawer, row.number]);
+    await resize(transaction, { edits: [{ id: row.id, before: row, after: null }] } as unknown as Change);
+    forgotten++;
+  }
+  const end = everything ? "\uffff" : (until ?? "");
+  for (
+    let cursor = await transaction.objectStore("gone").index("ofDrawer").openCursor(drawer);
+    cursor;
+    cursor = await cursor.continue()
+  ) {
+    if (cursor.value.at > end && !named.has(cursor.value.id)) continue;
+    await cursor.delete();
+    forgotten++;
+  }
+  await forgetChanges(transaction, drawer, end, named);
+  await sweep(transaction);
+  const times = Number((await transaction.objectStore("settings").get(["", FORGOTTEN])) ?? 0);
+  await transaction.objectStore("settings").put(String(times + 1), ["", FORGOTTEN]);
+  return forgotten;
+}
+
+async function forgetChanges(
+  transaction: Writing,
+  drawer: string,
+  end: string,
+  ids: ReadonlySet<string>,
+): Promise<void> {
+  for (
+    let cursor = await transaction.objectStore("changes").index("ofDrawer").openCursor(drawer);
+    cursor;
+    cursor = await cursor.continue()
+  ) {
+    const change = cursor.value;
+    const edits = change.edits.filter(({ id }) => !ids.has(id));
+    if (change.at <= end || (edits.length === 0 && !change.values && change.edits.length > 0))
+      await cursor.delete();
+    else if (edits.length < change.edits.length) await cursor.update({ ...change, edits });
+  }
+}
+
+/** Drops the contents that nothing needs any more. */
+async function sweep(transaction: Writing): Promise<void> {
+  const used = new Set<string>();
+  const alive = new Set<string>();
+  const use = (entry: Entry | null) => entry && hashesOf(entry).forEach((hash) => used.add(hash));
+  for (
+    let cursor = await transaction.objectStore("entries").openCursor();
+    cursor;
+    cursor = await cursor.continue()
+  ) {
+    use(cursor.value);
+    alive.add(cursor.value.id);
+  }
+  for (
+    let cursor = await transaction.objectStore("gone").openCursor();
+    cursor;
+    cursor = await cursor.continue()
+  ) {
+    use(cursor.value.entry);
+    alive.add(cursor.value.id);
+  }
+  for (
+    let cursor = await transaction.objectStore("changes").openCursor();
+    cursor;
+    cursor = await cursor.continue()
+  )
+    for (const { before, after } of cursor.value.edits) [before, after].forEach(use);
+  for (const hash of await transaction.objectStore("contents").getAllKeys())
+    if (!used.has(hash)) await transaction.objectStore("contents").delete(hash);
+  for (const [id, name] of await transaction.objectStore("secrets").getAllKeys())
+    if (!alive.has(id)) await transaction.objectStore("secrets").delete([id, name]);
+}

@@ -1,0 +1,114 @@
+import { chmodSync, closeSync, mkdirSync, openSync } from "node:fs";
+import { dirname } from "node:path";
+import Database from "libsql";
+
+/** What a database must be set to, at each opening, for a commit to be durable and for processes to share it. */
+export const PRAGMAS = [
+  "journal_mode = WAL",
+  "synchronous = FULL",
+  "busy_timeout = 30000",
+  // What is deleted is overwritten with zeros.
+  "secure_delete = ON",
+];
+
+/** A connection to a database, set as it must be, that prepares each statement once. */
+export class Connection {
+  readonly #database: Database.Database;
+  readonly #statements = new Map<string, Database.Statement>();
+
+  constructor(path: string) {
+    this.#database = new Database(path);
+    for (const pragma of PRAGMAS) this.#database.pragma(pragma);
+  }
+
+  /** Does what a statement says. Gives how many rows it changed. */
+  run(sql: string, ...values: readonly unknown[]): number {
+    return this.#statement(sql).run(...values).changes;
+  }
+
+  /** All rows. */
+  all<Row>(sql: string, ...values: readonly unknown[]): Row[] {
+    return this.#statement(sql).all(...values) as Row[];
+  }
+
+  /** The first row; nothing when there is none. */
+  get<Row>(sql: string, ...values: readonly unknown[]): Row | undefined {
+    return this.#statement(sql).get(...values) as Row | undefined;
+  }
+
+  /** The rows, one after another. */
+  each<Row>(sql: string, ...values: readonly unknown[]): IterableIterator<Row> {
+    return this.#statement(sql).iterate(...values) as IterableIterator<Row>;
+  }
+
+  #statement(sql: string): Database.Statement {
+    let statement = this.#statements.get(sql);
+    if (!statement) this.#statements.set(sql, (statement = this.#database.prepare(sql)));
+    return statement;
+  }
+
+  /** Does statements that give nothing. */
+  exec(sql: string): void {
+    this.#database.exec(sql);
+  }
+
+  /** A number that a pragma gives. */
+  pragma(name: string): number {
+    const [row] = this.#database.pragma(name) as Record<string, number>[];
+    return Object.values(row!)[0]!;
+  }
+
+  /** Does something in one transaction: all of it, durably, or nothing. */
+  transact<Result>(deed: () => Result): Result {
+    this.exec("BEGIN IMMEDIATE");
+    try {
+      const result = deed();
+      this.exec("COMMIT");
+      return result;
+    } catch (error) {
+      this.#rollBack();
+      throw error;
+    }
+  }
+
+  /** The same for something that waits in between. */
+  async transactSlowly(deed: () => Promise<void>): Promise<void> {
+    this.exec("BEGIN IMMEDIATE");
+    try {
+      await deed();
+      this.exec("COMMIT");
+    } catch (error) {
+      this.#rollBack();
+      throw error;
+    }
+  }
+
+  /** After some errors, such as a full disk, SQLite has rolled back by itself. */
+  #rollBack(): void {
+    if (this.#database.inTransaction) this.exec("ROLLBACK");
+  }
+
+  close(): void {
+    this.#statements.clear();
+    this.#database.close();
+  }
+}
+
+/** Connects to a database file, which is made, with its folder, when it is not there; both are for their owner alone. */
+export function openConnection(path: string): Connection {
+  mkdirSync(dirname(path), { recursive: true, mode: 0o700 });
+  closeSync(openSync(path, "a", 0o600));
+  chmodSync(path, 0o600);
+  return new Connection(path);
+}
+
+/** What an error of the database says, without a full stop. */
+export function reason(error: unknown): string {
+  return error instanceof Error ? error.message.replace(/\.$/, "") : String(error);
+}
+
+/** Whether an error says that the file itself is damaged. */
+export function saysDamaged(error: unknown): boolean {
+  const code = (error as { code?: string } | null)?.code ?? "";
+  return /SQLITE_(CORRUPT|NOTADB)/.test(code) || /malformed|not a database/.test(reason(error));
+}

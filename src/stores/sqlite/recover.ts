@@ -1,0 +1,195 @@
+import { existsSync, renameSync } from "node:fs";
+import { generateKeyBetween } from "fractional-indexing";
+import { v7 as uuid } from "uuid";
+import { decodeContent, encodeContent, hashBytes, type Hash } from "../../content/encode.js";
+import { beginning, kindOf } from "../../content/measure.js";
+import type { Notice } from "../../content/notice.js";
+import { TEXT_LENGTH, hashesOf, type Entry } from "../../drawer/entry.js";
+import { VALUES } from "../../drawer/values.js";
+import type { Commit } from "../../drawer/store.js";
+import { openConnection } from "./connection.js";
+import { readRecords, type Value } from "./pages.js";
+import { damagedName, prepareTables } from "./tables.js";
+import { write, writeValue } from "./writer.js";
+
+/** The drawer into which contents go whose snippets could not be read. */
+const LOOSE = "recovered";
+
+/** What could be read of a damaged file. */
+interface Salvage {
+  readonly entries: Map<string, Entry>;
+  readonly contents: Map<Hash, Uint8Array>;
+  readonly values: { drawer: string; name: string; value: string }[];
+}
+
+/**
+ * Sets a damaged database aside and brings what can be read of it into a new one in its place. A snippet of which only
+ * the entry could be read comes with the beginning of its text; a content whose entry is lost comes into a drawer of
+ * its own. The log, what had left, and private snippets do not come along.
+ *
+ * @returns what to say of it: where the damaged file is, and what was recovered
+ */
+export function recover(path: string): Notice {
+  const aside = damagedName(path);
+  renameSync(path, aside);
+  for (const ending of ["-wal", "-shm"])
+    if (existsSync(path + ending)) renameSync(path + ending, aside + ending);
+  const { values, ...salvage } = read(aside);
+  const { commits, whole, cut, loose } = put(salvage);
+  const database = openConnection(path);
+  try {
+    prepareTables(database, path);
+    database.transact(() => {
+      for (const commit of commits) write(database, commit);
+      for (const { drawer, name, value } of values) writeValue(database, drawer, name, undefined, value);
+    });
+  } finally {
+    database.close();
+  }
+  const said = [
+    `${whole === 1 ? "1 snippet is" : `${whole} snippets are`} back`,
+    ...(cut > 0 ? [`of ${cut} more only the beginning`] : []),
+    ...(loose > 0 ? [`${loose} more that had lost their place are in the drawer “${LOOSE}”`] : []),
+  ];
+  return {
+    code: "recovered",
+    message: `The file of the drawers was damaged. It was set aside as “${aside}”, and what could be read was recovered: ${said.join("; ")}. The log and what had left could not be brought along.`,
+  };
+}
+
+function read(path: string): Salvage {
+  const salvage: Salvage = { entries: new Map(), contents: new Map(), values: [] };
+  const names = new Set<string>();
+  for (const record of readRecords(path)) {
+    const entry = entryOf(record);
+    if (entry) salvage.entries.set(entry.id, entry);
+    else if (isContent(record)) salvage.contents.set(record[0], record[1].slice());
+    else if (isValue(record) && !names.has(JSON.stringify(record.slice(0, 2)))) {
+      names.add(JSON.stringify(record.slice(0, 2)));
+      salvage.values.push({ drawer: record[0], name: record[1], value: record[2] });
+    }
+  }
+  return salvage;
+}
+
+/** An entry, if the record is a row of entries: in the form of today, or in the one before it. */
+function entryOf(record: readonly Value[]): Entry | undefined {
+  const json =
+    record.length === 9 ? record[8] : record.length === 6 && record[0] !== null ? record[5] : undefined;
+  if (typeof json !== "string" || !json.startsWith('{"id":')) return undefined;
+  try {
+    const entry = JSON.parse(json) as Entry;
+    const isWhole = [entry.id, entry.drawer, entry.order, entry.content, entry.collectedAt].every(
+      (value) => typeof value === "string",
+    );
+    return isWhole && !entry.private ? entry : undefined;
+  } catch (error) {
+    if (error instanceof SyntaxError) return undefined;
+    throw error;
+  }
+}
+
+/** Whether a record is a content that is whole: its bytes have the hash by which it is named. */
+function isContent(record: readonly Value[]): record is [Hash, Uint8Array] {
+  const [name, bytes] = record.length === 3 && record[0] === null ? record.slice(1) : record;
+  return (
+    typeof name === "string" &&
+    bytes instanceof Uint8Array &&
+    /^[0-9a-f]{64}$/.test(name) &&
+    hashBytes(bytes) === name
+  );
+}
+
+function isValue(record: readonly Value[]): record is [string, string, string] {
+  if (record.length !== 3 || !record.every((value) => typeof value === "string")) return false;
+  const [, name, value] = record as [string, string, string];
+  if (name !== VALUES.rules && !name.startsWith(VALUES.recipe)) return false;
+  try {
+    return typeof JSON.parse(value) === "object";
+  } catch (error) {
+    if (error instanceof SyntaxError) return false;
+    throw error;
+  }
+}
+
+function put({ entries, contents }: Omit<Salvage, "values">) {
+  const counts = { whole: 0, cut: 0, loose: 0 };
+  const places = new Set<string>();
+  const used = new Set<Hash>();
+  const kept: Entry[] = [];
+  const written = new Map(contents);
+  for (const entry of entries.values()) {
+    hashesOf(entry).forEach((hash) => used.add(hash));
+    const place = JSON.stringify([entry.drawer, entry.order]);
+    if (places.has(place)) continue;
+    places.add(place);
+    if (contents.has(entry.content)) counts.whole++;
+    else counts.cut++;
+    kept.push(contents.has(entry.content) ? entry : beginningOnly(entry, written));
+  }
+  let order: string | null = null;
+  for (const [hash, bytes] of contents) {
+    const content = used.has(hash) ? undefined : contentOf(bytes);
+    if (!content) continue;
+    order = generateKeyBetween(order, null);
+    counts.loose++;
+    kept.push({
+      ...{ id: uuid(), drawer: LOOSE, order, kind: kindOf(content), text: beginning(content, TEXT_LENGTH) },
+      ...{
+        content: hash,
+        bytes: bytes.length,
+        kept: false,
+        private: false,
+        origin: {},
+        collectedAt: new Date().toISOString(),
+      },
+    });
+  }
+  const commits = chunks(kept).map((own, index): Commit => ({
+    change: {
+      ...{ id: uuid(), drawer: own[0]!.drawer, at: new Date().toISOString(), what: "import" },
+      edits: own.map((entry) => ({ id: entry.id, before: null, after: entry })),
+    },
+    contents: index === 0 ? written : new Map(),
+  }));
+  return { ...counts, commits };
+}
+
+/** An entry whose content is lost, with what it says itself for a content. */
+function beginningOnly(entry: Entry, contents: Map<Hash, Uint8Array>): Entry {
+  const { pictures: _, parts: __, ...rest } = entry;
+  const bytes = encodeContent([{ type: "paragraph", runs: [{ type: "text", text: entry.text }] }]);
+  const hash = hashBytes(bytes);
+  contents.set(hash, bytes);
+  return { ...rest, content: hash, kind: "text", bytes: bytes.length };
+}
+
+/** Content, if the bytes are one and not a picture. */
+function contentOf(bytes: Uint8Array) {
+  if (bytes[0] !== 0x5b) return undefined;
+  try {
+    return decodeContent(bytes);
+  } catch (error) {
+    if (error instanceof SyntaxError) return undefined;
+    throw error;
+  }
+}
+
+/** How many snippets are recovered in one change. */
+const CHUNK = 1000;
+
+/** Entries in groups of one drawer each. */
+function chunks(entries: readonly Entry[]): Entry[][] {
+  const groups: Entry[][] = [];
+  const open = new Map<string, Entry[]>();
+  for (const entry of entries) {
+    let group = open.get(entry.drawer);
+    if (!group || group.length === CHUNK) {
+      group = [];
+      groups.push(group);
+      open.set(entry.drawer, group);
+    }
+    group.push(entry);
+  }
+  return groups;
+}

@@ -1,0 +1,114 @@
+import { decodeContent } from "../../content/encode.js";
+import { writeText } from "../../content/write/text.js";
+import type { Entry } from "../../drawer/entry.js";
+import { searchedText } from "../../drawer/find.js";
+import type { FindQuery } from "../../drawer/store.js";
+import type { Connection } from "./connection.js";
+
+/**
+ * How many entries may wait to be put into the search index. Collecting is quicker without; and so few can be looked
+ * through one by one.
+ */
+const WAITING = 64;
+
+/** The fewest letters that the index knows. */
+const TRIGRAM = 3;
+
+interface Row {
+  readonly number: number;
+  readonly entry: string;
+}
+
+/** The text of an entry as it is searched. */
+function textOf(database: Connection, entry: Entry): string {
+  const row = database.get<{ bytes: Uint8Array }>("SELECT bytes FROM contents WHERE hash = ?", entry.content);
+  const text = row ? writeText(decodeContent(row.bytes)) : entry.text;
+  return searchedText(text, entry.label, entry.origin);
+}
+
+/** The number of the last entry that the index knows. */
+function indexedTo(database: Connection): number {
+  return database.get<{ last: number | null }>("SELECT max(id) AS last FROM found_content")!.last ?? 0;
+}
+
+/** Those that wait for the index. */
+function waiting(database: Connection): Row[] {
+  return database.all<Row>(
+    "SELECT number, entry FROM entries WHERE number > ? ORDER BY number",
+    indexedTo(database),
+  );
+}
+
+/** Puts all that waits into the index. */
+export function indexAll(database: Connection): void {
+  for (const { number, entry } of waiting(database)) index(database, number, JSON.parse(entry) as Entry);
+}
+
+/** The same, when enough waits; `number` is the last entry that came. */
+export function indexWhenDue(database: Connection, number: number): void {
+  if (number - indexedTo(database) >= WAITING) indexAll(database);
+}
+
+function index(database: Connection, number: number, entry: Entry): void {
+  if (!entry.private)
+    database.run("INSERT INTO found (rowid, words) VALUES (?, ?)", number, textOf(database, entry));
+}
+
+/** Puts an entry that has changed into the index again; nothing for one that has left. */
+export function indexAgain(database: Connection, number: number, entry: Entry | undefined): void {
+  if (number > indexedTo(database)) return;
+  database.run("DELETE FROM found WHERE rowid = ?", number);
+  if (entry) index(database, number, entry);
+}
+
+/** The entries that hold all of the terms, the newest first. */
+export function find(database: Connection, query: FindQuery): Entry[] {
+  const { terms, limit } = query;
+  const found = waiting(database)
+    .reverse()
+    .map(({ entry }) => JSON.parse(entry) as Entry)
+    .filter((entry) => isAskedFor(entry, query))
+    .filter((entry) => {
+      const text = textOf(database, entry);
+      return terms.every((term) => text.includes(term));
+    });
+  if (found.length >= limit) return found.slice(0, limit);
+  for (const { entry } of indexed(database, query, limit - found.length))
+    found.push(JSON.parse(entry) as Entry);
+  return found;
+}
+
+function isAskedFor(entry: Entry, { drawer, kind, document }: FindQuery): boolean {
+  return (
+    entry.drawer === drawer &&
+    !entry.private &&
+    (kind === undefined || entry.kind === kind) &&
+    (document === undefined || entry.origin.document === document)
+  );
+}
+
+function indexed(
+  database: Connection,
+  { drawer, terms, kind, document }: FindQuery,
+  limit: number,
+): { entry: string }[] {
+  const long = terms.filter((term) => [...term].length >= TRIGRAM);
+  const short = terms.filter((term) => !long.includes(term));
+  const conditions = [
+    ...(long.length > 0 ? ["found MATCH ?"] : []),
+    ...short.map(() => "instr(found.words, ?) > 0"),
+    "entries.drawer = ?",
+    ...(kind === undefined ? [] : ["entries.kind = ?"]),
+    ...(document === undefined ? [] : ["entries.document = ?"]),
+  ];
+  return database.all(
+    `SELECT entries.entry FROM found JOIN entries ON entries.number = found.rowid
+       WHERE ${conditions.join(" AND ")} ORDER BY found.rowid DESC LIMIT ?`,
+    ...(long.length > 0 ? [long.map((term) => `"${term.replaceAll('"', '""')}"`).join(" ")] : []),
+    ...short,
+    drawer,
+    ...(kind === undefined ? [] : [kind]),
+    ...(document === undefined ? [] : [document]),
+    Number.isFinite(limit) ? limit : -1,
+  );
+}

@@ -1,0 +1,142 @@
+import { isLeaving, type Change } from "../../drawer/change.js";
+import { encodeEntry, type Entry } from "../../drawer/entry.js";
+import { Conflict, type Commit } from "../../drawer/store.js";
+import { secretsOf } from "../records.js";
+import type { Connection } from "./connection.js";
+import { indexAgain, indexWhenDue } from "./search.js";
+
+/** Writes a change and the contents it brings, inside a transaction. */
+export function write(database: Connection, { change, contents }: Commit): void {
+  const { edits, values = [], drawer } = change;
+  const now = Date.now();
+  const secrets = secretsOf(change, contents);
+  const secretNames = new Set(secrets.map(({ name }) => name));
+  for (const [hash, bytes] of contents)
+    if (!secretNames.has(hash))
+      database.run("INSERT OR IGNORE INTO contents (hash, bytes) VALUES (?, ?)", hash, bytes);
+  for (const { id, name } of secrets)
+    database.run(
+      "INSERT OR IGNORE INTO secrets (id, name, came, bytes) VALUES (?, ?, ?, ?)",
+      id,
+      name,
+      now,
+      contents.get(name),
+    );
+  takeOut(database, change);
+  let last = 0;
+  for (const { id, before, after } of edits) {
+    if (after && before) alter(database, before, after);
+    else if (after) {
+      if (change.what !== "collect" && change.what !== "import")
+        database.run("DELETE FROM gone WHERE id = ?", id);
+      database.run(
+        "INSERT INTO entries (id, drawer, place, kind, document, kept, came, entry) VALUES (?, ?, ?, ?, ?, ?, ?, ?)",
+        ...[
+          id,
+          after.drawer,
+          after.order,
+          after.kind,
+          after.origin.document ?? null,
+          Number(after.kept),
+          now,
+        ],
+        encodeEntry(after),
+      );
+      last = 1;
+    }
+  }
+  for (const { name, before, after } of values) writeValue(database, drawer, name, before, after);
+  resize(database, change);
+  database.run(
+    "INSERT INTO changes (drawer, number, at, change) VALUES (?1, coalesce((SELECT max(number) FROM changes WHERE drawer = ?1), 0) + 1, ?2, ?3)",
+    ...[drawer, change.at, JSON.stringify(change)],
+  );
+  if (last > 0)
+    indexWhenDue(database, database.get<{ last: number }>("SELECT max(number) AS last FROM entries")!.last);
+}
+
+/** Takes out what leaves, and takes from its place what moves, so that entries can change places. */
+function takeOut(database: Connection, change: Change): void {
+  for (const { id, before, after } of change.edits) {
+    if (!before) continue;
+    const row = database.get<{ number: number }>(
+      "SELECT number FROM entries WHERE id = ? AND entry = ?",
+      ...[id, encodeEntry(before)],
+    );
+    if (!row) throw new Conflict(`Entry ${id} has changed.`);
+    if (after) {
+      if (after.order !== before.order || after.drawer !== before.drawer)
+        database.run("UPDATE entries SET place = NULL WHERE number = ?", row.number);
+      continue;
+    }
+    indexAgain(database, row.number, undefined);
+    database.run("DELETE FROM entries WHERE number = ?", row.number);
+    if (isLeaving(change))
+      database.run(
+        "INSERT OR REPLACE INTO gone (id, drawer, at, by, entry) VALUES (?, ?, ?, ?, ?)",
+        ...[id, before.drawer, change.at, change.deed ?? change.what, encodeEntry(before)],
+      );
+  }
+}
+
+function alter(database: Connection, before: Entry, after: Entry): void {
+  const { number } = database.get<{ number: number }>("SELECT number FROM entries WHERE id = ?", after.id)!;
+  database.run(
+    "UPDATE entries SET drawer = ?, place = ?, kind = ?, document = ?, kept = ?, entry = ? WHERE number = ?",
+    ...[
+      after.drawer,
+      after.order,
+      after.kind,
+      after.origin.document ?? null,
+      Number(after.kept),
+      encodeEntry(after),
+    ],
+    number,
+  );
+  if (before.content !== after.content || before.label !== after.label || before.private !== after.private)
+    indexAgain(database, number, after);
+}
+
+/** Writes a small value in place of what it must still be. */
+export function writeValue(
+  database: Connection,
+  drawer: string,
+  name: string,
+  before: string | undefined,
+  after: string | undefined,
+): void {
+  const row = database.get<{ value: string }>(
+    "SELECT value FROM settings WHERE drawer = ? AND name = ?",
+    drawer,
+    name,
+  );
+  if (row?.value !== before) throw new Conflict(`“${name}” has changed.`);
+  if (after === undefined) database.run("DELETE FROM settings WHERE drawer = ? AND name = ?", drawer, name);
+  else
+    database.run(
+      "INSERT OR REPLACE INTO settings (drawer, name, value) VALUES (?, ?, ?)",
+      drawer,
+      name,
+      after,
+    );
+}
+
+/** Counts what came and went. */
+function resize(database: Connection, { edits }: Change): void {
+  const sums = new Map<string, { count: number; bytes: number }>();
+  const add = (entry: Entry | null, sign: 1 | -1) => {
+    if (!entry) return;
+    const { count, bytes } = sums.get(entry.drawer) ?? { count: 0, bytes: 0 };
+    sums.set(entry.drawer, { count: count + sign, bytes: bytes + sign * entry.bytes });
+  };
+  for (const { before, after } of edits) {
+    add(before, -1);
+    add(after, 1);
+  }
+  for (const [drawer, { count, bytes }] of sums)
+    if (count !== 0 || bytes !== 0)
+      database.run(
+        "INSERT INTO sizes (drawer, count, bytes) VALUES (?, ?, ?) ON CONFLICT (drawer) DO UPDATE SET count = count + excluded.count, bytes = bytes + excluded.bytes",
+        ...[drawer, count, bytes],
+      );
+}
