@@ -56,6 +56,8 @@ export type { Snippet } from "./drawer/picking.js";
 export { Deal, type Dealt } from "./drawer/deal.js";
 export { Recipes } from "./drawer/recipes.js";
 export { DEFAULT_RULES, readRule, sayRules, type RuleSaid, type Rules } from "./drawer/rules.js";
+export { exportDrawer, importDrawer, type Exported, type ImportOptions } from "./drawer/drawer-file.js";
+export { DRAWER_FILE_SCHEMA } from "./drawer/drawer-file-schema.js";
 export { looksSecret, MASK, type SecretKind } from "./drawer/secret.js";
 export { contextOf, fold, searchTerms, type Context } from "./drawer/find.js";
 export type { Entry, Origin } from "./drawer/entry.js";

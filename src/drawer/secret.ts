@@ -118,13 +118,15 @@ function isIban(text: string): boolean {
 const PASSWORD =
   /(?:^|[\s"'({])(?:pass ?word|passwort|pass ?phrase|passwd|pwd|kennwort|mot de passe|contraseña|senha|wachtwoord|api[ _-]?key|secret(?:[ _-]?key)?|access[ _-]?token|auth[ _-]?token|pin(?: code)?)["']?\s*[:=]\s*["']?(?=\S*[\d!@#$%^&*_+-])\S{4,}/iu;
 
-const CODE_WORD =
-  "(?:one[- ]time (?:code|password|passcode|pin)|(?:verification|security|confirmation|log ?in|sign[- ]?in|access|authentication|authorisation|authorization|activation)[- ]code|passcode|2fa(?: code)?|otp|(?:sms|m)?tan|einmal(?:code|passwort)|bestätigungscode|sicherheitscode|code de (?:vérification|sécurité|confirmation)|código de (?:verificación|seguridad)|codice di (?:verifica|sicurezza))";
-
-const CODE = "(?:\\d{4,8}|\\d{3}[ -]\\d{3,4}|[A-Z]-?\\d{5,8})(?![\\d.,/:-]?\\d)";
+/** What a code is called that is for one use. */
+const CODE_NAME =
+  "(?:one[- ]time (?:code|password|passcode|pin)|(?:verification|security|confirmation|log ?in|sign[- ]?in|access|authentication|authori[sz]ation|activation)[- ]code|passcode|2fa(?: code)?|otp|(?:sms|m)?tan|einmal(?:code|passwort)|bestätigungscode|sicherheitscode|code de (?:vérification|sécurité|confirmation)|código de (?:verificación|seguridad)|codice di (?:verifica|sicurezza))";
+const IS = "(?:is|ist|lautet|est|es|è)";
+const CODE = "(?<![\\d.,/+-])(?:\\d{4,8}|\\d{3}[ -]\\d{3,4}|[A-Z]-\\d{5,8})(?![\\d.,/:-]?\\d)";
 
 const ONE_TIME_CODES: readonly RegExp[] = [
-  new RegExp(`(?<![\\p{L}\\d])${CODE_WORD}(?![\\p{L}])[^\\d\\n]{0,40}?(?<![\\d.,/-])${CODE}`, "iu"),
-  new RegExp(`(?<![\\d.,/-])${CODE}[^\\d\\n.]{1,24}?(?<![\\p{L}])${CODE_WORD}(?![\\p{L}])`, "iu"),
+  new RegExp(`(?<![\\p{L}\\d])${CODE_NAME}(?: [\\p{L} ]{0,30})?(?: ?[:=] ?| ${IS}:? )${CODE}`, "iu"),
+  new RegExp(`(?<![\\p{L}\\d])(?:otp|(?:sms|m)?tan|passcode) ${CODE}`, "iu"),
+  new RegExp(`${CODE} ${IS} [\\p{L} ]{0,24}${CODE_NAME}(?!\\p{L})`, "iu"),
   new RegExp(`\\byour (?:\\w+ )?code(?: is|:) ${CODE}`, "iu"),
 ];

@@ -1,4 +1,3 @@
-import fc from "fast-check";
 import { Deal, Drawer, MemoryStore, Recipes, type Dealt } from "drawer";
 import { drawerWith, piece, textsOf } from "../support/pieces";
 
@@ -62,60 +61,6 @@ test("undo and redo say what they did, and end where there is nothing left", asy
   await drawer.undo();
   await drawer.undo();
   await expect(drawer.undo()).rejects.toThrow("There is nothing to undo.");
-});
-
-/** Operations as data, so that any sequence of them can be tried. */
-const operation = fc.oneof(
-  fc.record({ do: fc.constant("collect" as const), text: fc.string({ minLength: 1, maxLength: 4 }) }),
-  fc.record({ do: fc.constant("move" as const), from: fc.nat(9), to: fc.nat(9) }),
-  fc.record({ do: fc.constant("discard" as const), from: fc.nat(9) }),
-  fc.record({ do: fc.constant("undo" as const) }),
-  fc.record({ do: fc.constant("redo" as const) }),
-);
-
-test("a drawer does what a plain list with a history does, whatever is done to it", async () => {
-  await fc.assert(
-    fc.asyncProperty(fc.array(operation, { maxLength: 30 }), async (operations) => {
-      const drawer = new Drawer(new MemoryStore());
-      let list: string[] = [];
-      const past: string[][] = [];
-      const future: string[][] = [];
-      const become = (next: string[]) => {
-        past.push(list);
-        future.length = 0;
-        list = next;
-      };
-      for (const step of operations) {
-        if (step.do === "collect") {
-          const text = `x${step.text.trim()}`;
-          if (list.at(-1) !== text) become([...list, text]);
-          await drawer.collect([piece(text)]);
-        } else if (step.do === "undo" || step.do === "redo") {
-          const [from, to] = step.do === "undo" ? [past, future] : [future, past];
-          if (from.length === 0) await expect(drawer[step.do]()).rejects.toThrow("nothing");
-          else {
-            await drawer[step.do]();
-            to.push(list);
-            list = from.pop()!;
-          }
-        } else if (list.length > 0) {
-          const from = step.from % list.length;
-          if (step.do === "discard") {
-            become(list.filter((_, index) => index !== from));
-            await drawer.discard(String(from + 1));
-          } else {
-            const to = step.to % (list.length + 1);
-            const left = list.slice(0, to).filter((_, index) => index !== from);
-            const right = list.slice(to).filter((_, index) => index + to !== from);
-            become([...left, list[from]!, ...right]);
-            await drawer.move(String(from + 1), to === list.length ? "end" : { position: to + 1 });
-          }
-        }
-        expect(await textsOf(drawer)).toEqual(list.map((text) => text.replace(/\s+/g, " ").trim()));
-      }
-    }),
-    { numRuns: 150 },
-  );
 });
 
 test("merging makes one of several where the first stood; splitting makes the same several of it, origins and all", async () => {

@@ -1,4 +1,5 @@
 import "fake-indexeddb/auto";
+import fc from "fast-check";
 import { mkdtempSync, rmSync, statSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
@@ -111,6 +112,218 @@ describe.each(Object.entries(STORES))("the %s store", (_, make) => {
       "5",
       undefined,
     ]);
+  });
+
+  test("makes several changes at once, or none of them, also when they come one by one", async () => {
+    async function* slowly(...made: Change[]) {
+      for (const one of made) yield { change: one, contents: new Map<string, Uint8Array>() };
+    }
+    await store.commit(slowly(change("1", [null, a]), change("2", [a, { ...a, label: "x" }], [null, b])));
+    expect(await ids()).toEqual(["1b", "2a"]);
+    await expect(store.commit(slowly(change("3", [null, c]), change("4", [a, null])))).rejects.toThrow(
+      Conflict,
+    );
+    expect([await ids(), (await store.changes({ drawer: "spring" })).length]).toEqual([["1b", "2a"], 2]);
+  });
+
+  test("writes values with a change, and only in place of what was expected", async () => {
+    const valued = (id: string, before?: string, after?: string): Change => ({
+      ...change(id, [null, entry(id, `a${id}`)]),
+      values: [{ name: "rules", ...(before && { before }), ...(after && { after }) }],
+    });
+    await commit(valued("1", undefined, "{}"));
+    await expect(commit(valued("2", undefined, "[]"))).rejects.toThrow(Conflict);
+    await commit(valued("3", "{}", undefined));
+    expect([await store.value("spring", "rules"), (await store.size("spring")).count]).toEqual([
+      undefined,
+      2,
+    ]);
+  });
+
+  test("counts what it holds, and tells the oldest, without those that are kept", async () => {
+    const picture = entry("p", "a3", { kind: "picture", bytes: 5 });
+    await commit(change("1", [null, a], [null, b], [null, picture], [null, { ...c, kept: true }]));
+    expect(await store.size("spring")).toEqual({ drawer: "spring", count: 4, bytes: 8 });
+    const oldest = async (query: object) =>
+      (await store.oldest({ drawer: "spring", limit: 9, ...query })).map(({ id }) => id).join("");
+    expect([
+      await oldest({}),
+      await oldest({ limit: 1 }),
+      await oldest({ picture: true }),
+      await oldest({ picture: false }),
+      await oldest({ cameBefore: Date.now() - 60_000 }),
+      await oldest({ cameBefore: Date.now() + 60_000 }),
+    ]).toEqual(["abp", "a", "p", "ab", "", "abp"]);
+    expect(await store.drawers()).toEqual([{ drawer: "spring", count: 4, bytes: 8 }]);
+    expect(await store.positions([a, picture, entry("gone", "a9")])).toEqual(
+      new Map([
+        ["a", 3],
+        ["p", 4],
+      ]),
+    );
+    expect(await ids({ ids: ["p", "b", "x"] })).toEqual(["1b", "4p"]);
+    expect(await ids({ kept: true })).toEqual(["2c"]);
+  });
+
+  test("finds words and parts of words, whatever their case and accents, in text, label and origin, the newest first", async () => {
+    const drawer = await drawerWith(
+      store,
+      "Réti watched the wheatear",
+      "WHEATEARS on the seawall",
+      "a stray",
+    );
+    await drawer.collect([
+      { ...piece("the tide", "Ébauche.docx"), label: "Wheat" },
+      piece("password: hunter2wheat"),
+    ]);
+    const found = async (words: string, options = {}) =>
+      (await drawer.positioned((await drawer.find(words, options)).map((one) => one.entry))).map(
+        (one) => one.position,
+      );
+    for (let round = 0; round < 2; round++) {
+      expect(await found("wheat")).toEqual([4, 2, 1]);
+      expect(await found("RETI wheatear")).toEqual([1]);
+      expect(await found("ebauche")).toEqual([4]);
+      expect(await found("ti")).toEqual([4, 1]);
+      expect(await found('"the wheat"')).toEqual([1]);
+      expect(await found("wheat", { limit: 1 })).toEqual([4]);
+      expect(await found("wheat", { document: "notes.txt" })).toEqual([2, 1]);
+      expect(await found('"; DROP TABLE')).toEqual([]);
+      expect(await found("hunter2")).toEqual([]);
+      const [one] = await drawer.find("sea", { length: 30 });
+      const { text, matches } = one!.context;
+      expect(matches.map(([from, to]) => text.slice(from, to))).toEqual(["sea"]);
+      // The same once enough has come for all of it to have been put into an index.
+      await drawer.collect(Array.from({ length: 80 }, (_, n) => piece(`filler ${n}`)));
+    }
+    await drawer.label("1", "");
+    await drawer.discard("2");
+    await drawer.label("2", "sparrowhawk");
+    expect([await found("wheat"), await found("sparrow")]).toEqual([[3, 1], [2]]);
+    await drawer.undo();
+    await drawer.undo();
+    expect([(await found("wheat")).sort(), await found("sparrow")]).toEqual([[1, 2, 4], []]);
+  });
+
+  test("keeps what has left for a while, and private snippets apart; forgets both, and their contents, for good", async () => {
+    const drawer = await drawerWith(store, "one", "two", "three");
+    await drawer.keep("1");
+    await drawer.discard("2");
+    await drawer.collect([{ ...piece("sesame"), private: true }]);
+    expect((await store.secrets()).map(({ drawer: name, kept }) => [name, kept])).toEqual([
+      ["spring", false],
+    ]);
+    const hashes = [...(await drawer.list()), ...(await drawer.gone())].map(
+      ({ entry: { content } }) => content,
+    );
+    expect((await store.contents(hashes)).size).toBe(4);
+    const [secret] = await store.secrets();
+    expect(await store.forget({ drawer: "spring", ids: [secret!.id] })).toEqual({ forgotten: 1 });
+    expect([await textsOf(drawer), await store.secrets(), (await store.contents(hashes)).size]).toEqual([
+      ["one", "three"],
+      [],
+      3,
+    ]);
+    expect(JSON.stringify(await store.changes({ drawer: "spring" }))).not.toContain(secret!.id);
+    await store.forget({ drawer: "spring", until: new Date(0).toISOString() });
+    expect((await drawer.gone()).map((one) => [one.entry.text, one.by])).toEqual([["two", "discard"]]);
+    expect((await store.forget({ drawer: "spring", everything: true })).forgotten).toBe(2);
+    expect([await textsOf(drawer), await drawer.gone(), await store.changes({ drawer: "spring" })]).toEqual([
+      ["one"],
+      [],
+      [],
+    ]);
+    expect((await store.contents(hashes)).size).toBe(1);
+    expect(await drawer.find("three")).toEqual([]);
+    await expect(drawer.undo()).rejects.toThrow("There is nothing to undo.");
+  });
+
+  /** Operations as data, so that any sequence of them can be tried. */
+  const at = fc.nat(9);
+  const operation = fc.oneof(
+    fc.record({ do: fc.constant("collect" as const), text: fc.string({ minLength: 1, maxLength: 4 }) }),
+    fc.record({ do: fc.constant("move" as const), from: at, to: at }),
+    fc.record({
+      do: fc.constantFrom("discard" as const, "keep" as const, "release" as const, "label" as const),
+      from: at,
+    }),
+    fc.record({ do: fc.constantFrom("empty" as const, "undo" as const, "redo" as const, "undo" as const) }),
+  );
+
+  test("lets a drawer do what a plain list with a history does, whatever is done to it", async () => {
+    type Plain = { text: string; kept: boolean; label?: string };
+    await fc.assert(
+      fc.asyncProperty(fc.array(operation, { maxLength: 30 }), async (operations) => {
+        const [own] = await make();
+        const drawer = new Drawer(own);
+        let list: Plain[] = [];
+        const past: Plain[][] = [];
+        const future: Plain[][] = [];
+        const become = (next: Plain[]) => {
+          if (JSON.stringify(next) === JSON.stringify(list)) return;
+          past.push(list);
+          future.length = 0;
+          list = next;
+        };
+        for (const step of operations) {
+          if (step.do === "collect") {
+            const text = `x${step.text.trim()}`;
+            if (list.at(-1)?.text !== text) become([...list, { text, kept: false }]);
+            await drawer.collect([{ ...piece(text), private: false }]);
+          } else if (step.do === "undo" || step.do === "redo") {
+            const [from, to] = step.do === "undo" ? [past, future] : [future, past];
+            if (from.length === 0) await expect(drawer[step.do]()).rejects.toThrow("nothing");
+            else {
+              await drawer[step.do]();
+              to.push(list);
+              list = from.pop()!;
+            }
+          } else if (step.do === "empty") {
+            become(list.filter(({ kept }) => kept));
+            await drawer.empty();
+          } else if (list.length > 0) {
+            const from = step.from % list.length;
+            const pick = String(from + 1);
+            const altered = (more: Partial<Plain>) =>
+              list.map((one, index) => (index === from ? { ...one, ...more } : one));
+            if (step.do === "move") {
+              const to = step.to % (list.length + 1);
+              const left = list.slice(0, to).filter((_, index) => index !== from);
+              const right = list.slice(to).filter((_, index) => index + to !== from);
+              past.push(list);
+              future.length = 0;
+              list = [...left, list[from]!, ...right];
+              await drawer.move(pick, to === list.length ? "end" : { position: to + 1 });
+            } else if (step.do === "discard") {
+              become(list.filter((_, index) => index !== from));
+              await drawer.discard(pick);
+            } else if (step.do === "label") {
+              become(altered({ label: "tern" }));
+              await drawer.label(pick, "tern");
+            } else {
+              become(altered({ kept: step.do === "keep" }));
+              await drawer[step.do](pick);
+            }
+          }
+          const held = (await drawer.list()).map(({ entry: { text, kept, label } }) => ({
+            text,
+            kept,
+            ...(label && { label }),
+          }));
+          expect(held).toEqual(list.map((one) => ({ ...one, text: one.text.replace(/\s+/g, " ").trim() })));
+        }
+        const size = await drawer.size();
+        const entries = (await drawer.list()).map((one) => one.entry);
+        expect(size).toMatchObject({
+          count: list.length,
+          bytes: entries.reduce((sum, { bytes }) => sum + bytes, 0),
+        });
+        const found = new Set((await drawer.find("notes.txt")).map((one) => one.entry.id));
+        expect(found).toEqual(new Set(entries.map(({ id }) => id)));
+        await own.close();
+      }),
+      { numRuns: 40 },
+    );
   });
 
   test("keeps everything when it is opened again, undo too", async () => {
