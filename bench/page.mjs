@@ -1,7 +1,6 @@
-import { createServer } from "node:http";
-import { build } from "esbuild";
 import { chromium } from "playwright-core";
 import { CHROMIUM_FLAGS, findChromium } from "../scripts/chromium.mjs";
+import { servePage } from "../scripts/serve-page.mjs";
 
 const PAGE = `
   import { Drawer, readText } from "./dist/index.js";
@@ -23,25 +22,10 @@ const PAGE = `
 
 /** The longest frames of the page while a drawer of 10,000 is opened, scrolled and asked for other words. */
 export async function run() {
-  const bundled = await build({
-    stdin: { contents: PAGE, resolveDir: "." },
-    bundle: true,
-    format: "iife",
-    write: false,
-    logLevel: "error",
-  });
-  const server = createServer((request, response) => {
-    if (request.url === "/page.js")
-      response.setHeader("content-type", "text/javascript").end(bundled.outputFiles[0].text);
-    else
-      response
-        .setHeader("content-type", "text/html")
-        .end("<!doctype html><body><script src=/page.js></script>");
-  });
-  await new Promise((ready) => server.listen(0, "127.0.0.1", ready));
+  const served = await servePage(PAGE);
   const browser = await chromium.launch({ executablePath: findChromium(), args: CHROMIUM_FLAGS });
   const page = await browser.newPage({ viewport: { width: 420, height: 800 } });
-  await page.goto(`http://127.0.0.1:${server.address().port}/`);
+  await page.goto(served.address);
   await page.evaluate(() => window.begin(10_000));
   const longest = async (name, deed) => {
     await page.evaluate(() => {
@@ -84,5 +68,5 @@ export async function run() {
     );
   }
   await browser.close();
-  server.close();
+  served.close();
 }

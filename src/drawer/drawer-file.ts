@@ -257,12 +257,10 @@ class Import {
     const contents = new Map<Hash, Uint8Array>();
     const entries = lines.flatMap((line) => {
       const entry = this.#entry(line, contents);
-      const key = keyOf(entry);
-      if (known.has(key)) {
+      if (known.has(keyOf(entry))) {
         this.repeated++;
         return [];
       }
-      known.add(key);
       return [entry];
     });
     const orders = generateNKeysBetween(this.#order, null, entries.length);

@@ -26,7 +26,8 @@ export interface ListQuery {
   readonly kind?: Kind;
   /** The name of the document they came from. */
   readonly document?: string;
-  /** How many at most, counted from the last. */
+  /** The position of the first to give, of all that match. Without it, `limit` counts from the last. */
+  readonly first?: number;
   readonly limit?: number;
 }
 
@@ -127,8 +128,15 @@ export class Drawer {
   }
 
   /** The snippets that match, in order, without their contents. */
-  async list({ limit, ...query }: ListQuery = {}): Promise<Positioned[]> {
+  async list({ first, limit, ...query }: ListQuery = {}): Promise<Positioned[]> {
     const drawer = this.name;
+    if (first !== undefined)
+      return this.store.entries({
+        drawer,
+        ...query,
+        offset: first - 1,
+        ...(limit !== undefined && { limit }),
+      });
     if (limit === undefined) return this.store.entries({ drawer, ...query });
     if (query.kind !== undefined || query.document !== undefined)
       return (await this.store.entries({ drawer, ...query })).slice(-limit || Infinity);

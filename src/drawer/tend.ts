@@ -36,8 +36,10 @@ async function forgetSecrets(store: Store, here: string, now: number): Promise<N
     const { privateAge } = await rulesOf(store, drawer);
     const where = drawer === here ? "" : ` in the drawer “${drawer}”`;
     const what = ids.length === 1 ? "A private snippet is" : `${ids.length} private snippets are`;
-    const time = `${ids.length === 1 ? "its" : "their"} ${RULES.privateAge.form.say(privateAge)} are over`;
-    notices.push({ code: "private", message: `${what} gone for good${where}: ${time}.` });
+    notices.push({
+      code: "private",
+      message: `${what} gone for good${where}, after ${RULES.privateAge.form.say(privateAge)}.`,
+    });
     if (trace !== undefined) notices.push({ code: "private", message: trace });
   }
   return notices;

@@ -21,13 +21,16 @@ export interface Told {
   readonly error?: DrawerError;
 }
 
+/** How often what is due is done while the page is open, in milliseconds. */
+const TEND_EVERY = 15_000;
+
 /**
  * A page bound to a drawer: while collecting is on, what is copied or cut on the page is collected too; and blocks are
  * placed at the caret where the user last wrote. Every act is said aloud and told to listeners.
  */
 export class Binding {
-  /** Whether what is copied is collected. */
-  collecting = true;
+  /** Whether what is copied is collected: the drawer's rule, as last read. */
+  #collecting = true;
   readonly #voice = new Voice();
   readonly #stop = new AbortController();
   readonly #listeners = new Set<(told: Told) => void>();
@@ -38,6 +41,14 @@ export class Binding {
     readonly options: BindOptions = {},
   ) {
     const { signal } = this.#stop;
+    const stopWatching = drawer.watch(() => void this.#readRules());
+    const tending = setInterval(() => void this.#tend(), TEND_EVERY);
+    signal.addEventListener("abort", () => {
+      stopWatching();
+      clearInterval(tending);
+    });
+    void this.#readRules();
+    void this.#tend();
     document.addEventListener("copy", (event) => this.#copied(event), { signal });
     document.addEventListener("cut", (event) => this.#copied(event), { signal });
     document.addEventListener(
@@ -47,6 +58,20 @@ export class Binding {
     );
   }
 
+  /** Whether what is copied is collected. */
+  get collecting(): boolean {
+    return this.#collecting;
+  }
+
+  async #readRules(): Promise<void> {
+    this.#collecting = (await this.drawer.rules()).collecting;
+  }
+
+  /** Does what is due by the rules: what is private goes after its time, what is old after its. */
+  async #tend(): Promise<void> {
+    await this.act(() => this.drawer.tend());
+  }
+
   /** Where the next block would be placed; nothing before the user has written anywhere. */
   get target(): Target | undefined {
     return this.#target?.isConnected ? this.#target : undefined;
@@ -54,7 +79,7 @@ export class Binding {
 
   /** An editor that prepares its own copy has put it in the event by now; otherwise the selection is read. */
   #copied(event: ClipboardEvent): void {
-    if (!this.collecting || !(event.target instanceof Node)) return;
+    if (!this.#collecting || !(event.target instanceof Node)) return;
     const own = event.defaultPrevented && event.clipboardData ? readTransfer(event.clipboardData) : undefined;
     const flavours = own?.html || own?.text ? own : readSelection();
     const element = event.target instanceof Element ? event.target : event.target.parentElement;
@@ -73,8 +98,11 @@ export class Binding {
   /** Collects flavours from anywhere, such as a paste or a drop into the drawer. */
   async collect(flavours: Flavours, origin: Origin = {}): Promise<void> {
     await this.act(async () => {
-      const reading = await readFlavours(flavours, { door: pageDoor });
-      const { notices } = await this.drawer.collect([{ ...reading, origin }]);
+      const { secret, ...others } = flavours;
+      const reading = await readFlavours(others, { door: pageDoor });
+      const { notices } = await this.drawer.collect([
+        { ...reading, origin, ...(secret && { private: true }) },
+      ]);
       return notices;
     });
   }
@@ -107,6 +135,7 @@ export class Binding {
   }
 
   #tell(told: Told): void {
+    if (told.notices.length === 0 && !told.error) return;
     const sentences = [
       ...told.notices.map(({ message }) => message),
       ...(told.error ? [told.error.message] : []),

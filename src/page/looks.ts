@@ -11,6 +11,7 @@ export const looks = css`
     --tide: var(--drawer-accent, #14606a);
     --wash: var(--drawer-wash, #e2eceb);
     --alarm: var(--drawer-alarm, #9a3412);
+    --mark: var(--drawer-mark, #f2e3a6);
     --text: var(--drawer-text-font, Charter, "Bitstream Charter", "Source Serif 4", Cambria, Georgia, serif);
     --plain: var(--drawer-plain-font, Seravek, "Gill Sans Nova", Ubuntu, Calibri, "DejaVu Sans", sans-serif);
     --size: var(--drawer-size, 15px);
@@ -32,6 +33,7 @@ export const looks = css`
       --tide: var(--drawer-accent, #7cc4c9);
       --wash: var(--drawer-wash, #233436);
       --alarm: var(--drawer-alarm, #f0a07a);
+      --mark: var(--drawer-mark, #5d5320);
     }
   }
   * {
@@ -69,6 +71,8 @@ export const looks = css`
     color: var(--faint);
   }
   .state button,
+  .ways button,
+  .panel button,
   .told button,
   .deeds button {
     text-decoration: underline;
@@ -76,9 +80,88 @@ export const looks = css`
     text-underline-offset: 0.2em;
   }
   .state button:hover,
+  .ways button:hover,
+  .panel button:hover,
   .told button:hover,
   .deeds button:hover {
     text-decoration-color: currentColor;
+  }
+  .ways {
+    display: flex;
+    align-items: baseline;
+    gap: 1.25em;
+    padding: 0.6em 1.25em;
+    border-bottom: 1px solid var(--rule);
+    font: 0.9em var(--plain);
+  }
+  .ways input {
+    flex: 1 1 0;
+    min-width: 0;
+    padding: 0.3em 0.6em;
+    font: inherit;
+    color: inherit;
+    background: var(--card);
+    border: 1px solid var(--rule);
+    border-radius: 4px;
+  }
+  .ways input::placeholder {
+    color: var(--faint);
+    opacity: 1;
+  }
+  .ways button[aria-expanded="true"] {
+    color: var(--tide);
+  }
+  mark {
+    color: inherit;
+    background: var(--mark);
+    border-radius: 2px;
+  }
+  .panel {
+    flex: 1 1 0;
+    min-height: 6em;
+    overflow-y: auto;
+    padding: 0.6em 1.25em;
+  }
+  .panel dl {
+    margin: 0;
+  }
+  .panel dt {
+    margin-top: 0.5em;
+    font: 0.9em var(--plain);
+  }
+  .panel dt select {
+    color: var(--tide);
+    text-decoration: underline;
+    text-underline-offset: 0.2em;
+  }
+  .panel dd {
+    margin: 0 0 0.4em;
+    color: var(--faint);
+    font-size: 0.95em;
+  }
+  .panel ul {
+    margin: 0;
+    padding: 0;
+    list-style: none;
+  }
+  .panel li {
+    display: grid;
+    grid-template-columns: 1fr auto;
+    gap: 0.1em 1em;
+    padding: 0.5em 0;
+    border-bottom: 1px solid var(--rule);
+  }
+  .panel li .from {
+    grid-row: 2;
+  }
+  .panel li button {
+    grid-column: 2;
+    grid-row: 1 / 3;
+    font: 0.85em var(--plain);
+  }
+  .found {
+    margin: 0;
+    padding: 0.6em 1.25em 0.3em;
   }
   .sides,
   .side {

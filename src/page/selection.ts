@@ -20,6 +20,9 @@ const OWN: Readonly<Record<string, string>> = {
 /** Elements that mean something only with what they stand in. */
 const NEEDS_PARENT = new Set(["ul", "ol", "table", "thead", "tbody", "tfoot", "tr", "dl"]);
 
+/** What a field declares that holds a secret (HTML, 4.10.18.7.1, autofill field names). */
+const SECRET_FIELDS = /\b(?:current-password|new-password|one-time-code|cc-number|cc-csc)\b/;
+
 /**
  * What is selected, as the flavours a copy of it would offer: the text of a field, or HTML in which every element
  * carries the look that the page's style sheets give it, so that it keeps it elsewhere. Nothing when nothing is
@@ -30,7 +33,9 @@ export function readSelection(root: Document = document): Flavours | undefined {
   if (field instanceof HTMLTextAreaElement || field instanceof HTMLInputElement) {
     const { selectionStart, selectionEnd, value } = field;
     if (selectionStart === null || selectionEnd === null || selectionStart === selectionEnd) return undefined;
-    return field.type === "password" ? undefined : { text: value.slice(selectionStart, selectionEnd) };
+    if (field.type === "password") return undefined;
+    const secret = SECRET_FIELDS.test(field.autocomplete);
+    return { text: value.slice(selectionStart, selectionEnd), ...(secret && { secret }) };
   }
   const selection = root.getSelection();
   if (!selection || selection.isCollapsed || selection.rangeCount === 0) return undefined;

@@ -183,7 +183,7 @@ test("it goes after its time, whatever was done with it meanwhile; a kept one st
   later(2 * 60 * 1000);
   const other = new Drawer(drawer.store, "autumn");
   expect((await other.tend()).map(({ message }) => message)).toEqual([
-    "A private snippet is gone for good in the drawer “spring”: its 2 minutes are over.",
+    "A private snippet is gone for good in the drawer “spring”, after 2 minutes.",
   ]);
   expect([await textsOf(drawer), await drawer.gone()]).toEqual([["one", "two", MASK], []]);
   for (let step = 0; step < 3; step++) await drawer.undo();

@@ -215,7 +215,7 @@ onPages("the secretary's desk", () => {
 
   test("paused, nothing is collected, and the drawer says so", async () => {
     await page.click("snippet-drawer .state button");
-    expect(await page.locator("snippet-drawer .state").innerText()).toContain("Does not collect.");
+    await page.waitForSelector("snippet-drawer .state:has-text('Does not collect.')");
     await page
       .locator("#paper-0 p")
       .first()
@@ -223,6 +223,82 @@ onPages("the secretary's desk", () => {
     await page.keyboard.press("Control+c");
     await page.waitForTimeout(200);
     expect(await run()).toEqual([]);
+  });
+
+  /** Presses one of a row's buttons, which show when it has the focus or the mouse. */
+  async function deed(nth: number, name: string): Promise<void> {
+    await page.locator("snippet-drawer .run li").nth(nth).hover();
+    await page.locator("snippet-drawer .run li").nth(nth).getByRole("button", { name, exact: true }).click();
+  }
+
+  test("what is private is masked in the run, the block and the find; revealed on demand; placed in full", async () => {
+    await copy("#paper-0 h1");
+    await page.evaluate(() =>
+      document.querySelector("snippet-drawer")!.binding!.collect({ text: "Card 4111 1111 1111 1111" }),
+    );
+    await becomes("Field", "••••••".slice(0, 5));
+    expect(await told()).toMatch(/^Collected as 2, private: it looks like a card number/);
+    await page.waitForFunction(() =>
+      document
+        .querySelector("snippet-drawer")!
+        .shadowRoot!.querySelector(".landing")!
+        .textContent!.includes("••••••"),
+    );
+    expect(
+      await page.locator("snippet-drawer").evaluate((drawer) => drawer.shadowRoot!.textContent),
+    ).not.toContain("4111");
+    await deed(1, "Reveal");
+    await becomes("Field", "Card ");
+    await deed(1, "Mask");
+    await page.click("snippet-drawer .go");
+    await lands("Card 4111 1111 1111 1111");
+    await deed(1, "Not private");
+    await becomes("Field", "Card ");
+  });
+
+  test("finding as one types shows where the words stand, and what is found can be kept and placed", async () => {
+    for (const nth of [0, 1]) await copy("#paper-0 > p", nth);
+    await page.locator("snippet-drawer input[type=search]").pressSequentially("WHÉAT");
+    await page.waitForSelector("snippet-drawer mark");
+    expect(await page.locator("snippet-drawer mark").allInnerTexts()).toEqual(["wheat"]);
+    expect(await page.locator("snippet-drawer .found").innerText()).toBe("one snippet holds “WHÉAT”.");
+    await deed(0, "Keep");
+    await page.waitForSelector("snippet-drawer .from:has-text('kept')");
+    await page.locator("snippet-drawer .snippet").first().click();
+    await lands("First wheatear");
+    await page.locator("snippet-drawer input[type=search]").fill("");
+    await becomes("First", "Net r");
+  });
+
+  test("rules are sentences one can change; what leaves by them is named, and comes back", async () => {
+    await copy("#paper-0 h1");
+    await page.getByRole("button", { name: "Rules" }).click();
+    const rules = page.locator("snippet-drawer .panel");
+    expect(await rules.locator("dd").allInnerTexts()).toContain("There are at most 1,000 snippets.");
+    await rules.getByLabel("detect").selectOption("off");
+    await page.waitForSelector("snippet-drawer dd:has-text('Nothing is made private unless you say so.')");
+    await page.evaluate(() =>
+      document.querySelector("snippet-drawer")!.binding!.drawer.setRules({ snippets: 1 }),
+    );
+    await page.getByRole("button", { name: "Rules" }).click();
+    await page
+      .locator("#paper-0 > p")
+      .first()
+      .evaluate((element) => getSelection()!.selectAllChildren(element));
+    await page.keyboard.press("Control+c");
+    await becomes("First");
+    await page.waitForSelector("snippet-drawer .told:has-text('Made room: “Field diary, Merrow Spit” left')");
+    await page.getByRole("button", { name: "What left" }).click();
+    await page.getByRole("button", { name: "Bring back" }).click();
+    await page.getByRole("button", { name: "What left" }).click();
+    await becomes("Field");
+    page.once("dialog", (dialog) => void dialog.accept());
+    await page.getByRole("button", { name: "What left" }).click();
+    await page.getByRole("button", { name: "forget it for good" }).click();
+    await page.waitForSelector(
+      "snippet-drawer .panel:has-text('Nothing has left that could be brought back.')",
+    );
+    expect(await told()).toContain("Forgot for good: 2 snippets");
   });
 
   test("two windows show one drawer", async () => {

@@ -281,7 +281,7 @@ describe.each(Object.entries(STORES))("the %s store", (_, make) => {
           } else if (step.do === "empty") {
             become(list.filter(({ kept }) => kept));
             await drawer.empty();
-          } else if (list.length > 0) {
+          } else if ("from" in step && list.length > 0) {
             const from = step.from % list.length;
             const pick = String(from + 1);
             const altered = (more: Partial<Plain>) =>

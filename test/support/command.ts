@@ -45,5 +45,5 @@ export function commandHome() {
   /** Begins again with an empty home. */
   const fresh = () => void (home = join(folder, `home-${++homes}`));
 
-  return { folder, drawer, all, fresh };
+  return { folder, drawer, all, fresh, home: () => home };
 }

@@ -1,0 +1,23 @@
+// What goes wrong, done on purpose, with counts: `npm run faults`, or `npm run faults -- killed tabs` for some of them.
+import { atOnce } from "./at-once.mjs";
+import { damaged } from "./damaged.mjs";
+import { fullDisk } from "./full-disk.mjs";
+import { killed } from "./killed.mjs";
+import { otherVersions } from "./other-versions.mjs";
+import { tabs } from "./tabs.mjs";
+
+const faults = {
+  "at-once": atOnce,
+  killed,
+  "full-disk": fullDisk,
+  damaged,
+  "other-versions": otherVersions,
+  tabs,
+};
+const wanted = process.argv.slice(2);
+for (const [name, fault] of Object.entries(faults)) {
+  if (wanted.length > 0 && !wanted.includes(name)) continue;
+  const { passed, said } = await fault();
+  console.log(`${passed ? "passed" : "FAILED"}  ${said}`);
+  if (!passed) process.exitCode = 1;
+}

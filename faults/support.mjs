@@ -1,0 +1,78 @@
+import { spawn } from "node:child_process";
+import { mkdtempSync, rmSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join, resolve } from "node:path";
+import Database from "libsql";
+import { Drawer } from "../dist/index.js";
+import { openSqlite } from "../dist/stores/sqlite.js";
+
+/** Does something with a new folder, and takes the folder away whatever happens. */
+export async function inFolder(deed) {
+  const folder = mkdtempSync(join(tmpdir(), "drawer-faults-"));
+  try {
+    return await deed(folder);
+  } finally {
+    rmSync(folder, { recursive: true, force: true });
+  }
+}
+
+/** Runs a program to its end, or until `alive` has passed; gives its exit code and what it said. */
+export function run(words, { env = {}, input, alive } = {}) {
+  return new Promise((done, fail) => {
+    const child = spawn(words[0], words.slice(1), { env: { ...process.env, ...env } });
+    let out = "";
+    let err = "";
+    child.stdout.setEncoding("utf8").on("data", (text) => (out += text));
+    child.stderr.setEncoding("utf8").on("data", (text) => (err += text));
+    child.stdin.on("error", () => undefined).end(input);
+    if (alive !== undefined) setTimeout(() => child.kill("SIGKILL"), alive);
+    child.on("error", fail).on("close", (code) => done({ code, out, err }));
+  });
+}
+
+/** Runs the built command in a home. */
+export function drawer(home, words, options = {}) {
+  return run([process.execPath, resolve("dist/cli/main.js"), ...words], {
+    ...options,
+    env: { DRAWER_HOME: home },
+  });
+}
+
+/** Runs the worker that collects one by one. */
+export function worker(file, name, count, alive) {
+  return run([process.execPath, resolve("faults/worker.mjs"), file, name, String(count)], { alive });
+}
+
+/** What the worker collects, when nothing of it is missing. */
+export const IS_WHOLE = /^\w+:\d+ terns (over the bar )+at low water$/;
+
+/** What SQLite itself says of a file: `ok`, or what is wrong. */
+export function integrity(file) {
+  const database = new Database(file);
+  try {
+    return Object.values(database.prepare("PRAGMA integrity_check").get())[0];
+  } finally {
+    database.close();
+  }
+}
+
+/** Everything of a drawer, read whole, with what is wrong with it. */
+export async function audit(file, name = "main") {
+  const store = openSqlite(file);
+  try {
+    const one = new Drawer(store, name);
+    const snippets = (await one.count()) > 0 ? await one.snippets("all") : [];
+    const orders = snippets.map(({ entry }) => entry.order);
+    const texts = snippets.map(({ content }) =>
+      content.map((flow) => flow.runs.map((part) => part.text).join("")).join("\n"),
+    );
+    return {
+      texts,
+      isInOrder: orders.every((order, index) => index === 0 || orders[index - 1] < order),
+      isCounted: snippets.length === (await one.count()),
+      twice: texts.length - new Set(texts).size,
+    };
+  } finally {
+    await store.close();
+  }
+}

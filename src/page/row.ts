@@ -1,0 +1,102 @@
+import { html, nothing } from "lit";
+import { originText } from "../content/origin.js";
+import type { Context } from "../drawer/find.js";
+import { MASK } from "../drawer/secret.js";
+import type { Positioned } from "../drawer/store.js";
+
+/** A snippet as it stands in the run, with the match where it was found. */
+export interface Row extends Positioned {
+  readonly context?: Context;
+}
+
+/** What can be done from a row. */
+export interface RowDeeds {
+  readonly pick: (row: Row) => void;
+  readonly place: (row: Row) => void;
+  readonly move: (row: Row, before: number) => void;
+  readonly keep: (row: Row) => void;
+  readonly hide: (row: Row) => void;
+  readonly reveal: (row: Row) => void;
+  readonly discard: (row: Row) => void;
+}
+
+/** How a row stands among the others. */
+export interface RowState {
+  /** How many snippets there are. */
+  readonly count: number;
+  /** Its turn in the pick; 0 when it is not picked. */
+  readonly turn: number;
+  /** What it says, when it is private and was revealed. */
+  readonly revealed: string | undefined;
+}
+
+/** A row of the run: its number, what it says and where from, and what can be done with it. */
+export function rowOf(row: Row, { count, turn, revealed }: RowState, deeds: RowDeeds) {
+  const { position, entry, context } = row;
+  const from = originText(entry.origin);
+  const facts = [
+    entry.kept ? "kept" : "",
+    entry.private ? "private" : "",
+    entry.kind === "text" ? "" : entry.kind,
+    from,
+  ];
+  const pick = turn > 0 ? `Picked as number ${turn}; take out of the pick` : `Pick snippet ${position}`;
+  const said = entry.private ? "private" : entry.text;
+  return html`
+    <li
+      data-position=${position}
+      data-id=${entry.id}
+      aria-setsize=${count}
+      aria-posinset=${position}
+      class=${turn > 0 ? "picked" : ""}
+    >
+      <button
+        class="position"
+        aria-pressed=${turn > 0}
+        aria-label=${pick}
+        title=${pick}
+        @click=${() => deeds.pick(row)}
+      >
+        ${turn > 0 ? html`<b>${turn}</b>` : position}
+      </button>
+      <button
+        class="snippet"
+        aria-label="${position}, ${entry.label ? `${entry.label}, ` : ""}${said}, ${entry.kept ? "kept, " : ""}from ${from || "elsewhere"}. Place at the caret"
+        title="Place at the caret"
+        @click=${() => deeds.place(row)}
+      >
+        <span class="says" dir="auto"
+          >${entry.label ? html`<b>${entry.label}</b> ` : nothing}${
+            entry.private ? (revealed ?? MASK) : context ? marked(context) : entry.text
+          }</span
+        >
+        <span class="from">${facts.filter(Boolean).join(" · ")}</span>
+      </button>
+      <span class="deeds">
+        <button @click=${() => deeds.keep(row)}>${entry.kept ? "Release" : "Keep"}</button>
+        ${
+          entry.private
+            ? html`<button @click=${() => deeds.reveal(row)}>
+                ${revealed === undefined ? "Reveal" : "Mask"}
+              </button>`
+            : nothing
+        }
+        <button @click=${() => deeds.hide(row)}>${entry.private ? "Not private" : "Private"}</button>
+        <button ?disabled=${position === 1} @click=${() => deeds.move(row, position - 1)}>Earlier</button>
+        <button ?disabled=${position === count} @click=${() => deeds.move(row, position + 2)}>Later</button>
+        <button @click=${() => deeds.discard(row)}>Discard</button>
+      </span>
+    </li>
+  `;
+}
+
+/** A text with its matches marked. */
+function marked({ text, matches }: Context) {
+  let at = 0;
+  const parts = matches.map(([from, to]) => {
+    const part = html`${text.slice(at, from)}<mark>${text.slice(from, to)}</mark>`;
+    at = to;
+    return part;
+  });
+  return html`${parts}${text.slice(at)}`;
+}

@@ -1,0 +1,35 @@
+import { atOnce } from "../../faults/at-once.mjs";
+import { damaged } from "../../faults/damaged.mjs";
+import { fullDisk } from "../../faults/full-disk.mjs";
+import { killed } from "../../faults/killed.mjs";
+import { otherVersions } from "../../faults/other-versions.mjs";
+import { tabs } from "../../faults/tabs.mjs";
+import { findChromium } from "../../scripts/chromium.mjs";
+
+interface Shown {
+  readonly passed: boolean;
+  readonly said: string;
+}
+
+const faults: [name: string, fault: () => Promise<Shown>][] = [
+  ["eight processes that collect at once lose nothing", () => atOnce({ each: 25 })],
+  ["a process that is killed has lost nothing that it acknowledged", () => killed({ runs: 12, lanes: 4 })],
+  ["a full disk is told, loses nothing, and is worked on from when there is room", () => fullDisk()],
+  ["a damaged file is set aside and recovered as far as it can be read", () => damaged({ count: 40 })],
+  [
+    "files of newer and older versions are refused and brought up to date",
+    () => otherVersions({ count: 120 }),
+  ],
+];
+if (findChromium() || process.env["CI"])
+  faults.push(["tabs share a drawer, and a browser without room says so", () => tabs({ each: 6 })]);
+else console.log("Skipped: faults in browser tabs, because there is no Chromium on this machine.");
+
+test.each(faults)(
+  "%s",
+  async (_, fault) => {
+    const { passed, said } = await fault();
+    if (!passed) throw new Error(said);
+  },
+  120_000,
+);
