@@ -130,6 +130,8 @@ export const looks = css`
     font: 0.9em var(--plain);
   }
   .panel dt select {
+    appearance: none;
+    field-sizing: content;
     color: var(--tide);
     text-decoration: underline;
     text-underline-offset: 0.2em;
@@ -265,11 +267,13 @@ export const looks = css`
   }
   .deeds {
     position: absolute;
-    right: 1.25em;
-    bottom: 0.55em;
+    left: 3em;
+    right: 1.4em;
+    bottom: 0;
     display: none;
-    gap: 1em;
-    padding-left: 1em;
+    justify-content: space-between;
+    padding: 0.2em 0 0.6em;
+    white-space: nowrap;
     background: var(--wash);
     font: 0.85em var(--plain);
     color: var(--faint);

@@ -81,7 +81,7 @@ export function rowOf(row: Row, { count, turn, revealed }: RowState, deeds: RowD
               </button>`
             : nothing
         }
-        <button @click=${() => deeds.hide(row)}>${entry.private ? "Not private" : "Private"}</button>
+        <button @click=${() => deeds.hide(row)}>${entry.private ? "Unhide" : "Hide"}</button>
         <button ?disabled=${position === 1} @click=${() => deeds.move(row, position - 1)}>Earlier</button>
         <button ?disabled=${position === count} @click=${() => deeds.move(row, position + 2)}>Later</button>
         <button @click=${() => deeds.discard(row)}>Discard</button>

@@ -252,7 +252,7 @@ onPages("the secretary's desk", () => {
     await deed(1, "Mask");
     await page.click("snippet-drawer .go");
     await lands("Card 4111 1111 1111 1111");
-    await deed(1, "Not private");
+    await deed(1, "Unhide");
     await becomes("Field", "Card ");
   });
 
