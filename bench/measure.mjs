@@ -12,6 +12,13 @@ async function time(deed) {
   return performance.now() - start;
 }
 
+/** How long something takes, so many times, in milliseconds. */
+export async function spread(deed, runs) {
+  const times = [];
+  for (let run = 0; run < runs; run++) times.push(await time(deed));
+  return times;
+}
+
 /**
  * Times something against a baseline, in turn (so that a machine that drifts drifts for both), and prints the ratio:
  * the median of each, and the median of the ratios pair by pair.

@@ -13,7 +13,7 @@ export async function run() {
     });
     if (status !== 0) throw new Error(String(stderr));
   };
-  const drawer = (...words) => node("dist/cli/main.js", ...words);
+  const drawer = (...words) => node("dist/bin/main.js", ...words);
   drawer("collect", "demo/diary.docx", "--at", "p3", "--at", "t1", "--at", "p4");
   head("The command as a whole process, against node -e 0");
   await compare(

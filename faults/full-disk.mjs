@@ -19,7 +19,7 @@ export const fullDisk = () =>
               'ulimit -f 400; trap "" XFSZ; exec "$@"',
               "-",
               process.execPath,
-              resolve("dist/cli/main.js"),
+              resolve("dist/bin/main.js"),
               ...words,
             ],
             {

@@ -32,7 +32,7 @@ export function run(words, { env = {}, input, alive } = {}) {
 
 /** Runs the built command in a home. */
 export function drawer(home, words, options = {}) {
-  return run([process.execPath, resolve("dist/cli/main.js"), ...words], {
+  return run([process.execPath, resolve("dist/bin/main.js"), ...words], {
     ...options,
     env: { DRAWER_HOME: home },
   });

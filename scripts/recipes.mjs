@@ -9,7 +9,7 @@ const home = mkdtempSync(join(tmpdir(), "drawer-recipes-"));
 
 /** Runs a command as it would be typed, and gives what it answers. */
 function drawer(words, input) {
-  const { status, stdout, stderr } = spawnSync(process.execPath, ["dist/cli/main.js", ...words], {
+  const { status, stdout, stderr } = spawnSync(process.execPath, ["dist/bin/main.js", ...words], {
     env: { ...process.env, DRAWER_HOME: home, TZ: "UTC", LC_ALL: "C.UTF-8" },
     encoding: "utf8",
     ...(input !== undefined && { input }),

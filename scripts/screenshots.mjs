@@ -15,7 +15,7 @@ const picture = (name) => `docs/screenshots/${name}.png`;
 const terminals = {
   demo: "npm run -s demo",
   recipes: [
-    'drawer() { node dist/cli/main.js "$@"; }; type_() { printf \'\\033[1m$ %s\\033[0m\\n\' "$1"; eval "$1"; echo; }',
+    'drawer() { node dist/bin/main.js "$@"; }; type_() { printf \'\\033[1m$ %s\\033[0m\\n\' "$1"; eval "$1"; echo; }',
     "type_ 'drawer collect demo/diary.docx --at p3 --at p4'",
     "type_ 'drawer collect demo/ringing.xlsx --at Spring!A1:E1 --at Spring!A3:E3 --at Spring!A5:E5'",
     "type_ 'drawer merge 3..5 --as rows'",

@@ -10,7 +10,7 @@ export interface Answer {
   readonly err: string;
 }
 
-const main = resolve("dist/cli/main.js");
+const main = resolve("dist/bin/main.js");
 
 /** A home for drawers that is gone when the test file ends, and the built command working in it as a process. */
 export function commandHome() {

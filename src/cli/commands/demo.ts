@@ -24,7 +24,7 @@ export function add(program: Command): void {
 }
 
 async function tour(): Promise<void> {
-  const packageFolder = join(dirname(fileURLToPath(import.meta.url)), "../../..");
+  const packageFolder = join(dirname(fileURLToPath(import.meta.url)), "../..");
   const folder = await mkdtemp(join(tmpdir(), "drawer-demo-"));
   const bulletin = join(folder, "bulletin.html");
   const env = { ...process.env, DRAWER_HOME: join(folder, "home") };
