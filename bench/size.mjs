@@ -1,10 +1,12 @@
 import { spawnSync } from "node:child_process";
+import { createHash } from "node:crypto";
 import { mkdtempSync, readFileSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import Database from "libsql";
 import { Drawer, readText } from "../dist/index.js";
 import { openSqlite } from "../dist/stores/sqlite.js";
+import { PRAGMAS } from "../dist/stores/sqlite/connection.js";
 import { compare, head, median, spread } from "./measure.mjs";
 
 const SIZES = [100, 100_000];
@@ -72,20 +74,24 @@ function memory(homes, file) {
   }
 }
 
-/** One durable collect, against the same rows put into the same tables by SQL alone. */
+/**
+ * One durable collect, against two bare inserts in files of their own: of the same rows into the same tables by SQL
+ * alone, and of all that they hold into one row of one table.
+ */
 async function collecting(homes) {
-  head(
-    "One snippet made durable, against a bare insert of what it holds into a table of the same database file",
-  );
   for (const [index, home] of homes.entries()) {
-    const file = join(home, "drawers.db");
-    const store = openSqlite(file);
+    const size = SIZES[index].toLocaleString("en");
+    const store = openSqlite(join(home, "drawers.db"));
     const drawer = new Drawer(store);
-    const bare = new Database(file);
-    for (const pragma of ["journal_mode = WAL", "synchronous = FULL", "secure_delete = ON"])
-      bare.pragma(pragma);
-    bare.exec("CREATE TABLE IF NOT EXISTS bare (id TEXT PRIMARY KEY, entry TEXT, content BLOB, change TEXT)");
-    const insert = bare.prepare("INSERT INTO bare VALUES (?, ?, ?, ?)");
+    let n = 0;
+    const collect = () =>
+      drawer.collect([
+        {
+          ...readText(`Net round ${++n} began at 06:10; nine birds in the heath rides.`),
+          origin: { document: "log.txt" },
+        },
+      ]);
+    await collect();
     const [last] = await drawer.snippets("last");
     const [change] = await store.changes({ drawer: "main", limit: 1 });
     const row = [
@@ -93,23 +99,60 @@ async function collecting(homes) {
       Buffer.from(JSON.stringify(last.content)),
       JSON.stringify(change),
     ];
-    let n = 0;
-    await compare(
-      `collect one paragraph, of ${SIZES[index].toLocaleString("en")}`,
-      () =>
-        drawer.collect([
-          {
-            ...readText(`Net round ${++n} began at 06:10; nine birds in the heath rides.`),
-            origin: { document: "log.txt" },
-          },
-        ]),
-      () => insert.run(`${Date.now()} ${++n}`, ...row),
-      { runs: 400, warmup: 50 },
-    );
-    bare.exec("DROP TABLE bare");
+    const runs = { runs: 400, warmup: 50 };
+    head(`One snippet made durable, of ${size}`);
+    const same = sameRows(join(home, "same.db"), last.entry, row);
+    await compare("collect one paragraph, against the same rows by SQL alone", collect, same, runs);
+    const one = oneRow(join(home, "one.db"), row);
+    await compare("collect one paragraph, against one row that holds the same", collect, one, runs);
     await store.close();
-    bare.close();
   }
+}
+
+function bareDatabase(file, tables) {
+  const database = new Database(file);
+  for (const pragma of PRAGMAS) database.pragma(pragma);
+  database.exec(tables);
+  return database;
+}
+
+function oneRow(file, row) {
+  const database = bareDatabase(
+    file,
+    "CREATE TABLE bare (id TEXT PRIMARY KEY, entry TEXT, content BLOB, change TEXT)",
+  );
+  const insert = database.prepare("INSERT INTO bare VALUES (?, ?, ?, ?)");
+  let n = 0;
+  return () => insert.run(`id ${String(++n).padStart(9, "0")}`, ...row);
+}
+
+function sameRows(file, entry, [json, content, change]) {
+  const database = bareDatabase(
+    file,
+    `CREATE TABLE entries (number INTEGER PRIMARY KEY, id TEXT UNIQUE, drawer TEXT, place TEXT, kind TEXT, document TEXT, kept INTEGER, came INTEGER, entry TEXT);
+     CREATE UNIQUE INDEX in_order ON entries (drawer, place);
+     CREATE INDEX by_age ON entries (drawer, kind = 'picture') WHERE kept = 0;
+     CREATE TABLE contents (hash TEXT PRIMARY KEY, bytes BLOB) WITHOUT ROWID;
+     CREATE TABLE changes (drawer TEXT, number INTEGER, at TEXT, change TEXT, PRIMARY KEY (drawer, number)) WITHOUT ROWID;
+     CREATE TABLE sizes (drawer TEXT PRIMARY KEY, count INTEGER, bytes INTEGER) WITHOUT ROWID;
+     INSERT INTO sizes VALUES ('main', 0, 0);`,
+  );
+  const [addEntry, addContent, addChange, count] = [
+    "INSERT INTO entries (id, drawer, place, kind, document, kept, came, entry) VALUES (?, 'main', ?, 'text', 'log.txt', 0, 0, ?)",
+    "INSERT INTO contents VALUES (?, ?)",
+    "INSERT INTO changes VALUES ('main', ?, ?, ?)",
+    "UPDATE sizes SET count = count + 1, bytes = bytes + ?",
+  ].map((sql) => database.prepare(sql));
+  let n = 0;
+  return () => {
+    const key = String(++n).padStart(9, "0");
+    database.exec("BEGIN IMMEDIATE");
+    addEntry.run(entry.id.slice(0, -9) + key, key, json);
+    addContent.run(createHash("sha256").update(key).digest("hex"), content);
+    addChange.run(n, entry.collectedAt, change);
+    count.run(entry.bytes);
+    database.exec("COMMIT");
+  };
 }
 
 /** Finding words in the library, against the query of the index alone. */

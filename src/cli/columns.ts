@@ -10,9 +10,13 @@ export function localTime(iso: string): string {
   return new Date(iso).toLocaleString("sv-SE", { dateStyle: "short", timeStyle: "short" });
 }
 
+/** Text in which every unit is a letter or sign of one column: Latin, and the usual dashes and quotation marks. */
+const SINGLE = /^[\u0020-\u007e\u00a0-\u00ac\u00ae-\u02ff\u2010-\u2026]*$/;
+
 /** A text cut to a width in terminal columns, with `…` where something was cut. */
 export function fit(text: string, width: number): string {
   if (stringWidth(text) <= width) return text;
+  if (SINGLE.test(text)) return text.slice(0, width - 1).trimEnd() + "…";
   let cut = "";
   let used = 1;
   for (const { segment } of new Intl.Segmenter().segment(text)) {

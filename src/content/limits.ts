@@ -1,4 +1,5 @@
 import { DrawerError } from "./error.js";
+import { grouped } from "./number.js";
 
 /** How much a reader takes in before it refuses with a sentence instead of exhausting the machine. */
 export const LIMITS = {
@@ -17,8 +18,8 @@ export function checkLength(text: string, what: string): void {
   if (text.length > LIMITS.characters) {
     throw new DrawerError(
       "too-large",
-      `This ${what} has ${text.length.toLocaleString("en")} characters; Drawer takes at most ` +
-        `${LIMITS.characters.toLocaleString("en")} at once. Collect it in parts.`,
+      `This ${what} has ${grouped(text.length)} characters; Drawer takes at most ` +
+        `${grouped(LIMITS.characters)} at once. Collect it in parts.`,
     );
   }
 }

@@ -1,7 +1,7 @@
-import { v7 as uuid } from "uuid";
 import type { Hash } from "../content/encode.js";
 import { DrawerError } from "../content/error.js";
 import type { Change, Edit, ValueEdit, What } from "./change.js";
+import { newId } from "./ids.js";
 import { Conflict, type Commit, type Store } from "./store.js";
 
 /** What an act is to do: edits of entries, and of the drawer's small values. */
@@ -55,7 +55,7 @@ function commitsOf({ edits, values, contents = new Map() }: Plan, drawer: string
   if (edits.length <= LARGEST) {
     return [{ change: { ...changeOf(drawer, what), edits, ...(values?.length && { values }) }, contents }];
   }
-  const act = uuid();
+  const act = newId();
   return Array.from({ length: Math.ceil(edits.length / LARGEST) }, (_, index) => ({
     change: {
       ...changeOf(drawer, what),
@@ -69,5 +69,5 @@ function commitsOf({ edits, values, contents = new Map() }: Plan, drawer: string
 
 /** A change as it begins: who, when, what for. */
 export function changeOf(drawer: string, what: What): Omit<Change, "edits"> {
-  return { id: uuid(), drawer, at: new Date().toISOString(), what };
+  return { id: newId(), drawer, at: new Date().toISOString(), what };
 }

@@ -1,5 +1,5 @@
 import { generateNKeysBetween } from "fractional-indexing";
-import { v7 as uuid } from "uuid";
+
 import { decodeContent, hashBytes, type Hash } from "../content/encode.js";
 import { DrawerError } from "../content/error.js";
 import type { Notice, NoticeCode } from "../content/notice.js";
@@ -8,6 +8,7 @@ import type { Edit, What } from "./change.js";
 import { lastOf } from "./collect.js";
 import { contentFacts, secretName } from "./draft.js";
 import type { Entry } from "./entry.js";
+import { newId } from "./ids.js";
 import { positionOf, type Place } from "./pick.js";
 import { pickSome, readSnippets, snippetsOf } from "./picking.js";
 import { makeRoom } from "./room.js";
@@ -72,7 +73,7 @@ export async function putInto(
     const room = await makeRoom(store, await rulesOf(store, into), size, { count: going.length, bytes });
     const orders = generateNKeysBetween(last?.order ?? null, null, going.length);
     const edits = going.map(({ entry }, index): Edit => {
-      const id = what === "move" ? entry.id : uuid();
+      const id = what === "move" ? entry.id : newId();
       const after = { ...entry, id, drawer: into, order: orders[index]! };
       return { id, before: what === "move" ? entry : null, after };
     });

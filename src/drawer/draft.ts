@@ -1,9 +1,9 @@
-import { v7 as uuid } from "uuid";
 import { encodeContent, hashBytes, type Hash } from "../content/encode.js";
 import { beginning, kindOf, picturesOf } from "../content/measure.js";
 import type { Content } from "../content/model.js";
 import type { Reading } from "../content/notice.js";
 import { TEXT_LENGTH, type Entry, type Origin } from "./entry.js";
+import { newId } from "./ids.js";
 import { looksSecret, MASK, type SecretKind } from "./secret.js";
 
 /** Something to collect: what was read, and where it came from. */
@@ -38,7 +38,7 @@ export function draft(gathered: Gathered, drawer: string, detect: boolean): Draf
   const blobs = new Map([[name, bytes]]);
   for (const each of hashes) blobs.set(each, pictures.get(each)!);
   const entry = {
-    id: uuid(),
+    id: newId(),
     drawer,
     ...contentFacts(content, name, isPrivate),
     ...(hashes.length > 0 && { pictures: hashes }),

@@ -1,11 +1,12 @@
 import type { ValidateFunction } from "ajv/dist/2020.js";
 import { generateNKeysBetween } from "fractional-indexing";
-import { v7 as uuid } from "uuid";
+
 import { fromBase64, toBase64 } from "../content/base64.js";
 import { decodeContent, encodeContent, hashBytes, type Hash } from "../content/encode.js";
 import { DrawerError } from "../content/error.js";
 import type { Content } from "../content/model.js";
 import type { Notice } from "../content/notice.js";
+import { grouped } from "../content/number.js";
 import { readPictureBytes } from "../content/picture.js";
 import { changeOf, untilItStands } from "./act.js";
 import { lastOf } from "./collect.js";
@@ -13,6 +14,7 @@ import { contentFacts } from "./draft.js";
 import type { Drawer } from "./drawer.js";
 import { DRAWER_FILE_SCHEMA } from "./drawer-file-schema.js";
 import { hashesOf, type Entry, type Origin } from "./entry.js";
+import { newId } from "./ids.js";
 import { RULES } from "./rules.js";
 import { many } from "./saying.js";
 import type { Commit, Store } from "./store.js";
@@ -154,7 +156,7 @@ export async function importDrawer(
     const were =
       repeated === 1
         ? "One was there already and was left out."
-        : `${repeated.toLocaleString("en")} were there already and were left out.`;
+        : `${grouped(repeated)} were there already and were left out.`;
     notices.push({ code: "repeat", message: were });
   }
   return notices;
@@ -164,7 +166,7 @@ export async function importDrawer(
 class Import {
   imported = 0;
   repeated = 0;
-  readonly #act = uuid();
+  readonly #act = newId();
   #order: string | null = null;
   #line = 0;
 
@@ -209,7 +211,7 @@ class Import {
     }
     if (!header) throw new DrawerError("bad-file", `“${this.name}” is empty, and so no drawer file.`);
     if (read !== header.snippets) {
-      const message = `Nothing was imported: “${this.name}” should hold ${many(header.snippets)} and holds ${read.toLocaleString("en")}; it was cut short or changed. Export it again.`;
+      const message = `Nothing was imported: “${this.name}” should hold ${many(header.snippets)} and holds ${grouped(read)}; it was cut short or changed. Export it again.`;
       throw new DrawerError("bad-file", message);
     }
     if (page.length > 0) yield* commit();
@@ -244,7 +246,7 @@ class Import {
 
   #full(header: Header, snippets: number | null, size: number | null): DrawerError {
     const limits = [
-      ...(snippets === null ? [] : [`${snippets.toLocaleString("en")} snippets`]),
+      ...(snippets === null ? [] : [`${grouped(snippets)} snippets`]),
       ...(size === null ? [] : [RULES.size.form.say(size)]),
     ];
     return new DrawerError(
@@ -295,7 +297,7 @@ class Import {
     const hash = hashBytes(bytes);
     contents.set(hash, bytes);
     return {
-      ...{ id: uuid(), drawer: this.drawer.name, order: "a0", ...contentFacts(content, hash, false) },
+      ...{ id: newId(), drawer: this.drawer.name, order: "a0", ...contentFacts(content, hash, false) },
       ...(pictures.length > 0 && { pictures }),
       bytes: bytes.length + pictures.reduce((sum, each) => sum + (contents.get(each)?.length ?? 0), 0),
       ...(label !== undefined && { label }),

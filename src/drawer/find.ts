@@ -80,6 +80,9 @@ function near(line: string, terms: readonly string[]): string {
 
 /** A text folded, and for each of its units, and for its end, where it stood in the text before. */
 function foldWithPlaces(text: string): { folded: string; places: number[] } {
+  const plain = text.toLowerCase();
+  if (fold(text) === plain && plain.length === text.length)
+    return { folded: plain, places: Array.from({ length: text.length + 1 }, (_, at) => at) };
   let folded = "";
   const places: number[] = [];
   let at = 0;

@@ -1,5 +1,5 @@
 import { generateNKeysBetween } from "fractional-indexing";
-import { v7 as uuid } from "uuid";
+
 import { appended } from "../compose/append.js";
 import { compose } from "../compose/compose.js";
 import type { Recipe } from "../compose/recipe.js";
@@ -11,6 +11,7 @@ import { perform } from "./act.js";
 import { blankPlace, paused, type Collected } from "./collect.js";
 import { contentFacts, draft, type Gathered } from "./draft.js";
 import type { Entry, Origin } from "./entry.js";
+import { newId } from "./ids.js";
 import { positionOf, type Place } from "./pick.js";
 import { pickFrom, readSnippets, snippetsOf, unique } from "./picking.js";
 import { makeRoom } from "./room.js";
@@ -106,7 +107,7 @@ export async function merge(store: Store, drawer: string, pick: string, recipe: 
       merging.map((one) => one.entry),
     );
     const entry: Entry = {
-      id: uuid(),
+      id: newId(),
       drawer,
       order: first.entry.order,
       kept: merging.some((one) => one.entry.kept),

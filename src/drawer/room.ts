@@ -1,5 +1,6 @@
 import { DrawerError } from "../content/error.js";
 import type { Notice } from "../content/notice.js";
+import { grouped } from "../content/number.js";
 import type { Edit } from "./change.js";
 import type { Entry } from "./entry.js";
 import { RULES, type Rules } from "./rules.js";
@@ -70,11 +71,11 @@ async function oldestThatFree(
 function full(drawer: string, rules: Rules, arriving: { count: number; bytes: number }): DrawerError {
   const tooMany = rules.snippets !== null && arriving.count > rules.snippets;
   const limits = [
-    ...(rules.snippets === null ? [] : [`${rules.snippets.toLocaleString("en")} snippets`]),
+    ...(rules.snippets === null ? [] : [`${grouped(rules.snippets)} snippets`]),
     ...(rules.size === null ? [] : [RULES.size.form.say(rules.size)]),
   ].join(" and ");
   const why = tooMany
-    ? `${arriving.count.toLocaleString("en")} pieces at once are more than it takes`
+    ? `${grouped(arriving.count)} pieces at once are more than it takes`
     : "there is no room, even without all that is not kept";
   return new DrawerError(
     "full",
@@ -85,7 +86,7 @@ function full(drawer: string, rules: Rules, arriving: { count: number; bytes: nu
 function nearlyFull(rules: Rules, count: number, bytes: number): Notice[] {
   const said = [
     ...(rules.snippets !== null && count >= rules.snippets * NEARLY
-      ? [`${count.toLocaleString("en")} of at most ${rules.snippets.toLocaleString("en")} snippets`]
+      ? [`${grouped(count)} of at most ${grouped(rules.snippets)} snippets`]
       : []),
     ...(rules.size !== null && bytes >= rules.size * NEARLY
       ? [`${Math.floor((100 * bytes) / rules.size)} % of ${RULES.size.form.say(rules.size)}`]

@@ -1,4 +1,5 @@
 import { DrawerError } from "../content/error.js";
+import { grouped } from "../content/number.js";
 import type { Store } from "./store.js";
 import { VALUES } from "./values.js";
 
@@ -80,7 +81,7 @@ function amount(
       const [size, one, many] =
         units.find(([each]) => value >= each && value % each === 0) ?? units[units.length - 1]!;
       const count = value / size;
-      return `${count.toLocaleString("en")} ${count === 1 ? one : many}`.trim();
+      return `${grouped(count)} ${count === 1 ? one : many}`.trim();
     },
     read(words) {
       if (/^(never|none|any|unlimited)$/.test(words)) return null;

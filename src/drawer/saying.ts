@@ -1,3 +1,4 @@
+import { grouped } from "../content/number.js";
 import { originText } from "../content/origin.js";
 import { reversed, type Change, type Edit, type What } from "./change.js";
 import type { Entry } from "./entry.js";
@@ -28,12 +29,12 @@ export function naming(entry: Named & Pick<Entry, "origin">): string {
 export function namesOf(entries: readonly Named[], total = entries.length): string {
   const shown = entries.slice(0, total > 3 ? 2 : 3).map(said);
   const more = total - shown.length;
-  return shown.join(", ") + (more > 0 ? ` and ${more.toLocaleString("en")} more` : "");
+  return shown.join(", ") + (more > 0 ? ` and ${grouped(more)} more` : "");
 }
 
 /** A number of snippets in words. */
 export function many(count: number): string {
-  return count === 1 ? "one snippet" : `${count.toLocaleString("en")} snippets`;
+  return count === 1 ? "one snippet" : `${grouped(count)} snippets`;
 }
 
 /** How a snippet is shown in lists: its label and text, or, when it is private, nothing of what it says. */

@@ -1,4 +1,5 @@
 import type { Command } from "commander";
+import { grouped } from "../../content/number.js";
 import { rulesOf } from "../../drawer/rules.js";
 import { answerJson, type CommonOptions } from "../answer.js";
 import { columns } from "../columns.js";
@@ -20,7 +21,7 @@ export function add(program: Command): void {
       if (options.json) return answerJson(drawers);
       const rows = drawers.map(({ drawer, snippets, bytes, collecting }) => [
         drawer,
-        snippets === 1 ? "1 snippet" : `${snippets.toLocaleString("en")} snippets`,
+        snippets === 1 ? "1 snippet" : `${grouped(snippets)} snippets`,
         sizeText(bytes),
         collecting ? "" : "paused",
       ]);

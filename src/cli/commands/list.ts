@@ -2,6 +2,7 @@ import { styleText } from "node:util";
 import type { Command } from "commander";
 import { DrawerError } from "../../content/error.js";
 import { KINDS, type Kind } from "../../content/measure.js";
+import { grouped } from "../../content/number.js";
 import { originText } from "../../content/origin.js";
 import type { Drawer, Found } from "../../drawer/drawer.js";
 import type { Entry } from "../../drawer/entry.js";
@@ -130,7 +131,7 @@ const WAYS: Readonly<Record<string, string>> = {
 };
 
 function snippetsIn(count: number, drawer: Drawer): string {
-  return `${count === 1 ? "1 snippet" : `${count.toLocaleString("en")} snippets`} in the drawer “${drawer.name}”`;
+  return `${count === 1 ? "1 snippet" : `${grouped(count)} snippets`} in the drawer “${drawer.name}”`;
 }
 
 /** Position, kind, marks (kept, private), text, origin. */

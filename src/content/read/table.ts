@@ -1,6 +1,7 @@
 import { DrawerError } from "../error.js";
 import { LIMITS } from "../limits.js";
 import type { Cell, CellValue, Content, Flow, Run } from "../model.js";
+import { grouped } from "../number.js";
 import { isDateFormat, serialToDate } from "../serial.js";
 import { makeCell, makeTable } from "../table.js";
 import type { HtmlReader, Place } from "./html.js";
@@ -84,7 +85,7 @@ class TableParts<Node> {
     if (this.#cells > LIMITS.cells) {
       throw new DrawerError(
         "too-large",
-        `This table has more than ${LIMITS.cells.toLocaleString("en")} cells. Collect it in parts.`,
+        `This table has more than ${grouped(LIMITS.cells)} cells. Collect it in parts.`,
       );
     }
     const value = this.#value(node, place);

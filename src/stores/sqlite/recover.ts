@@ -1,10 +1,11 @@
 import { existsSync, renameSync } from "node:fs";
 import { generateKeyBetween } from "fractional-indexing";
-import { v7 as uuid } from "uuid";
+
 import { decodeContent, encodeContent, hashBytes, type Hash } from "../../content/encode.js";
 import { beginning, kindOf } from "../../content/measure.js";
 import type { Notice } from "../../content/notice.js";
 import { TEXT_LENGTH, hashesOf, type Entry } from "../../drawer/entry.js";
+import { newId } from "../../drawer/ids.js";
 import { VALUES } from "../../drawer/values.js";
 import type { Commit } from "../../drawer/store.js";
 import { openConnection } from "./connection.js";
@@ -134,7 +135,7 @@ function put({ entries, contents }: Omit<Salvage, "values">) {
     order = generateKeyBetween(order, null);
     counts.loose++;
     kept.push({
-      ...{ id: uuid(), drawer: LOOSE, order, kind: kindOf(content), text: beginning(content, TEXT_LENGTH) },
+      ...{ id: newId(), drawer: LOOSE, order, kind: kindOf(content), text: beginning(content, TEXT_LENGTH) },
       ...{
         content: hash,
         bytes: bytes.length,
@@ -147,7 +148,7 @@ function put({ entries, contents }: Omit<Salvage, "values">) {
   }
   const commits = chunks(kept).map((own, index): Commit => ({
     change: {
-      ...{ id: uuid(), drawer: own[0]!.drawer, at: new Date().toISOString(), what: "import" },
+      ...{ id: newId(), drawer: own[0]!.drawer, at: new Date().toISOString(), what: "import" },
       edits: own.map((entry) => ({ id: entry.id, before: null, after: entry })),
     },
     contents: index === 0 ? written : new Map(),

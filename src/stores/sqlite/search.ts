@@ -64,18 +64,28 @@ export function indexAgain(database: Connection, number: number, entry: Entry | 
 /** The entries that hold all of the terms, the newest first. */
 export function find(database: Connection, query: FindQuery): Entry[] {
   const { terms, limit } = query;
-  const found = waiting(database)
-    .reverse()
-    .map(({ entry }) => JSON.parse(entry) as Entry)
-    .filter((entry) => isAskedFor(entry, query))
-    .filter((entry) => {
-      const text = textOf(database, entry);
-      return terms.every((term) => text.includes(term));
-    });
-  if (found.length >= limit) return found.slice(0, limit);
+  const found: Entry[] = [];
+  for (const { entry } of waiting(database).reverse()) {
+    const text = waitingText(database, entry);
+    if (!terms.every((term) => text.includes(term))) continue;
+    const parsed = JSON.parse(entry) as Entry;
+    if (isAskedFor(parsed, query)) found.push(parsed);
+    if (found.length === limit) return found;
+  }
   for (const { entry } of indexed(database, query, limit - found.length))
     found.push(JSON.parse(entry) as Entry);
   return found;
+}
+
+/** The texts of entries that wait for the index, by the entry, so that who types reads each once. */
+const waitingTexts = new WeakMap<Connection, Map<string, string>>();
+
+function waitingText(database: Connection, entry: string): string {
+  let texts = waitingTexts.get(database);
+  if (!texts || texts.size > 4 * WAITING) waitingTexts.set(database, (texts = new Map()));
+  let text = texts.get(entry);
+  if (text === undefined) texts.set(entry, (text = textOf(database, JSON.parse(entry) as Entry)));
+  return text;
 }
 
 function isAskedFor(entry: Entry, { drawer, kind, document }: FindQuery): boolean {
