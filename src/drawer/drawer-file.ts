@@ -323,8 +323,8 @@ async function keysOf(store: Store, drawer: string): Promise<Set<string>> {
 /** The checks of a header and of a snippet; made at the first import. */
 async function validators(): Promise<readonly [ValidateFunction, ValidateFunction]> {
   if (checks) return checks;
-  const { Ajv2020 } = await import("ajv/dist/2020.js");
-  const ajv = new Ajv2020({ discriminator: true, strict: false });
+  const { default: ajvModule } = await import("ajv/dist/2020.js");
+  const ajv = new ajvModule.Ajv2020({ discriminator: true, strict: false });
   ajv.addSchema(DRAWER_FILE_SCHEMA, "drawer-file");
   return (checks = [
     ajv.getSchema("drawer-file#/$defs/header")!,

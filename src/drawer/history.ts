@@ -51,7 +51,8 @@ async function* turnedBack(
   const act = target.act === undefined ? {} : { act: changeOf(target.drawer, what).id };
   for await (const change of target.act === undefined ? [target] : changesOf(store, target)) {
     turned.count += change.edits.length;
-    turned.last = change;
+    // An undo is written from the last change back, so its newest change is of what was first.
+    if (change.what !== "undo") turned.last = change;
     const deed = change.deed ?? change.what;
     const values = change.values && { values: reversedValues(change.values) };
     yield {

@@ -313,7 +313,8 @@ function abort(transaction: { abort(): void }): void {
 }
 
 function refusal(error: unknown): Error {
-  if (error instanceof Conflict || error instanceof DrawerError) return error;
+  // Anything else is a fault of whoever gave the changes, and is theirs to hear of as it is.
+  if (!isOfTheDatabase(error)) return error as Error;
   const name = (error as DOMException | null)?.name;
   if (name === "ConstraintError") return new Conflict("A place is taken.", { cause: error });
   const told =
@@ -321,6 +322,10 @@ function refusal(error: unknown): Error {
       ? "Nothing was changed, and nothing is lost: this browser has no more room for drawers. Discard some snippets, or free space on the disk."
       : `Nothing was changed: the drawers could not be written (${message(error)}).`;
   return new DrawerError("store", told, { cause: error });
+}
+
+function isOfTheDatabase(error: unknown): error is DOMException {
+  return error instanceof DOMException;
 }
 
 function message(error: unknown): string {

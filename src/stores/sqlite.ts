@@ -20,7 +20,7 @@ import {
   type Store,
 } from "../drawer/store.js";
 import { Listeners } from "./listeners.js";
-import { Connection, openConnection, reason, saysDamaged } from "./sqlite/connection.js";
+import { Connection, isOfTheDatabase, openConnection, reason, saysDamaged } from "./sqlite/connection.js";
 import { forget, wipe } from "./sqlite/forget.js";
 import { recover } from "./sqlite/recover.js";
 import { find } from "./sqlite/search.js";
@@ -395,9 +395,10 @@ export class SqliteStore implements Store {
   }
 
   #refusal(error: unknown): Error {
-    if (error instanceof Conflict || error instanceof DrawerError) return error;
+    // Anything else is a fault of whoever gave the changes, and is theirs to hear of as it is.
+    if (!isOfTheDatabase(error)) return error as Error;
     if (saysDamaged(error)) return damaged(this.path, error);
-    const code = (error as { code?: string }).code ?? "";
+    const { code } = error;
     if (code.startsWith("SQLITE_CONSTRAINT")) return new Conflict("A place is taken.", { cause: error });
     const why =
       /FULL|IOERR/.test(code) || /disk is full|disk I\/O/.test(reason(error))

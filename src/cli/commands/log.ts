@@ -39,7 +39,11 @@ async function latestActs(drawer: Drawer, limit: number): Promise<{ change: Chan
   for await (const change of drawer.log()) {
     const last = acts.at(-1);
     if (last && isSameAct(last.change, change))
-      acts[acts.length - 1] = { change, count: last.count + change.edits.length };
+      acts[acts.length - 1] = {
+        // An undo is written from the last change back, so its newest change is of what was first.
+        change: change.what === "undo" ? last.change : change,
+        count: last.count + change.edits.length,
+      };
     else if (acts.length === limit) break;
     else acts.push({ change, count: change.edits.length });
   }

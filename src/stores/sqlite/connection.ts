@@ -102,6 +102,11 @@ export function openConnection(path: string): Connection {
   return new Connection(path);
 }
 
+/** Whether an error is one of the database, and not of a program that uses it. */
+export function isOfTheDatabase(error: unknown): error is Error & { readonly code: string } {
+  return error instanceof Database.SqliteError;
+}
+
 /** What an error of the database says, without a full stop. */
 export function reason(error: unknown): string {
   return error instanceof Error ? error.message.replace(/\.$/, "") : String(error);
