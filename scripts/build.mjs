@@ -13,7 +13,9 @@ await build({
   ...{ legalComments: "linked", logLevel: "error" },
   external: ["libsql"],
   // What was written for CommonJS looks for `require`.
-  banner: { js: 'import { createRequire as requireOf } from "node:module"; const require = requireOf(import.meta.url);' },
+  banner: {
+    js: 'import { createRequire as requireOf } from "node:module"; const require = requireOf(import.meta.url);',
+  },
 });
 rmSync("dist/cli", { recursive: true });
 chmodSync("dist/bin/main.js", 0o755);

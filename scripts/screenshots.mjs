@@ -11,11 +11,36 @@ import { CHROMIUM_FLAGS, findChromium } from "./chromium.mjs";
 const folder = mkdtempSync(join(tmpdir(), "drawer-shots-"));
 const picture = (name) => `docs/screenshots/${name}.png`;
 
-/** What each terminal picture shows, as a shell would be told. */
+/** What each terminal picture shows: a command, or several that are shown as they are typed. */
 const terminals = {
   demo: "npm run -s demo",
+  finding: [
+    "type_ 'drawer collect demo/diary.docx --at p3 --at p4 --at t1'",
+    "type_ 'drawer collect demo/letter.html'",
+    "type_ 'echo Réti saw a wheatear by the gauge | drawer collect --label Sighting'",
+    "type_ 'drawer list --find wheat'",
+    "type_ 'drawer list --find reti'",
+    "type_ 'drawer list --from diary.docx'",
+    "type_ 'drawer place /wheatear/ !4 --as bullets'",
+    "type_ 'drawer move 4 --into letters'",
+    "type_ 'drawer drawers'",
+    "type_ 'drawer export spring.jsonl --overwrite'",
+    "type_ 'drawer import spring.jsonl --drawer copy'",
+    "rm spring.jsonl",
+  ],
+  keeping: [
+    "type_ 'drawer collect demo/diary.docx --at p3 --at p4 --at p5..p7 --at t1'",
+    "type_ 'echo Password: heath-ride-7 | drawer collect'",
+    "type_ 'drawer keep 1'",
+    "type_ 'drawer rules'",
+    "type_ 'drawer rules snippets=4'",
+    "type_ 'drawer list'",
+    "type_ 'drawer list --gone'",
+    "type_ 'drawer undo'",
+    "type_ 'drawer empty'",
+    "type_ 'drawer log --limit 3'",
+  ],
   recipes: [
-    'drawer() { node dist/bin/main.js "$@"; }; type_() { printf \'\\033[1m$ %s\\033[0m\\n\' "$1"; eval "$1"; echo; }',
     "type_ 'drawer collect demo/diary.docx --at p3 --at p4'",
     "type_ 'drawer collect demo/ringing.xlsx --at Spring!A1:E1 --at Spring!A3:E3 --at Spring!A5:E5'",
     "type_ 'drawer merge 3..5 --as rows'",
@@ -26,8 +51,15 @@ const terminals = {
     "type_ 'drawer deal 4..5'",
     "type_ 'drawer next'",
     "type_ 'drawer undo'",
-  ].join("; "),
+  ],
 };
+
+/** Commands as a shell is told to show them: each as it is typed, and what it answers. */
+const typed = (lines) =>
+  [
+    'drawer() { node dist/bin/main.js "$@"; }; type_() { printf \'\\033[1m$ %s\\033[0m\\n\' "$1"; eval "$1"; echo; }',
+    ...lines,
+  ].join("; ");
 
 /** Runs a command in a terminal window of about 1280 by 800 and takes its picture when it is done. */
 async function terminal(name, command) {
@@ -98,6 +130,12 @@ async function desk() {
     await page.locator("snippet-drawer select").nth(4).selectOption("list");
     await page.waitForTimeout(400);
     await page.screenshot({ path: picture(colorScheme === "light" ? "bulletin" : "bulletin-night") });
+    if (colorScheme === "light") {
+      await page.locator("snippet-drawer input[type=search]").fill("wheat");
+      await page.locator("snippet-drawer .run li").first().hover();
+      await page.waitForTimeout(400);
+      await page.screenshot({ path: picture("bulletin-find") });
+    }
     await context.close();
   }
   await browser.close();
@@ -110,7 +148,8 @@ function pause(ms) {
 
 const wanted = process.argv.slice(2);
 const isWanted = (name) => wanted.length === 0 || wanted.includes(name);
-for (const [name, command] of Object.entries(terminals)) if (isWanted(name)) await terminal(name, command);
+for (const [name, command] of Object.entries(terminals))
+  if (isWanted(name)) await terminal(name, typeof command === "string" ? command : typed(command));
 if (isWanted("bulletin")) await desk();
 rmSync(folder, { recursive: true, force: true });
 process.exit(0);

@@ -86,7 +86,9 @@ async function listFound(
   if (options.json) {
     return answerJson(positioned.map((one) => ({ ...listed(one), ...byId.get(one.entry.id)!.context })));
   }
-  const rows = rowsOf(positioned, await drawer.count(), ({ entry }) => byId.get(entry.id)!.context.text);
+  const rows = rowsOf(positioned, await drawer.count(), ({ entry }) =>
+    [entry.label, byId.get(entry.id)!.context.text].filter(Boolean).join(": "),
+  );
   print(rows, 3, (line, index) => marked(line, byId.get(positioned[index]!.entry.id)!));
   const many =
     found.length === 1
