@@ -39,7 +39,8 @@ export async function collect(
     const sorted = await sortOut(store, rules, gathered, drafts, last);
     const { fresh, again } = sorted;
     const arriving = { count: fresh.length, bytes: fresh.reduce((sum, { entry }) => sum + entry.bytes, 0) };
-    const room = await makeRoom(store, rules, size, arriving);
+    const room =
+      arriving.count > 0 ? await makeRoom(store, rules, size, arriving) : { leaving: [], notices: [] };
     const gone = new Set(room.leaving.map(({ id }) => id));
     const moving = again.filter(({ id }) => !gone.has(id));
     const orders = generateNKeysBetween(last?.order ?? null, null, moving.length + fresh.length);

@@ -133,7 +133,7 @@ export interface ImportOptions {
  *
  * @param open opens the lines of the file; again, should somebody come between
  * @throws DrawerError `bad-file` for a file that is none, is cut short, or of a newer version, and for a line that is no
- *   snippet; `full` when the drawer's rules do not let so many in; `paused`
+ *   snippet; `full` when the drawer's rules do not let so many in
  */
 export async function importDrawer(
   drawer: Drawer,

@@ -73,6 +73,7 @@ async function shorten(store: Store, drawer: string, { goneAge }: Rules, now: nu
   if (goneAge === null) return [];
   const before = await store.value(drawer, VALUES.shortened);
   if (before !== undefined && now - Number(before) < Math.min(DAY, goneAge)) return [];
+  if (before === undefined && (await store.changes({ drawer, limit: 1 })).length === 0) return [];
   try {
     await store.keepValue(drawer, VALUES.shortened, before, String(now));
   } catch (error) {

@@ -156,22 +156,18 @@ export class MemoryStore implements Store {
     until = "",
     everything = false,
   }: Forgetting): Promise<{ forgotten: number }> {
-    const named = new Set(ids);
+    const doomed = new Set(ids);
+    if (everything) {
+      for (const { entry } of this.#of(drawer)) if (!entry.kept) doomed.add(entry.id);
+      for (const { entry } of await this.gone(drawer)) doomed.add(entry.id);
+    }
+    for (const [id, { entry, at }] of this.#gone) if (entry.drawer === drawer && at <= until) doomed.add(id);
     let forgotten = 0;
-    const dropIf = <Value>(map: Map<string, Value>, isForgotten: (value: Value) => boolean) => {
-      for (const [id, value] of map) if (isForgotten(value)) forgotten += map.delete(id) ? 1 : 0;
-    };
-    dropIf(
-      this.#entries,
-      ({ entry }) => entry.drawer === drawer && (named.has(entry.id) || (everything && !entry.kept)),
-    );
-    dropIf(
-      this.#gone,
-      ({ entry, at }) => entry.drawer === drawer && (named.has(entry.id) || everything || at <= until),
-    );
+    for (const id of doomed)
+      if ([this.#entries.delete(id), this.#gone.delete(id)].includes(true)) forgotten++;
     this.#changes = this.#changes
       .filter((change) => change.drawer !== drawer || !(everything || change.at <= until))
-      .map((change) => ({ ...change, edits: change.edits.filter(({ id }) => !named.has(id)) }))
+      .map((change) => ({ ...change, edits: change.edits.filter(({ id }) => !doomed.has(id)) }))
       .filter(({ edits, values }) => edits.length > 0 || values?.length);
     const used = new Set<Hash>();
     const use = (entry: Entry | null) => entry && hashesOf(entry).forEach((hash) => used.add(hash));

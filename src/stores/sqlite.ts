@@ -1,4 +1,4 @@
-import { rmSync } from "node:fs";
+import { existsSync, rmSync } from "node:fs";
 import { basename } from "node:path";
 import type { Hash } from "../content/encode.js";
 import { DrawerError } from "../content/error.js";
@@ -22,6 +22,7 @@ import {
 import { Listeners } from "./listeners.js";
 import { Connection, isOfTheDatabase, openConnection, reason, saysDamaged } from "./sqlite/connection.js";
 import { forget, wipe } from "./sqlite/forget.js";
+import { isCutShort } from "./sqlite/pages.js";
 import { recover } from "./sqlite/recover.js";
 import { find } from "./sqlite/search.js";
 import { copiesBeside, damagedBeside, prepareTables } from "./sqlite/tables.js";
@@ -56,6 +57,7 @@ export interface SqliteOptions {
 export function openSqlite(path: string, options: SqliteOptions = {}): SqliteStore {
   let database: Connection | undefined;
   try {
+    if (existsSync(path) && isCutShort(path)) throw new Error("file is shorter than it says: malformed");
     database = openConnection(path);
     const copy = prepareTables(database, path);
     const notices: Notice[] =

@@ -238,6 +238,18 @@ describe.each(Object.entries(STORES))("the %s store", (_, make) => {
     await expect(drawer.undo()).rejects.toThrow("There is nothing to undo.");
   });
 
+  test("forgets a snippet that has moved between drawers in the logs of both, which can still be undone", async () => {
+    const drawer = await drawerWith(store, "one", "swordfish");
+    const letters = new Drawer(store, "letters");
+    await drawer.moveInto("letters", "2");
+    await letters.emptyForGood();
+    expect(JSON.stringify(await store.changes({ drawer: "spring" }))).not.toContain("swordfish");
+    await drawer.undo();
+    expect([await textsOf(drawer), await textsOf(letters)]).toEqual([[], []]);
+    await drawer.redo();
+    expect(await textsOf(drawer)).toEqual(["one"]);
+  });
+
   /** Operations as data, so that any sequence of them can be tried. */
   const at = fc.nat(9);
   const operation = fc.oneof(

@@ -18,7 +18,7 @@ export function add(program: Command): void {
           })),
         ),
       );
-      if (options.json) return answerJson(drawers);
+      if (options.json) return answerJson({ drawers, notices: [] });
       const rows = drawers.map(({ drawer, snippets, bytes, collecting }) => [
         drawer,
         snippets === 1 ? "1 snippet" : `${grouped(snippets)} snippets`,

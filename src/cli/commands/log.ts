@@ -2,7 +2,7 @@ import type { Command } from "commander";
 import { isSameAct, type Change } from "../../drawer/change.js";
 import type { Drawer } from "../../drawer/drawer.js";
 import { deedOf } from "../../drawer/saying.js";
-import { answerJson, type CommonOptions } from "../answer.js";
+import { answer, type CommonOptions } from "../answer.js";
 import { columns, localTime } from "../columns.js";
 import { begin, wholeNumber } from "../command.js";
 import { withDrawer } from "../home.js";
@@ -17,15 +17,15 @@ export function add(program: Command): void {
     .action(async (options: CommonOptions & { limit: number }) => {
       const acts = await withDrawer(options.drawer, (drawer) => latestActs(drawer, options.limit));
       if (options.json)
-        return answerJson(
-          acts.map(({ change: { id, at, what, deed }, said }) => ({
+        return answer(options, [], {
+          log: acts.map(({ change: { id, at, what, deed }, said }) => ({
             id,
             at,
             what,
             ...(deed && { deed }),
             said,
           })),
-        );
+        });
       const rows = acts.map(({ change, said }) => [localTime(change.at), said]);
       for (const line of columns(rows, 1)) process.stdout.write(line + "\n");
       if (acts.length === 0)

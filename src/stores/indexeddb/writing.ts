@@ -1,4 +1,4 @@
-import { isLeaving, type Change } from "../../drawer/change.js";
+import { isLeaving, type Change, type Edit } from "../../drawer/change.js";
 import { encodeEntry, hashesOf, type Entry } from "../../drawer/entry.js";
 import { Conflict, type Commit, type Forgetting } from "../../drawer/store.js";
 import { secretsOf } from "../records.js";
@@ -34,7 +34,7 @@ export async function write(transaction: Writing, { change, contents }: Commit):
   }
   for (const { name, before, after } of change.values ?? [])
     await writeValue(transaction, change.drawer, name, before, after);
-  await resize(transaction, change);
+  await resize(transaction, change.edits);
   await transaction.objectStore("changes").add(change);
 }
 
@@ -81,7 +81,7 @@ export async function writeValue(
   else await settings.put(after, [drawer, name]);
 }
 
-async function resize(transaction: Writing, { edits }: Change): Promise<void> {
+async function resize(transaction: Writing, edits: readonly Edit[]): Promise<void> {
   const sizes = transaction.objectStore("sizes");
   const sums = new Map<string, { count: number; bytes: number }>();
   for (const { before, after } of edits)
@@ -104,38 +104,41 @@ export async function forget(
   transaction: Writing,
   { drawer, ids = [], until, everything = false }: Forgetting,
 ): Promise<number> {
-  const named = new Set(ids);
-  let forgotten = 0;
-  const entries = transaction.objectStore("entries");
-  for (
-    let cursor = await entries.index("inOrder").openCursor(IDBKeyRange.bound([drawer, ""], [drawer, []]));
-    cursor;
-    cursor = await cursor.continue()
-  ) {
-    const row = cursor.value;
-    if (!named.has(row.id) && !(everything && !row.kept)) continue;
-    await cursor.delete();
-    await transaction.objectStore("texts").delete([drawer, row.number]);
-    await resize(transaction, { edits: [{ id: row.id, before: row, after: null }] } as unknown as Change);
-    forgotten++;
-  }
+  const doomed = new Set(ids);
   const end = everything ? "\uffff" : (until ?? "");
+  const [entries, gone] = [transaction.objectStore("entries"), transaction.objectStore("gone")];
+  let forgotten = 0;
   for (
-    let cursor = await transaction.objectStore("gone").index("ofDrawer").openCursor(drawer);
+    let cursor = everything
+      ? await entries.index("inOrder").openCursor(IDBKeyRange.bound([drawer, ""], [drawer, []]))
+      : null;
     cursor;
     cursor = await cursor.continue()
-  ) {
-    if (cursor.value.at > end && !named.has(cursor.value.id)) continue;
-    await cursor.delete();
-    forgotten++;
+  )
+    if (!cursor.value.kept) doomed.add(cursor.value.id);
+  for (let cursor = await gone.index("ofDrawer").openCursor(drawer); cursor; cursor = await cursor.continue())
+    if (cursor.value.at <= end) {
+      if (everything) doomed.add(cursor.value.id);
+      await cursor.delete();
+      forgotten++;
+    }
+  for (const id of doomed) {
+    const row = await entries.get(id);
+    if (row) {
+      await entries.delete(id);
+      await transaction.objectStore("texts").delete([row.drawer, row.number]);
+      await resize(transaction, [{ id, before: row, after: null }]);
+    }
+    if ((await forgetGone(transaction, id)) + (row ? 1 : 0) > 0) forgotten++;
   }
-  await forgetChanges(transaction, drawer, end, named);
+  await forgetChanges(transaction, drawer, end, doomed);
   await sweep(transaction);
   const times = Number((await transaction.objectStore("settings").get(["", FORGOTTEN])) ?? 0);
   await transaction.objectStore("settings").put(String(times + 1), ["", FORGOTTEN]);
   return forgotten;
 }
 
+/** Forgets a drawer's log up to a time, and takes snippets out of the logs of all drawers. */
 async function forgetChanges(
   transaction: Writing,
   drawer: string,
@@ -143,14 +146,14 @@ async function forgetChanges(
   ids: ReadonlySet<string>,
 ): Promise<void> {
   for (
-    let cursor = await transaction.objectStore("changes").index("ofDrawer").openCursor(drawer);
+    let cursor = await transaction.objectStore("changes").openCursor();
     cursor;
     cursor = await cursor.continue()
   ) {
     const change = cursor.value;
     const edits = change.edits.filter(({ id }) => !ids.has(id));
-    if (change.at <= end || (edits.length === 0 && !change.values && change.edits.length > 0))
-      await cursor.delete();
+    const isOld = change.drawer === drawer && change.at <= end;
+    if (isOld || (edits.length === 0 && !change.values && change.edits.length > 0)) await cursor.delete();
     else if (edits.length < change.edits.length) await cursor.update({ ...change, edits });
   }
 }

@@ -12,53 +12,76 @@ export interface Forgotten {
 }
 
 /** Forgets what is to be forgotten, inside a transaction. */
-export function forget(
-  database: Connection,
-  { drawer, ids = [], until, everything = false }: Forgetting,
-): Forgotten {
+export function forget(database: Connection, what: Forgetting): Forgotten {
+  const { drawer, everything = false } = what;
+  const until = everything ? "\uffff" : what.until;
+  const doomed = idsOf(database, what);
   let wasOpen = everything;
   let count = 0;
-  for (const { number, entry } of doomed(database, drawer, ids, everything)) {
-    const { bytes, private: isPrivate } = JSON.parse(entry) as Entry;
-    indexAgain(database, number, undefined);
-    count += database.run("DELETE FROM entries WHERE number = ?", number);
-    database.run("UPDATE sizes SET count = count - 1, bytes = bytes - ? WHERE drawer = ?", bytes, drawer);
-    wasOpen ||= !isPrivate;
+  for (const id of doomed) {
+    const row = database.get<Row>("SELECT number, entry FROM entries WHERE id = ?", id);
+    if (row) {
+      const entry = JSON.parse(row.entry) as Entry;
+      indexAgain(database, row.number, undefined);
+      database.run("DELETE FROM entries WHERE number = ?", row.number);
+      database.run(
+        "UPDATE sizes SET count = count - 1, bytes = bytes - ? WHERE drawer = ?",
+        entry.bytes,
+        entry.drawer,
+      );
+      wasOpen ||= !entry.private;
+    }
+    const left = database.run("DELETE FROM gone WHERE id = ?", id);
+    if (row || left > 0) count++;
   }
-  for (const id of ids) {
-    count += database.run("DELETE FROM gone WHERE id = ?", id);
-    if (strikeOut(database, drawer, id)) wasOpen = true;
+  if (until !== undefined) {
+    count += database.run("DELETE FROM gone WHERE drawer = ? AND at <= ?", drawer, until);
+    database.run("DELETE FROM changes WHERE drawer = ? AND at <= ?", drawer, until);
   }
-  const end = everything ? "\uffff" : until;
-  if (end !== undefined) {
-    count += database.run("DELETE FROM gone WHERE drawer = ? AND at <= ?", drawer, end);
-    database.run("DELETE FROM changes WHERE drawer = ? AND at <= ?", drawer, end);
-  }
-  wipeSecrets(database, ids);
-  if (wasOpen || end !== undefined) sweep(database);
+  if (strikeOut(database, doomed)) wasOpen = true;
+  wipeSecrets(database);
+  if (wasOpen || until !== undefined) sweep(database);
   return { count, wasOpen };
 }
 
-function doomed(database: Connection, drawer: string, ids: readonly string[], everything: boolean) {
-  type Row = { readonly number: number; readonly entry: string };
-  if (everything)
-    return database.all<Row>("SELECT number, entry FROM entries WHERE drawer = ? AND kept = 0", drawer);
-  return ids.flatMap((id) => database.all<Row>("SELECT number, entry FROM entries WHERE id = ?", id));
+interface Row {
+  readonly number: number;
+  readonly entry: string;
 }
 
-/** Takes a snippet out of the log. Gives whether the log said more of it than that it was there. */
-function strikeOut(database: Connection, drawer: string, id: string): boolean {
-  let wasOpen = false;
-  const rows = database.all<{ number: number; change: string }>(
-    "SELECT number, change FROM changes WHERE drawer = ? AND instr(change, ?) > 0",
-    ...[drawer, id],
+/** The ids of the snippets that are to be forgotten: in the drawer, or among what has left it. */
+function idsOf(database: Connection, { drawer, ids = [], everything }: Forgetting): ReadonlySet<string> {
+  if (!everything) return new Set(ids);
+  const rows = database.all<{ id: string }>(
+    "SELECT id FROM entries WHERE drawer = ?1 AND kept = 0 UNION SELECT id FROM gone WHERE drawer = ?1",
+    drawer,
   );
-  for (const { number, change } of rows) {
+  return new Set(rows.map(({ id }) => id));
+}
+
+/** How many ids are looked for in the text of the log; for more, all of it is read. */
+const FEW = 20;
+
+/**
+ * Takes snippets out of the logs of all drawers, for they may have come from others. Gives whether a log said more of
+ * them than that they were there.
+ */
+function strikeOut(database: Connection, ids: ReadonlySet<string>): boolean {
+  let wasOpen = false;
+  if (ids.size === 0) return false;
+  const named = ids.size > FEW ? "" : `WHERE ${[...ids].map(() => "instr(change, ?) > 0").join(" OR ")}`;
+  const rows = database.all<{ drawer: string; number: number; change: string }>(
+    `SELECT drawer, number, change FROM changes ${named}`,
+    ...(named === "" ? [] : ids),
+  );
+  for (const { drawer, number, change } of rows) {
     const whole = JSON.parse(change) as Change;
-    const edits = whole.edits.filter((edit) => edit.id !== id);
-    wasOpen ||= whole.edits.some(
-      (edit) => edit.id === id && [edit.before, edit.after].some((entry) => entry && !entry.private),
-    );
+    const [struck, edits] = [
+      whole.edits.filter(({ id }) => ids.has(id)),
+      whole.edits.filter(({ id }) => !ids.has(id)),
+    ];
+    if (struck.length === 0) continue;
+    wasOpen ||= struck.some(({ before, after }) => [before, after].some((entry) => entry && !entry.private));
     if (edits.length === 0 && !whole.values)
       database.run("DELETE FROM changes WHERE drawer = ? AND number = ?", drawer, number);
     else
@@ -75,7 +98,7 @@ function strikeOut(database: Connection, drawer: string, id: string): boolean {
  * those that stay are written anew: in a page from which one row was deleted, a copy of it from before the page was
  * last put in order might be left.
  */
-function wipeSecrets(database: Connection, ids: readonly string[]): void {
+function wipeSecrets(database: Connection): void {
   const rows = database.all<{ id: string; name: string; came: number; bytes: Uint8Array }>(
     "SELECT * FROM secrets",
   );
@@ -86,7 +109,7 @@ function wipeSecrets(database: Connection, ids: readonly string[]): void {
   const alive = new Set(known.map(({ entry }) => (JSON.parse(entry) as Entry).id));
   database.run("DELETE FROM secrets");
   for (const { id, name, came, bytes } of rows)
-    if (alive.has(id) && !ids.includes(id))
+    if (alive.has(id))
       database.run("INSERT INTO secrets (id, name, came, bytes) VALUES (?, ?, ?, ?)", id, name, came, bytes);
 }
 

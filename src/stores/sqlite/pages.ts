@@ -1,4 +1,4 @@
-import { existsSync, readFileSync } from "node:fs";
+import { closeSync, existsSync, fstatSync, openSync, readFileSync, readSync, statSync } from "node:fs";
 
 /** A value of a record. */
 export type Value = string | number | bigint | Uint8Array | null;
@@ -13,6 +13,26 @@ export type Value = string | number | bigint | Uint8Array | null;
 export function* readRecords(path: string): Generator<Value[]> {
   const pages = readPages(path);
   for (const page of pages.values()) yield* recordsOf(page, pages);
+}
+
+/**
+ * Whether a database file is shorter than its own head says, and no write-ahead log is there to make up for it.
+ * Reading the pages that are still there would not show it.
+ */
+export function isCutShort(path: string): boolean {
+  const log = statSync(`${path}-wal`, { throwIfNoEntry: false });
+  if (log && log.size > 0) return false;
+  const file = openSync(path, "r");
+  try {
+    const head = Buffer.alloc(100);
+    const isDatabase =
+      readSync(file, head) === head.length && head.toString("latin1", 0, 15) === "SQLite format 3";
+    // The count of pages holds only when it was written by the change that is counted last.
+    const isCounted = isDatabase && head.readUInt32BE(24) === head.readUInt32BE(92);
+    return isCounted && fstatSync(file).size < head.readUInt16BE(16) * head.readUInt32BE(28);
+  } finally {
+    closeSync(file);
+  }
 }
 
 const PAGE = 4096;
