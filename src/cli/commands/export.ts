@@ -1,5 +1,5 @@
 import type { Command } from "commander";
-import { exportDrawer } from "../../drawer/drawer-file.js";
+import { exportDrawer } from "../../drawer/export-file.js";
 import { answer, type CommonOptions } from "../answer.js";
 import { begin } from "../command.js";
 import { withDrawer } from "../home.js";

@@ -4,7 +4,7 @@ import { createInterface } from "node:readline";
 import { basename } from "node:path";
 import type { Command } from "commander";
 import { DrawerError } from "../../content/error.js";
-import { importDrawer } from "../../drawer/drawer-file.js";
+import { importDrawer } from "../../drawer/import-file.js";
 import { answer, type CommonOptions } from "../answer.js";
 import { begin } from "../command.js";
 import { withDrawer } from "../home.js";
