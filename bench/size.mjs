@@ -133,14 +133,15 @@ function sameRows(file, entry, [json, content, change]) {
      CREATE UNIQUE INDEX in_order ON entries (drawer, place);
      CREATE INDEX by_age ON entries (drawer, kind = 'picture') WHERE kept = 0;
      CREATE TABLE contents (hash TEXT PRIMARY KEY, bytes BLOB) WITHOUT ROWID;
-     CREATE TABLE changes (drawer TEXT, number INTEGER, at TEXT, change TEXT, PRIMARY KEY (drawer, number)) WITHOUT ROWID;
+     CREATE TABLE changes (number INTEGER PRIMARY KEY, drawer TEXT, at TEXT, change TEXT);
+     CREATE INDEX of_drawer ON changes (drawer);
      CREATE TABLE sizes (drawer TEXT PRIMARY KEY, count INTEGER, bytes INTEGER) WITHOUT ROWID;
      INSERT INTO sizes VALUES ('main', 0, 0);`,
   );
   const [addEntry, addContent, addChange, count] = [
     "INSERT INTO entries (id, drawer, place, kind, document, kept, came, entry) VALUES (?, 'main', ?, 'text', 'log.txt', 0, 0, ?)",
     "INSERT INTO contents VALUES (?, ?)",
-    "INSERT INTO changes VALUES ('main', ?, ?, ?)",
+    "INSERT INTO changes VALUES (?, 'main', ?, ?)",
     "UPDATE sizes SET count = count + 1, bytes = bytes + ?",
   ].map((sql) => database.prepare(sql));
   let n = 0;

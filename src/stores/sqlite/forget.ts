@@ -70,11 +70,11 @@ function strikeOut(database: Connection, ids: ReadonlySet<string>): boolean {
   let wasOpen = false;
   if (ids.size === 0) return false;
   const named = ids.size > FEW ? "" : `WHERE ${[...ids].map(() => "instr(change, ?) > 0").join(" OR ")}`;
-  const rows = database.all<{ drawer: string; number: number; change: string }>(
-    `SELECT drawer, number, change FROM changes ${named}`,
+  const rows = database.all<{ number: number; change: string }>(
+    `SELECT number, change FROM changes ${named}`,
     ...(named === "" ? [] : ids),
   );
-  for (const { drawer, number, change } of rows) {
+  for (const { number, change } of rows) {
     const whole = JSON.parse(change) as Change;
     const [struck, edits] = [
       whole.edits.filter(({ id }) => ids.has(id)),
@@ -82,12 +82,11 @@ function strikeOut(database: Connection, ids: ReadonlySet<string>): boolean {
     ];
     if (struck.length === 0) continue;
     wasOpen ||= struck.some(({ before, after }) => [before, after].some((entry) => entry && !entry.private));
-    if (edits.length === 0 && !whole.values)
-      database.run("DELETE FROM changes WHERE drawer = ? AND number = ?", drawer, number);
+    if (edits.length === 0 && !whole.values) database.run("DELETE FROM changes WHERE number = ?", number);
     else
       database.run(
-        "UPDATE changes SET change = ? WHERE drawer = ? AND number = ?",
-        ...[JSON.stringify({ ...whole, edits }), drawer, number],
+        "UPDATE changes SET change = ? WHERE number = ?",
+        ...[JSON.stringify({ ...whole, edits }), number],
       );
   }
   return wasOpen;

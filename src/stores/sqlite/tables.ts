@@ -63,14 +63,15 @@ const VERSIONS: readonly ((database: Connection) => void)[] = [
       DROP TABLE old_contents;
 
       ALTER TABLE changes RENAME TO old_changes;
+      DROP INDEX changes_of_drawer;
       CREATE TABLE changes (
+        number INTEGER PRIMARY KEY,
         drawer TEXT NOT NULL,
-        number INTEGER NOT NULL,
         at TEXT NOT NULL,
-        change TEXT NOT NULL,
-        PRIMARY KEY (drawer, number)
-      ) STRICT, WITHOUT ROWID;
-      INSERT INTO changes SELECT drawer, number, change ->> '$.at', change FROM old_changes;
+        change TEXT NOT NULL
+      ) STRICT;
+      CREATE INDEX changes_of_drawer ON changes (drawer);
+      INSERT INTO changes SELECT number, drawer, change ->> '$.at', change FROM old_changes;
       DROP TABLE old_changes;
 
       CREATE TABLE gone (

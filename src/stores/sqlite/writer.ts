@@ -48,7 +48,7 @@ export function write(database: Connection, { change, contents }: Commit): void 
   for (const { name, before, after } of values) writeValue(database, drawer, name, before, after);
   resize(database, change);
   database.run(
-    "INSERT INTO changes (drawer, number, at, change) VALUES (?1, coalesce((SELECT max(number) FROM changes WHERE drawer = ?1), 0) + 1, ?2, ?3)",
+    "INSERT INTO changes (drawer, at, change) VALUES (?, ?, ?)",
     ...[drawer, change.at, JSON.stringify(change)],
   );
   if (last > 0)
