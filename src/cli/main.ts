@@ -2,41 +2,57 @@
 import { Command, CommanderError } from "commander";
 import { DrawerError, type RefusalCode } from "../content/error.js";
 
-/** A file a command, loaded when it is called. */
-const commands: Readonly<Record<string, () => Promise<{ add(program: Command): void }>>> = {
-  look: () => import("./commands/look.js"),
-  collect: () => import("./commands/collect.js"),
-  append: () => import("./commands/append.js"),
-  list: () => import("./commands/list.js"),
-  show: () => import("./commands/show.js"),
-  place: () => import("./commands/place.js"),
-  merge: () => import("./commands/merge.js"),
-  split: () => import("./commands/split.js"),
-  deal: () => import("./commands/deal.js"),
-  next: () => import("./commands/next.js"),
-  back: () => import("./commands/back.js"),
-  recipe: () => import("./commands/recipe.js"),
-  recipes: () => import("./commands/recipes.js"),
-  move: () => import("./commands/move.js"),
-  copy: () => import("./commands/copy.js"),
-  label: () => import("./commands/label.js"),
-  keep: () => import("./commands/keep.js"),
-  release: () => import("./commands/release.js"),
-  hide: () => import("./commands/hide.js"),
-  unhide: () => import("./commands/unhide.js"),
-  discard: () => import("./commands/discard.js"),
-  empty: () => import("./commands/empty.js"),
-  restore: () => import("./commands/restore.js"),
-  undo: () => import("./commands/undo.js"),
-  redo: () => import("./commands/redo.js"),
-  log: () => import("./commands/log.js"),
-  pause: () => import("./commands/pause.js"),
-  resume: () => import("./commands/resume.js"),
-  rules: () => import("./commands/rules.js"),
-  drawers: () => import("./commands/drawers.js"),
-  export: () => import("./commands/export.js"),
-  import: () => import("./commands/import.js"),
-  demo: () => import("./commands/demo.js"),
+/** A file a command, loaded when it is called; in the order of the work. */
+const groups: Readonly<
+  Record<string, Readonly<Record<string, () => Promise<{ add(program: Command): void }>>>>
+> = {
+  Gather: {
+    look: () => import("./commands/look.js"),
+    collect: () => import("./commands/collect.js"),
+    append: () => import("./commands/append.js"),
+    pause: () => import("./commands/pause.js"),
+    resume: () => import("./commands/resume.js"),
+    import: () => import("./commands/import.js"),
+  },
+  Look: {
+    list: () => import("./commands/list.js"),
+    show: () => import("./commands/show.js"),
+    log: () => import("./commands/log.js"),
+    drawers: () => import("./commands/drawers.js"),
+  },
+  Arrange: {
+    move: () => import("./commands/move.js"),
+    copy: () => import("./commands/copy.js"),
+    label: () => import("./commands/label.js"),
+    keep: () => import("./commands/keep.js"),
+    release: () => import("./commands/release.js"),
+    hide: () => import("./commands/hide.js"),
+    unhide: () => import("./commands/unhide.js"),
+    rules: () => import("./commands/rules.js"),
+  },
+  "Put down": {
+    place: () => import("./commands/place.js"),
+    deal: () => import("./commands/deal.js"),
+    next: () => import("./commands/next.js"),
+    back: () => import("./commands/back.js"),
+    recipe: () => import("./commands/recipe.js"),
+    recipes: () => import("./commands/recipes.js"),
+    export: () => import("./commands/export.js"),
+  },
+  Join: {
+    merge: () => import("./commands/merge.js"),
+    split: () => import("./commands/split.js"),
+  },
+  "Take out and bring back": {
+    discard: () => import("./commands/discard.js"),
+    empty: () => import("./commands/empty.js"),
+    restore: () => import("./commands/restore.js"),
+    undo: () => import("./commands/undo.js"),
+    redo: () => import("./commands/redo.js"),
+  },
+  "See how it works": {
+    demo: () => import("./commands/demo.js"),
+  },
 };
 
 /** Refusals of what was typed, not of what it was typed about. */
@@ -55,12 +71,23 @@ async function main(words: readonly string[]): Promise<void> {
     })
     .helpCommand("help [command]", "what a command does")
     .exitOverride();
-  const named = commands[words[0] ?? ""];
-  for (const load of named ? [named] : Object.values(commands)) (await load()).add(program);
+  const named = Object.values(groups).find((commands) => Object.hasOwn(commands, words[0] ?? ""));
+  if (named) (await named[words[0]!]!()).add(program);
+  else await addAll(program);
   try {
     await program.parseAsync(words, { from: "user" });
   } catch (error) {
     process.exitCode = exitCode(error);
+  }
+}
+
+/** Adds all commands, in their groups. */
+async function addAll(program: Command): Promise<void> {
+  for (const [group, commands] of Object.entries(groups)) {
+    for (const load of Object.values(commands)) {
+      (await load()).add(program);
+      program.commands.at(-1)!.helpGroup(`${group}:`);
+    }
   }
 }
 
