@@ -1,4 +1,6 @@
 import { spawn, spawnSync, type ChildProcess } from "node:child_process";
+import { writeFileSync } from "node:fs";
+import { join } from "node:path";
 import { commandHome } from "../support/command";
 
 const hasDesktop = ["Xvfb", "xclip"].every((program) => spawnSync("which", [program]).status === 0);
@@ -7,7 +9,7 @@ if (!hasDesktop)
 const onDesktop = hasDesktop || process.env["CI"] ? describe : describe.skip;
 
 onDesktop("the clipboard of a desktop", () => {
-  const { drawer, all } = commandHome();
+  const { drawer, all, folder, fresh } = commandHome();
   let screen: ChildProcess;
   beforeAll(async () => {
     // Xvfb finds a free display and says its number when it is ready.
@@ -40,6 +42,25 @@ onDesktop("the clipboard of a desktop", () => {
     expect(await all("place 2 --out markdown")).not.toContain("**");
     put("text/html", "demo/clipboard/cells-one-blank/clip.html");
     expect(await all("collect --clipboard")).toBe("Nothing collected: the clipboard is blank.\n");
+  });
+
+  test("what a program declares to be a secret is private", async () => {
+    // xclip can offer one target at a time; a keeper of passwords offers its text and the hint.
+    const answers = {
+      TARGETS: "UTF8_STRING\nx-kde-passwordManagerHint",
+      UTF8_STRING: "terns at low water",
+      "x-kde-passwordManagerHint": "secret",
+    };
+    const cases = Object.entries(answers).map(([target, text]) => `${target}) printf '${text}' ;;`);
+    writeFileSync(join(folder, "xclip"), `#!/bin/sh\ncase "$5" in\n${cases.join("\n")}\nesac\n`, {
+      mode: 0o755,
+    });
+    const before = process.env["PATH"];
+    process.env["PATH"] = `${folder}:${before}`;
+    fresh();
+    expect(await all("collect --clipboard")).toMatch(/^Collected as 1, private: it is shown nowhere/);
+    process.env["PATH"] = before;
+    expect(await all("list")).not.toContain("terns");
   });
 
   test("without a desktop it says so", async () => {

@@ -254,6 +254,14 @@ onPages("the secretary's desk", () => {
     await lands("Card 4111 1111 1111 1111");
     await deed(1, "Unhide");
     await becomes("Field", "Card ");
+    // A field says itself that it holds a secret.
+    await page.evaluate(() => {
+      document.querySelector("#desk")!.innerHTML =
+        '<input id="code" autocomplete="one-time-code" value="terns">';
+      document.querySelector<HTMLInputElement>("#code")!.select();
+    });
+    await page.keyboard.press("Control+c");
+    await becomes("Field", "Card ", "•••••");
   });
 
   test("finding as one types shows where the words stand, and what is found can be kept and placed", async () => {
