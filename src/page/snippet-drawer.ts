@@ -4,6 +4,7 @@ import { unsafeHTML } from "lit/directives/unsafe-html.js";
 import type { Block } from "../compose/block.js";
 import { compose } from "../compose/compose.js";
 import type { Fit } from "../compose/recipe.js";
+import { DrawerError } from "../content/error.js";
 import { paragraph } from "../content/model.js";
 import type { Notice } from "../content/notice.js";
 import { writeText } from "../content/write/text.js";
@@ -12,12 +13,13 @@ import type { Snippet } from "../drawer/picking.js";
 import type { Rules } from "../drawer/rules.js";
 import { many } from "../drawer/saying.js";
 import { MASK } from "../drawer/secret.js";
-import type { Gone, Positioned } from "../drawer/store.js";
+import type { Positioned } from "../drawer/store.js";
 import type { Binding, Told } from "./binding.js";
 import { looks } from "./looks.js";
 import { gonePanel, rulesPanel } from "./panels.js";
 import { rowOf, type Row, type RowDeeds } from "./row.js";
 import { readTransfer } from "./selection.js";
+import { FOUND, Sight, type Which } from "./sight.js";
 import {
   CITE_WORDS,
   FIRST_SAID,
@@ -30,16 +32,8 @@ import {
 
 /** How high a row of the run is, in ems; all are the same, so that only those that can be seen need to be there. */
 const ROW = 5.6;
-/** How many rows are there beyond those that can be seen, on either side. */
-const SPARE = 12;
 /** How many snippets are shown as they will land; more are placed, but nobody reads so far. */
 const SHOWN = 60;
-/** How many snippets are found at once, the newest. */
-const FOUND = 100;
-
-/** Which snippets the sentence speaks of. */
-type Which = "picked" | "all" | "last";
-
 /** What stands in place of the run. */
 type Panel = "rules" | "gone";
 
@@ -53,15 +47,7 @@ export class SnippetDrawer extends LitElement {
   static override styles = looks;
   static override properties = {
     binding: { attribute: false },
-    count: { state: true },
-    rows: { state: true },
-    from: { state: true },
-    words: { state: true },
-    found: { state: true },
     panel: { state: true },
-    rules: { state: true },
-    gone: { state: true },
-    picked: { state: true },
     revealed: { state: true },
     told: { state: true },
     said: { state: true },
@@ -70,21 +56,7 @@ export class SnippetDrawer extends LitElement {
   };
 
   declare binding: Binding | undefined;
-  /** How many snippets there are. */
-  declare private count: number;
-  /** The rows that were read: those in sight, and some to spare. */
-  declare private rows: readonly Row[];
-  /** How many rows stand before them. */
-  declare private from: number;
-  /** The words that are looked for. */
-  declare private words: string;
-  /** Those that hold the words; nothing when none are looked for. */
-  declare private found: readonly Row[] | undefined;
   declare private panel: Panel | undefined;
-  declare private rules: Rules | undefined;
-  declare private gone: readonly (Gone & Positioned)[];
-  /** The snippets that are picked, in the order of picking. */
-  declare private picked: readonly Positioned[];
   /** What private snippets say that the user wants to see, by id. */
   declare private revealed: ReadonlyMap<string, string>;
   declare private told: Told | undefined;
@@ -92,9 +64,9 @@ export class SnippetDrawer extends LitElement {
   declare private which: Which;
   /** What lands: of what is chosen, as much as is shown. */
   declare private block: Block | undefined;
+  /** What of the drawer is in sight. */
+  #sight: Sight | undefined;
   #stops: (() => void)[] = [];
-  #reading = 0;
-  #looking = 0;
   #composing = 0;
   /** Settles when the block is the one of what is chosen. */
   #ready: Promise<void> = Promise.resolve();
@@ -103,12 +75,6 @@ export class SnippetDrawer extends LitElement {
 
   constructor() {
     super();
-    this.count = 0;
-    this.rows = [];
-    this.from = 0;
-    this.words = "";
-    this.gone = [];
-    this.picked = [];
     this.revealed = new Map();
     this.said = FIRST_SAID;
     this.which = "all";
@@ -119,12 +85,20 @@ export class SnippetDrawer extends LitElement {
 
   protected override willUpdate(changed: PropertyValues): void {
     if (changed.has("binding")) this.#follow();
-    if (["picked", "said", "which"].some((name) => changed.has(name))) this.#ready = this.#compose();
+    if (["said", "which"].some((name) => changed.has(name))) this.#ready = this.#compose();
   }
 
   override disconnectedCallback(): void {
     super.disconnectedCallback();
     this.#leave();
+  }
+
+  get #count(): number {
+    return this.#sight?.count ?? 0;
+  }
+
+  get #picked(): readonly Positioned[] {
+    return this.#sight?.picked ?? [];
   }
 
   #leave(): void {
@@ -137,6 +111,11 @@ export class SnippetDrawer extends LitElement {
     if (!binding) return;
     const fitAgain = () => (this.#ready = this.#compose());
     document.addEventListener("focusin", fitAgain);
+    this.#sight = new Sight(
+      binding.drawer,
+      () => ({ top: this.#topRow(), seen: this.#rowsSeen() }),
+      () => this.requestUpdate(),
+    );
     this.#stops = [
       binding.drawer.watch(() => void this.#read()),
       binding.listen((told) => (this.told = told)),
@@ -145,94 +124,34 @@ export class SnippetDrawer extends LitElement {
     void this.#read();
   }
 
-  get #drawer(): Drawer {
-    return this.binding!.drawer;
-  }
-
-  /** Reads the drawer again; of several readings under way only the last one counts. */
+  /** Reads the drawer again, and brings into sight what has come, or what is to have the focus. */
   async #read(): Promise<void> {
-    const reading = ++this.#reading;
-    const drawer = this.#drawer;
-    const [count, rules, gone] = [
-      await drawer.count(),
-      await drawer.rules(),
-      this.panel === "gone" ? await drawer.gone() : [],
-    ];
-    const grown = count > this.count;
-    const [from, limit] = this.#window(grown ? count - this.#rowsSeen() : this.#topRow());
-    const rows = await drawer.list({ first: from + 1, limit });
-    const ids = this.picked.map(({ entry }) => entry.id);
-    const there = ids.length === 0 ? [] : await drawer.store.entries({ drawer: drawer.name, ids });
-    if (reading !== this.#reading) return;
-    const byId = new Map(there.map((one) => [one.entry.id, one]));
-    Object.assign(this, { count, rules, gone, from, rows, picked: ids.flatMap((id) => byId.get(id) ?? []) });
-    if (this.picked.length === 0 && this.which === "picked") this.which = "all";
-    if (this.words !== "") void this.#look();
+    const sight = this.#sight!;
+    const grown = await sight.read({ gone: this.panel === "gone" });
+    if (sight.picked.length === 0 && this.which === "picked") this.which = "all";
     this.#ready = this.#compose();
     await this.updateComplete;
-    if (grown) await this.#scrollTo(count - 1);
+    if (grown) await this.#scrollTo(sight.count - 1);
     const next = this.#focusNext;
     this.#focusNext = undefined;
-    if (next !== undefined) await this.#go(Math.min(next, count));
-  }
-
-  /** Which rows to read so that those from `top` on can be seen: after how many, and how many. */
-  #window(top: number): [from: number, limit: number] {
-    const from = Math.max(0, top - SPARE);
-    return [from, top + this.#rowsSeen() + SPARE - from];
-  }
-
-  /** Reads the rows in sight, when they are not there. */
-  async #readRows(): Promise<void> {
-    const top = this.#topRow();
-    const isThere =
-      top >= this.from && Math.min(this.count, top + this.#rowsSeen()) <= this.from + this.rows.length;
-    if (isThere || !this.binding) return;
-    const reading = ++this.#reading;
-    const [from, limit] = this.#window(top);
-    const rows = await this.#drawer.list({ first: from + 1, limit });
-    if (reading === this.#reading) Object.assign(this, { from, rows });
-    if (this.#topRow() !== top) await this.#readRows();
-  }
-
-  /** Looks for the words; of several searches under way only the last one counts. */
-  async #look(): Promise<void> {
-    const looking = ++this.#looking;
-    const found =
-      this.words.trim() === ""
-        ? undefined
-        : await this.#drawer.find(this.words, { limit: FOUND, length: 140 });
-    const positioned = found && (await this.#drawer.positioned(found.map(({ entry }) => entry)));
-    if (looking !== this.#looking) return;
-    const contexts = new Map(found?.map(({ entry, context }) => [entry.id, context]));
-    this.found = positioned?.map((one) => ({ ...one, context: contexts.get(one.entry.id)! }));
-  }
-
-  /** What the sentence speaks of, in the order in which it is placed; at most so many. */
-  async #chosen(limit = Infinity): Promise<readonly Positioned[]> {
-    if (this.which === "picked") return this.picked.slice(0, limit);
-    if (this.which === "last") return this.#drawer.list({ limit: 1 });
-    return this.#drawer.list({ first: 1, ...(Number.isFinite(limit) && { limit }) });
-  }
-
-  get #chosenCount(): number {
-    return this.which === "picked"
-      ? this.picked.length
-      : this.which === "last"
-        ? Math.min(1, this.count)
-        : this.count;
+    if (next !== undefined) await this.#go(Math.min(next, sight.count));
   }
 
   /** Makes the block of what is shown, for the place it would land in; what is private is masked in it. */
   async #compose(): Promise<void> {
-    if (!this.binding) return;
+    if (!this.#sight) return;
     const composing = ++this.#composing;
-    const snippets = await this.#drawer.read(await this.#chosen(SHOWN));
-    const masked = snippets.map((one): Snippet =>
-      one.entry.private ? { ...one, content: [paragraph(MASK)] } : one,
-    );
-    const block = this.#blockOf(masked);
-    if (composing === this.#composing) this.block = block;
+    try {
+      const snippets = await this.#sight.drawer.read(await this.#sight.chosen(this.which, SHOWN));
+      const masked = snippets.map((one): Snippet =>
+        one.entry.private ? { ...one, content: [paragraph(MASK)] } : one,
+      );
+      if (composing === this.#composing) this.block = this.#blockOf(masked);
+    } catch (error) {
+      // A snippet may be forgotten between being listed and being read; the drawer is read again then.
+      if (!(error instanceof DrawerError)) throw error;
+      this.told = { notices: [], error };
+    }
   }
 
   #blockOf(snippets: readonly Snippet[]): Block {
@@ -249,7 +168,7 @@ export class SnippetDrawer extends LitElement {
   }
 
   protected override render() {
-    const collecting = this.rules?.collecting ?? true;
+    const collecting = this.#sight?.rules?.collecting ?? true;
     return html`
       <header>
         <h2>Drawer</h2>
@@ -265,13 +184,13 @@ export class SnippetDrawer extends LitElement {
           type="search"
           aria-label="Find in the drawer"
           placeholder="Find"
-          .value=${this.words}
+          .value=${this.#sight?.words ?? ""}
           @input=${(event: Event) => this.#lookFor((event.target as HTMLInputElement).value)}
         />
         ${this.#opener("gone", "What left")} ${this.#opener("rules", "Rules")}
       </div>
       ${
-        this.count === 0 && !this.panel
+        this.#count === 0 && !this.panel
           ? html`<p class="none">
               Nothing here yet. Select something and copy it; it will stand here, numbered, in the order of
               gathering.
@@ -311,16 +230,17 @@ export class SnippetDrawer extends LitElement {
 
   /** The run, what was found, or what is looked at in place of it. */
   #left() {
-    if (this.panel === "rules" && this.rules)
-      return rulesPanel(this.rules, (changes) => this.#setRules(changes));
+    const sight = this.#sight;
+    if (this.panel === "rules" && sight?.rules)
+      return rulesPanel(sight.rules, (changes) => this.#setRules(changes));
     if (this.panel === "gone") {
-      return gonePanel(this.gone, {
+      return gonePanel(sight?.gone ?? [], {
         restore: (position) => this.#act((drawer) => drawer.restore(String(position))),
         empty: () => this.#act((drawer) => drawer.empty()),
         forget: () => this.#forget(),
       });
     }
-    return this.found ? this.#foundRows(this.found) : this.#run();
+    return sight?.found ? this.#foundRows(sight.found) : this.#run();
   }
 
   #foundRows(found: readonly Row[]) {
@@ -330,7 +250,7 @@ export class SnippetDrawer extends LitElement {
         : `${many(found.length)} ${found.length === 1 ? "holds" : "hold"}`;
     return html`
       <p class="note found" role="status">
-        ${found.length === 0 ? "Nothing holds" : count} “${this.words.trim()}”.
+        ${found.length === 0 ? "Nothing holds" : count} “${this.#sight!.words.trim()}”.
       </p>
       <ol class="run" aria-label="Snippets found, the newest first" @keydown=${this.#key}>
         ${repeat(
@@ -344,6 +264,7 @@ export class SnippetDrawer extends LitElement {
 
   /** The rows that can be seen, and some to spare; the rest is room. */
   #run() {
+    const { rows = [], from = 0 } = this.#sight ?? {};
     const room = (rows: number) =>
       html`<div
         class="room"
@@ -356,22 +277,22 @@ export class SnippetDrawer extends LitElement {
         class="run"
         aria-label="Snippets, in order"
         @keydown=${this.#key}
-        @scroll=${() => void this.#readRows()}
+        @scroll=${() => void this.#sight!.readRows()}
       >
-        ${room(this.from)}
+        ${room(from)}
         ${repeat(
-          this.rows,
+          rows,
           ({ entry }) => entry.id,
           (row) => this.#row(row),
         )}
-        ${room(this.count - this.from - this.rows.length)}
+        ${room(this.#count - from - rows.length)}
       </ol>
     `;
   }
 
   #row(row: Row) {
-    const turn = this.picked.findIndex(({ entry }) => entry.id === row.entry.id) + 1;
-    return rowOf(row, { count: this.count, turn, revealed: this.revealed.get(row.entry.id) }, this.#deeds);
+    const turn = this.#picked.findIndex(({ entry }) => entry.id === row.entry.id) + 1;
+    return rowOf(row, { count: this.#count, turn, revealed: this.revealed.get(row.entry.id) }, this.#deeds);
   }
 
   readonly #deeds: RowDeeds = {
@@ -390,10 +311,10 @@ export class SnippetDrawer extends LitElement {
 
   #sentence() {
     const { as, style, tidy, cite } = this.said;
-    const { count } = this;
+    const count = this.#count;
     const which = {
-      ...(this.picked.length > 0 && {
-        picked: this.picked.length === 1 ? "the one picked" : `the ${this.picked.length} picked`,
+      ...(this.#picked.length > 0 && {
+        picked: this.#picked.length === 1 ? "the one picked" : `the ${this.#picked.length} picked`,
       }),
       all: count === 1 ? "the one snippet" : `all ${count} snippets`,
       last: "the latest snippet",
@@ -415,14 +336,14 @@ export class SnippetDrawer extends LitElement {
 
   /** What lands is shown from the very block that is placed. Its HTML is written from content, which can hold no script. */
   #landing() {
-    const more = this.#chosenCount - SHOWN;
+    const more = (this.#sight?.chosenCount(this.which) ?? 0) - SHOWN;
     return html`
       <div class="landing" aria-label="As it will land" role="region" tabindex="0">
         ${unsafeHTML(this.block?.html ?? "")}
         ${this.block?.notices.map(({ message }) => html`<p class="note">${message}</p>`)}
         ${more > 0 ? html`<p class="note">… and ${more.toLocaleString()} more, which are placed too.</p>` : nothing}
       </div>
-      <button class="go" ?disabled=${this.count === 0} @click=${this.#place}>Place at the caret</button>
+      <button class="go" ?disabled=${this.#count === 0} @click=${this.#place}>Place at the caret</button>
     `;
   }
 
@@ -433,7 +354,7 @@ export class SnippetDrawer extends LitElement {
 
   /** How many rows are scrolled past. */
   #topRow(): number {
-    const run = this.found ? null : this.renderRoot.querySelector(".run");
+    const run = this.#sight?.found ? null : this.renderRoot.querySelector(".run");
     return run ? Math.floor(run.scrollTop / this.#rowHeight()) : 0;
   }
 
@@ -444,17 +365,17 @@ export class SnippetDrawer extends LitElement {
   /** Brings a row into sight. */
   async #scrollTo(row: number): Promise<void> {
     const run = this.renderRoot.querySelector(".run");
-    if (!run || this.found) return;
+    if (!run || this.#sight?.found) return;
     const height = this.#rowHeight();
     if (row * height < run.scrollTop) run.scrollTop = row * height;
     else if ((row + 1) * height > run.scrollTop + run.clientHeight)
       run.scrollTop = (row + 1) * height - run.clientHeight;
-    await this.#readRows();
+    await this.#sight!.readRows();
     await this.updateComplete;
   }
 
   #act(deed: (drawer: Drawer) => Promise<readonly Notice[]>): void {
-    void this.binding?.act(() => deed(this.#drawer));
+    void this.binding?.act(() => deed(this.#sight!.drawer));
   }
 
   #setRules(changes: Partial<Rules>): void {
@@ -462,9 +383,8 @@ export class SnippetDrawer extends LitElement {
   }
 
   #lookFor(words: string): void {
-    this.words = words;
     this.panel = undefined;
-    void this.#look();
+    void this.#sight?.look(words);
   }
 
   /** Forgets for good what is not kept, once the user has said so twice. */
@@ -474,38 +394,41 @@ export class SnippetDrawer extends LitElement {
   }
 
   #pick(row: Row): void {
-    const without = this.picked.filter(({ entry }) => entry.id !== row.entry.id);
-    this.picked = without.length < this.picked.length ? without : [...this.picked, row];
-    this.which = this.picked.length > 0 ? "picked" : "all";
+    this.#sight!.pick(row);
+    this.which = this.#picked.length > 0 ? "picked" : "all";
+    this.#ready = this.#compose();
   }
 
   async #reveal(row: Row): Promise<void> {
     const { id } = row.entry;
     const revealed = new Map(this.revealed);
     if (!revealed.delete(id)) {
-      const [snippet] = await this.#drawer.read([row]);
+      const [snippet] = await this.#sight!.drawer.read([row]);
       revealed.set(id, writeText(snippet!.content));
     }
     this.revealed = revealed;
   }
 
   #placeOne(row: Row): void {
-    void this.binding?.place(async () => compose(await this.#drawer.read([row])), `snippet ${row.position}`);
+    void this.binding?.place(
+      async () => compose(await this.#sight!.drawer.read([row])),
+      `snippet ${row.position}`,
+    );
   }
 
   #place(): void {
-    const count = this.#chosenCount;
+    const count = this.#sight!.chosenCount(this.which);
     void this.binding?.place(async () => {
       await this.#ready;
-      const chosen = await this.#chosen();
+      const chosen = await this.#sight!.chosen(this.which);
       const isShown = this.block && chosen.length <= SHOWN && chosen.every(({ entry }) => !entry.private);
-      return isShown ? this.block! : this.#blockOf(await this.#drawer.read(chosen));
+      return isShown ? this.block! : this.#blockOf(await this.#sight!.drawer.read(chosen));
     }, many(count));
   }
 
   #move(position: number, before: number): void {
     this.#focusNext = before > position ? position + 1 : position - 1;
-    const to = before > this.count ? ("end" as const) : { position: before };
+    const to = before > this.#count ? ("end" as const) : { position: before };
     this.#act((drawer) => drawer.move(String(position), to));
   }
 
@@ -523,17 +446,19 @@ export class SnippetDrawer extends LitElement {
   /** In the run: arrows go from snippet to snippet, with Alt they move it; P picks, K keeps; Delete discards; Ctrl+Z undoes. */
   #key(event: KeyboardEvent): void {
     const item = (event.target as Element).closest("li");
-    const row = (this.found ?? this.rows).find(({ entry }) => entry.id === item?.dataset["id"]);
+    const row = (this.#sight?.found ?? this.#sight?.rows ?? []).find(
+      ({ entry }) => entry.id === item?.dataset["id"],
+    );
     if (!item || !row || !this.binding) return;
     const { position } = row;
     const isPlain = !event.ctrlKey && !event.metaKey && !event.altKey;
     const next = (step: 1 | -1) => {
       const sibling = step === 1 ? item.nextElementSibling : item.previousElementSibling;
-      if (this.found) (sibling?.querySelector(".snippet") as HTMLElement | null)?.focus();
+      if (this.#sight?.found) (sibling?.querySelector(".snippet") as HTMLElement | null)?.focus();
       else void this.#go(position + step);
     };
     const key = event.key.toLowerCase();
-    if (event.altKey && key === "arrowdown" && position < this.count) this.#move(position, position + 2);
+    if (event.altKey && key === "arrowdown" && position < this.#count) this.#move(position, position + 2);
     else if (event.altKey && key === "arrowup" && position > 1) this.#move(position, position - 1);
     else if (event.altKey) return;
     else if (key === "arrowdown") next(1);
