@@ -9,10 +9,10 @@ export async function servePage(script) {
   });
   const server = createServer((request, response) => {
     if (request.url === "/page.js")
-      response.setHeader("content-type", "text/javascript").end(bundled.outputFiles[0].text);
+      response.setHeader("content-type", "text/javascript; charset=utf-8").end(bundled.outputFiles[0].text);
     else
       response
-        .setHeader("content-type", "text/html")
+        .setHeader("content-type", "text/html; charset=utf-8")
         .end("<!doctype html><body><script src=/page.js></script>");
   });
   await new Promise((ready) => server.listen(0, "127.0.0.1", ready));

@@ -167,19 +167,30 @@ export class IndexedDbStore implements Store {
     return found;
   }
 
+  /** Counts from one entry to the next, from the last back, so that each is counted once. */
   async positions(entries: readonly Entry[]): Promise<Map<string, number>> {
-    const { store } = this.#database.transaction("entries");
-    const index = store.index("inOrder");
-    const found = await Promise.all(
-      entries.map(async ({ id, drawer, order }) => {
-        const [position, key] = await Promise.all([
-          index.count(IDBKeyRange.bound([drawer, ""], [drawer, order])),
-          index.getKey([drawer, order]),
-        ]);
-        return [id, position, key === id] as const;
-      }),
-    );
-    return new Map(found.filter(([, , isThere]) => isThere).map(([id, position]) => [id, position]));
+    const found = new Map<string, number>();
+    const transaction = this.#database.transaction(["entries", "sizes"]);
+    const index = transaction.objectStore("entries").index("inOrder");
+    const each = [...new Map(entries.map((entry) => [entry.id, entry])).values()];
+    for (const drawer of new Set(each.map((entry) => entry.drawer))) {
+      const own = each
+        .filter((entry) => entry.drawer === drawer)
+        .sort((a, b) => (a.order < b.order ? 1 : -1));
+      const size = transaction.objectStore("sizes").get(drawer);
+      const counts = await Promise.all(
+        own.map(({ order }, at) =>
+          index.count(IDBKeyRange.bound([drawer, order], [drawer, own[at - 1]?.order ?? []], false, true)),
+        ),
+      );
+      const ids = await Promise.all(own.map(({ order }) => index.getKey([drawer, order])));
+      let position = ((await size)?.count ?? 0) + 1;
+      own.forEach(({ id }, at) => {
+        position -= counts[at]!;
+        if (ids[at] === id) found.set(id, position);
+      });
+    }
+    return found;
   }
 
   async gone(drawer: string): Promise<Gone[]> {
