@@ -1,5 +1,5 @@
 import { createHash } from "node:crypto";
-import { existsSync, mkdirSync, readFileSync } from "node:fs";
+import { existsSync, mkdirSync, readdirSync, readFileSync } from "node:fs";
 import { join } from "node:path";
 import Database from "libsql";
 import { encodeContent, hashBytes, readText } from "../dist/index.js";
@@ -31,11 +31,30 @@ export const otherVersions = ({ count = 500 } = {}) =>
     const isMoved =
       texts.length === count && /^Undone: collecting “piece/.test(undone.out) && /piece 7\b/.test(listed.out);
     const isCopied = copy !== undefined && existsSync(copy) && integrity(copy) === "ok";
+    const crowded = join(folder, "crowded");
+    mkdirSync(crowded);
+    makeOlder(join(crowded, "drawers.db"), count);
+    const lists = await Promise.all(Array.from({ length: 4 }, () => drawer(crowded, ["list"])));
+    const copies = readdirSync(crowded).filter((name) => name.includes(".form-"));
+    const isShared =
+      lists.every(({ code }) => code === 0) &&
+      copies.join() === "drawers.form-2.db" &&
+      versionOf(join(crowded, copies[0])) === 2 &&
+      (await audit(join(crowded, "drawers.db"))).texts.length === count;
     return {
-      passed: isRefused && isMoved && isCopied && integrity(older) === "ok",
-      said: `a home from a newer version: ${isRefused ? "refused, unharmed" : "NOT refused"}; from an older one: ${texts.length} of ${count} there, found and undone as before, ${isCopied ? "a copy beside it" : "NO copy"}`,
+      passed: isRefused && isMoved && isCopied && isShared && integrity(older) === "ok",
+      said: `a home from a newer version: ${isRefused ? "refused, unharmed" : "NOT refused"}; from an older one: ${texts.length} of ${count} there, found and undone as before, ${isCopied ? "a copy beside it" : "NO copy"}; opened by four at once: ${isShared ? "the same" : "NOT the same"}`,
     };
   });
+
+function versionOf(file) {
+  const database = new Database(file);
+  try {
+    return Object.values(database.prepare("PRAGMA user_version").get())[0];
+  } finally {
+    database.close();
+  }
+}
 
 /** A file as the second version of the tables had it. */
 function makeOlder(file, count) {

@@ -24,7 +24,8 @@ export async function withDrawer<Result>(
     return await useStore(openSqlite(path, { recover: true }), name, use);
   } catch (error) {
     if (!(error instanceof DrawerError) || error.code !== "damaged") throw error;
-    say([recoverSqlite(path)]);
+    const notice = recoverSqlite(path);
+    if (notice) say([notice]);
     return useStore(openSqlite(path), name, use);
   }
 }

@@ -80,15 +80,15 @@ export function openSqlite(path: string, options: SqliteOptions = {}): SqliteSto
     }
     if (!options.recover) throw damaged(path, error);
     const notice = recover(path);
-    return new SqliteStore(openConnection(path), path, [notice]);
+    return new SqliteStore(openConnection(path), path, notice ? [notice] : []);
   }
 }
 
 /**
  * Sets a damaged database aside, and brings what can be read of it into a new one in its place.
- * @returns what to say of it: where the damaged file is, and what was recovered
+ * @returns what to say of it: where the damaged file is, and what was recovered; nothing when another process has done it
  */
-export function recoverSqlite(path: string): Notice {
+export function recoverSqlite(path: string): Notice | undefined {
   return recover(path);
 }
 

@@ -3,7 +3,18 @@ import fc from "fast-check";
 import { mkdtempSync, rmSync, statSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
-import { Conflict, Drawer, MemoryStore, type Change, type Entry, type Store } from "drawer";
+import { openDB } from "idb";
+import {
+  Conflict,
+  Drawer,
+  encodeContent,
+  hashBytes,
+  MemoryStore,
+  readText,
+  type Change,
+  type Entry,
+  type Store,
+} from "drawer";
 import { openIndexedDb } from "drawer/indexeddb";
 import { openSqlite } from "drawer/sqlite";
 import { drawerWith, piece, textsOf } from "../support/pieces";
@@ -372,4 +383,53 @@ test("a database file and its folder are for their owner alone", () => {
 
 test("a file that is no database is refused by name, and left as it is", () => {
   expect(() => openSqlite("demo/diary.docx")).toThrow(/“demo\/diary.docx” cannot be opened/);
+});
+
+test("tables of an older page are brought up to date, and all of it is found and undone as before", async () => {
+  const content = encodeContent(readText("Réti saw a wheatear").content);
+  const held: Entry = {
+    ...{
+      id: "01900000-0000-7000-8000-000000000001",
+      drawer: "spring",
+      order: "a0",
+      kind: "text",
+      text: "Réti saw a wheatear",
+    },
+    ...{
+      content: hashBytes(content),
+      bytes: content.length,
+      kept: false,
+      private: false,
+      origin: {},
+      collectedAt: "2031-04-08T05:50:00.000Z",
+    },
+  };
+  const older = await openDB("older", 2, {
+    upgrade(database) {
+      database
+        .createObjectStore("entries", { keyPath: "id" })
+        .createIndex("inOrder", ["drawer", "order"], { unique: true });
+      database.createObjectStore("contents");
+      database.createObjectStore("changes", { autoIncrement: true }).createIndex("ofDrawer", "drawer");
+      database.createObjectStore("settings");
+    },
+  });
+  await older.add("entries", held);
+  await older.add("contents", content, held.content);
+  await older.add("changes", {
+    id: "1",
+    drawer: "spring",
+    at: held.collectedAt,
+    what: "collect",
+    edits: [{ id: held.id, before: null, after: held }],
+  });
+  older.close();
+  const drawer = new Drawer(await openIndexedDb("older"), "spring");
+  expect([await drawer.size(), (await drawer.find("reti"))[0]!.entry]).toEqual([
+    { drawer: "spring", count: 1, bytes: content.length },
+    held,
+  ]);
+  expect((await drawer.undo())[0]!.message).toBe("Undone: collecting “Réti saw a wheatear”.");
+  expect((await drawer.gone()).map(({ entry }) => entry)).toEqual([held]);
+  await drawer.store.close();
 });

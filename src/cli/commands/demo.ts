@@ -79,7 +79,8 @@ function steps(bulletin: string): Step[] {
       ],
     },
     { words: ["collect", "--type", "html"], file: "demo/clipboard/web-sentence/clip.html" },
-    { says: "What have I got?", words: ["list"] },
+    { says: "What have I got, and what did I have about wheatears?", words: ["list"] },
+    { words: ["list", "--find", "wheat"] },
     {
       says: "Arrange: the tide first, the diary's table out; no, back again.",
       words: ["move", "6", "--before", "1"],

@@ -4,9 +4,9 @@ import Database from "libsql";
 
 /** What a database must be set to, at each opening, for a commit to be durable and for processes to share it. */
 export const PRAGMAS = [
+  "busy_timeout = 30000",
   "journal_mode = WAL",
   "synchronous = FULL",
-  "busy_timeout = 30000",
   // What is deleted is overwritten with zeros.
   "secure_delete = ON",
 ];
@@ -16,9 +16,9 @@ export class Connection {
   readonly #database: Database.Database;
   readonly #statements = new Map<string, Database.Statement>();
 
-  constructor(path: string) {
+  constructor(path: string, pragmas: readonly string[] = PRAGMAS) {
     this.#database = new Database(path);
-    for (const pragma of PRAGMAS) this.#database.pragma(pragma);
+    for (const pragma of pragmas) this.#database.pragma(pragma);
   }
 
   /** Does what a statement says. Gives how many rows it changed. */
@@ -95,11 +95,11 @@ export class Connection {
 }
 
 /** Connects to a database file, which is made, with its folder, when it is not there; both are for their owner alone. */
-export function openConnection(path: string): Connection {
+export function openConnection(path: string, pragmas: readonly string[] = PRAGMAS): Connection {
   mkdirSync(dirname(path), { recursive: true, mode: 0o700 });
   closeSync(openSync(path, "a", 0o600));
   chmodSync(path, 0o600);
-  return new Connection(path);
+  return new Connection(path, pragmas);
 }
 
 /** Whether an error is one of the database, and not of a program that uses it. */

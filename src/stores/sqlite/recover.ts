@@ -1,4 +1,4 @@
-import { existsSync, renameSync } from "node:fs";
+import { chmodSync, closeSync, copyFileSync, existsSync, openSync, renameSync, rmSync } from "node:fs";
 import { generateKeyBetween } from "fractional-indexing";
 
 import { decodeContent, encodeContent, hashBytes, type Hash } from "../../content/encode.js";
@@ -8,8 +8,8 @@ import { TEXT_LENGTH, hashesOf, type Entry } from "../../drawer/entry.js";
 import { newId } from "../../drawer/ids.js";
 import { VALUES } from "../../drawer/values.js";
 import type { Commit } from "../../drawer/store.js";
-import { openConnection } from "./connection.js";
-import { readRecords, type Value } from "./pages.js";
+import { openConnection, saysDamaged, type Connection } from "./connection.js";
+import { isCutShort, readRecords, type Value } from "./pages.js";
 import { damagedName, prepareTables } from "./tables.js";
 import { write, writeValue } from "./writer.js";
 
@@ -28,18 +28,66 @@ interface Salvage {
  * the entry could be read comes with the beginning of its text; a content whose entry is lost comes into a drawer of
  * its own. The log, what had left, and private snippets do not come along.
  *
- * @returns what to say of it: where the damaged file is, and what was recovered
+ * Of several processes that come upon it, one does this, and the others wait for it.
+ *
+ * @returns what to say of it: where the damaged file is, and what was recovered; nothing when another process has done it
  */
-export function recover(path: string): Notice {
-  const aside = damagedName(path);
-  renameSync(path, aside);
-  for (const ending of ["-wal", "-shm"])
-    if (existsSync(path + ending)) renameSync(path + ending, aside + ending);
-  const { values, ...salvage } = read(aside);
-  const { commits, whole, cut, loose } = put(salvage);
-  const database = openConnection(path);
+export function recover(path: string): Notice | undefined {
+  const lock = `${path}.recovering`;
+  if (!take(lock)) return undefined;
   try {
-    prepareTables(database, path);
+    return isDamaged(path) ? recoverNow(path) : undefined;
+  } finally {
+    rmSync(lock, { force: true });
+  }
+}
+
+/** For how long another process may be at it, in milliseconds, before it is taken to have been killed. */
+const PATIENCE = 60_000;
+
+/** Takes a lock that is a file; when another process has it, waits until it is free, and does not take it. */
+function take(lock: string): boolean {
+  for (let waited = 0; ; waited += 100) {
+    try {
+      if (waited >= PATIENCE) rmSync(lock, { force: true });
+      closeSync(openSync(lock, waited === 0 || waited >= PATIENCE ? "wx" : "r"));
+      if (waited === 0 || waited >= PATIENCE) return true;
+    } catch (error) {
+      const { code } = error as NodeJS.ErrnoException;
+      if (code === "ENOENT") return false;
+      if (code !== "EEXIST") throw error;
+    }
+    Atomics.wait(new Int32Array(new SharedArrayBuffer(4)), 0, 0, 100);
+  }
+}
+
+function isDamaged(path: string): boolean {
+  if (isCutShort(path)) return true;
+  let database: Connection | undefined;
+  try {
+    database = openConnection(path);
+    return database.get<{ quick_check: string }>("PRAGMA quick_check(1)")!.quick_check !== "ok";
+  } catch (error) {
+    if (saysDamaged(error)) return true;
+    throw error;
+  } finally {
+    database?.close();
+  }
+}
+
+/**
+ * The new database is made beside the damaged one and takes its place at once, so that nobody finds none there. It is
+ * made without a write-ahead log: a connection may outlive its closing, and would share the log's locks with those
+ * that come after.
+ */
+function recoverNow(path: string): Notice {
+  const draft = `${path}.recovered`;
+  rmSync(draft, { force: true });
+  const { values, ...salvage } = read(path);
+  const { commits, whole, cut, loose } = put(salvage);
+  const database = openConnection(draft, ["journal_mode = DELETE", "synchronous = FULL"]);
+  try {
+    prepareTables(database, draft);
     database.transact(() => {
       for (const commit of commits) write(database, commit);
       for (const { drawer, name, value } of values) writeValue(database, drawer, name, undefined, value);
@@ -47,6 +95,12 @@ export function recover(path: string): Notice {
   } finally {
     database.close();
   }
+  const aside = damagedName(path);
+  copyFileSync(path, aside);
+  chmodSync(aside, 0o600);
+  for (const ending of ["-wal", "-shm"])
+    if (existsSync(path + ending)) renameSync(path + ending, aside + ending);
+  renameSync(draft, path);
   const said = [
     `${whole === 1 ? "1 snippet is" : `${whole} snippets are`} back`,
     ...(cut > 0 ? [`of ${cut} more only the beginning`] : []),

@@ -1,4 +1,4 @@
-import { chmodSync, closeSync, existsSync, openSync, readdirSync, rmSync } from "node:fs";
+import { closeSync, existsSync, openSync, readdirSync, readSync, renameSync, rmSync } from "node:fs";
 import { basename, dirname, join } from "node:path";
 import { DrawerError } from "../../content/error.js";
 import type { Connection } from "./connection.js";
@@ -137,22 +137,46 @@ function newer(path: string, version: number): DrawerError {
   );
 }
 
-function copyOf(database: Connection, path: string, version: number): string {
+/**
+ * Copies the file beside itself, under a name that tells the version. When another process has brought it up to date
+ * meanwhile, that process has made the copy, and there is nothing to tell.
+ */
+function copyOf(database: Connection, path: string, version: number): string | undefined {
   const copy = join(dirname(path), `${nameOf(path)}.form-${version}.db`);
-  rmSync(copy, { force: true });
-  closeSync(openSync(copy, "wx", 0o600));
-  database.run("VACUUM INTO ?", copy);
-  chmodSync(copy, 0o600);
-  return copy;
+  const draft = `${copy}.${process.pid}.part`;
+  try {
+    closeSync(openSync(draft, "wx", 0o600));
+    database.run("VACUUM INTO ?", draft);
+    if (versionOf(draft) !== version) return undefined;
+    renameSync(draft, copy);
+    return copy;
+  } finally {
+    rmSync(draft, { force: true });
+  }
+}
+
+/** The version that stands in a database file's head. */
+function versionOf(path: string): number {
+  const file = openSync(path, "r");
+  try {
+    const head = Buffer.alloc(100);
+    readSync(file, head);
+    return head.readUInt32BE(60);
+  } finally {
+    closeSync(file);
+  }
 }
 
 function nameOf(path: string): string {
   return basename(path).replace(/\.db$/, "");
 }
 
-/** The copies that were made beside a database before it was brought up to date. */
+/**
+ * The copies that were made beside a database before it was brought up to date, and what a process left that was killed
+ * while it copied or recovered it.
+ */
 export function copiesBeside(path: string): string[] {
-  return besides(path, /^\.form-\d+\.db$/);
+  return besides(path, /^(?:\.form-\d+\.db(?:\.\d+\.part)?|\.db\.recovered)$/);
 }
 
 /** The damaged files that were set aside beside a database. */
