@@ -401,7 +401,7 @@ export class SqliteStore implements Store {
     if (!isOfTheDatabase(error)) return error as Error;
     if (saysDamaged(error)) return damaged(this.path, error);
     const { code } = error;
-    if (code.startsWith("SQLITE_CONSTRAINT")) return new Conflict("A place is taken.", { cause: error });
+    if (/^UNIQUE constraint/.test(error.message)) return new Conflict("A place is taken.", { cause: error });
     const why =
       /FULL|IOERR/.test(code) || /disk is full|disk I\/O/.test(reason(error))
         ? `the disk is full or cannot be written (${reason(error)}). Free some space and try again`
