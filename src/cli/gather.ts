@@ -1,5 +1,4 @@
 import { DrawerError } from "../content/error.js";
-import { readFlavours } from "../content/read/flavours.js";
 import type { Gathered } from "../drawer/draft.js";
 import type { Source } from "../files/source.js";
 import { openFile, openStandardInput } from "./input.js";
@@ -70,6 +69,7 @@ async function fromClipboard(files: readonly string[], options: GatherOptions): 
     );
   }
   const { readClipboard } = await import("../desktop/clipboard.js");
+  const { readFlavours } = await import("../content/read/flavours.js");
   const { secret, ...flavours } = await readClipboard();
   return {
     ...(await readFlavours(flavours)),

@@ -3,9 +3,7 @@ import { isBlank } from "../content/measure.js";
 import type { Content, Table } from "../content/model.js";
 import type { Notice, Reading } from "../content/notice.js";
 import { readDelimited } from "../content/read/delimited.js";
-import { readPicture } from "../content/read/flavours.js";
-import { readHtml } from "../content/read/html.js";
-import { readMarkdown } from "../content/read/markdown.js";
+import { readPicture } from "../content/read/picture.js";
 import { readText } from "../content/read/text.js";
 import { cutTable, type Rectangle } from "../content/table.js";
 import { tellFormat, type Format } from "./format.js";
@@ -68,10 +66,14 @@ export async function readSource(
       const { readOds } = await import("./read/ods.js");
       return new WorkbookSource(name, format, readOds(bytes, name));
     }
-    case "html":
+    case "html": {
+      const { readHtml } = await import("../content/read/html.js");
       return new DocumentSource(name, format, await readHtml(decodeText(bytes, "html")));
-    case "markdown":
+    }
+    case "markdown": {
+      const { readMarkdown } = await import("../content/read/markdown.js");
       return new DocumentSource(name, format, await readMarkdown(decodeText(bytes)));
+    }
     case "csv":
       return delimitedSource(name, format, await readDelimited(decodeText(bytes)));
     case "tsv":

@@ -1,11 +1,10 @@
-import { hashBytes } from "../encode.js";
 import { eachFlow, isBlank } from "../measure.js";
 import type { Content, Table } from "../model.js";
 import type { Reading } from "../notice.js";
-import { readPictureBytes } from "../picture.js";
 import { cellText } from "../write/text.js";
 import { readDelimited } from "./delimited.js";
 import { readHtml, type HtmlReadOptions } from "./html.js";
+import { NOTHING, readPicture } from "./picture.js";
 import { readText } from "./text.js";
 
 /** What one copy offers: the same thing in several forms, any of which may be missing. */
@@ -21,9 +20,6 @@ export interface Flavours {
   /** Whether the source declares that what it offers is a secret. */
   readonly secret?: boolean;
 }
-
-/** Content that holds nothing. */
-export const NOTHING: Reading = { content: [], pictures: new Map(), notices: [] };
 
 /**
  * Reads the best of several flavours: HTML before bare text, because it keeps structure and look; a table's own rows
@@ -45,18 +41,6 @@ export async function readFlavours<Node>(
   }
   if (flavours.text !== undefined && flavours.text.trim() !== "") return readText(flavours.text);
   return flavours.picture ? readPicture(flavours.picture) : NOTHING;
-}
-
-/** A picture by itself; nothing when the bytes are no picture. */
-export function readPicture(bytes: Uint8Array, alt = ""): Reading {
-  const facts = readPictureBytes(bytes);
-  if (!facts) return NOTHING;
-  const hash = hashBytes(bytes);
-  return {
-    content: [{ type: "picture", hash, ...facts, alt }],
-    pictures: new Map([[hash, bytes]]),
-    notices: [],
-  };
 }
 
 function hasTable(content: Content): boolean {
