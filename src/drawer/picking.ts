@@ -109,6 +109,7 @@ async function matching(from: Pickable, term: Term): Promise<Positioned[]> {
     case "range": {
       const [first, last] = term.type === "place" ? [term.place, term.place] : [term.from, term.to];
       const count = await from.count();
+      if (count === 0) throw new DrawerError("no-position", from.ifNone);
       const [start, end] = [positionOf(first, count, from.where), positionOf(last, count, from.where)];
       const found = await from.entries({
         offset: Math.min(start, end) - 1,

@@ -1,7 +1,8 @@
 import { grouped } from "../content/number.js";
 import { originText } from "../content/origin.js";
-import { reversed, type Change, type Edit, type What } from "./change.js";
+import { reversed, reversedValues, type Change, type Edit, type ValueEdit, type What } from "./change.js";
 import type { Entry } from "./entry.js";
+import { RULES, type Rules } from "./rules.js";
 import { MASK } from "./secret.js";
 import { VALUES } from "./values.js";
 
@@ -74,7 +75,10 @@ export function deedOf(change: Change, total?: number): string {
   const what = change.deed ?? change.what;
   const edits = change.what === "undo" ? reversed(change.edits) : change.edits;
   if (edits.length === 0 || change.values?.length)
-    return [DEEDS[what], ...(change.values ?? []).map((value) => valueName(value))].join(" ");
+    return valuesDeed(
+      what,
+      change.what === "undo" ? reversedValues(change.values ?? []) : (change.values ?? []),
+    );
   const named = edits.filter((edit) => isNamed(what, edit));
   const entries = named.map(({ before, after }) => (what === "split" ? before : (after ?? before))!);
   return `${DEEDS[what]} ${namesOf(entries, total)}`;
@@ -86,14 +90,16 @@ function isNamed(what: What, { before, after }: Edit): boolean {
   return what === "split" ? before !== null : true;
 }
 
-/** The values of a drawer as messages name them: `recipe roundup` is the recipe “roundup”, the rules are their names. */
-function valueName({ name, before, after }: { name: string; before?: string; after?: string }): string {
-  if (name.startsWith(VALUES.recipe)) return `“${name.slice(VALUES.recipe.length)}”`;
-  const [old, fresh] = [before, after].map((text) => JSON.parse(text ?? "{}") as Record<string, unknown>);
-  const changed = [...new Set([...Object.keys(old!), ...Object.keys(fresh!)])].filter(
-    (key) => old![key] !== fresh![key],
+/** What a change of values did: `changing the rule “snippets”`, `pausing`, `changing the recipe “roundup”`. */
+function valuesDeed(what: What, [value]: readonly ValueEdit[]): string {
+  if (!value) return DEEDS[what];
+  if (value.name.startsWith(VALUES.recipe))
+    return `${DEEDS[what]} “${value.name.slice(VALUES.recipe.length)}”`;
+  const [before, after] = [value.before, value.after].map(
+    (text) => JSON.parse(text ?? "{}") as Partial<Rules>,
   );
-  return changed
-    .map((key) => `“${key.replace(/[A-Z]/g, (letter) => `-${letter.toLowerCase()}`)}”`)
-    .join(", ");
+  const all = Object.keys({ ...before, ...after }) as (keyof Rules)[];
+  const changed = all.filter((key) => before![key] !== after![key]);
+  if (changed.join() === "collecting") return after!.collecting === false ? "pausing" : "resuming";
+  return `${DEEDS[what]} ${changed.map((key) => `“${RULES[key].name}”`).join(", ")}`;
 }

@@ -40,6 +40,8 @@ export function add(program: Command): void {
           "bad-option",
           "What has left is listed whole: --gone goes without --find, --kind and --from.",
         );
+      if (find?.trim() === "")
+        throw new DrawerError("bad-option", "Say which words to find: --find and some words.");
       await withDrawer(options.drawer, async (drawer) => {
         const filter = {
           ...(kind && { kind }),
