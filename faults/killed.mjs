@@ -1,6 +1,9 @@
 import { join } from "node:path";
 import { audit, inFolder, integrity, IS_WHOLE, worker } from "./support.mjs";
 
+/** When to kill: in one of four runs at any moment from its beginning, in the others while it collects. */
+const moment = (n) => (n % 4 === 0 ? { alive: Math.random() * 400 } : { aliveOnceHeard: Math.random() * 60 });
+
 /** A process that collects is killed at a random moment, again and again. */
 export const killed = ({ runs = 1000, lanes = 8 } = {}) =>
   inFolder(async (folder) => {
@@ -11,7 +14,7 @@ export const killed = ({ runs = 1000, lanes = 8 } = {}) =>
         const own = Math.ceil((runs - lane) / lanes);
         for (let n = 0; n < own; n++) {
           const name = `k${n}`;
-          const { out } = await worker(file, name, 1_000_000, 100 + Math.random() * 500);
+          const { out } = await worker(file, name, 1_000_000, moment(n));
           // A number that was cut off by the kill was not acknowledged.
           const numbers = out
             .slice(0, out.lastIndexOf("\n") + 1)

@@ -16,8 +16,11 @@ export async function inFolder(deed) {
   }
 }
 
-/** Runs a program to its end, or until `alive` has passed; gives its exit code and what it said. */
-export function run(words, { env = {}, input, alive } = {}) {
+/**
+ * Runs a program to its end, or until so many milliseconds have passed since it began (`alive`) or since it first said
+ * something (`aliveOnceHeard`); gives its exit code and what it said.
+ */
+export function run(words, { env = {}, input, alive, aliveOnceHeard } = {}) {
   return new Promise((done, fail) => {
     const child = spawn(words[0], words.slice(1), { env: { ...process.env, ...env } });
     let out = "";
@@ -25,7 +28,9 @@ export function run(words, { env = {}, input, alive } = {}) {
     child.stdout.setEncoding("utf8").on("data", (text) => (out += text));
     child.stderr.setEncoding("utf8").on("data", (text) => (err += text));
     child.stdin.on("error", () => undefined).end(input);
-    if (alive !== undefined) setTimeout(() => child.kill("SIGKILL"), alive);
+    const killIn = (ms) => ms !== undefined && setTimeout(() => child.kill("SIGKILL"), ms);
+    killIn(alive);
+    child.stdout.once("data", () => killIn(aliveOnceHeard));
     child.on("error", fail).on("close", (code) => done({ code, out, err }));
   });
 }
@@ -39,8 +44,8 @@ export function drawer(home, words, options = {}) {
 }
 
 /** Runs the worker that collects one by one. */
-export function worker(file, name, count, alive) {
-  return run([process.execPath, resolve("faults/worker.mjs"), file, name, String(count)], { alive });
+export function worker(file, name, count, until = {}) {
+  return run([process.execPath, resolve("faults/worker.mjs"), file, name, String(count)], until);
 }
 
 /** What the worker collects, when nothing of it is missing. */
