@@ -3,11 +3,14 @@ import { SingleBar } from "cli-progress";
 /** After how many milliseconds a work is long enough for people to want to see it go on. */
 const LONG = 1000;
 
-/** A bar on standard error that shows how far a work is, once it has taken over a second; only on a terminal. */
-export function progressBar(doing: string): {
+/** A bar that shows how far a work is. */
+export interface Progress {
   readonly show: (done: number, of: number) => void;
   readonly end: () => void;
-} {
+}
+
+/** A bar on standard error, there once a work has taken over a second; only on a terminal. */
+export function progressBar(doing: string): Progress {
   const since = Date.now();
   let bar: SingleBar | undefined;
   return {

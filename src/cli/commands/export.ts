@@ -4,6 +4,7 @@ import { answer, type CommonOptions } from "../answer.js";
 import { begin } from "../command.js";
 import { withDrawer } from "../home.js";
 import { writeNewFile } from "../output.js";
+import { progressBar, type Progress } from "../progress.js";
 
 /** `drawer export FILE [PICK]`: writes snippets into a drawer file. */
 export function add(program: Command): void {
@@ -17,7 +18,12 @@ export function add(program: Command): void {
       async (file: string, pick: readonly string[], options: CommonOptions & { overwrite?: boolean }) => {
         const notices = await withDrawer(options.drawer, async (drawer) => {
           const exported = exportDrawer(drawer, pick.length > 0 ? pick.join(" ") : "all");
-          await writeNewFile(file, ended(exported.lines), options.overwrite ?? false);
+          const bar = progressBar("Exporting");
+          try {
+            await writeNewFile(file, written(exported.lines, bar.show), options.overwrite ?? false);
+          } finally {
+            bar.end();
+          }
           return exported.notices;
         });
         answer(options, notices);
@@ -25,6 +31,13 @@ export function add(program: Command): void {
     );
 }
 
-async function* ended(lines: AsyncIterable<string>): AsyncGenerator<string> {
-  for await (const line of lines) yield `${line}\n`;
+/** The lines as a file has them; each that is written is shown. */
+async function* written(lines: AsyncIterable<string>, show: Progress["show"]): AsyncGenerator<string> {
+  let count = 0;
+  let of = 0;
+  for await (const line of lines) {
+    if (count === 0) of = (JSON.parse(line) as { snippets: number }).snippets;
+    show(count++, of);
+    yield `${line}\n`;
+  }
 }
