@@ -2,7 +2,7 @@ import { isLeaving, type Change, type Edit } from "../../drawer/change.js";
 import { encodeEntry, hashesOf, type Entry } from "../../drawer/entry.js";
 import { Conflict, type Commit, type Forgetting } from "../../drawer/store.js";
 import { secretsOf } from "../records.js";
-import { rowOf, textOf, type Row, type Writing } from "./tables.js";
+import { rowOf, textOf, type Row, type Tables, type Writing } from "./tables.js";
 
 /** Under which name it is kept how often something was forgotten, so that other tabs notice. */
 export const FORGOTTEN = "forgotten";
@@ -108,6 +108,8 @@ export async function forget(
   const end = everything ? "\uffff" : (until ?? "");
   const [entries, gone] = [transaction.objectStore("entries"), transaction.objectStore("gone")];
   let forgotten = 0;
+  // What was private from its beginning shares no content with others.
+  let wasOpen = false;
   for (
     let cursor = everything
       ? await entries.index("inOrder").openCursor(IDBKeyRange.bound([drawer, ""], [drawer, []]))
@@ -128,65 +130,78 @@ export async function forget(
       await entries.delete(id);
       await transaction.objectStore("texts").delete([row.drawer, row.number]);
       await resize(transaction, [{ id, before: row, after: null }]);
+      wasOpen ||= !row.private;
     }
     if ((await forgetGone(transaction, id)) + (row ? 1 : 0) > 0) forgotten++;
   }
-  await forgetChanges(transaction, drawer, end, doomed);
-  await sweep(transaction);
+  if (await forgetChanges(transaction, drawer, end, doomed)) wasOpen = true;
+  await sweepSecrets(transaction);
+  if (wasOpen || end !== "") await sweepContents(transaction);
   const times = Number((await transaction.objectStore("settings").get(["", FORGOTTEN])) ?? 0);
   await transaction.objectStore("settings").put(String(times + 1), ["", FORGOTTEN]);
   return forgotten;
 }
 
-/** Forgets a drawer's log up to a time, and takes snippets out of the logs of all drawers. */
+/**
+ * Forgets a drawer's log up to a time, and takes snippets out of the logs of all drawers. Gives whether a log said more
+ * of them than that they were there.
+ */
 async function forgetChanges(
   transaction: Writing,
   drawer: string,
   end: string,
   ids: ReadonlySet<string>,
-): Promise<void> {
-  for (
-    let cursor = await transaction.objectStore("changes").openCursor();
-    cursor;
-    cursor = await cursor.continue()
-  ) {
-    const change = cursor.value;
+): Promise<boolean> {
+  const changes = transaction.objectStore("changes");
+  let wasOpen = false;
+  for await (const [key, change] of recordsOf(changes)) {
+    const struck = change.edits.filter(({ id }) => ids.has(id));
+    wasOpen ||= struck.some(({ before, after }) => [before, after].some((entry) => entry && !entry.private));
     const edits = change.edits.filter(({ id }) => !ids.has(id));
     const isOld = change.drawer === drawer && change.at <= end;
-    if (isOld || (edits.length === 0 && !change.values && change.edits.length > 0)) await cursor.delete();
-    else if (edits.length < change.edits.length) await cursor.update({ ...change, edits });
+    if (isOld || (struck.length > 0 && edits.length === 0 && !change.values)) await changes.delete(key);
+    else if (struck.length > 0) await changes.put({ ...change, edits }, key);
+  }
+  return wasOpen;
+}
+
+/** How many records are read at once. */
+const PAGE = 500;
+
+/** The records of a table and their keys, read in pages. */
+async function* recordsOf<Name extends "entries" | "gone" | "changes">(
+  store: ReturnType<typeof tableOf<Name>>,
+): AsyncGenerator<[Tables[Name]["key"], Tables[Name]["value"]]> {
+  for (let range: IDBKeyRange | undefined; ;) {
+    const [keys, values] = await Promise.all([store.getAllKeys(range, PAGE), store.getAll(range, PAGE)]);
+    for (const [at, key] of keys.entries()) yield [key, values[at]!];
+    if (keys.length < PAGE) return;
+    range = IDBKeyRange.lowerBound(keys.at(-1)!, true);
+  }
+}
+
+function tableOf<Name extends "entries" | "gone" | "changes">(transaction: Writing, name: Name) {
+  return transaction.objectStore(name);
+}
+
+/** Drops the contents of private snippets that are not there any more. */
+async function sweepSecrets(transaction: Writing): Promise<void> {
+  for (const [id, name] of await transaction.objectStore("secrets").getAllKeys()) {
+    const isThere =
+      (await transaction.objectStore("entries").getKey(id)) ??
+      (await transaction.objectStore("gone").index("byId").getKey(id));
+    if (isThere === undefined) await transaction.objectStore("secrets").delete([id, name]);
   }
 }
 
 /** Drops the contents that nothing needs any more. */
-async function sweep(transaction: Writing): Promise<void> {
+async function sweepContents(transaction: Writing): Promise<void> {
   const used = new Set<string>();
-  const alive = new Set<string>();
   const use = (entry: Entry | null) => entry && hashesOf(entry).forEach((hash) => used.add(hash));
-  for (
-    let cursor = await transaction.objectStore("entries").openCursor();
-    cursor;
-    cursor = await cursor.continue()
-  ) {
-    use(cursor.value);
-    alive.add(cursor.value.id);
-  }
-  for (
-    let cursor = await transaction.objectStore("gone").openCursor();
-    cursor;
-    cursor = await cursor.continue()
-  ) {
-    use(cursor.value.entry);
-    alive.add(cursor.value.id);
-  }
-  for (
-    let cursor = await transaction.objectStore("changes").openCursor();
-    cursor;
-    cursor = await cursor.continue()
-  )
-    for (const { before, after } of cursor.value.edits) [before, after].forEach(use);
+  for await (const [, entry] of recordsOf(tableOf(transaction, "entries"))) use(entry);
+  for await (const [, { entry }] of recordsOf(tableOf(transaction, "gone"))) use(entry);
+  for await (const [, { edits }] of recordsOf(tableOf(transaction, "changes")))
+    for (const { before, after } of edits) [before, after].forEach(use);
   for (const hash of await transaction.objectStore("contents").getAllKeys())
     if (!used.has(hash)) await transaction.objectStore("contents").delete(hash);
-  for (const [id, name] of await transaction.objectStore("secrets").getAllKeys())
-    if (!alive.has(id)) await transaction.objectStore("secrets").delete([id, name]);
 }
