@@ -56,13 +56,25 @@ export function contextOf(text: string, terms: readonly string[], length: number
   const matches: [number, number][] = [];
   for (const term of terms) {
     for (let at = folded.indexOf(term); at >= 0; at = folded.indexOf(term, at + term.length)) {
-      const [start, stop] = [places[at]! - from, places[at + term.length]! - from];
+      const [start, stop] = [places[at]! - from, endOf(at + term.length, places) - from];
       if (start >= 0 && stop <= cut.length) matches.push([start + lead.length, stop + lead.length]);
     }
   }
   matches.sort((a, b) => a[0] - b[0] || b[1] - a[1]);
-  const apart = matches.filter(([start], index) => index === 0 || start >= matches[index - 1]![1]);
+  let past = 0;
+  const apart = matches.filter(([start, stop]) => {
+    const isApart = start >= past;
+    if (isApart) past = stop;
+    return isApart;
+  });
   return { text: lead + cut + (from + cut.length < line.length ? "…" : ""), matches: apart };
+}
+
+/** Where the letter ends whose unit stands before `end`: one letter may have been spelled with two. */
+function endOf(end: number, places: readonly number[]): number {
+  let next = end;
+  while (places[next] === places[end - 1]) next++;
+  return places[next]!;
 }
 
 /** How much of a text is looked through letter by letter. */
