@@ -1,17 +1,15 @@
 import { generateNKeysBetween } from "fractional-indexing";
-
 import { decodeContent, hashBytes, type Hash } from "../content/encode.js";
 import { DrawerError } from "../content/error.js";
 import type { Notice, NoticeCode } from "../content/notice.js";
 import { perform } from "./act.js";
 import type { Edit, What } from "./change.js";
-import { lastOf } from "./collect.js";
 import { contentFacts, secretName } from "./draft.js";
 import type { Entry } from "./entry.js";
 import { newId } from "./ids.js";
 import { positionOf, type Place } from "./pick.js";
 import { pickSome, readSnippets, snippetsOf } from "./picking.js";
-import { makeRoom } from "./room.js";
+import { roomAtEnd } from "./room.js";
 import { RULES, rulesOf } from "./rules.js";
 import { many, naming, said } from "./saying.js";
 import type { Positioned, Store } from "./store.js";
@@ -67,17 +65,12 @@ export async function putInto(
         "private",
         `Nothing copied: snippet ${secret.position} is private, and stays by itself.`,
       );
-    const size = await store.size(into);
-    const last = await lastOf(store, into, size.count);
-    const bytes = going.reduce((sum, { entry }) => sum + entry.bytes, 0);
-    const room = await makeRoom(store, await rulesOf(store, into), size, { count: going.length, bytes });
-    const orders = generateNKeysBetween(last?.order ?? null, null, going.length);
+    const { leaving, notices: told, orders, first } = await roomAtEnd(store, into, going);
     const edits = going.map(({ entry }, index): Edit => {
       const id = what === "move" ? entry.id : newId();
       const after = { ...entry, id, drawer: into, order: orders[index]! };
       return { id, before: what === "move" ? entry : null, after };
     });
-    const first = size.count - room.leaving.length + 1;
     const names = going.map(
       ({ position, entry }, index) => `${position}, ${naming(entry)}, is ${first + index} there`,
     );
@@ -86,9 +79,9 @@ export async function putInto(
         code: what === "move" ? "moved" : "copied",
         message: `${what === "move" ? "Moved" : "Copied"} into the drawer “${into}”: ${names.join("; ")}. Undo in “${drawer}” takes it back.`,
       },
-      ...room.notices,
+      ...told,
     ];
-    return { edits: [...room.leaving, ...edits] };
+    return { edits: [...leaving, ...edits] };
   });
   return notices;
 }
@@ -199,8 +192,9 @@ async function veil(
     const snippets = await readSnippets(store, changing);
     const contents = new Map<Hash, Uint8Array>();
     const edits: Edit[] = [];
+    const blobs = await store.contents(changing.map(({ entry }) => entry.content));
     for (const { entry, pictures } of snippets) {
-      const bytes = (await store.contents([entry.content])).get(entry.content)!;
+      const bytes = blobs.get(entry.content)!;
       const { name, facts } = stored(bytes);
       contents.set(name, bytes);
       for (const [hash, picture] of pictures) contents.set(hash, picture);

@@ -8,7 +8,7 @@ import { perform } from "./act.js";
 import type { Edit } from "./change.js";
 import { draft, type Draft, type Gathered } from "./draft.js";
 import type { Entry } from "./entry.js";
-import { makeRoom } from "./room.js";
+import { lastOf, makeRoom } from "./room.js";
 import { RULES, rulesOf, type Rules } from "./rules.js";
 import { naming, said } from "./saying.js";
 import type { Positioned, Store } from "./store.js";
@@ -77,13 +77,6 @@ export function paused(drawer: string): DrawerError {
     "paused",
     `Nothing was collected: collecting is paused in the drawer “${drawer}”. Resume it first.`,
   );
-}
-
-/** The last entry of a drawer that holds so many. */
-export async function lastOf(store: Store, drawer: string, count: number): Promise<Entry | undefined> {
-  if (count === 0) return undefined;
-  const [last] = await store.entries({ drawer, offset: count - 1, limit: 1 });
-  return last?.entry;
 }
 
 /** Which of the drafts are new, and which are there already and are only to become the latest. */

@@ -6,9 +6,9 @@ import { deedOf } from "./saying.js";
 import { Conflict, type Commit, type Store } from "./store.js";
 
 /** A drawer's changes, the newest first. */
-export async function* logOf(store: Store, drawer: string, from = 0): AsyncGenerator<Change> {
+export async function* logOf(store: Store, drawer: string): AsyncGenerator<Change> {
   // One act is looked for first; who reads on wants many.
-  for (let offset = from, limit = 4; ; offset += limit, limit = 50) {
+  for (let offset = 0, limit = 4; ; offset += limit, limit = 50) {
     const page = await store.changes({ drawer, offset, limit });
     yield* page;
     if (page.length < limit) return;

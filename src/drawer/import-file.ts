@@ -1,6 +1,5 @@
 import type { ValidateFunction } from "ajv/dist/2020.js";
 import { generateNKeysBetween } from "fractional-indexing";
-
 import { fromBase64 } from "../content/base64.js";
 import { encodeContent, hashBytes, type Hash } from "../content/encode.js";
 import { DrawerError } from "../content/error.js";
@@ -8,14 +7,14 @@ import type { Notice } from "../content/notice.js";
 import { grouped } from "../content/number.js";
 import { readPictureBytes } from "../content/picture.js";
 import { changeOf, untilItStands } from "./act.js";
-import { lastOf } from "./collect.js";
 import { contentFacts } from "./draft.js";
 import type { Drawer } from "./drawer.js";
 import { FORMAT, PAGE, VERSION, type Header, type Line, type Part } from "./drawer-file.js";
 import { DRAWER_FILE_SCHEMA } from "./drawer-file-schema.js";
 import type { Entry } from "./entry.js";
 import { newId } from "./ids.js";
-import { RULES } from "./rules.js";
+import { lastOf, limitsOf } from "./room.js";
+import type { Rules } from "./rules.js";
 import { many } from "./saying.js";
 import type { Commit, Store } from "./store.js";
 
@@ -91,8 +90,7 @@ class Import {
       const made = this.#commit(page.splice(0), known);
       bytes += made.change.edits.reduce((sum, { after }) => sum + after!.bytes, 0);
       const tooMany = rules.snippets !== null && count + this.imported > rules.snippets;
-      if (tooMany || (rules.size !== null && bytes > rules.size))
-        throw this.#full(header!, rules.snippets, rules.size);
+      if (tooMany || (rules.size !== null && bytes > rules.size)) throw this.#full(header!, rules);
       this.progress(read, header!.snippets);
       return made.change.edits.length > 0 ? [made] : [];
     };
@@ -144,14 +142,10 @@ class Import {
     return new DrawerError("bad-file", `Nothing was imported: “${this.name}”, line ${this.#line}, ${what}.`);
   }
 
-  #full(header: Header, snippets: number | null, size: number | null): DrawerError {
-    const limits = [
-      ...(snippets === null ? [] : [`${grouped(snippets)} snippets`]),
-      ...(size === null ? [] : [RULES.size.form.say(size)]),
-    ];
+  #full(header: Header, rules: Rules): DrawerError {
     return new DrawerError(
       "full",
-      `Nothing was imported: “${this.name}” holds ${many(header.snippets)}, and the drawer “${this.drawer.name}” takes at most ${limits.join(" and ")}. Raise its rules “snippets” or “size”, or import into another drawer.`,
+      `Nothing was imported: “${this.name}” holds ${many(header.snippets)}, and the drawer “${this.drawer.name}” takes at most ${limitsOf(rules)}. Raise its rules “snippets” or “size”, or import into another drawer.`,
     );
   }
 

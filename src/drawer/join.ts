@@ -1,5 +1,4 @@
 import { generateNKeysBetween } from "fractional-indexing";
-
 import { appended } from "../compose/append.js";
 import { compose } from "../compose/compose.js";
 import type { Recipe } from "../compose/recipe.js";

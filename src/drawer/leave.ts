@@ -1,14 +1,12 @@
-import { generateNKeysBetween } from "fractional-indexing";
 import { DrawerError } from "../content/error.js";
 import type { Notice } from "../content/notice.js";
 import { perform } from "./act.js";
-import { lastOf } from "./collect.js";
 import { fold } from "./find.js";
 import { pickSome, snippetsOf, type Pickable } from "./picking.js";
-import { makeRoom } from "./room.js";
+import { roomAtEnd } from "./room.js";
 import { RULES, rulesOf } from "./rules.js";
 import { many, namesOf, naming, said } from "./saying.js";
-import type { Gone, Positioned, Store } from "./store.js";
+import { matches, type Gone, type Positioned, type Store } from "./store.js";
 import { VALUES } from "./values.js";
 
 /** Takes the snippets of a pick out. */
@@ -36,8 +34,7 @@ export async function empty(store: Store, drawer: string): Promise<Notice[]> {
     return { edits: leaving.map(({ entry }) => ({ id: entry.id, before: entry, after: null })) };
   });
   const { count } = await store.size(drawer);
-  const left =
-    count === 0 ? "" : ` ${count === 1 ? "The one that is kept stays" : `The ${count} that are kept stay`}.`;
+  const left = whatStays(count);
   if (leaving.length === 0) {
     const message =
       count === 0
@@ -55,14 +52,19 @@ export async function emptyForGood(store: Store, drawer: string): Promise<Notice
   if (deal !== undefined) await store.keepValue(drawer, VALUES.deal, deal, undefined);
   const { forgotten, trace } = await store.forget({ drawer, everything: true });
   const { count } = await store.size(drawer);
-  const left =
-    count === 0 ? "" : ` ${count === 1 ? "The one that is kept stays" : `The ${count} that are kept stay`}.`;
+  const left = whatStays(count);
   const what = forgotten === 0 ? "the log" : `${many(forgotten)}, with what had left and the log`;
   const message = `Forgot for good: ${what} of the drawer “${drawer}”.${left} Nothing brings it back.`;
   return [
     { code: "forgotten", message },
     ...(trace === undefined ? [] : [{ code: "forgotten" as const, message: trace }]),
   ];
+}
+
+/** That what is kept stays, after all else went. */
+function whatStays(count: number): string {
+  if (count === 0) return "";
+  return ` ${count === 1 ? "The one that is kept stays" : `The ${count} that are kept stay`}.`;
 }
 
 /** What has left a drawer and can be brought back, numbered in the order of leaving. */
@@ -75,11 +77,9 @@ export async function goneFrom(store: Store, drawer: string): Promise<(Gone & Po
 
 /** What has left a drawer, to pick from. */
 function goneToPick(store: Store, drawer: string): Pickable {
-  const entries: Pickable["entries"] = async ({ kind, document, kept, offset = 0, limit = Infinity }) =>
+  const entries: Pickable["entries"] = async ({ offset = 0, limit = Infinity, ...query }) =>
     (await goneFrom(store, drawer))
-      .filter(({ entry }) => kind === undefined || entry.kind === kind)
-      .filter(({ entry }) => document === undefined || entry.origin.document === document)
-      .filter(({ entry }) => kept === undefined || entry.kept === kept)
+      .filter(({ entry }) => matches(entry, query))
       .slice(offset, offset + limit);
   return {
     where: `what has left the drawer “${drawer}”`,
@@ -105,21 +105,16 @@ export async function restore(store: Store, drawer: string, pick: string): Promi
         "store",
         `${said(lost.entry)} cannot be brought back: its content is not in the store any more.`,
       );
-    const size = await store.size(drawer);
-    const last = await lastOf(store, drawer, size.count);
-    const bytes = coming.reduce((sum, { entry }) => sum + entry.bytes, 0);
-    const room = await makeRoom(store, await rulesOf(store, drawer), size, { count: coming.length, bytes });
-    const orders = generateNKeysBetween(last?.order ?? null, null, coming.length);
-    const first = size.count - room.leaving.length + 1;
+    const { leaving, notices: told, orders, first } = await roomAtEnd(store, drawer, coming);
     const places = coming.length === 1 ? `as ${first}` : `as ${first} to ${first + coming.length - 1}`;
     const message = `Brought back, ${places}: ${namesOf(coming.map(({ entry }) => entry))}.`;
-    notices = [{ code: "restored", message }, ...room.notices];
+    notices = [{ code: "restored", message }, ...told];
     const edits = coming.map(({ entry }, index) => ({
       id: entry.id,
       before: null,
       after: { ...entry, order: orders[index]! },
     }));
-    return { edits: [...room.leaving, ...edits] };
+    return { edits: [...leaving, ...edits] };
   });
   return notices;
 }

@@ -1,10 +1,11 @@
 import { decodeContent, type Hash } from "../content/encode.js";
 import { DrawerError } from "../content/error.js";
-import type { Content } from "../content/model.js";
+import { paragraph, type Content } from "../content/model.js";
 import type { Entry, Origin } from "./entry.js";
 import { searchTerms } from "./find.js";
 import { parsePick, positionOf, type Term } from "./pick.js";
 import { said } from "./saying.js";
+import { MASK } from "./secret.js";
 import type { EntryQuery, Positioned, Store } from "./store.js";
 
 /** A snippet with all that it holds. */
@@ -118,6 +119,11 @@ async function matching(from: Pickable, term: Term): Promise<Positioned[]> {
       return start <= end ? found : found.reverse();
     }
   }
+}
+
+/** A snippet as it may be shown: of a private one, nothing of what it says. */
+export function masked(snippet: Snippet): Snippet {
+  return snippet.entry.private ? { ...snippet, content: [paragraph(MASK)], pictures: new Map() } : snippet;
 }
 
 /**

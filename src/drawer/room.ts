@@ -1,11 +1,12 @@
+import { generateNKeysBetween } from "fractional-indexing";
 import { DrawerError } from "../content/error.js";
 import type { Notice } from "../content/notice.js";
 import { grouped } from "../content/number.js";
 import type { Edit } from "./change.js";
 import type { Entry } from "./entry.js";
-import { RULES, type Rules } from "./rules.js";
+import { RULES, rulesOf, type Rules } from "./rules.js";
 import { namesOf } from "./saying.js";
-import type { DrawerSize, Store } from "./store.js";
+import type { DrawerSize, Positioned, Store } from "./store.js";
 
 /** From which part of a limit on a drawer says that it is nearly full. */
 const NEARLY = 0.9;
@@ -50,6 +51,37 @@ export async function makeRoom(
   return { leaving: [], notices: nearlyFull(rules, count + arriving.count, bytes + arriving.bytes) };
 }
 
+/** The last entry of a drawer that holds so many. */
+export async function lastOf(store: Store, drawer: string, count: number): Promise<Entry | undefined> {
+  if (count === 0) return undefined;
+  const [last] = await store.entries({ drawer, offset: count - 1, limit: 1 });
+  return last?.entry;
+}
+
+/** Room at the end of a drawer, with the places there. */
+export interface RoomAtEnd extends Room {
+  readonly orders: readonly string[];
+  /** The position of the first. */
+  readonly first: number;
+}
+
+/**
+ * Makes room for snippets at the end of a drawer, by its rules.
+ * @throws DrawerError `full`
+ */
+export async function roomAtEnd(
+  store: Store,
+  drawer: string,
+  arriving: readonly Positioned[],
+): Promise<RoomAtEnd> {
+  const size = await store.size(drawer);
+  const last = await lastOf(store, drawer, size.count);
+  const bytes = arriving.reduce((sum, { entry }) => sum + entry.bytes, 0);
+  const room = await makeRoom(store, await rulesOf(store, drawer), size, { count: arriving.length, bytes });
+  const orders = generateNKeysBetween(last?.order ?? null, null, arriving.length);
+  return { ...room, orders, first: size.count - room.leaving.length + 1 };
+}
+
 /** The oldest entries that are enough; nothing when all of them are not. */
 async function oldestThatFree(
   store: Store,
@@ -68,18 +100,22 @@ async function oldestThatFree(
   }
 }
 
+/** A drawer's limits in words: `1,000 snippets and 256 MB`. */
+export function limitsOf({ snippets, size }: Rules): string {
+  return [
+    ...(snippets === null ? [] : [`${grouped(snippets)} snippets`]),
+    ...(size === null ? [] : [RULES.size.form.say(size)]),
+  ].join(" and ");
+}
+
 function full(drawer: string, rules: Rules, arriving: { count: number; bytes: number }): DrawerError {
   const tooMany = rules.snippets !== null && arriving.count > rules.snippets;
-  const limits = [
-    ...(rules.snippets === null ? [] : [`${grouped(rules.snippets)} snippets`]),
-    ...(rules.size === null ? [] : [RULES.size.form.say(rules.size)]),
-  ].join(" and ");
   const why = tooMany
     ? `${grouped(arriving.count)} pieces at once are more than it takes`
     : "there is no room, even without all that is not kept";
   return new DrawerError(
     "full",
-    `Nothing was put in: the drawer “${drawer}” takes at most ${limits}, and ${why}. Raise its rules “snippets” or “size”, or release or discard some.`,
+    `Nothing was put in: the drawer “${drawer}” takes at most ${limitsOf(rules)}, and ${why}. Raise its rules “snippets” or “size”, or release or discard some.`,
   );
 }
 

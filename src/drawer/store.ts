@@ -21,6 +21,18 @@ export interface EntryQuery {
   readonly limit?: number;
 }
 
+/** Whether an entry is one that a query asks for, by what it says of itself. */
+export function matches(entry: Entry, query: Omit<EntryQuery, "drawer" | "offset" | "limit">): boolean {
+  const { kind, document, kept, content, ids } = query;
+  return (
+    (kind === undefined || entry.kind === kind) &&
+    (document === undefined || entry.origin.document === document) &&
+    (kept === undefined || entry.kept === kept) &&
+    (content === undefined || entry.content === content) &&
+    (ids === undefined || ids.includes(entry.id))
+  );
+}
+
 /** An entry with its position among all of its drawer, counting from 1. */
 export interface Positioned {
   readonly position: number;

@@ -5,14 +5,12 @@ import type { Block } from "../compose/block.js";
 import { compose } from "../compose/compose.js";
 import type { Fit } from "../compose/recipe.js";
 import { DrawerError } from "../content/error.js";
-import { paragraph } from "../content/model.js";
 import type { Notice } from "../content/notice.js";
 import { writeText } from "../content/write/text.js";
 import type { Drawer } from "../drawer/drawer.js";
-import type { Snippet } from "../drawer/picking.js";
+import { masked, type Snippet } from "../drawer/picking.js";
 import type { Rules } from "../drawer/rules.js";
 import { many } from "../drawer/saying.js";
-import { MASK } from "../drawer/secret.js";
 import type { Positioned } from "../drawer/store.js";
 import type { Binding, Told } from "./binding.js";
 import { looks } from "./looks.js";
@@ -34,6 +32,7 @@ import {
 const ROW = 5.6;
 /** How many snippets are shown as they will land; more are placed, but nobody reads so far. */
 const SHOWN = 60;
+
 /** What stands in place of the run. */
 type Panel = "rules" | "gone";
 
@@ -143,10 +142,7 @@ export class SnippetDrawer extends LitElement {
     const composing = ++this.#composing;
     try {
       const snippets = await this.#sight.drawer.read(await this.#sight.chosen(this.which, SHOWN));
-      const masked = snippets.map((one): Snippet =>
-        one.entry.private ? { ...one, content: [paragraph(MASK)] } : one,
-      );
-      if (composing === this.#composing) this.block = this.#blockOf(masked);
+      if (composing === this.#composing) this.block = this.#blockOf(snippets.map(masked));
     } catch (error) {
       // A snippet may be forgotten between being listed and being read; the drawer is read again then.
       if (!(error instanceof DrawerError)) throw error;

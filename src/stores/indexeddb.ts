@@ -5,6 +5,7 @@ import type { Change } from "../drawer/change.js";
 import type { Entry } from "../drawer/entry.js";
 import {
   Conflict,
+  matches,
   type ChangeQuery,
   type Commit,
   type DrawerSize,
@@ -21,7 +22,6 @@ import { entryOf, openTables, TABLES, type Row, type Tables, type Writing } from
 import { Texts } from "./indexeddb/texts.js";
 import { forget, FORGOTTEN, write, writeValue } from "./indexeddb/writing.js";
 import { Listeners } from "./listeners.js";
-import { matches } from "./records.js";
 
 /**
  * Opens a store in the browser's IndexedDB. Tabs of one origin share it, and each hears of the others' changes.

@@ -1,10 +1,9 @@
-import { decodeContent, type Hash } from "../content/encode.js";
-import { writeText } from "../content/write/text.js";
+import type { Hash } from "../content/encode.js";
 import { isLeaving, type Change } from "../drawer/change.js";
 import { encodeEntry, hashesOf, type Entry } from "../drawer/entry.js";
-import { searchedText } from "../drawer/find.js";
 import {
   Conflict,
+  matches,
   type ChangeQuery,
   type Commit,
   type DrawerSize,
@@ -18,7 +17,7 @@ import {
   type Store,
 } from "../drawer/store.js";
 import { Listeners } from "./listeners.js";
-import { matches, secretsOf } from "./records.js";
+import { searchedOf, secretsOf } from "./records.js";
 
 /** An entry and when it came, in milliseconds since 1970. */
 interface Kept {
@@ -79,8 +78,7 @@ export class MemoryStore implements Store {
       .map(({ entry }) => entry)
       .filter((entry) => !entry.private && matches(entry, filter))
       .filter((entry) => {
-        const text = writeText(decodeContent(this.#contents.get(entry.content)!));
-        const searched = searchedText(text, entry.label, entry.origin);
+        const searched = searchedOf(entry, this.#contents.get(entry.content));
         return terms.every((term) => searched.includes(term));
       })
       .reverse()

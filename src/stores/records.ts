@@ -1,18 +1,30 @@
-import type { Hash } from "../content/encode.js";
-import type { Change } from "../drawer/change.js";
+import { decodeContent, type Hash } from "../content/encode.js";
+import { writeText } from "../content/write/text.js";
+import type { Change, Edit } from "../drawer/change.js";
 import { hashesOf, type Entry } from "../drawer/entry.js";
-import type { EntryQuery } from "../drawer/store.js";
+import { searchedText } from "../drawer/find.js";
+import type { DrawerSize } from "../drawer/store.js";
 
-/** Whether an entry is one that a query asks for, by what it says of itself. */
-export function matches(entry: Entry, query: Omit<EntryQuery, "drawer" | "offset" | "limit">): boolean {
-  const { kind, document, kept, content, ids } = query;
-  return (
-    (kind === undefined || entry.kind === kind) &&
-    (document === undefined || entry.origin.document === document) &&
-    (kept === undefined || entry.kept === kept) &&
-    (content === undefined || entry.content === content) &&
-    (ids === undefined || ids.includes(entry.id))
-  );
+/** All that is searched of an entry: from its content, or, where that is missing, from the beginning it carries. */
+export function searchedOf(entry: Entry, content: Uint8Array | undefined): string {
+  const text = content ? writeText(decodeContent(content)) : entry.text;
+  return searchedText(text, entry.label, entry.origin);
+}
+
+/** By how much edits change what drawers hold, drawer by drawer; those that hold as much as before are left out. */
+export function sizeChanges(edits: readonly Edit[]): DrawerSize[] {
+  const sums = new Map<string, DrawerSize>();
+  const add = (entry: Entry | null, sign: 1 | -1) => {
+    if (!entry) return;
+    const { drawer } = entry;
+    const { count, bytes } = sums.get(drawer) ?? { count: 0, bytes: 0 };
+    sums.set(drawer, { drawer, count: count + sign, bytes: bytes + sign * entry.bytes });
+  };
+  for (const { before, after } of edits) {
+    add(before, -1);
+    add(after, 1);
+  }
+  return [...sums.values()].filter(({ count, bytes }) => count !== 0 || bytes !== 0);
 }
 
 /** The contents that come with a change and belong to private snippets: their names, and the snippets' ids. */

@@ -20,7 +20,14 @@ import {
   type Store,
 } from "../drawer/store.js";
 import { Listeners } from "./listeners.js";
-import { Connection, isOfTheDatabase, openConnection, reason, saysDamaged } from "./sqlite/connection.js";
+import {
+  Connection,
+  DamagedFile,
+  isOfTheDatabase,
+  openConnection,
+  reason,
+  saysDamaged,
+} from "./sqlite/connection.js";
 import { forget, wipe } from "./sqlite/forget.js";
 import { isCutShort } from "./sqlite/pages.js";
 import { recover } from "./sqlite/recover.js";
@@ -57,7 +64,7 @@ export interface SqliteOptions {
 export function openSqlite(path: string, options: SqliteOptions = {}): SqliteStore {
   let database: Connection | undefined;
   try {
-    if (existsSync(path) && isCutShort(path)) throw new Error("file is shorter than it says: malformed");
+    if (existsSync(path) && isCutShort(path)) throw new DamagedFile("it is shorter than its head says");
     database = openConnection(path);
     const copy = prepareTables(database, path);
     const notices: Notice[] =

@@ -1,10 +1,9 @@
 import type { Command } from "commander";
 import { columnsOf, placeCells } from "../../content/measure.js";
-import { paragraph, type Content, type Table } from "../../content/model.js";
+import type { Content, Table } from "../../content/model.js";
 import { writeHtml } from "../../content/write/html.js";
 import { cellText, writeText } from "../../content/write/text.js";
-import type { Snippet } from "../../drawer/picking.js";
-import { MASK } from "../../drawer/secret.js";
+import { masked, type Snippet } from "../../drawer/picking.js";
 import { answerJson, listed, type CommonOptions } from "../answer.js";
 import { columns, localTime, widest } from "../columns.js";
 import { begin } from "../command.js";
@@ -16,11 +15,7 @@ export function add(program: Command): void {
     .option("--reveal", "show also what is private")
     .action(async (pick: readonly string[], options: CommonOptions & { reveal?: boolean }) => {
       const snippets = await withDrawer(options.drawer, (drawer) => drawer.snippets(pick.join(" ")));
-      const masked = (snippet: Snippet): Snippet =>
-        snippet.entry.private && !options.reveal
-          ? { ...snippet, content: [paragraph(MASK)], pictures: new Map() }
-          : snippet;
-      const shown = snippets.map(masked);
+      const shown = options.reveal ? snippets : snippets.map(masked);
       if (options.json) answerJson(shown.map(whole));
       else
         shown.forEach((snippet, index) =>

@@ -1,10 +1,9 @@
 import { openDB, type DBSchema, type IDBPDatabase, type IDBPTransaction } from "idb";
-import { decodeContent, type Hash } from "../../content/encode.js";
-import { writeText } from "../../content/write/text.js";
+import type { Hash } from "../../content/encode.js";
 import type { Change } from "../../drawer/change.js";
 import type { Entry } from "../../drawer/entry.js";
-import { searchedText } from "../../drawer/find.js";
 import type { DrawerSize, Gone } from "../../drawer/store.js";
+import { searchedOf } from "../records.js";
 
 /** An entry as it is stored. */
 export interface Row extends Entry {
@@ -137,6 +136,5 @@ export function entryOf({ number: _, came: __, age: ___, ...entry }: Row): Entry
 /** What is searched of an entry. */
 export async function textOf(transaction: Writing, entry: Entry): Promise<TextRow> {
   const bytes = await transaction.objectStore("contents").get(entry.content);
-  const text = bytes ? writeText(decodeContent(bytes)) : entry.text;
-  return { id: entry.id, text: searchedText(text, entry.label, entry.origin) };
+  return { id: entry.id, text: searchedOf(entry, bytes) };
 }

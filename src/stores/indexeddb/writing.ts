@@ -1,7 +1,7 @@
 import { isLeaving, type Change, type Edit } from "../../drawer/change.js";
 import { encodeEntry, hashesOf, type Entry } from "../../drawer/entry.js";
 import { Conflict, type Commit, type Forgetting } from "../../drawer/store.js";
-import { secretsOf } from "../records.js";
+import { secretsOf, sizeChanges } from "../records.js";
 import { rowOf, textOf, type Row, type Tables, type Writing } from "./tables.js";
 
 /** Under which name it is kept how often something was forgotten, so that other tabs notice. */
@@ -83,19 +83,9 @@ export async function writeValue(
 
 async function resize(transaction: Writing, edits: readonly Edit[]): Promise<void> {
   const sizes = transaction.objectStore("sizes");
-  const sums = new Map<string, { count: number; bytes: number }>();
-  for (const { before, after } of edits)
-    for (const [entry, sign] of [
-      [before, -1],
-      [after, 1],
-    ] as const) {
-      if (!entry) continue;
-      const { count, bytes } = sums.get(entry.drawer) ?? { count: 0, bytes: 0 };
-      sums.set(entry.drawer, { count: count + sign, bytes: bytes + sign * entry.bytes });
-    }
-  for (const [drawer, sum] of sums) {
+  for (const { drawer, count: more, bytes: moreBytes } of sizeChanges(edits)) {
     const { count, bytes } = (await sizes.get(drawer)) ?? { count: 0, bytes: 0 };
-    await sizes.put({ drawer, count: count + sum.count, bytes: bytes + sum.bytes });
+    await sizes.put({ drawer, count: count + more, bytes: bytes + moreBytes });
   }
 }
 

@@ -112,8 +112,12 @@ export function reason(error: unknown): string {
   return error instanceof Error ? error.message.replace(/\.$/, "") : String(error);
 }
 
+/** That a file is damaged, found before the database was asked. */
+export class DamagedFile extends Error {}
+
 /** Whether an error says that the file itself is damaged. */
 export function saysDamaged(error: unknown): boolean {
+  if (error instanceof DamagedFile) return true;
   const code = (error as { code?: string } | null)?.code ?? "";
   return /SQLITE_(CORRUPT|NOTADB)/.test(code) || /malformed|not a database/.test(reason(error));
 }

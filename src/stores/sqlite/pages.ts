@@ -1,4 +1,4 @@
-import { closeSync, existsSync, fstatSync, openSync, readFileSync, readSync, statSync } from "node:fs";
+import { closeSync, existsSync, openSync, readFileSync, readSync, statSync } from "node:fs";
 
 /** A value of a record. */
 export type Value = string | number | bigint | Uint8Array | null;
@@ -22,14 +22,20 @@ export function* readRecords(path: string): Generator<Value[]> {
 export function isCutShort(path: string): boolean {
   const log = statSync(`${path}-wal`, { throwIfNoEntry: false });
   if (log && log.size > 0) return false;
+  const head = headOf(path);
+  const isDatabase = head.toString("latin1", 0, 15) === "SQLite format 3";
+  // The count of pages holds only when it was written by the change that is counted last.
+  const isCounted = isDatabase && head.readUInt32BE(24) === head.readUInt32BE(92);
+  return isCounted && statSync(path).size < head.readUInt16BE(16) * head.readUInt32BE(28);
+}
+
+/** The head of a database file, 100 bytes; what the file is too short for is zero. */
+export function headOf(path: string): Buffer {
   const file = openSync(path, "r");
   try {
     const head = Buffer.alloc(100);
-    const isDatabase =
-      readSync(file, head) === head.length && head.toString("latin1", 0, 15) === "SQLite format 3";
-    // The count of pages holds only when it was written by the change that is counted last.
-    const isCounted = isDatabase && head.readUInt32BE(24) === head.readUInt32BE(92);
-    return isCounted && fstatSync(file).size < head.readUInt16BE(16) * head.readUInt32BE(28);
+    readSync(file, head);
+    return head;
   } finally {
     closeSync(file);
   }

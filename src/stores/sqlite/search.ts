@@ -1,8 +1,6 @@
-import { decodeContent } from "../../content/encode.js";
-import { writeText } from "../../content/write/text.js";
 import type { Entry } from "../../drawer/entry.js";
-import { searchedText } from "../../drawer/find.js";
-import type { FindQuery } from "../../drawer/store.js";
+import { matches, type FindQuery } from "../../drawer/store.js";
+import { searchedOf } from "../records.js";
 import type { Connection } from "./connection.js";
 
 /**
@@ -22,8 +20,7 @@ interface Row {
 /** The text of an entry as it is searched. */
 function textOf(database: Connection, entry: Entry): string {
   const row = database.get<{ bytes: Uint8Array }>("SELECT bytes FROM contents WHERE hash = ?", entry.content);
-  const text = row ? writeText(decodeContent(row.bytes)) : entry.text;
-  return searchedText(text, entry.label, entry.origin);
+  return searchedOf(entry, row?.bytes);
 }
 
 /** The number of the last entry that the index knows. */
@@ -63,13 +60,13 @@ export function indexAgain(database: Connection, number: number, entry: Entry | 
 
 /** The entries that hold all of the terms, the newest first. */
 export function find(database: Connection, query: FindQuery): Entry[] {
-  const { terms, limit } = query;
+  const { drawer, terms, limit, ...filter } = query;
   const found: Entry[] = [];
   for (const { entry } of waiting(database).reverse()) {
     const text = waitingText(database, entry);
     if (!terms.every((term) => text.includes(term))) continue;
     const parsed = JSON.parse(entry) as Entry;
-    if (isAskedFor(parsed, query)) found.push(parsed);
+    if (parsed.drawer === drawer && !parsed.private && matches(parsed, filter)) found.push(parsed);
     if (found.length === limit) return found;
   }
   for (const { entry } of indexed(database, query, limit - found.length))
@@ -86,15 +83,6 @@ function waitingText(database: Connection, entry: string): string {
   let text = texts.get(entry);
   if (text === undefined) texts.set(entry, (text = textOf(database, JSON.parse(entry) as Entry)));
   return text;
-}
-
-function isAskedFor(entry: Entry, { drawer, kind, document }: FindQuery): boolean {
-  return (
-    entry.drawer === drawer &&
-    !entry.private &&
-    (kind === undefined || entry.kind === kind) &&
-    (document === undefined || entry.origin.document === document)
-  );
 }
 
 function indexed(

@@ -1,7 +1,8 @@
-import { closeSync, existsSync, openSync, readdirSync, readSync, renameSync, rmSync } from "node:fs";
+import { closeSync, existsSync, openSync, readdirSync, renameSync, rmSync } from "node:fs";
 import { basename, dirname, join } from "node:path";
 import { DrawerError } from "../../content/error.js";
 import type { Connection } from "./connection.js";
+import { headOf } from "./pages.js";
 import { indexAll } from "./search.js";
 
 /** What each version of the tables does to the one before it; the version is kept in the database's `user_version`. */
@@ -147,23 +148,12 @@ function copyOf(database: Connection, path: string, version: number): string | u
   try {
     closeSync(openSync(draft, "wx", 0o600));
     database.run("VACUUM INTO ?", draft);
-    if (versionOf(draft) !== version) return undefined;
+    // The version that stands in its head.
+    if (headOf(draft).readUInt32BE(60) !== version) return undefined;
     renameSync(draft, copy);
     return copy;
   } finally {
     rmSync(draft, { force: true });
-  }
-}
-
-/** The version that stands in a database file's head. */
-function versionOf(path: string): number {
-  const file = openSync(path, "r");
-  try {
-    const head = Buffer.alloc(100);
-    readSync(file, head);
-    return head.readUInt32BE(60);
-  } finally {
-    closeSync(file);
   }
 }
 

@@ -1,7 +1,7 @@
 import { isLeaving, type Change } from "../../drawer/change.js";
 import { encodeEntry, type Entry } from "../../drawer/entry.js";
 import { Conflict, type Commit } from "../../drawer/store.js";
-import { secretsOf } from "../records.js";
+import { secretsOf, sizeChanges } from "../records.js";
 import type { Connection } from "./connection.js";
 import { indexAgain, indexWhenDue } from "./search.js";
 
@@ -22,10 +22,10 @@ export function write(database: Connection, { change, contents }: Commit): void 
       now,
       contents.get(name),
     );
-  takeOut(database, change);
-  let last = 0;
+  const numbers = takeOut(database, change);
+  let hasCome = false;
   for (const { id, before, after } of edits) {
-    if (after && before) alter(database, before, after);
+    if (after && before) alter(database, numbers.get(id)!, before, after);
     else if (after) {
       if (change.what !== "collect" && change.what !== "import")
         database.run("DELETE FROM gone WHERE id = ?", id);
@@ -42,7 +42,7 @@ export function write(database: Connection, { change, contents }: Commit): void 
         ],
         encodeEntry(after),
       );
-      last = 1;
+      hasCome = true;
     }
   }
   for (const { name, before, after } of values) writeValue(database, drawer, name, before, after);
@@ -51,12 +51,16 @@ export function write(database: Connection, { change, contents }: Commit): void 
     "INSERT INTO changes (drawer, at, change) VALUES (?, ?, ?)",
     ...[drawer, change.at, JSON.stringify(change)],
   );
-  if (last > 0)
+  if (hasCome)
     indexWhenDue(database, database.get<{ last: number }>("SELECT max(number) AS last FROM entries")!.last);
 }
 
-/** Takes out what leaves, and takes from its place what moves, so that entries can change places. */
-function takeOut(database: Connection, change: Change): void {
+/**
+ * Takes out what leaves, and takes from its place what moves, so that entries can change places.
+ * @returns the numbers of all of them, by id
+ */
+function takeOut(database: Connection, change: Change): Map<string, number> {
+  const numbers = new Map<string, number>();
   for (const { id, before, after } of change.edits) {
     if (!before) continue;
     const row = database.get<{ number: number }>(
@@ -64,6 +68,7 @@ function takeOut(database: Connection, change: Change): void {
       ...[id, encodeEntry(before)],
     );
     if (!row) throw new Conflict(`Entry ${id} has changed.`);
+    numbers.set(id, row.number);
     if (after) {
       if (after.order !== before.order || after.drawer !== before.drawer)
         database.run("UPDATE entries SET place = NULL WHERE number = ?", row.number);
@@ -77,10 +82,10 @@ function takeOut(database: Connection, change: Change): void {
         ...[id, before.drawer, change.at, change.deed ?? change.what, encodeEntry(before)],
       );
   }
+  return numbers;
 }
 
-function alter(database: Connection, before: Entry, after: Entry): void {
-  const { number } = database.get<{ number: number }>("SELECT number FROM entries WHERE id = ?", after.id)!;
+function alter(database: Connection, number: number, before: Entry, after: Entry): void {
   database.run(
     "UPDATE entries SET drawer = ?, place = ?, kind = ?, document = ?, kept = ?, entry = ? WHERE number = ?",
     ...[
@@ -123,20 +128,9 @@ export function writeValue(
 
 /** Counts what came and went. */
 function resize(database: Connection, { edits }: Change): void {
-  const sums = new Map<string, { count: number; bytes: number }>();
-  const add = (entry: Entry | null, sign: 1 | -1) => {
-    if (!entry) return;
-    const { count, bytes } = sums.get(entry.drawer) ?? { count: 0, bytes: 0 };
-    sums.set(entry.drawer, { count: count + sign, bytes: bytes + sign * entry.bytes });
-  };
-  for (const { before, after } of edits) {
-    add(before, -1);
-    add(after, 1);
-  }
-  for (const [drawer, { count, bytes }] of sums)
-    if (count !== 0 || bytes !== 0)
-      database.run(
-        "INSERT INTO sizes (drawer, count, bytes) VALUES (?, ?, ?) ON CONFLICT (drawer) DO UPDATE SET count = count + excluded.count, bytes = bytes + excluded.bytes",
-        ...[drawer, count, bytes],
-      );
+  for (const { drawer, count, bytes } of sizeChanges(edits))
+    database.run(
+      "INSERT INTO sizes (drawer, count, bytes) VALUES (?, ?, ?) ON CONFLICT (drawer) DO UPDATE SET count = count + excluded.count, bytes = bytes + excluded.bytes",
+      ...[drawer, count, bytes],
+    );
 }
