@@ -75,13 +75,14 @@ const SECTIONS = [
   ],
   [
     "As: rows",
-    "Everything stacked into one table. The header is recognised once; columns go under columns of the same name.",
+    "Everything stacked into one table. The header is recognised once; columns go under columns of the same name, in any case, with or without spaces and accents. A header that was picked by itself names the columns of the rows that follow it, from the same sheet or of the same width. `--columns` says what else a column is called; `--header yes` or `no` says what the tables do not.",
     ["4..6", "--as", "rows", "--out", "csv"],
+    ["4..6 8", "--as", "rows", "--columns", "New=Ringed", "--cite", "inline", "--out", "csv"],
   ],
   ["As: columns", "Side by side in one table.", ["7 8", "--as", "columns", "--out", "markdown"]],
   [
     "As: pairs",
-    "Labels and values: from labels, tables of two columns, or snippets in turn.",
+    "Labels and values: from labels, from tables, whose first cells are the labels, or from snippets in turn.",
     ["8 11", "--as", "pairs", "--out", "markdown"],
     ["9 2", "--as", "pairs", "--out", "markdown"],
   ],
@@ -93,8 +94,9 @@ const SECTIONS = [
   ["As: quotes", "Each with where it came from.", ["1 2", "--as", "quotes", "--out", "markdown"]],
   [
     "Between, before, after",
-    "A name (`newline blank space comma semicolon tab nothing`), or any text; `\\n` and `\\t` are understood.",
+    "A name (`newline blank space comma semicolon tab nothing`), or any text; `\\n` and `\\t` are understood. A name goes on on the same line, another text stands on a line of its own; a layout whose pieces stand by themselves refuses it. In a table, text around a piece stands in its first and last cells.",
     ["1 2", "--between", "* * *"],
+    ["9 11", "--between", "comma"],
     ["9 11", "--before", "[ ] "],
   ],
   [
@@ -112,7 +114,7 @@ const SECTIONS = [
   ],
   [
     "Cite",
-    "Where each piece came from: in brackets, by numbers, or as a list. The same source is named once.",
+    "Where each piece came from: in brackets, by numbers, or as a list. The same source is named once. In a table, sources and numbers stand in a column.",
     ["1 2", "--cite", "inline"],
     ["1 2", "--cite", "notes", "--out", "markdown"],
     ["1 2", "--cite", "list", "--out", "markdown"],

@@ -39,12 +39,15 @@ export {
   BETWEENS,
   CITATIONS,
   FITS,
+  HEADERS,
   LAYOUTS,
   STYLES,
   TIDYINGS,
   layoutName,
+  recipeFor,
   type Citation,
   type Fit,
+  type HeaderChoice,
   type LayoutName,
   type Recipe,
   type StyleName,
@@ -61,7 +64,8 @@ export { exportDrawer, type Exported } from "./drawer/export-file.js";
 export { importDrawer, type ImportOptions } from "./drawer/import-file.js";
 export { DRAWER_FILE_SCHEMA } from "./drawer/drawer-file-schema.js";
 export { looksSecret, MASK, type SecretKind } from "./drawer/secret.js";
-export { contextOf, fold, searchTerms, type Context } from "./drawer/find.js";
+export { fold } from "./content/fold.js";
+export { contextOf, searchTerms, type Context } from "./drawer/find.js";
 export type { Entry, Origin } from "./drawer/entry.js";
 export { isLeaving, type Change, type Edit, type ValueEdit, type What } from "./drawer/change.js";
 export { parsePick, parsePlace, type Place, type Term } from "./drawer/pick.js";

@@ -1,4 +1,7 @@
+import { HEADERS, oneOf, type HeaderChoice } from "../compose/recipe.js";
 import { DrawerError } from "../content/error.js";
+import type { Reading } from "../content/notice.js";
+import { withHeader } from "../content/table.js";
 import type { Gathered } from "../drawer/draft.js";
 import type { Source } from "../files/source.js";
 import { openFile, openStandardInput } from "./input.js";
@@ -11,6 +14,7 @@ export interface GatherOptions {
   readonly clipboard?: boolean;
   readonly private?: boolean;
   readonly notPrivate?: boolean;
+  readonly header?: string;
 }
 
 /** Reads everything before anything is collected: all of it, or, if one part is refused, none. */
@@ -33,8 +37,9 @@ export async function gather(files: readonly string[], options: GatherOptions): 
 
 function cut(source: Source, document: string | undefined, options: GatherOptions): Gathered[] {
   const { at } = options;
-  return (at ?? [undefined]).map((spot) => ({
-    ...source.at(spot),
+  const header = options.header === undefined ? undefined : oneOf("header", HEADERS, options.header);
+  return (at ?? [undefined]).map((spot, index) => ({
+    ...headed(source.at(spot), header, index === 0),
     ...saidOf(options),
     origin: {
       ...(document !== undefined && { document }),
@@ -42,6 +47,12 @@ function cut(source: Source, document: string | undefined, options: GatherOption
       ...(source.title !== undefined && { title: source.title }),
     },
   }));
+}
+
+/** A reading whose tables have the header that the user has said. */
+function headed(reading: Reading, header: HeaderChoice | undefined, isFirst: boolean): Reading {
+  if (header === undefined) return reading;
+  return { ...reading, content: withHeader(reading.content, header === "yes", isFirst) };
 }
 
 /** What the user says of what is gathered. */

@@ -3,6 +3,7 @@ import {
   BETWEENS,
   CITATIONS,
   FITS,
+  HEADERS,
   layoutName,
   LAYOUTS,
   oneOf,
@@ -10,6 +11,7 @@ import {
   TIDYINGS,
   type Recipe,
 } from "../compose/recipe.js";
+import { DrawerError } from "../content/error.js";
 import { several } from "./command.js";
 
 /** A recipe as it is typed. */
@@ -23,6 +25,8 @@ export interface RecipeOptions {
   readonly before?: string;
   readonly after?: string;
   readonly locale?: string;
+  readonly header?: string;
+  readonly columns?: readonly string[];
 }
 
 /** Gives a command the options of a recipe. */
@@ -44,6 +48,12 @@ export function addRecipeOptions(command: Command): Command {
     .option("--fit <place>", `what it lands in: ${names(FITS)}`)
     .option("--before <text>", "text before each piece (\\n, \\t)")
     .option("--after <text>", "text after each piece (\\n, \\t)")
+    .option("--header <yes|no>", "whether the first rows of tables name their columns (told from the tables)")
+    .option(
+      "--columns <name=other>",
+      "with rows: what a column is called (E-Mail=Email); may be repeated, or parted by commas",
+      several,
+    )
     .option("--locale <language>", "the language that joins a sentence: en, de, pt-BR…");
 }
 
@@ -68,7 +78,21 @@ export function recipeOf(options: RecipeOptions): Recipe {
     ...(before !== undefined && { before: unescaped(before) }),
     ...(after !== undefined && { after: unescaped(after) }),
     ...(locale !== undefined && { locale }),
+    ...(options.header !== undefined && { header: oneOf("header", HEADERS, options.header) }),
+    ...(options.columns && { columns: columnNames(options.columns) }),
   };
+}
+
+/** Names of columns as they are typed: `E-Mail=Email`, several parted by commas. */
+function columnNames(typed: readonly string[]): Record<string, string> {
+  const pairs = typed.flatMap((names) => names.split(",")).map((pair) => pair.split("="));
+  const wrong = pairs.find((pair) => pair.length !== 2 || pair.some((name) => name.trim() === ""));
+  if (wrong)
+    throw new DrawerError(
+      "bad-option",
+      `“${wrong.join("=")}” does not say what a column is called. Write --columns 'E-Mail=Email'.`,
+    );
+  return Object.fromEntries(pairs.map(([from, to]) => [from!.trim(), to!.trim()]));
 }
 
 /** `\n`, `\t` and `\\` as what they stand for. */

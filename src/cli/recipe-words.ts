@@ -7,6 +7,10 @@ export function describeRecipe(recipe: Recipe): string {
       return (value as string[]).length === 0
         ? ["--tidy none"]
         : (value as string[]).filter((way) => way !== "edges").map((way) => `--tidy ${way}`);
+    if (name === "columns")
+      return Object.entries(value as Record<string, string>).map(
+        ([from, to]) => `--columns ${JSON.stringify(`${from}=${to}`)}`,
+      );
     return [`--${name} ${/^[\w-]+$/.test(String(value)) ? String(value) : JSON.stringify(value)}`];
   });
   return words.length === 0 ? "as it is" : words.join(" ");

@@ -10,10 +10,13 @@ export interface Cited {
 }
 
 /**
- * Names where each piece came from: `inline` in brackets after it; `notes` by raised numbers, with the sources under the
- * block; `list` as a list of sources under the block. The same source is named once. What has no origin is left alone.
+ * Names where each piece came from: `inline` in brackets after it; `notes` by raised numbers in brackets, with the
+ * sources under the block; `list` as a list of sources under the block. The same source is named once. What has no origin
+ * is left alone.
+ *
+ * @param inColumn whether the layout makes a table, in which sources and numbers stand in a column of their own
  */
-export function cited(pieces: readonly Piece[], cite: Citation): Cited {
+export function cited(pieces: readonly Piece[], cite: Citation, inColumn: boolean): Cited {
   if (cite === "none") return { pieces, below: [] };
   const sources: string[] = [];
   const numberOf = (source: string) => {
@@ -25,7 +28,9 @@ export function cited(pieces: readonly Piece[], cite: Citation): Cited {
     if (source === "") return piece;
     const number = numberOf(source);
     if (cite === "list") return piece;
-    const mark: Run = cite === "inline" ? textRun(` (${source})`) : textRun(String(number), { sup: true });
+    const note = `[${number}]`;
+    if (inColumn) return { ...piece, source: cite === "inline" ? source : note };
+    const mark: Run = cite === "inline" ? textRun(` (${source})`) : textRun(note, { sup: true });
     return { ...piece, content: marked(piece.content, mark) };
   });
   if (cite === "inline") return { pieces: named, below: [] };

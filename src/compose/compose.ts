@@ -1,5 +1,6 @@
 import type { Content } from "../content/model.js";
 import type { Origin } from "../content/origin.js";
+import { withHeader } from "../content/table.js";
 import { around } from "./around.js";
 import { Block } from "./block.js";
 import { cited } from "./cite.js";
@@ -16,11 +17,14 @@ import { rows } from "./layouts/rows.js";
 import { sentence } from "./layouts/sentence.js";
 import { sequence } from "./layouts/sequence.js";
 import {
+  checkApplies,
   CITATIONS,
   FITS,
+  HEADERS,
   layoutName,
   oneOf,
   STYLES,
+  TABULAR,
   TIDYINGS,
   type LayoutName,
   type Recipe,
@@ -45,9 +49,6 @@ const layouts: Readonly<Record<LayoutName, Layout>> = {
   ...{ rows, columns, pairs, link, quotes },
 };
 
-/** Layouts in which a table's columns go on standing under others. */
-const KEEPS_COLUMNS: readonly LayoutName[] = ["rows", "columns", "pairs"];
-
 /**
  * Makes one block of snippets, in the order given: each is tidied, styled, cited and given what stands around it; the
  * layout makes one content of them; and that is made to fit the place it lands in. Nothing of them is lost without a
@@ -61,18 +62,23 @@ export function compose(snippets: readonly Ingredient[], recipe: Recipe = {}): B
   const style = oneOf("style", STYLES, recipe.style ?? "own");
   const cite = oneOf("way to cite", CITATIONS, recipe.cite ?? "none");
   const ways = (recipe.tidy ?? ["edges"]).map((way) => oneOf("way to tidy", TIDYINGS, way));
-  const keepColumns = KEEPS_COLUMNS.includes(as) || fit === "cells";
+  const header = recipe.header === undefined ? undefined : oneOf("header", HEADERS, recipe.header);
+  checkApplies(recipe, as);
+  const isTabular = TABULAR.includes(as);
+  const keepColumns = isTabular || fit === "cells";
   const pieces: Piece[] = [];
   for (const { content, label, origin, collectedAt } of snippets) {
     const tidy = styled(tidied(content, ways, keepColumns), style);
-    if (tidy.length > 0) pieces.push({ content: tidy, label, origin, collectedAt });
+    if (tidy.length === 0) continue;
+    const headed = header === undefined ? tidy : withHeader(tidy, header === "yes", pieces.length === 0);
+    pieces.push({ content: headed, label, origin, collectedAt });
   }
-  const { pieces: named, below } = cited(pieces, cite);
+  const { pieces: named, below } = cited(pieces, cite, isTabular);
   const { before = "", after = "" } = recipe;
   const isAlone = before === "" && after === "";
   const surrounded = isAlone
     ? named
-    : named.map((piece) => ({ ...piece, content: around(piece.content, before, after) }));
+    : named.map((piece) => ({ ...piece, content: around(piece.content, before, after, isTabular) }));
   const laidOut = layouts[as](surrounded, recipe);
   const { content, notices } = fitted(
     below.length === 0 ? laidOut.content : [...laidOut.content, ...below],

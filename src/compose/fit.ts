@@ -3,6 +3,7 @@ import { paragraph, textRun, type Cell, type Content, type Row, type Run } from 
 import type { Notice } from "../content/notice.js";
 import { writeText } from "../content/write/text.js";
 import { shown, type LaidOut } from "./layout.js";
+import { gridOf } from "./layouts/grid.js";
 import { inlineOf, linesOf } from "./layouts/lines-of.js";
 import type { Fit } from "./recipe.js";
 
@@ -70,17 +71,12 @@ function cellLines(content: Content): (readonly Run[])[] {
   );
 }
 
-/** The content as one grid: tables' rows as they are, any other line as a row of one cell. */
+/** The content as one grid, captions as rows above it. */
 function grid(content: Content): Content {
-  const rows: Row[] = [];
-  let headerRows = 0;
-  for (const flow of content) {
-    if (flow.type === "table") {
-      if (rows.length === 0) headerRows = flow.headerRows;
-      for (const row of flow.rows) rows.push(row);
-    } else for (const line of linesOf([flow])) rows.push([{ flows: line.runs.length === 0 ? [] : [line] }]);
-  }
-  return rows.length === 0 ? [] : [{ type: "table", headerRows, rows }];
+  const { table, captions } = gridOf(content);
+  const above = captions.map((caption): Row => [{ flows: [caption] }]);
+  if (above.length === 0) return table.rows.length === 0 ? [] : [table];
+  return [{ type: "table", headerRows: 0, rows: [...above, ...table.rows] }];
 }
 
 /** Every address in the content, each once, a line each; a notice when there is none. */

@@ -10,6 +10,8 @@ export interface Piece {
   readonly origin?: Origin | undefined;
   /** When it was collected: ISO 8601, in UTC. */
   readonly collectedAt?: string | undefined;
+  /** For a layout that makes a table: its source, as it stands in a column of its own. */
+  readonly source?: string | undefined;
 }
 
 /** What a layout makes of the pieces: content, and what it could not show. */

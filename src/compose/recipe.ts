@@ -14,11 +14,15 @@ export const CITATIONS = ["none", "inline", "notes", "list"] as const;
 /** What the block lands in. */
 export const FITS = ["page", "plain", "line", "cell", "cells", "address"] as const;
 
+/** Whether the first rows of tables name their columns, where their sources do not say. */
+export const HEADERS = ["yes", "no"] as const;
+
 export type LayoutName = (typeof LAYOUTS)[number];
 export type StyleName = (typeof STYLES)[number];
 export type Tidying = (typeof TIDYINGS)[number];
 export type Citation = (typeof CITATIONS)[number];
 export type Fit = (typeof FITS)[number];
+export type HeaderChoice = (typeof HEADERS)[number];
 
 /** Names of what can stand between pieces, and the text that each is. */
 export const BETWEENS: Readonly<Record<string, string>> = {
@@ -43,6 +47,13 @@ export interface Recipe {
   readonly tidy?: readonly Tidying[];
   /** How sources are named; `none`. */
   readonly cite?: Citation;
+  /**
+   * Whether the first row of each table of several rows, and of the first table of all, names its columns (`yes`) or no
+   * row does (`no`); told from their sources and from the names.
+   */
+  readonly header?: HeaderChoice;
+  /** With `rows`: what columns are called in the block, by what they are called in the pieces. */
+  readonly columns?: Readonly<Record<string, string>>;
   /** What it lands in; `page`. */
   readonly fit?: Fit;
   /** Text before each piece. */
@@ -51,6 +62,53 @@ export interface Recipe {
   readonly after?: string;
   /** The language whose words and signs join a sentence (BCP 47); the program's own. */
   readonly locale?: string;
+}
+
+/** Layouts in which a table's columns go on standing under others. */
+export const TABULAR: readonly LayoutName[] = ["rows", "columns", "pairs"];
+
+/** Layouts in which any text may stand between the pieces, on the same line too. */
+const ON_ONE_LINE: readonly LayoutName[] = ["sequence", "joined", "sentence"];
+
+/**
+ * Checks that a layout can do what a recipe says besides.
+ * @throws DrawerError `bad-option` for what would do nothing
+ */
+export function checkApplies(recipe: Recipe, as: LayoutName): void {
+  if (recipe.between !== undefined && !takesBetween(as, recipe.between)) {
+    const instead =
+      as === "lines"
+        ? "Each piece stands on lines of its own: between can be newline, blank, or a text for a line of its own"
+        : "Its pieces stand by themselves";
+    throw new DrawerError(
+      "bad-option",
+      `The layout “${as}” has no place for “${recipe.between}” between pieces. ${instead}; with as joined or sentence any text stands between them.`,
+    );
+  }
+  if (recipe.columns !== undefined && as !== "rows")
+    throw new DrawerError("bad-option", `Columns are called otherwise only with as rows, not “${as}”.`);
+}
+
+function takesBetween(as: LayoutName, between: string): boolean {
+  if (ON_ONE_LINE.includes(as) || betweenText(between) === "\n") return true;
+  return as === "lines" && !runsOn(between);
+}
+
+/** A recipe without what another layout would have no use for. */
+export function recipeFor(recipe: Recipe, as: LayoutName): Recipe {
+  const { between, columns, ...others } = recipe;
+  return {
+    ...others,
+    as,
+    ...(between !== undefined && takesBetween(as, between) && { between }),
+    ...(columns !== undefined && as === "rows" && { columns }),
+  };
+}
+
+/** Whether pieces with this between them go on on the same line; other texts without a line end stand on one of their own. */
+export function runsOn(between: string): boolean {
+  const text = betweenText(between);
+  return !text.includes("\n") && (text.trim() === "" || Object.values(BETWEENS).includes(text));
 }
 
 /**

@@ -1,5 +1,6 @@
-import { columnsOf, isBlank } from "../content/measure.js";
-import type { Content, Flow, Row, Run, Table } from "../content/model.js";
+import { columnsOf, isBlank, usedRange } from "../content/measure.js";
+import type { Content, Flow, Run, Table } from "../content/model.js";
+import { cutTable } from "../content/table.js";
 import type { Tidying } from "./recipe.js";
 import { rejoined } from "./rejoin.js";
 
@@ -121,30 +122,16 @@ function tidyRuns(runs: readonly Run[], first: boolean, last: boolean): readonly
   return from === 0 && to === runs.length ? runs : runs.slice(from, to);
 }
 
-/** A table without the blank rows and columns at its edges. Tables with merged cells keep their columns. */
+/** A table without the blank rows at its edges, and, unless they must stay, the blank columns. */
 function tidyTable(table: Table, keepColumns: boolean): Table {
-  const blankRow = (row: Row) => row.every((cell) => isBlank(cell.flows) && (cell.rowspan ?? 1) === 1);
-  let top = 0;
-  let bottom = table.rows.length;
-  const spansDown = table.rows.some((row) => row.some((cell) => (cell.rowspan ?? 1) > 1));
-  if (!spansDown) {
-    while (top < bottom && blankRow(table.rows[top]!)) top++;
-    while (bottom > top && blankRow(table.rows[bottom - 1]!)) bottom--;
-  }
-  const rows = table.rows.slice(top, bottom);
-  const headerRows = Math.max(0, Math.min(rows.length, table.headerRows - top));
-  const { widths, ...rest } = table;
-  const spans = spansDown || rows.some((row) => row.some((cell) => (cell.colspan ?? 1) > 1));
-  if (spans || keepColumns || rows.length < 2) return { ...table, rows, headerRows };
-  const blankColumn = (column: number) => rows.every((row) => isBlank(row[column]?.flows ?? []));
-  let left = 0;
-  let right = columnsOf(table);
-  while (left < right && blankColumn(left)) left++;
-  while (right > left && blankColumn(right - 1)) right--;
-  return {
-    ...rest,
-    headerRows,
-    rows: rows.map((row) => row.slice(left, right)),
-    ...(widths && { widths: widths.slice(left, right) }),
-  };
+  const used = usedRange(table.rows);
+  if (!used) return table;
+  const width = columnsOf(table);
+  const { top, bottom } = used;
+  const keepsColumns = keepColumns || bottom === top;
+  const left = keepsColumns ? 0 : used.left;
+  const right = keepsColumns ? width - 1 : used.right;
+  if (top === 0 && bottom === table.rows.length - 1 && left === 0 && right === width - 1) return table;
+  const cut = cutTable(table, { top, bottom, left, right });
+  return table.caption ? { ...cut, caption: table.caption } : cut;
 }

@@ -1,3 +1,4 @@
+import type { Rectangle } from "./cells.js";
 import { runsText, type Cell, type Content, type Flow, type Picture, type Run, type Table } from "./model.js";
 
 /** What sort of thing a snippet is, in one word. */
@@ -172,4 +173,34 @@ export function columnsOf(table: Table): number {
       width = Math.max(width, column + (cell.colspan ?? 1));
   }
   return width;
+}
+
+/** The smallest rectangle of a table that holds all cells which show something; nothing when none does. */
+export function usedRange(rows: Table["rows"]): Rectangle | undefined {
+  const covered: number[] = [];
+  const spans = hasSpans(rows);
+  let top = -1;
+  let bottom = -1;
+  let left = Infinity;
+  let right = -1;
+  rows.forEach((row, index) => {
+    const placed = spans ? placeCells(row, covered) : undefined;
+    const use = (cell: Cell, column: number) => {
+      if (top < 0) top = index;
+      bottom = Math.max(bottom, Math.min(rows.length, index + (cell.rowspan ?? 1)) - 1);
+      left = Math.min(left, column);
+      right = Math.max(right, column + (cell.colspan ?? 1) - 1);
+    };
+    if (placed) {
+      for (const { cell, column } of placed) if (!isBlank(cell.flows)) use(cell, column);
+      return;
+    }
+    // Only what could widen the rectangle is looked at, so that a long table costs little.
+    const first = row.findIndex((cell) => !isBlank(cell.flows));
+    if (first < 0) return;
+    use(row[first]!, first);
+    for (let column = row.length - 1; column > right; column--)
+      if (!isBlank(row[column]!.flows)) use(row[column]!, column);
+  });
+  return top < 0 ? undefined : { top, left, bottom, right };
 }

@@ -1,4 +1,5 @@
-import { isBlank, placeCells } from "./measure.js";
+import type { Rectangle } from "./cells.js";
+import { isBlank, placeCells, usedRange } from "./measure.js";
 import {
   sameMarks,
   type Cell,
@@ -36,16 +37,16 @@ function unaligned(flow: Flow, align: Cell["align"]): Flow {
 }
 
 /**
- * Makes a table. Where its source named no header rows, a first row that alone is bold throughout is taken for one.
- * Header cells are bold by being headers, so the mark is taken off them.
+ * Makes a table. Where its source named no header rows, a first row that alone is bold throughout is taken for one;
+ * blank rows above it and blank columns at the edges do not count. Header cells are bold by being headers, so the mark
+ * is taken off them.
  */
 export function makeTable(
   rows: readonly Row[],
   headerRows: number,
   facts: Pick<Table, "caption" | "widths"> = {},
 ): Table {
-  const found =
-    headerRows > 0 || rows.length < 2 ? headerRows : isBoldRow(rows[0]!) && !isBoldRow(rows[1]!) ? 1 : 0;
+  const found = headerRows > 0 || rows.length < 2 ? headerRows : boldHeaderRows(rows);
   return {
     type: "table",
     headerRows: found,
@@ -53,6 +54,19 @@ export function makeTable(
     ...(facts.caption && facts.caption.length > 0 && { caption: facts.caption }),
     ...(facts.widths && facts.widths.length > 0 && { widths: facts.widths }),
   };
+}
+
+/** How many rows go as far as a first row that alone is bold: 0 when there is none. */
+function boldHeaderRows(rows: readonly Row[]): number {
+  const first = rows.findIndex((row) => row.some(({ flows }) => flows.length > 0));
+  if (first < 0 || !rows[first]!.some((cell) => isBoldRow([cell]))) return 0;
+  const used = usedRange(rows)!;
+  const inside = (index: number) => {
+    const row = rows[index];
+    return row && (row.length > used.right ? row.slice(used.left, used.right + 1) : row);
+  };
+  const next = inside(used.top + 1);
+  return next && isBoldRow(inside(used.top)!) && !isBoldRow(next) ? used.top + 1 : 0;
 }
 
 /** Whether every cell of a row shows text, all of it bold. */
@@ -88,6 +102,19 @@ function unboldRun(run: Run): Run {
   return Object.keys(marks).length > 0 ? { ...run, marks } : { type: "text", text: run.text };
 }
 
+/**
+ * Content whose tables have the header that somebody has said: none, or their first row, where more than it stands there.
+ * A row alone is a header only when it `isFirst`.
+ */
+export function withHeader(content: Content, header: boolean, isFirst: boolean): Content {
+  return content.map((flow, index) => {
+    if (flow.type !== "table") return flow;
+    if (!header) return { ...flow, headerRows: 0 };
+    const isNamed = flow.rows.length > 1 || (isFirst && index === 0);
+    return isNamed && flow.headerRows === 0 ? { ...flow, headerRows: 1 } : flow;
+  });
+}
+
 /** Joins neighbouring text runs that look the same, and leaves out empty ones. */
 export function mergeRuns(runs: readonly Run[]): Run[] {
   const merged: Run[] = [];
@@ -99,14 +126,6 @@ export function mergeRuns(runs: readonly Run[]): Run[] {
     } else merged.push(run);
   }
   return merged;
-}
-
-/** The cells of a rectangle: rows and columns count from 0, the ends are included. */
-export interface Rectangle {
-  readonly top: number;
-  readonly left: number;
-  readonly bottom: number;
-  readonly right: number;
 }
 
 /**

@@ -1,19 +1,5 @@
+import { fold } from "../content/fold.js";
 import { originText, type Origin } from "../content/origin.js";
-
-/** Letters that a writer without them spells otherwise, and that no decomposition takes apart. */
-const SPELLED: Readonly<Record<string, string>> = {
-  ...{ ß: "ss", æ: "ae", œ: "oe", ø: "o", ł: "l", đ: "d", ð: "d", þ: "th", ħ: "h", ı: "i", ς: "σ" },
-};
-
-/** Text as it is searched: small letters, without accents. */
-export function fold(text: string): string {
-  if (/^[\x00-\x7f]*$/.test(text)) return text.toLowerCase();
-  return text
-    .normalize("NFKD")
-    .replace(/\p{M}+/gu, "")
-    .toLowerCase()
-    .replace(/[ßæœøłđðþħıς]/g, (letter) => SPELLED[letter]!);
-}
 
 /** The terms of what is searched: words, or several in quotation marks as one, as {@link fold} makes them. */
 export function searchTerms(words: string): string[] {

@@ -45,7 +45,7 @@ export async function append(
     refusePrivate([target], "Nothing appended");
     const { entry } = target;
     const { parts = [entry] } = entry;
-    const content = appended(target.content, gathered.content, between);
+    const { content, notices: told } = appended(target.content, gathered.content, between);
     const pieces = [...parts, { ...added.entry, order: entry.order }];
     const made = madeOf(content, pieces);
     const after: Entry = { ...entry, ...made.facts };
@@ -65,7 +65,7 @@ export async function append(
     const message = `Appended to ${position}: ${naming(added.entry)}. It reads now ${said(after)}, ${pieces.length} pieces; split parts them again.`;
     result = {
       collected: [{ position, entry: after }],
-      notices: [...gathered.notices, { code: "appended", message }, ...room.notices],
+      notices: [...gathered.notices, ...told, { code: "appended", message }, ...room.notices],
     };
     return {
       edits: [...room.leaving, { id: entry.id, before: entry, after }],

@@ -1,7 +1,7 @@
 import { DrawerError } from "../content/error.js";
+import { fold } from "../content/fold.js";
 import type { Notice } from "../content/notice.js";
 import { perform } from "./act.js";
-import { fold } from "./find.js";
 import { pickSome, snippetsOf, type Pickable } from "./picking.js";
 import { roomAtEnd } from "./room.js";
 import { RULES, rulesOf } from "./rules.js";

@@ -2,6 +2,7 @@
 export { readSource, type Source, type SourceOptions } from "./source.js";
 export { FORMATS, formatOfName, tellFormat, tellFormatOfBytes, type Format } from "./format.js";
 export type { Part } from "./parts.js";
-export { parseCells, parseSpot, writeCells, type Spot } from "./spot.js";
+export { parseSpot, type Spot } from "./spot.js";
+export { parseCells, writeCells } from "../content/cells.js";
 export { decodeText } from "./text-encoding.js";
 export { writeFile, WRITTEN_FORMATS, type ToWrite, type Written, type WrittenFormat } from "./write.js";

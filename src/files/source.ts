@@ -5,11 +5,12 @@ import type { Notice, Reading } from "../content/notice.js";
 import { readDelimited } from "../content/read/delimited.js";
 import { readPicture } from "../content/read/picture.js";
 import { readText } from "../content/read/text.js";
-import { cutTable, type Rectangle } from "../content/table.js";
+import { parseCells, writeCells, type Rectangle } from "../content/cells.js";
+import { cutTable } from "../content/table.js";
 import { tellFormat, type Format } from "./format.js";
 import { cutLines, Leaves, type Part } from "./parts.js";
 import type { Sheet } from "./read/sheet.js";
-import { parseCells, parseSpot, writeCells } from "./spot.js";
+import { parseSpot } from "./spot.js";
 import { decodeText } from "./text-encoding.js";
 
 /** A document or workbook that has been read: what it holds, part by part and spot by spot. */

@@ -8,6 +8,7 @@ import {
   readDelimited,
   readHtml,
   readText,
+  recipeFor,
   runsText,
   STYLES,
   type Content,
@@ -130,7 +131,7 @@ test("every word of every piece stands in the block, in order, whatever the reci
       const wanted = pieces.flatMap(wordsOf);
       const block = compose(
         pieces.map((content, at) => ({ content, origin: { document: `${at}.docx` } })),
-        recipe,
+        recipeFor(recipe, recipe.as),
       );
       const found = wordsOf(block.content).join(" ");
       if (REORDERED.includes(recipe.as)) expect(wanted.filter((word) => !found.includes(word))).toEqual([]);
@@ -158,7 +159,7 @@ test.each<[Recipe, string]>([
   [{ before: "» ", after: "!" }, "» **wheatear** on the seawall!\n\n» nine birds.!"],
   [{ style: "bare" }, "wheatear on the seawall\n\nnine birds."],
   [{ cite: "inline" }, "**wheatear** on the seawall (diary.docx, p3)\n\nnine birds."],
-  [{ cite: "notes" }, "**wheatear** on the seawall<sup>1</sup>\n\nnine birds.\n\n1. diary.docx, p3"],
+  [{ cite: "notes" }, "**wheatear** on the seawall<sup>\\[1\\]</sup>\n\nnine birds.\n\n1. diary.docx, p3"],
   [{ cite: "list" }, "**wheatear** on the seawall\n\nnine birds.\n\n- diary.docx, p3"],
   [{ as: "quotes" }, "> **wheatear** on the seawall\n>\n> — diary.docx, p3\n\n> nine birds."],
   [{ as: "columns" }, "|  | Round 1 |\n| --- | --- |\n| **wheatear** on the seawall | nine birds. |"],
@@ -186,7 +187,7 @@ test("a page is cited with its address and the day on which it was collected, an
     ],
     { cite: "notes" },
   );
-  expect(block.text).toBe("a1\nb1\n1. Tides, https://merrow-spit.example/, 2031-04-08");
+  expect(block.text).toBe("a[1]\nb[1]\n1. Tides, https://merrow-spit.example/, 2031-04-08");
 });
 
 test("texts and addresses become links, in either order and many at once; what is alone is said", () => {

@@ -19,6 +19,7 @@ export function add(program: Command): void {
       several,
     )
     .option("--type <type>", "what it is: text, html, markdown, csv, tsv, docx, odt, xlsx, ods, png…")
+    .option("--header <yes|no>", "whether the first row of a table names its columns (told from the table)")
     .option("--clipboard", "take what was copied last on this desktop")
     .option("--label <text>", "a label for what is collected")
     .option("--private", "it is private: shown nowhere, never found or exported, and soon gone")

@@ -2,6 +2,7 @@ import { basename } from "node:path";
 import type { Command } from "commander";
 import type { Block } from "../../compose/block.js";
 import { compose } from "../../compose/compose.js";
+import { recipeFor } from "../../compose/recipe.js";
 import { DrawerError } from "../../content/error.js";
 import type { Notice } from "../../content/notice.js";
 import { Recipes } from "../../drawer/recipes.js";
@@ -53,7 +54,8 @@ export function add(program: Command): void {
         await drawer.snippets(pick.join(" ")),
         options.recipe === undefined ? {} : await new Recipes(drawer).get(options.recipe),
       ]);
-      const block = compose(snippets, { ...kept, ...typed });
+      const fitting = typed.as === undefined ? kept : recipeFor(kept, typed.as);
+      const block = compose(snippets, { ...fitting, ...typed });
       const notices = [...block.notices];
       if (options.to !== undefined) {
         const { data, told } = await fileOf(block, output, options.to);

@@ -1,37 +1,63 @@
 import { columnsOf } from "../../content/measure.js";
-import { paragraph, type Cell, type Row, type Table } from "../../content/model.js";
-import { shown, type Layout, type Piece } from "../layout.js";
+import { paragraph, type Cell, type Content, type Row } from "../../content/model.js";
+import type { Notice } from "../../content/notice.js";
+import type { Layout } from "../layout.js";
+import { BLANK, filled, gridOf, hasSources, textCell } from "./grid.js";
 
 /**
- * Labels and their values, a row each. A snippet with a label is a pair; a table of two columns gives a pair a row;
- * snippets without either pair up in turn: a label, then its value. A label that is left over stands by itself.
+ * Labels and their values, a row each. A snippet with a label is a pair; a table gives a row for each of its own, whose
+ * first cell is the label; snippets without either pair up in turn: a label, then its value. A label that is left over
+ * stands by itself. Captions stand above.
  */
 export const pairs: Layout = (pieces) => {
-  const rows: Row[] = [];
-  let waiting: Cell | undefined;
+  const rows: { cells: Row; source: string }[] = [];
+  const captions: Content[] = [];
+  let wide = 0;
+  let waiting: { cell: Cell; source: string } | undefined;
   const flush = () => {
-    if (waiting) rows.push([waiting, { flows: [] }]);
+    if (waiting) rows.push({ cells: [waiting.cell, BLANK], source: waiting.source });
     waiting = undefined;
   };
-  for (const piece of pieces) {
-    const table = tableOfTwo(piece);
-    const cell: Cell = { flows: piece.content };
-    if (table) {
+  for (const { content, label, source = "" } of pieces) {
+    if (content.some((flow) => flow.type === "table")) {
       flush();
-      for (const row of table.rows) rows.push(row);
-    } else if (piece.label !== undefined) {
+      const grid = gridOf(content);
+      captions.push(grid.captions);
+      if (columnsOf(grid.table) > 2) wide++;
+      for (const cells of filled(grid.table.rows)) rows.push({ cells, source });
+    } else if (label !== undefined) {
       flush();
-      rows.push([{ flows: [paragraph(piece.label)] }, cell]);
+      rows.push({ cells: [{ flows: [paragraph(label)] }, { flows: content }], source });
     } else if (waiting) {
-      rows.push([waiting, cell]);
+      const sources = [...new Set([waiting.source, source])].filter(Boolean).join("; ");
+      rows.push({ cells: [waiting.cell, { flows: content }], source: sources });
       waiting = undefined;
-    } else waiting = cell;
+    } else waiting = { cell: { flows: content }, source };
   }
   flush();
-  return shown(rows.length === 0 ? [] : [{ type: "table", headerRows: 0, rows }]);
+  const notices: Notice[] = [];
+  if (wide > 0) {
+    const what = wide === 1 ? "One table has" : `${wide} tables have`;
+    notices.push({
+      code: "not-shown",
+      message: `${what} more than two columns: what follows the label stays in columns of its own.`,
+    });
+  }
+  const table = filled(rows.map(({ cells }) => cells));
+  const withSources = hasSources(pieces);
+  return {
+    content: [
+      ...captions.flat(),
+      ...(rows.length === 0
+        ? []
+        : [
+            {
+              type: "table" as const,
+              headerRows: 0,
+              rows: withSources ? table.map((row, at) => [...row, textCell(rows[at]!.source)]) : table,
+            },
+          ]),
+    ],
+    notices,
+  };
 };
-
-function tableOfTwo({ content }: Piece): Table | undefined {
-  const only = content.length === 1 ? content[0]! : undefined;
-  return only?.type === "table" && !only.caption && columnsOf(only) === 2 ? only : undefined;
-}

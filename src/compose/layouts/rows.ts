@@ -1,137 +1,268 @@
-import { columnsOf, hasSpans, placeCells } from "../../content/measure.js";
+import { parseCells } from "../../content/cells.js";
+import { foldName } from "../../content/fold.js";
+import { columnsOf, hasSpans, isBlank, placeCells, usedRange } from "../../content/measure.js";
 import type { Cell, Content, Flow, Row, Table } from "../../content/model.js";
+import type { Notice } from "../../content/notice.js";
+import { originText } from "../../content/origin.js";
+import { cutTable } from "../../content/table.js";
 import { cellText } from "../../content/write/text.js";
-import { shown, type Layout } from "../layout.js";
+import type { Layout, Piece } from "../layout.js";
+import type { Recipe } from "../recipe.js";
+import { BLANK, captionLine, filled, hasSources, SOURCE, textCell } from "./grid.js";
+import { withHeaders } from "./headers.js";
 
 /**
  * Stacks everything into one table. Header rows are recognised once: a later piece's columns go under the columns of
- * the same names, whatever their order, and names not seen before become new columns at the end. Rows without a header
- * go in as they stand, from the first column on; what is not a table is a row of one cell.
+ * the same names, whatever their order, and names not seen before become new columns at the end. A header that was
+ * picked by itself does the same for the rows that follow it, of the same sheet or of the same width. Rows that no
+ * header speaks of go in as they stand, from the first column on; what is not a table is a row of one cell.
  */
-export const rows: Layout = (pieces) => {
-  const stack = new Stack();
-  for (const piece of pieces) {
-    const tables = piece.content.filter((flow): flow is Table => flow.type === "table");
-    if (tables.length === 0) stack.addRow([{ flows: piece.content }]);
-    else for (const group of grouped(piece.content)) stack.add(group);
+export const rows: Layout = (pieces, recipe) => {
+  const stack = new Stack(recipe, hasSources(pieces));
+  for (const piece of withHeaders(pieces, recipe.header)) {
+    for (const flow of joinedLines(piece.content)) stack.add(flow, piece);
   }
-  return shown(stack.content());
+  return { content: stack.content(), notices: stack.notices() };
 };
 
-/** Tables as they are; what stands between them, each flow by itself, as a row of one cell. */
-function grouped(content: Content): Table[] {
-  return content.map((flow: Flow) =>
-    flow.type === "table" ? flow : { type: "table", headerRows: 0, rows: [[{ flows: [flow] }]] },
-  );
+/** A piece without tables is one row of one cell; beside tables, each other flow is one. */
+function joinedLines(content: Content): Table[] {
+  const row = (flows: Content): Table => ({ type: "table", headerRows: 0, rows: [[{ flows }]] });
+  if (!content.some((flow) => flow.type === "table")) return [row(content)];
+  return content.map((flow: Flow) => (flow.type === "table" ? flow : row([flow])));
 }
 
-const BLANK: Cell = { flows: [] };
+/** Where the columns of a piece stand: in which source, and, in a sheet, in which column they begin. */
+interface Place {
+  readonly source: string;
+  /** Counting from 0; nothing when the piece was not cut out of a sheet. */
+  readonly column: number | undefined;
+}
+
+function placeOf({ origin = {} }: Piece): Place {
+  const { at = "", ...others } = origin;
+  const name = originText(others);
+  const end = at.lastIndexOf("!");
+  return {
+    source: JSON.stringify([name, at.slice(0, Math.max(0, end))]),
+    column: name === "" ? undefined : parseCells(at.slice(end + 1))?.left,
+  };
+}
+
+/** What a header says of the columns of its own rows and of rows that follow. */
+interface Mapping extends Place {
+  /** How many blank columns were taken off before its first. */
+  readonly trimmed: number;
+  /** How many columns the piece had. */
+  readonly width: number;
+  readonly isHeaderOnly: boolean;
+  /** The column of the stack in which each of its columns stands. */
+  readonly target: Map<number, number>;
+}
 
 class Stack {
   #head: Row[] = [];
-  #names: string[] = [];
+  /** The names of the columns as they are compared; nothing for one that no header names. */
+  readonly #names: (string | undefined)[] = [];
   readonly #body: Row[] = [];
-  #captions: Content = [];
+  /** The source of each row of the body. */
+  readonly #sources: string[] = [];
+  readonly #captions: Flow[] = [];
+  readonly #mappings: Mapping[] = [];
+  /** What columns are to be called, by their names as they are compared. */
+  readonly #renamed: ReadonlyMap<string, string>;
+  /** Those of them that no header has. */
+  readonly #unused: Map<string, string>;
 
-  add(table: Table): void {
-    if (table.caption && table.caption.length > 0) {
-      this.#captions = [...this.#captions, { type: "paragraph", runs: table.caption }];
-    }
-    const head = table.rows.slice(0, table.headerRows);
-    const body = table.rows.slice(table.headerRows);
-    if (head.length === 0) {
-      this.#addRows(body);
+  constructor(
+    readonly recipe: Recipe,
+    readonly withSources: boolean,
+  ) {
+    const renamed = Object.entries(recipe.columns ?? {});
+    this.#renamed = new Map(renamed.map(([from, to]) => [foldName(from), to]));
+    this.#unused = new Map(renamed.map(([from]) => [foldName(from), from]));
+  }
+
+  add(table: Table, piece: Piece): void {
+    if (table.caption && table.caption.length > 0) this.#captions.push(captionLine(table.caption));
+    const isNamed = table.rows.slice(0, table.headerRows).some((row) => !isBlankRow(row));
+    if (isNamed) {
+      this.#addHeaded(table, piece);
       return;
     }
-    const names = namesOf(head.at(-1)!, columnsOf(table));
-    if (this.#head.length === 0) {
-      this.#head = head.map((row) => [...row]);
-      this.#names = names;
-      this.#addRows(body);
-      return;
+    const width = columnsOf(table);
+    const place = placeOf(piece);
+    const mapping = this.#mappingFor(place, width);
+    if (mapping) {
+      const isSameSheet = mapping.source === place.source && mapping.column !== undefined;
+      const shift = isSameSheet && place.column !== undefined ? place.column - mapping.column : 0;
+      this.#push(this.#rearranged(table.rows, mapping.target, shift - mapping.trimmed), piece);
+    } else {
+      while (this.#names.length < width) this.#names.push(undefined);
+      this.#push(table.rows, piece);
     }
-    const target = this.#match(names, head.at(-1)!);
-    if (target.every((to, column) => to === column)) this.#addRows(body);
-    else this.#addRows(rearranged(body, target));
+  }
+
+  #addHeaded(whole: Table, piece: Piece): void {
+    const width = columnsOf(whole);
+    const used = (this.recipe.tidy ?? ["edges"]).includes("edges") ? usedRange(whole.rows) : undefined;
+    const { left, right } = used ?? { left: 0, right: width - 1 };
+    const isTrimmed = left > 0 || right < width - 1;
+    const { rows } = isTrimmed
+      ? cutTable(whole, { top: 0, bottom: whole.rows.length - 1, left, right })
+      : whole;
+    const head = rows
+      .slice(0, whole.headerRows)
+      .filter((row) => !isBlankRow(row))
+      .map((row) => row.map((cell) => this.#renamedCell(cell)));
+    const body = rows.slice(whole.headerRows);
+    const names = namesOf(head, right - left + 1);
+    const mapping: Mapping = {
+      ...{ ...placeOf(piece), trimmed: left, width, isHeaderOnly: body.length === 0 },
+      target: this.#targetOf(names),
+    };
+    if (this.#head.length === 0) this.#head = head;
+    else this.#keepUpperRows(head.slice(0, -1), names, mapping, piece);
+    this.#mappings.push(mapping);
+    this.#push(this.#rearranged(body, mapping.target, 0), piece);
+  }
+
+  #renamedCell(cell: Cell): Cell {
+    if (this.#renamed.size === 0) return cell;
+    const name = foldName(cellText(cell.flows));
+    const other = this.#renamed.get(name);
+    if (other === undefined) return cell;
+    this.#unused.delete(name);
+    return { ...cell, ...textCell(other) };
+  }
+
+  /** The columns under which columns of these names go: those of the same name, or new ones at the end. */
+  #targetOf(names: readonly Name[]): Map<number, number> {
+    const target = new Map<number, number>();
+    const isFirst = this.#head.length === 0;
+    const taken = new Set<number>();
+    names.forEach(({ name, cell }, column) => {
+      let to = isFirst ? column : this.#names.findIndex((each, at) => each === name && !taken.has(at));
+      if (isFirst) this.#names[column] = name;
+      else if (to < 0) to = this.#addColumn(name, cell);
+      taken.add(to);
+      target.set(column, to);
+    });
+    return target;
+  }
+
+  /** Header rows above the names are rows like others, unless they say what stands above the table already. */
+  #keepUpperRows(upper: readonly Row[], names: readonly Name[], { target }: Mapping, piece: Piece): void {
+    const told = new Set(this.#head.map(rowText));
+    const called = new Set(names.map(({ cell }) => cell));
+    const others = upper
+      .filter((row) => !told.has(rowText(row)))
+      .map((row) => row.map((cell) => (called.has(cell) ? { ...cell, flows: [] } : cell)))
+      .filter((row) => !isBlankRow(row));
+    this.#push(this.#rearranged(others, target, 0), piece);
+  }
+
+  /** Adds a column at the end, with its cell in the header. Gives its number. */
+  #addColumn(name: string | undefined, cell: Cell = BLANK): number {
+    const column = this.#names.push(name) - 1;
+    const { colspan: _, rowspan: __, ...alone } = cell;
+    const last = this.#head.length - 1;
+    this.#head = filled(this.#head, column).map((row, at) => [...row, at === last ? alone : BLANK]);
+    return column;
+  }
+
+  /** The header that speaks of rows without one: of their sheet, or else the last that was alone and is as wide. */
+  #mappingFor(place: Place, width: number): Mapping | undefined {
+    const ofSheet = this.#mappings.findLast(
+      ({ source, column, width: own }) =>
+        source === place.source &&
+        (column === undefined || place.column === undefined ? own === width : true),
+    );
+    return ofSheet ?? this.#mappings.findLast((one) => one.isHeaderOnly && one.width === width);
   }
 
   /** One by one: a table may have more rows than a call may have arguments. */
-  #addRows(rows: readonly Row[]): void {
-    for (const row of rows) this.#body.push(row);
+  #push(rows: readonly Row[], { source = "" }: Piece): void {
+    for (const row of rows) {
+      this.#body.push(row);
+      this.#sources.push(source);
+    }
   }
 
-  addRow(row: Row): void {
-    this.#body.push(row);
-  }
-
-  /** Where each of these columns goes; columns not known yet are added at the end. */
-  #match(names: readonly string[], head: Row): number[] {
-    const taken = new Set<number>();
-    const last = [...this.#head.at(-1)!];
-    const target = names.map((name, column) => {
-      let to = this.#names.findIndex((known, index) => known === name && !taken.has(index));
-      if (to < 0) {
-        to = this.#names.push(name) - 1;
-        last.push(head[column] ?? { flows: [] });
+  /** Rows with each cell in the column that a header gives it; one that it knows nothing of gets a new column. */
+  #rearranged(rows: readonly Row[], target: Map<number, number>, shift: number): readonly Row[] {
+    const columnOf = (column: number, cell: Cell): number | undefined => {
+      const known = target.get(column + shift);
+      if (known !== undefined || isBlank(cell.flows)) return known;
+      const added = this.#addColumn(undefined);
+      target.set(column + shift, added);
+      return added;
+    };
+    const covered: number[] = [];
+    const spans = hasSpans(rows);
+    return rows.map((row) => {
+      const placed = spans ? placeCells(row, covered) : row.map((cell, column) => ({ cell, column }));
+      if (placed.every(({ column }) => target.get(column + shift) === column)) return row;
+      const cells: Cell[] = [];
+      for (const { cell, column } of placed) {
+        const to = columnOf(column, cell);
+        if (to === undefined) continue;
+        while (cells.length < to) cells.push(BLANK);
+        // A merged cell cannot keep its width when its columns part.
+        const { colspan: _, rowspan: __, ...alone } = cell;
+        cells[to] = alone;
       }
-      taken.add(to);
-      return to;
+      return cells;
     });
-    this.#head[this.#head.length - 1] = last;
-    return target;
   }
 
   content(): Content {
     const rows = [...this.#head, ...this.#body];
     if (rows.length === 0) return this.#captions;
-    const table: Table = { type: "table", headerRows: this.#head.length, rows: [] };
-    return [...this.#captions, { ...table, rows: filled(rows) }];
+    const table: Table = { type: "table", headerRows: this.#head.length, rows };
+    const even = filled(rows, Math.max(this.#names.length, columnsOf(table)));
+    if (!this.withSources) return [...this.#captions, { ...table, rows: even }];
+    const head = this.#head.length;
+    const sourceOf = (index: number) =>
+      index < head ? (index === head - 1 ? SOURCE : "") : this.#sources[index - head]!;
+    return [
+      ...this.#captions,
+      { ...table, rows: even.map((row, index) => [...row, textCell(sourceOf(index))]) },
+    ];
+  }
+
+  /** Names of columns that were to be called otherwise and are nowhere. */
+  notices(): Notice[] {
+    if (this.#unused.size === 0) return [];
+    const names = [...this.#unused.values()].map((name) => `“${name}”`).join(", ");
+    return [{ code: "not-shown", message: `No column is called ${names}.` }];
   }
 }
 
-/** The names of the columns, as they are compared: without case and outer spaces. */
-function namesOf(row: Row, width: number): string[] {
-  const names = Array.from({ length: width }, () => "");
-  for (const { cell, column } of placeCells(row, [])) {
-    names[column] = cellText(cell.flows).trim().replace(/\s+/g, " ").toLocaleLowerCase();
+/** The name of a column, as it is compared, and the cell in which it stands. */
+interface Name {
+  readonly name: string;
+  readonly cell: Cell;
+}
+
+/** The name of each column: what stands lowest in the header above it. */
+function namesOf(head: readonly Row[], width: number): Name[] {
+  const names: Name[] = Array.from({ length: width }, () => ({ name: "", cell: BLANK }));
+  const covered: number[] = [];
+  for (const row of head) {
+    for (const { cell, column } of placeCells(row, covered)) {
+      const name = foldName(cellText(cell.flows));
+      if (name !== "" && column < width) names[column] = { name, cell };
+    }
   }
   return names;
 }
 
-/** Rows with their cells moved to other columns. A merged cell cannot keep its width when its columns part. */
-function rearranged(body: readonly Row[], target: readonly number[]): Row[] {
-  const covered: number[] = [];
-  const width = Math.max(...target) + 1;
-  if (!hasSpans(body)) {
-    return body.map((row) => {
-      const cells: Cell[] = Array.from({ length: width }, () => BLANK);
-      row.forEach((cell, column) => (cells[target[column] ?? column] = cell));
-      return cells;
-    });
-  }
-  return body.map((row) => {
-    const cells: Cell[] = Array.from({ length: width }, () => ({ flows: [] }));
-    for (const { cell, column } of placeCells(row, covered)) {
-      const { colspan: _, rowspan: __, ...alone } = cell;
-      cells[target[column] ?? column] = alone;
-    }
-    return cells;
-  });
+function isBlankRow(row: Row): boolean {
+  return row.every((cell) => isBlank(cell.flows));
 }
 
-/** Rows all as wide as the widest. */
-function filled(rows: readonly Row[]): Row[] {
-  const width = columnsOf({ type: "table", headerRows: 0, rows });
-  if (!hasSpans(rows)) {
-    return rows.map((row) =>
-      row.length < width ? [...row, ...Array.from({ length: width - row.length }, () => BLANK)] : row,
-    );
-  }
-  const covered: number[] = [];
-  return rows.map((row) => {
-    const before = covered.filter((left) => left > 0).length;
-    const own = placeCells(row, covered).reduce((sum, { cell }) => sum + (cell.colspan ?? 1), 0);
-    const missing = width - own - before;
-    return missing > 0 ? [...row, ...Array.from({ length: missing }, (): Cell => ({ flows: [] }))] : row;
-  });
+/** What a row says, as it is compared with others. */
+function rowText(row: Row): string {
+  return JSON.stringify(row.map((cell) => foldName(cellText(cell.flows))).filter((text) => text !== ""));
 }

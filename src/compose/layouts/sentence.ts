@@ -1,5 +1,5 @@
 import { DrawerError } from "../../content/error.js";
-import { textRun, type Run } from "../../content/model.js";
+import { runsText, textRun, type Run } from "../../content/model.js";
 import { mergeRuns } from "../../content/table.js";
 import type { Layout } from "../layout.js";
 import { betweenText } from "../recipe.js";
@@ -25,12 +25,29 @@ export const sentence: Layout = (pieces, { locale, between }) => {
   };
 };
 
-/** A part in the middle of a sentence does not end with a full stop of its own. */
+/** A part in the middle of a sentence does not end with a full stop of its own; that of an abbreviation stays. */
 function withoutStop(runs: Run[]): Run[] {
   const last = runs.at(-1);
-  return last?.type === "text" && /[^.]\.$/.test(last.text)
-    ? [...runs.slice(0, -1), { ...last, text: last.text.slice(0, -1) }]
-    : runs;
+  if (last?.type !== "text" || !last.text.endsWith(".")) return runs;
+  if (endsAbbreviated(runsText(runs))) return runs;
+  return [...runs.slice(0, -1), { ...last, text: last.text.slice(0, -1) }];
+}
+
+/** Abbreviations with a vowel in them, which their letters do not show to be any. */
+const ABBREVIATIONS =
+  /^(?:al|approx|appt|apr|assoc|aug|ave|avg|bd|bzw|ca|capt|cf|co|col|corp|dec|dept|dipl|ed|eds|est|etc|evtl|excl|feb|fig|figs|gen|gov|ggf|inc|incl|ing|inkl|jan|lat|lieut|max|min|misc|nov|no|nos|obs|oct|op|orig|pag|par|prof|ref|rel|resp|rev|sen|sep|sept|sog|tel|univ|usw|var|vol|zzgl)$/iu;
+
+/** Whether a text ends in an abbreviation: letters with stops between them, a single letter, or letters without a vowel. */
+function endsAbbreviated(text: string): boolean {
+  const word = /([\p{L}\p{M}.]+)\.$/u.exec(text)?.[1];
+  if (word === undefined) return text.endsWith("..");
+  return (
+    word.includes(".") ||
+    /^\p{L}$/u.test(word) ||
+    ABBREVIATIONS.test(word) ||
+    // Scripts without capital letters are not read this way.
+    (/^\p{Script=Latin}+$/u.test(word) && word.length <= 5 && !/[aeiouyà-ÿāăąēĕėęěīĭįōŏőūŭůűų]/iu.test(word))
+  );
 }
 
 /** The parts of a list of so many: elements by their number, and what stands between them. */

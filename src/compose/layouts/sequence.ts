@@ -1,22 +1,55 @@
 import { isBlank } from "../../content/measure.js";
-import { paragraph, type Content, type Flow } from "../../content/model.js";
-import { shown, type Layout } from "../layout.js";
-import { betweenText } from "../recipe.js";
+import { paragraph, type Content, type Flow, type Run } from "../../content/model.js";
+import type { Notice } from "../../content/notice.js";
+import { mergeRuns } from "../../content/table.js";
+import type { Layout } from "../layout.js";
+import { betweenText, runsOn } from "../recipe.js";
 
 /**
- * Each piece as it is, one after another. What stands between is a blank line, or a line of the text that was asked for.
- * A lone cell gives its text, for nobody wants a table of one cell on a page; in a grid it stays the cell it is.
+ * Each piece as it is, one after another. What stands between is a blank line, or a line of the text that was asked for;
+ * with a space, a comma or the like between them the pieces run on, as far as they are lines of text. A lone cell gives
+ * its text, for nobody wants a table of one cell on a page; in a grid it stays the cell it is.
  */
 export const sequence: Layout = (pieces, { between = "newline", fit }) => {
-  const separator = separatorOf(betweenText(between));
-  const inCells = fit === "cell" || fit === "cells";
+  const isOneLine = runsOn(between);
+  const staysCell = fit === "cells" || (fit === "cell" && pieces.length === 1);
+  const separator = isOneLine ? [] : separatorOf(betweenText(between));
   const content: Flow[] = [];
+  let apart = 0;
   for (const piece of pieces) {
+    const flows = staysCell ? piece.content : loneCell(piece.content);
+    if (content.length > 0 && isOneLine) {
+      const joined = joinedOn(content, flows, betweenText(between));
+      if (joined) {
+        content.splice(content.length - 1, 1, ...joined);
+        continue;
+      }
+      apart++;
+    }
     if (content.length > 0) for (const flow of separator) content.push(flow);
-    for (const flow of inCells ? piece.content : loneCell(piece.content)) content.push(flow);
+    for (const flow of flows) content.push(flow);
   }
-  return shown(content);
+  return { content, notices: apart === 0 ? [] : [notOnOneLine(apart)] };
 };
+
+/** The last line of some content and what follows it on the same line; nothing when either is no line of text. */
+export function joinedOn(content: Content, more: Content, between: string): Content | undefined {
+  const last = content.at(-1);
+  const [first, ...rest] = more;
+  const isLine = last?.type === "paragraph" || last?.type === "heading";
+  if (!isLine || first?.type !== "paragraph") return undefined;
+  const runs: Run[] = mergeRuns([...last.runs, ...paragraph(between).runs, ...first.runs]);
+  return [{ ...last, runs }, ...rest];
+}
+
+/** Says how often pieces could not go on on the same line. */
+function notOnOneLine(times: number): Notice {
+  const what = times === 1 ? "One piece stands" : `${times} pieces stand`;
+  return {
+    code: "not-shown",
+    message: `${what} below the one before: only lines of text go on on the same line.`,
+  };
+}
 
 /** Line ends part flows anyway; the second and further ones are blank lines. */
 function separatorOf(text: string): Content {
@@ -24,7 +57,8 @@ function separatorOf(text: string): Content {
   return Array.from({ length: Math.max(0, text.split("\n").length - 2) }, () => paragraph(""));
 }
 
-function loneCell(content: Content): Content {
+/** What a cell that stands alone holds; other content as it is. */
+export function loneCell(content: Content): Content {
   const [only, ...rest] = content;
   if (rest.length > 0 || only?.type !== "table" || only.rows.length !== 1 || only.caption) return content;
   const [cell, ...others] = only.rows[0]!;

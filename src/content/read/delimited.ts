@@ -1,6 +1,7 @@
 import { DrawerError } from "../error.js";
 import { checkLength } from "../limits.js";
 import { paragraph, type Cell, type Table } from "../model.js";
+import { isFigure } from "../number.js";
 import type { Reading } from "../notice.js";
 import { withoutMarks } from "./clean.js";
 
@@ -42,27 +43,35 @@ export async function readDelimited(text: string, options: DelimitedOptions = {}
       return { flows: shown === "" ? [] : [paragraph(shown.replace(/\r\n?/g, "\n"))] };
     }),
   );
-  const guess = options.header ?? "guess";
-  const headed = guess === "guess" ? looksHeaded(lines) : guess;
-  const table: Table = { type: "table", headerRows: headed && rows.length > 0 ? 1 : 0, rows };
+  const header = options.header ?? "guess";
+  const headerRows = header === "guess" ? headerRowsOf(lines) : header && rows.length > 0 ? 1 : 0;
+  const table: Table = { type: "table", headerRows, rows };
   return { content: rows.length === 0 ? [] : [table], pictures: new Map(), notices: [] };
 }
 
 /** A cell that was guarded against being run as a formula; see the writer. */
 const GUARDED = /^'('*[\t\r\n ]*(?:[=@]|[+-](?![\d.,\s]*%?$)))/;
 
-/** Whether the first line is all distinct words while some column below it holds only numbers or dates. */
-function looksHeaded(lines: readonly string[][]): boolean {
-  const [first, ...rest] = lines;
-  if (!first || rest.length === 0) return false;
-  const names = first.map((name) => name.trim());
-  if (names.some((name) => name === "" || FIGURE.test(name)) || new Set(names).size < names.length)
-    return false;
-  return names.some((_, column) => {
-    const below = rest.map((line) => line[column]?.trim() ?? "").filter((shown) => shown !== "");
-    return below.length > 0 && below.every((shown) => FIGURE.test(shown));
+/**
+ * How many lines go as far as one that names the columns: all distinct words, while some column below it holds only
+ * numbers or dates. Blank lines above it and blank columns at the edges do not count.
+ */
+function headerRowsOf(lines: readonly string[][]): number {
+  const isFilled = (shown: string | undefined) => shown !== undefined && shown.trim() !== "";
+  const top = lines.findIndex((line) => line.some(isFilled));
+  if (top < 0) return 0;
+  const [first, ...rest] = lines.slice(top) as [string[], ...string[][]];
+  const left = lines.reduce((least, line) => {
+    const at = line.findIndex(isFilled);
+    return at < 0 ? least : Math.min(least, at);
+  }, Infinity);
+  const right = lines.reduce((most, line) => Math.max(most, line.findLastIndex(isFilled)), -1);
+  const names = first.slice(left, right + 1).map((name) => name.trim());
+  const isNamed = names.length === right - left + 1 && !names.some((name) => name === "" || isFigure(name));
+  if (!isNamed || rest.length === 0 || new Set(names).size < names.length) return 0;
+  const hasFigures = names.some((_, index) => {
+    const below = rest.map((line) => line[left + index]?.trim() ?? "").filter((shown) => shown !== "");
+    return below.length > 0 && below.every(isFigure);
   });
+  return hasFigures ? top + 1 : 0;
 }
-
-/** A number, an amount, a date or a time, as people write them. */
-const FIGURE = /^[-+(]?\p{Sc}?\s?\d[\d.,:/\-\s]*%?\)?\s?\p{Sc}?$/u;

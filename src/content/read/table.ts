@@ -25,7 +25,8 @@ export function readTable<Node>(reader: HtmlReader<Node>, node: Node, look: Look
   const rows = [...parts.head, ...parts.body, ...parts.foot];
   let headerRows = 0;
   while (headerRows < rows.length && rows[headerRows]!.header) headerRows++;
-  if (headerRows === rows.length && parts.head.length === 0) headerRows = 0;
+  // Rows of heading cells only are a table of their own; one alone is a header without its rows.
+  if (headerRows === rows.length && headerRows > 1 && parts.head.length === 0) headerRows = 0;
   const table = makeTable(
     rows.map(({ cells }) => cells),
     headerRows,

@@ -1,5 +1,5 @@
 import { columnsOf, hasSpans, placeCells } from "../measure.js";
-import type { Cell, Content, Table } from "../model.js";
+import { runsText, textRun, type Cell, type Content, type Flow, type List, type Table } from "../model.js";
 import type { Notice } from "../notice.js";
 import { cellText, writeText } from "./text.js";
 
@@ -22,7 +22,8 @@ export interface DelimitedWriteOptions {
 export type Separator = "," | "\t";
 
 /**
- * Writes content as rows: each table's rows as they are, each other flow as a row of one cell. Cells that hold the
+ * Writes content as rows: each table's rows as they are, below its caption; each item of a list, and each other flow, as
+ * a row of one cell. Cells that hold the
  * separator, a quotation mark or a line end are quoted. Rows end with `\n`, the last one too. A cell that spans gives
  * its text once, in its first place; the other places stay blank. With commas, cells that a sheet would run as formulas
  * are guarded (see {@link DelimitedWriteOptions}).
@@ -35,11 +36,25 @@ export function writeDelimited(
   const rows: string[] = [];
   const guard = options.guard ?? separator === ",";
   const quote = (text: string) => quoted(guard && WOULD_RUN.test(text) ? `'${text}` : text, separator);
-  for (const flow of content) {
+  const add = (flow: Flow): void => {
     if (flow.type === "table") tableRows(flow, separator, quote, rows);
+    else if (flow.type === "list") for (const item of numbered(flow)) item.forEach(add);
+    else if (flow.type === "quote") flow.flows.forEach(add);
     else rows.push(quote(writeText([flow])));
-  }
+  };
+  content.forEach(add);
   return { text: rows.map((row) => row + "\n").join(""), notices: [] };
+}
+
+/** The flows of a list's items; those of a numbered list begin with their numbers. */
+function numbered({ ordered, start = 1, items }: List): Content[] {
+  if (!ordered) return items.map(({ flows }) => flows);
+  return items.map(({ flows }, index) => {
+    const number = textRun(`${start + index}. `);
+    const [first, ...rest] = flows;
+    if (first?.type !== "paragraph") return [{ type: "paragraph", runs: [number] }, ...flows];
+    return [{ ...first, runs: [number, ...first.runs] }, ...rest];
+  });
 }
 
 function tableRows(
@@ -48,6 +63,7 @@ function tableRows(
   quote: (text: string) => string,
   rows: string[],
 ): void {
+  if (table.caption && table.caption.length > 0) rows.push(quote(runsText(table.caption)));
   const covered: number[] = [];
   const width = columnsOf(table);
   const written = (cell: Cell) =>

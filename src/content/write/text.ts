@@ -4,12 +4,26 @@ import { runsText, type Content, type Flow, type List, type Table } from "../mod
 /**
  * Writes content as plain text, `\n` between lines and none at the end: a paragraph is a line, a list item a line with
  * its bullet or number, a table row a line whose cells are parted by tabs (line ends inside a cell become spaces, so
- * that the rows stay rows; {@link writeDelimited} keeps them).
+ * that the rows stay rows; {@link writeDelimited} keeps them). A blank line parts two numbered lists that follow each
+ * other, which would read as one.
  */
 export function writeText(content: Content): string {
   const lines: string[] = [];
-  for (const flow of content) flowLines(flow, lines);
+  flowsLines(content, lines);
   return lines.join("\n");
+}
+
+function flowsLines(content: Content, lines: string[]): void {
+  let before: Flow | undefined;
+  for (const flow of content) {
+    if (isNumbered(before) && isNumbered(flow)) lines.push("");
+    flowLines(flow, lines);
+    before = flow;
+  }
+}
+
+function isNumbered(flow: Flow | undefined): boolean {
+  return flow?.type === "list" && flow.ordered;
 }
 
 function flowLines(flow: Flow, lines: string[]): void {
@@ -25,7 +39,7 @@ function flowLines(flow: Flow, lines: string[]): void {
       tableLines(flow, lines);
       break;
     case "quote":
-      for (const inner of flow.flows) flowLines(inner, lines);
+      flowsLines(flow.flows, lines);
       break;
     case "code":
       lines.push(flow.text);
@@ -45,7 +59,7 @@ function listLines(list: List, lines: string[]): void {
     const mark = list.ordered ? `${number++}. ` : "- ";
     const indent = " ".repeat(mark.length);
     const inner: string[] = [];
-    for (const flow of item.flows) flowLines(flow, inner);
+    flowsLines(item.flows, inner);
     if (inner.length === 0) inner.push("");
     inner.forEach((line, index) => {
       lines.push((index === 0 ? mark : indent) + line.replaceAll("\n", "\n" + indent));

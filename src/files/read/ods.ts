@@ -1,7 +1,8 @@
 import { DrawerError } from "../../content/error.js";
 import { runsText, type Cell, type CellValue, type Paragraph } from "../../content/model.js";
 import { isDateFormat } from "../../content/serial.js";
-import { makeCell, type Rectangle } from "../../content/table.js";
+import type { Rectangle } from "../../content/cells.js";
+import { makeCell } from "../../content/table.js";
 import { attributeOf, childOf, childrenOf, parseXml, type Element } from "../xml.js";
 import { locked, unzip } from "../zip.js";
 import { formatCode } from "./ods-formats.js";

@@ -1,5 +1,6 @@
 import { runsText, type Cell, type Row, type Table } from "../../content/model.js";
-import { makeTable, type Rectangle } from "../../content/table.js";
+import type { Rectangle } from "../../content/cells.js";
+import { makeTable } from "../../content/table.js";
 
 /** A sheet of a workbook. */
 export interface Sheet {
@@ -54,8 +55,8 @@ export class SheetGrid implements Sheet {
       }
       rows.push(row);
     }
-    const isHeader = used && inside.top === used.top && this.#hasHeader(used);
-    return makeTable(rows, isHeader ? 1 : 0);
+    const isWithin = used && inside.top <= used.top && used.top <= bottom;
+    return makeTable(rows, isWithin && this.#hasHeader(used) ? used.top - inside.top + 1 : 0);
   }
 
   /** For each place of a merged rectangle: the rectangle where it begins, or whether it begins inside or outside. */

@@ -1,6 +1,6 @@
 import type { Align, Marks } from "../../content/model.js";
 import { parseAlign, parseColor } from "../../content/read/values.js";
-import { columnLetters } from "../spot.js";
+import { columnLetters } from "../../content/cells.js";
 import { attributeOf, childOf, childrenOf, parseXml, type Element } from "../xml.js";
 import type { Parts } from "../zip.js";
 import { textProps } from "./docx-styles.js";
