@@ -1,5 +1,6 @@
 import type { Notice } from "../content/notice.js";
 import type { Positioned } from "../drawer/store.js";
+import { print, printJson } from "./terminal.js";
 
 /** Options that every command has. */
 export interface CommonOptions {
@@ -7,15 +8,10 @@ export interface CommonOptions {
   readonly json?: boolean;
 }
 
-/** Writes a value as one line of JSON. */
-export function answerJson(value: unknown): void {
-  process.stdout.write(JSON.stringify(value) + "\n");
-}
-
 /** Answers with notices: a sentence a line for people, one value for programs. */
 export function answer(options: CommonOptions, notices: readonly Notice[], more: object = {}): void {
-  if (options.json) answerJson({ ...more, notices });
-  else for (const notice of notices) process.stdout.write(notice.message + "\n");
+  if (options.json) printJson({ ...more, notices });
+  else for (const notice of notices) print(notice.message + "\n");
 }
 
 /** A snippet as `--json` lists it. */

@@ -1,4 +1,5 @@
 import stringWidth from "fast-string-width";
+import { visible } from "./terminal.js";
 
 /** How wide the terminal is; what is not a terminal gets room enough. */
 export function terminalWidth(): number {
@@ -39,9 +40,10 @@ export function widest(texts: readonly string[]): number {
 
 /**
  * Rows of cells as aligned lines. The column `flexible` is cut so that the lines fit the terminal; the others keep
- * their width.
+ * their width. What could steer the terminal becomes signs that can be seen.
  */
-export function columns(rows: readonly (readonly string[])[], flexible: number): string[] {
+export function columns(cells: readonly (readonly string[])[], flexible: number): string[] {
+  const rows = cells.map((row) => row.map((cell) => visible(cell).replace(/[\t\n]+/g, " ")));
   const count = rows[0]?.length ?? 0;
   const widths = Array.from({ length: count }, (_, column) => widest(rows.map((row) => row[column]!)));
   const others = widths.reduce((sum, width, column) => sum + (column === flexible ? 0 : width), 0);

@@ -4,9 +4,10 @@ import { compose } from "../compose/compose.js";
 import { DrawerError } from "../content/error.js";
 import type { Notice } from "../content/notice.js";
 import { Deal } from "../drawer/deal.js";
-import { answerJson, listed, type CommonOptions } from "./answer.js";
+import { listed, type CommonOptions } from "./answer.js";
 import { begin } from "./command.js";
 import { withDrawer } from "./home.js";
+import { print, remark, printJson } from "./terminal.js";
 
 /** What `next` and `back` share: a snippet of the deal goes to standard output, or onto the end of a text file. */
 export function addHandOut(program: Command, step: "next" | "back", description: string): void {
@@ -21,13 +22,13 @@ export function addHandOut(program: Command, step: "next" | "back", description:
       const text = dealt ? compose([dealt.snippet], { as: "lines" }).text : "";
       if (dealt && options.to !== undefined) await putOnEnd(options.to, text);
       if (options.json)
-        answerJson({
+        printJson({
           ...(dealt && { ...listed(dealt.snippet), number: dealt.number, of: dealt.of, text }),
           notices,
         });
       else {
-        if (dealt && options.to === undefined) process.stdout.write(text + "\n");
-        process.stderr.write(message + "\n");
+        if (dealt && options.to === undefined) print(text + "\n");
+        remark(message + "\n");
       }
     });
 }

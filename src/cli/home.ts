@@ -4,6 +4,7 @@ import { DrawerError } from "../content/error.js";
 import type { Notice } from "../content/notice.js";
 import { Drawer } from "../drawer/drawer.js";
 import { openSqlite, recoverSqlite, type SqliteStore } from "../stores/sqlite.js";
+import { remark } from "./terminal.js";
 
 /** The folder in which this user's drawers live: `DRAWER_HOME`, or the user's data folder. */
 export function home(): string {
@@ -56,5 +57,5 @@ async function tended(drawer: Drawer): Promise<readonly Notice[]> {
 }
 
 function say(notices: readonly Notice[]): void {
-  for (const { message } of notices) process.stderr.write(message + "\n");
+  for (const { message } of notices) remark(message + "\n");
 }

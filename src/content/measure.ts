@@ -1,4 +1,5 @@
 import type { Rectangle } from "./cells.js";
+import { withoutControls } from "./controls.js";
 import { runsText, type Cell, type Content, type Flow, type Picture, type Run, type Table } from "./model.js";
 
 /** What sort of thing a snippet is, in one word. */
@@ -70,7 +71,7 @@ export function beginning(content: Content, length: number): string {
   let text = "";
   let between = "";
   const add = (more: string) => {
-    const next = more.replace(/\s+/g, " ").trim();
+    const next = withoutControls(more).replace(/\s+/g, " ").trim();
     if (next !== "") {
       text += text === "" ? next : between + next;
       between = " · ";

@@ -4,7 +4,7 @@ import { DrawerError } from "../content/error.js";
 import type { Notice, NoticeCode } from "../content/notice.js";
 import { perform } from "./act.js";
 import type { Edit, What } from "./change.js";
-import { contentFacts, secretName } from "./draft.js";
+import { cleanLabel, contentFacts, secretName } from "./draft.js";
 import type { Entry } from "./entry.js";
 import { newId } from "./ids.js";
 import { positionOf, type Place } from "./pick.js";
@@ -67,9 +67,9 @@ export async function putInto(
       );
     const { leaving, notices: told, orders, first } = await roomAtEnd(store, into, going);
     const edits = going.map(({ entry }, index): Edit => {
-      const id = what === "move" ? entry.id : newId();
-      const after = { ...entry, id, drawer: into, order: orders[index]! };
-      return { id, before: what === "move" ? entry : null, after };
+      const own = what === "move" ? entry : copyOf(entry);
+      const after = { ...own, drawer: into, order: orders[index]! };
+      return { id: own.id, before: what === "move" ? entry : null, after };
     });
     const names = going.map(
       ({ position, entry }, index) => `${position}, ${naming(entry)}, is ${first + index} there`,
@@ -86,10 +86,19 @@ export async function putInto(
   return notices;
 }
 
+/** An entry with an id of its own, as have the pieces it was made of: both can be split, and each undone by itself. */
+function copyOf(entry: Entry): Entry {
+  const ids = new Map<string, string>();
+  const renewed = ({ id, parts, ...rest }: Entry): Entry => {
+    if (!ids.has(id)) ids.set(id, newId());
+    return { id: ids.get(id)!, ...rest, ...(parts && { parts: parts.map(renewed) }) };
+  };
+  return renewed(entry);
+}
+
 /** Gives the snippets of a pick a label, or, with an empty one, takes it off. */
 export function label(store: Store, drawer: string, pick: string, text: string): Promise<Notice[]> {
-  const words = text.replace(/\s+/g, " ").trim();
-  if (words.length > 200) throw new DrawerError("bad-option", "A label has at most 200 characters.");
+  const words = cleanLabel(text);
   return alter(store, drawer, pick, "label", "labelled", {
     becomes: ({ label: _, ...entry }) => (words === "" ? entry : { ...entry, label: words }),
     done: (one) => (words === "" ? `Took the label off ${one}` : `Labelled ${one} as “${words}”`),

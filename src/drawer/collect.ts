@@ -6,7 +6,7 @@ import type { Notice } from "../content/notice.js";
 import { originText, type Origin } from "../content/origin.js";
 import { perform } from "./act.js";
 import type { Edit } from "./change.js";
-import { draft, type Draft, type Gathered } from "./draft.js";
+import { draft, SAME_AS_PRIVATE, type Draft, type Gathered } from "./draft.js";
 import type { Entry } from "./entry.js";
 import { lastOf, makeRoom } from "./room.js";
 import { RULES, rulesOf, type Rules } from "./rules.js";
@@ -31,21 +31,22 @@ export async function collect(
   await perform(store, drawer, "collect", async () => {
     const rules = await rulesOf(store, drawer);
     if (!rules.collecting) throw paused(drawer);
-    drafts ??= gathered.map((piece) =>
-      rules.blanks === "skip" && isBlank(piece.content) ? undefined : draft(piece, drawer, rules.detect),
-    );
+    drafts ??= await draftsOf(store, drawer, gathered, rules);
     const size = await store.size(drawer);
     const last = await lastOf(store, drawer, size.count);
     const sorted = await sortOut(store, rules, gathered, drafts, last);
-    const { fresh, again } = sorted;
+    const { fresh, again: moving } = sorted;
     const arriving = { count: fresh.length, bytes: fresh.reduce((sum, { entry }) => sum + entry.bytes, 0) };
     const room =
-      arriving.count > 0 ? await makeRoom(store, rules, size, arriving) : { leaving: [], notices: [] };
+      arriving.count > 0
+        ? await makeRoom(store, rules, size, arriving, new Set(moving.map(({ id }) => id)))
+        : { leaving: [], notices: [] };
     const gone = new Set(room.leaving.map(({ id }) => id));
-    const moving = again.filter(({ id }) => !gone.has(id));
     const orders = generateNKeysBetween(last?.order ?? null, null, moving.length + fresh.length);
     const first = size.count - gone.size - moving.length;
-    collected = [...moving, ...fresh.map(({ entry }) => entry)].map((entry, index) => ({
+    // What is collected again is as young as what is new; stores know it by its later time.
+    const young = moving.map((entry) => ({ ...entry, collectedAt: nowOrAfter(entry.collectedAt) }));
+    collected = [...young, ...fresh.map(({ entry }) => entry)].map((entry, index) => ({
       position: first + index + 1,
       entry: { ...entry, order: orders[index]! },
     }));
@@ -71,6 +72,38 @@ export async function collect(
   return { collected, notices: [...gathered.flatMap(({ notices }) => notices), ...told] };
 }
 
+/** This time, or, within the same millisecond, the next one. */
+function nowOrAfter(time: string): string {
+  return new Date(Math.max(Date.now(), Date.parse(time) + 1)).toISOString();
+}
+
+/** Drafts of all pieces; nothing for one that is blank. What says the same as a private snippet is private as well. */
+async function draftsOf(
+  store: Store,
+  drawer: string,
+  gathered: readonly Gathered[],
+  rules: Rules,
+): Promise<(Draft | undefined)[]> {
+  const secrets = await secretHashes(store);
+  return gathered.map((piece) => {
+    if (rules.blanks === "skip" && isBlank(piece.content)) return undefined;
+    const drafted = draft(piece, drawer, rules.detect);
+    const isKnown = piece.private === undefined && !drafted.entry.private && secrets.has(drafted.hash);
+    return isKnown
+      ? { ...draft({ ...piece, private: true }, drawer, false), looks: SAME_AS_PRIVATE }
+      : drafted;
+  });
+}
+
+/** The hashes of what private snippets say, which are stored under other names. */
+async function secretHashes(store: Store): Promise<ReadonlySet<Hash>> {
+  const hashes = new Set<Hash>();
+  for (const { id, drawer } of await store.secrets())
+    for (const { entry } of await store.entries({ drawer, ids: [id] }))
+      hashes.add(await contentHash(store, entry));
+  return hashes;
+}
+
 /** That a drawer does not collect now. */
 export function paused(drawer: string): DrawerError {
   return new DrawerError(
@@ -91,6 +124,7 @@ async function sortOut(
   const again = new Map<string, Entry>();
   let fresh: Draft[] = [];
   let before = last && (await contentHash(store, last));
+  let latest: Pick<Entry, "text" | "kind" | "private" | "label"> | undefined = last;
   for (const [index, drafted] of drafts.entries()) {
     if (!drafted) {
       notices.push({ code: "blank", message: `Nothing collected: ${blankPlace(gathered[index]!.origin)}.` });
@@ -98,11 +132,12 @@ async function sortOut(
     }
     const { entry, hash } = drafted;
     if (rules.repeats !== "allow" && hash === before) {
-      const message = `Not collected again: ${said(entry)} is the same as the snippet before it.`;
+      const message = `Not collected again: ${said(latest?.private ? latest : entry)} is the same as the snippet before it.`;
       notices.push({ code: "repeat", message });
       continue;
     }
     before = hash;
+    latest = entry;
     if (rules.repeats === "move") {
       fresh = fresh.filter((other) => other.hash !== hash);
       const [there] = await store.entries({ drawer: entry.drawer, content: hash, limit: 1 });
@@ -134,7 +169,8 @@ function movedAgain(position: number, entry: Entry): Notice {
 
 function taken(position: number, entry: Entry, { looks }: Draft, rules: Rules): Notice {
   if (!entry.private) return { code: "collected", message: `Collected as ${position}: ${naming(entry)}.` };
-  const why = looks === undefined ? "" : `it looks like ${looks}, so `;
+  const is = looks === SAME_AS_PRIVATE ? "is" : "looks like";
+  const why = looks === undefined ? "" : `it ${is} ${looks}, so `;
   const goes =
     rules.privateAge === null ? "" : `, and goes after ${RULES.privateAge.form.say(rules.privateAge)}`;
   return {

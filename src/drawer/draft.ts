@@ -1,4 +1,6 @@
+import { withoutControls } from "../content/controls.js";
 import { encodeContent, hashBytes, type Hash } from "../content/encode.js";
+import { DrawerError } from "../content/error.js";
 import { beginning, kindOf, picturesOf } from "../content/measure.js";
 import type { Content } from "../content/model.js";
 import type { Reading } from "../content/notice.js";
@@ -21,12 +23,17 @@ export interface Draft {
   /** The hash of its content, also when it is private and stored under another name. */
   readonly hash: Hash;
   /** What it looked like to be, when it was made private for that. */
-  readonly looks?: SecretKind;
+  readonly looks?: SecretKind | typeof SAME_AS_PRIVATE;
 }
+
+/** Why a piece is made private that says what a private snippet says. */
+export const SAME_AS_PRIVATE = "what a private snippet says";
 
 /** Makes a draft of what was gathered, for a drawer. `detect` says whether to look for secrets. */
 export function draft(gathered: Gathered, drawer: string, detect: boolean): Draft {
-  const { content, pictures, origin, label } = gathered;
+  const { content, pictures } = gathered;
+  const label = gathered.label === undefined ? "" : cleanLabel(gathered.label);
+  const origin = cleanOrigin(gathered.origin);
   const bytes = encodeContent(content);
   const hash = hashBytes(bytes);
   const looks = gathered.private === undefined && detect ? looksSecret(content) : undefined;
@@ -67,4 +74,26 @@ export function contentFacts(
  */
 export function secretName(): Hash {
   return hashBytes(crypto.getRandomValues(new Uint8Array(32)));
+}
+
+/** How long a label may be, in characters. */
+const LABEL_LENGTH = 200;
+
+/**
+ * A label on one line, without control characters.
+ * @throws DrawerError `bad-option` when it is too long
+ */
+export function cleanLabel(label: string): string {
+  const clean = withoutControls(label).replace(/\s+/g, " ").trim();
+  if (clean.length > LABEL_LENGTH)
+    throw new DrawerError("bad-option", `A label has at most ${LABEL_LENGTH} characters.`);
+  return clean;
+}
+
+/** An origin whose words are on one line and without control characters, as titles and file names may have them. */
+export function cleanOrigin(origin: Origin): Origin {
+  const entries = Object.entries(origin) as [keyof Origin, string][];
+  return Object.fromEntries(
+    entries.map(([name, words]) => [name, withoutControls(words).replace(/[\t\n]+/g, " ")]),
+  );
 }

@@ -1,4 +1,5 @@
 import type { Recipe } from "../compose/recipe.js";
+import { hasControls } from "../content/controls.js";
 import { DrawerError } from "../content/error.js";
 import type { Kind } from "../content/measure.js";
 import type { Notice } from "../content/notice.js";
@@ -10,9 +11,9 @@ import { collect, type Collected } from "./collect.js";
 import type { Gathered } from "./draft.js";
 import type { Entry } from "./entry.js";
 import { contextOf, searchTerms, type Context } from "./find.js";
-import { logOf, turnBack } from "./history.js";
+import { shownLogOf, turnBack } from "./history.js";
 import { append, merge, split } from "./join.js";
-import { discard, empty, emptyForGood, goneFrom, restore } from "./leave.js";
+import { discard, empty, emptyForGood, restore, shownGoneFrom } from "./leave.js";
 import type { Place } from "./pick.js";
 import { nothingPicked, pickFrom, positioned, readSnippets, snippetsOf, type Snippet } from "./picking.js";
 import { makeRoom } from "./room.js";
@@ -54,12 +55,20 @@ export interface Found {
  * operation has to say it gives as notices; what it refuses it throws as a DrawerError, and then nothing has changed.
  */
 export class Drawer {
+  /** Without spaces around it. */
+  readonly name: string;
+
+  /** @throws DrawerError `bad-option` for a name that is blank, too long, or has control characters in it */
   constructor(
     readonly store: Store,
-    readonly name = "main",
+    name = "main",
   ) {
-    if (name.trim() === "" || name.length > 200) {
-      throw new DrawerError("bad-option", "A drawer needs a name of at most 200 characters.");
+    this.name = name.trim();
+    if (this.name === "" || this.name.length > 200 || hasControls(this.name) || /[\t\n]/.test(this.name)) {
+      throw new DrawerError(
+        "bad-option",
+        "A drawer needs a name of at most 200 characters, on one line and without control characters.",
+      );
     }
   }
 
@@ -188,9 +197,17 @@ export class Drawer {
    * @throws DrawerError `bad-pick`, `no-position`, `nothing` when the pick matches none
    */
   async snippets(pick: string): Promise<Snippet[]> {
+    return this.read(await this.pickSome(pick));
+  }
+
+  /**
+   * The same without their contents.
+   * @throws DrawerError `bad-pick`, `no-position`, `nothing` when the pick matches none
+   */
+  async pickSome(pick: string): Promise<Positioned[]> {
     const picked = await this.pick(pick);
     if (picked.length === 0) throw await nothingPicked(snippetsOf(this.store, this.name), pick);
-    return this.read(picked);
+    return picked;
   }
 
   /** Adds the contents to listed snippets, private ones included. */
@@ -312,7 +329,7 @@ export class Drawer {
 
   /** What has left the drawer and can be brought back, numbered in the order of leaving. */
   gone(): Promise<(Gone & Positioned)[]> {
-    return goneFrom(this.store, this.name);
+    return shownGoneFrom(this.store, this.name);
   }
 
   /**
@@ -341,9 +358,9 @@ export class Drawer {
     return turnBack(this.store, this.name, "redo");
   }
 
-  /** The drawer's changes, the newest first. */
+  /** The drawer's changes, the newest first. Of what is private now they tell nothing. */
   log(): AsyncGenerator<Change> {
-    return logOf(this.store, this.name);
+    return shownLogOf(this.store, this.name);
   }
 
   /** Calls `listener` soon after the store has changed. Gives what stops it. */

@@ -38,6 +38,11 @@ export function hashesOf({ content, pictures = [], parts = [] }: Entry): Hash[] 
   return [content, ...pictures, ...parts.flatMap(hashesOf)];
 }
 
+/** An entry and the entries it was made of, and what those were made of. */
+export function piecesOf(entry: Entry): Entry[] {
+  return [entry, ...(entry.parts ?? []).flatMap(piecesOf)];
+}
+
 /** How many characters of a snippet its entry carries. */
 export const TEXT_LENGTH = 280;
 

@@ -2,8 +2,16 @@ import { DrawerError } from "../content/error.js";
 import type { Notice } from "../content/notice.js";
 import { changeOf, untilItStands } from "./act.js";
 import { isSameAct, lastStanding, lastUndone, reversed, reversedValues, type Change } from "./change.js";
+import { hiddenTraces } from "./hidden.js";
 import { deedOf } from "./saying.js";
 import { Conflict, type Commit, type Store } from "./store.js";
+import { veiled } from "./traces.js";
+
+/** A drawer's changes, the newest first, as they may be shown: of what is private now they tell nothing. */
+export async function* shownLogOf(store: Store, drawer: string): AsyncGenerator<Change> {
+  const traces = await hiddenTraces(store);
+  for await (const change of logOf(store, drawer)) yield traces ? veiled(change, traces) : change;
+}
 
 /** A drawer's changes, the newest first. */
 export async function* logOf(store: Store, drawer: string): AsyncGenerator<Change> {
@@ -19,6 +27,10 @@ export async function* logOf(store: Store, drawer: string): AsyncGenerator<Chang
 export async function turnBack(store: Store, drawer: string, what: "undo" | "redo"): Promise<Notice[]> {
   let message = "";
   let stuckAt: string | undefined;
+  const shown = async (change: Change) => {
+    const traces = await hiddenTraces(store);
+    return traces ? veiled(change, traces) : change;
+  };
   await untilItStands(drawer, async () => {
     const log = logOf(store, drawer);
     const target = await (what === "undo" ? lastStanding(log) : lastUndone(log));
@@ -31,11 +43,11 @@ export async function turnBack(store: Store, drawer: string, what: "undo" | "red
     try {
       await store.commit(turnedBack(store, target, what, turned));
     } catch (error) {
-      if (error instanceof Conflict && stuckAt === target.id) throw stuck(target, what);
+      if (error instanceof Conflict && stuckAt === target.id) throw stuck(await shown(target), what);
       stuckAt = target.id;
       throw error;
     }
-    const deed = deedOf(turned.last, target.act === undefined ? undefined : turned.count);
+    const deed = deedOf(await shown(turned.last), target.act === undefined ? undefined : turned.count);
     message = what === "undo" ? `Undone: ${deed}.` : `Done again: ${deed}.`;
   });
   return [{ code: what === "undo" ? "undone" : "redone", message }];

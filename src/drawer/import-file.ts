@@ -7,7 +7,7 @@ import type { Notice } from "../content/notice.js";
 import { grouped } from "../content/number.js";
 import { readPictureBytes } from "../content/picture.js";
 import { changeOf, untilItStands } from "./act.js";
-import { contentFacts } from "./draft.js";
+import { cleanLabel, cleanOrigin, contentFacts } from "./draft.js";
 import type { Drawer } from "./drawer.js";
 import { FORMAT, PAGE, VERSION, type Header, type Line, type Part } from "./drawer-file.js";
 import { DRAWER_FILE_SCHEMA } from "./drawer-file-schema.js";
@@ -194,8 +194,8 @@ class Import {
       ...{ id: newId(), drawer: this.drawer.name, order: "a0", ...contentFacts(content, hash, false) },
       ...(pictures.length > 0 && { pictures }),
       bytes: bytes.length + pictures.reduce((sum, each) => sum + (contents.get(each)?.length ?? 0), 0),
-      ...(label !== undefined && { label }),
-      ...{ kept: kept ?? false, private: false, origin, collectedAt },
+      ...(label !== undefined && { label: cleanLabel(label) }),
+      ...{ kept: kept ?? false, private: false, origin: cleanOrigin(origin), collectedAt },
       ...(parts && { parts: parts.map((one) => this.#part(one, pictures, contents)) }),
     };
   }

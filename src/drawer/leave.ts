@@ -2,11 +2,13 @@ import { DrawerError } from "../content/error.js";
 import { fold } from "../content/fold.js";
 import type { Notice } from "../content/notice.js";
 import { perform } from "./act.js";
+import { hiddenTraces } from "./hidden.js";
 import { pickSome, snippetsOf, type Pickable } from "./picking.js";
 import { roomAtEnd } from "./room.js";
 import { RULES, rulesOf } from "./rules.js";
 import { many, namesOf, naming, said } from "./saying.js";
 import { matches, type Gone, type Positioned, type Store } from "./store.js";
+import { veiledEntry } from "./traces.js";
 import { VALUES } from "./values.js";
 
 /** Takes the snippets of a pick out. */
@@ -67,8 +69,14 @@ function whatStays(count: number): string {
   return ` ${count === 1 ? "The one that is kept stays" : `The ${count} that are kept stay`}.`;
 }
 
+/** What has left a drawer and can be brought back, as it may be shown: of what is private now it tells nothing. */
+export async function shownGoneFrom(store: Store, drawer: string): Promise<(Gone & Positioned)[]> {
+  const [gone, traces] = [await goneFrom(store, drawer), await hiddenTraces(store)];
+  return traces ? gone.map((one) => ({ ...one, entry: veiledEntry(one.entry, traces) })) : gone;
+}
+
 /** What has left a drawer and can be brought back, numbered in the order of leaving. */
-export async function goneFrom(store: Store, drawer: string): Promise<(Gone & Positioned)[]> {
+async function goneFrom(store: Store, drawer: string): Promise<(Gone & Positioned)[]> {
   const { goneAge } = await rulesOf(store, drawer);
   const since = goneAge === null ? "" : new Date(Date.now() - goneAge).toISOString();
   const gone = (await store.gone(drawer)).filter(({ at }) => at >= since);
@@ -87,7 +95,7 @@ function goneToPick(store: Store, drawer: string): Pickable {
     count: async () => (await goneFrom(store, drawer)).length,
     entries,
     holding: async (terms) =>
-      (await entries({})).filter(
+      (await shownGoneFrom(store, drawer)).filter(
         ({ entry }) => !entry.private && terms.every((term) => fold(said(entry) + entry.text).includes(term)),
       ),
   };
@@ -97,7 +105,9 @@ function goneToPick(store: Store, drawer: string): Pickable {
 export async function restore(store: Store, drawer: string, pick: string): Promise<Notice[]> {
   let notices: Notice[] = [];
   await perform(store, drawer, "restore", async () => {
-    const coming = await pickSome(goneToPick(store, drawer), pick);
+    const gone = await goneFrom(store, drawer);
+    const picked = await pickSome(goneToPick(store, drawer), pick);
+    const coming = picked.flatMap(({ position }) => gone[position - 1] ?? []);
     const contents = await store.contents(coming.map(({ entry }) => entry.content));
     const lost = coming.find(({ entry }) => !contents.has(entry.content));
     if (lost)
@@ -107,7 +117,9 @@ export async function restore(store: Store, drawer: string, pick: string): Promi
       );
     const { leaving, notices: told, orders, first } = await roomAtEnd(store, drawer, coming);
     const places = coming.length === 1 ? `as ${first}` : `as ${first} to ${first + coming.length - 1}`;
-    const message = `Brought back, ${places}: ${namesOf(coming.map(({ entry }) => entry))}.`;
+    const traces = await hiddenTraces(store);
+    const names = namesOf(coming.map(({ entry }) => (traces ? veiledEntry(entry, traces) : entry)));
+    const message = `Brought back, ${places}: ${names}.`;
     notices = [{ code: "restored", message }, ...told];
     const edits = coming.map(({ entry }, index) => ({
       id: entry.id,

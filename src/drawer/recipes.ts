@@ -1,4 +1,5 @@
 import type { Recipe } from "../compose/recipe.js";
+import { hasControls } from "../content/controls.js";
 import { DrawerError } from "../content/error.js";
 import { perform } from "./act.js";
 import type { Drawer } from "./drawer.js";
@@ -34,7 +35,7 @@ export class Recipes {
 
   /** Keeps a recipe under a name, in place of the one that had it. Gives whether there was one. */
   async save(name: string, recipe: Recipe): Promise<boolean> {
-    if (!/^\S{1,60}$/.test(name))
+    if (!/^\S{1,60}$/.test(name) || hasControls(name))
       throw new DrawerError("bad-option", "A recipe needs a name of one word, of at most 60 characters.");
     const before = await this.#text(name);
     await this.#change(name, JSON.stringify(recipe));

@@ -22,6 +22,7 @@ export interface Room {
  *
  * @param size what it holds now
  * @param arriving how much is to come; nothing, to bring the drawer back within its limits
+ * @param staying the ids of those that must not go, though they are old
  * @throws DrawerError `full` when nothing that may go would make room enough
  */
 export async function makeRoom(
@@ -29,13 +30,14 @@ export async function makeRoom(
   rules: Rules,
   { drawer, count, bytes }: DrawerSize,
   arriving: { readonly count: number; readonly bytes: number },
+  staying: ReadonlySet<string> = new Set(),
 ): Promise<Room> {
   const { snippets = null, size = null } = rules;
   const over = {
     count: snippets === null ? 0 : count + arriving.count - snippets,
     bytes: size === null ? 0 : bytes + arriving.bytes - size,
   };
-  const leaving = over.count > 0 || over.bytes > 0 ? await oldestThatFree(store, drawer, over) : [];
+  const leaving = over.count > 0 || over.bytes > 0 ? await oldestThatFree(store, drawer, over, staying) : [];
   if (!leaving) throw full(drawer, rules, arriving);
   if (leaving.length > 0) {
     const names = namesOf(leaving);
@@ -87,16 +89,18 @@ async function oldestThatFree(
   store: Store,
   drawer: string,
   over: { readonly count: number; readonly bytes: number },
+  staying: ReadonlySet<string>,
 ): Promise<Entry[] | undefined> {
-  for (let limit = Math.max(over.count, 1); ; limit *= 2) {
-    const oldest = await store.oldest({ drawer, limit });
+  for (let limit = Math.max(over.count, 1) + staying.size; ; limit *= 2) {
+    const all = await store.oldest({ drawer, limit });
+    const oldest = all.filter(({ id }) => !staying.has(id));
     let freed = 0;
     const enough = oldest.findIndex((entry, index) => {
       freed += entry.bytes;
       return index + 1 >= over.count && freed >= over.bytes;
     });
     if (enough >= 0) return oldest.slice(0, enough + 1);
-    if (oldest.length < limit) return undefined;
+    if (all.length < limit) return undefined;
   }
 }
 

@@ -59,9 +59,12 @@ export interface FindQuery {
   readonly limit: number;
 }
 
-/** Which changes of a drawer's log to give, the newest first. */
+/** Which changes to give, the newest first. */
 export interface ChangeQuery {
-  readonly drawer: string;
+  /** Only those in the log of this drawer. */
+  readonly drawer?: string;
+  /** Only those that speak of one of these: ids of snippets, or hashes of contents. */
+  readonly about?: readonly string[];
   readonly offset?: number;
   readonly limit?: number;
 }
@@ -94,7 +97,10 @@ export interface Secret {
 /** What a store is to forget, of one drawer. */
 export interface Forgetting {
   readonly drawer: string;
-  /** Snippets to forget wherever they are: in the drawer, in its log, among what has left it. */
+  /**
+   * Private snippets to forget wherever they, the pieces they were made of, or what has left with the same content are:
+   * in the drawers, in their logs, among what has left them.
+   */
   readonly ids?: readonly string[];
   /** The part of the log, and what left, up to this time (ISO 8601, in UTC). */
   readonly until?: string;

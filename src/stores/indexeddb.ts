@@ -22,6 +22,7 @@ import { entryOf, openTables, TABLES, type Row, type Tables, type Writing } from
 import { Texts } from "./indexeddb/texts.js";
 import { forget, FORGOTTEN, write, writeValue } from "./indexeddb/writing.js";
 import { Listeners } from "./listeners.js";
+import { speaksOf } from "./records.js";
 
 /**
  * Opens a store in the browser's IndexedDB. Tabs of one origin share it, and each hears of the others' changes.
@@ -256,12 +257,19 @@ export class IndexedDbStore implements Store {
     return result;
   }
 
-  async changes({ drawer, offset = 0, limit = Infinity }: ChangeQuery): Promise<Change[]> {
+  async changes({ drawer, about, offset = 0, limit = Infinity }: ChangeQuery): Promise<Change[]> {
     const found: Change[] = [];
-    const index = this.#database.transaction("changes").store.index("ofDrawer");
-    let cursor = limit > 0 ? await index.openCursor(drawer, "prev") : null;
-    if (cursor && offset > 0) cursor = await cursor.advance(offset);
-    for (; cursor && found.length < limit; cursor = await cursor.continue()) found.push(cursor.value);
+    if (limit <= 0) return found;
+    const words = about && new Set(about);
+    let skip = words ? offset : 0;
+    const table = this.#database.transaction("changes").store;
+    let cursor =
+      drawer === undefined
+        ? await table.openCursor(null, "prev")
+        : await table.index("ofDrawer").openCursor(drawer, "prev");
+    if (cursor && !words && offset > 0) cursor = await cursor.advance(offset);
+    for (; cursor && found.length < limit; cursor = await cursor.continue())
+      if ((!words || speaksOf(cursor.value, words)) && skip-- <= 0) found.push(cursor.value);
     return found;
   }
 

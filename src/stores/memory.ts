@@ -16,8 +16,9 @@ import {
   type Secret,
   type Store,
 } from "../drawer/store.js";
+import { isTrace, strike, tracesOf, withoutOpen, type Traces } from "../drawer/traces.js";
 import { Listeners } from "./listeners.js";
-import { searchedOf, secretsOf } from "./records.js";
+import { hasComeAgain, searchedOf, secretsOf, speaksOf } from "./records.js";
 
 /** An entry and when it came, in milliseconds since 1970. */
 interface Kept {
@@ -141,9 +142,10 @@ export class MemoryStore implements Store {
     this.#listeners.tellSoon();
   }
 
-  async changes({ drawer, offset = 0, limit = Infinity }: ChangeQuery): Promise<Change[]> {
+  async changes({ drawer, about, offset = 0, limit = Infinity }: ChangeQuery): Promise<Change[]> {
     return this.#changes
-      .filter((change) => change.drawer === drawer)
+      .filter((change) => drawer === undefined || change.drawer === drawer)
+      .filter((change) => about === undefined || speaksOf(change, new Set(about)))
       .reverse()
       .slice(offset, offset + limit);
   }
@@ -159,14 +161,16 @@ export class MemoryStore implements Store {
       for (const { entry } of this.#of(drawer)) if (!entry.kept) doomed.add(entry.id);
       for (const { entry } of await this.gone(drawer)) doomed.add(entry.id);
     }
+    const traces = this.#traces(doomed, ids.length > 0);
+    for (const [id, { entry }] of this.#gone) if (isTrace(entry, traces)) doomed.add(id);
     for (const [id, { entry, at }] of this.#gone) if (entry.drawer === drawer && at <= until) doomed.add(id);
     let forgotten = 0;
     for (const id of doomed)
       if ([this.#entries.delete(id), this.#gone.delete(id)].includes(true)) forgotten++;
+    const struck = strike(this.#changes, traces);
     this.#changes = this.#changes
       .filter((change) => change.drawer !== drawer || !(everything || change.at <= until))
-      .map((change) => ({ ...change, edits: change.edits.filter(({ id }) => !doomed.has(id)) }))
-      .filter(({ edits, values }) => edits.length > 0 || values?.length);
+      .flatMap((change) => (struck.has(change) ? (struck.get(change) ?? []) : change));
     const used = new Set<Hash>();
     const use = (entry: Entry | null) => entry && hashesOf(entry).forEach((hash) => used.add(hash));
     for (const { entry } of [...this.#entries.values(), ...this.#gone.values()]) use(entry);
@@ -175,6 +179,14 @@ export class MemoryStore implements Store {
     for (const hash of this.#contents.keys()) if (!used.has(hash)) this.#contents.delete(hash);
     this.#listeners.tellSoon();
     return { forgotten };
+  }
+
+  /** What else is to be forgotten with snippets: their pieces, and, of private ones, what has the same content. */
+  #traces(doomed: ReadonlySet<string>, ofSecrets: boolean): Traces {
+    const { ids, contents } = tracesOf(doomed, this.#changes);
+    if (!ofSecrets) return { ids, contents: new Set() };
+    const open = [...this.#entries.values()].map(({ entry }) => entry).filter(({ id }) => !doomed.has(id));
+    return withoutOpen({ ids, contents }, open);
   }
 
   async value(drawer: string, name: string): Promise<string | undefined> {
@@ -227,7 +239,10 @@ function apply(change: Change, entries: Map<string, Kept>, gone: Map<string, Gon
     if (after) {
       if (places.has(placeOf(after))) throw new Conflict(`The place of entry ${id} is taken.`);
       places.add(placeOf(after));
-      entries.set(id, { entry: after, came: entries.get(id)?.came ?? Date.now() });
+      const known = entries.get(id);
+      const isYoung = !known || hasComeAgain(before, after);
+      if (isYoung) entries.delete(id);
+      entries.set(id, { entry: after, came: isYoung ? Date.now() : known.came });
       gone.delete(id);
     } else if (before) {
       entries.delete(id);

@@ -36,3 +36,16 @@ export function secretsOf(
     after?.private ? hashesOf(after).flatMap((name) => (contents.has(name) ? [{ id, name }] : [])) : [],
   );
 }
+
+/** Whether a change speaks of one of these, which are ids of snippets or hashes of contents. */
+export function speaksOf({ edits }: Change, about: ReadonlySet<string>): boolean {
+  const speaks = (entry: Entry | null): boolean =>
+    entry !== null &&
+    (about.has(entry.id) || about.has(entry.content) || (entry.parts?.some(speaks) ?? false));
+  return edits.some(({ id, before, after }) => about.has(id) || speaks(before) || speaks(after));
+}
+
+/** Whether an edit makes an entry as young as a new one: it was collected again. */
+export function hasComeAgain(before: Entry | null, after: Entry): boolean {
+  return before !== null && before.collectedAt !== after.collectedAt;
+}

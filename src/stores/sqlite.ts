@@ -322,11 +322,21 @@ export class SqliteStore implements Store {
     }
   }
 
-  async changes({ drawer, offset = 0, limit = Infinity }: ChangeQuery): Promise<Change[]> {
+  async changes({ drawer, about, offset = 0, limit = Infinity }: ChangeQuery): Promise<Change[]> {
+    const conditions = [
+      ...(drawer === undefined ? [] : ["drawer = ?"]),
+      ...(about === undefined
+        ? []
+        : ["EXISTS (SELECT 1 FROM json_each(?) AS word WHERE instr(change, word.value) > 0)"]),
+    ];
     const rows = this.#read(() =>
       this.connection.all<{ change: string }>(
-        "SELECT change FROM changes WHERE drawer = ? ORDER BY number DESC LIMIT ? OFFSET ?",
-        ...[drawer, Number.isFinite(limit) ? limit : -1, offset],
+        `SELECT change FROM changes ${conditions.length > 0 ? `WHERE ${conditions.join(" AND ")}` : ""}
+           ORDER BY number DESC LIMIT ? OFFSET ?`,
+        ...(drawer === undefined ? [] : [drawer]),
+        ...(about === undefined ? [] : [JSON.stringify(about)]),
+        Number.isFinite(limit) ? limit : -1,
+        offset,
       ),
     );
     return rows.map((row) => JSON.parse(row.change) as Change);

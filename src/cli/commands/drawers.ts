@@ -1,10 +1,11 @@
 import type { Command } from "commander";
 import { grouped } from "../../content/number.js";
 import { rulesOf } from "../../drawer/rules.js";
-import { answerJson, type CommonOptions } from "../answer.js";
+import { type CommonOptions } from "../answer.js";
 import { columns } from "../columns.js";
 import { begin } from "../command.js";
 import { withDrawer } from "../home.js";
+import { print, printJson } from "../terminal.js";
 
 /** `drawer drawers`: all drawers, and what they hold. */
 export function add(program: Command): void {
@@ -18,16 +19,15 @@ export function add(program: Command): void {
           })),
         ),
       );
-      if (options.json) return answerJson({ drawers, notices: [] });
+      if (options.json) return printJson({ drawers, notices: [] });
       const rows = drawers.map(({ drawer, snippets, bytes, collecting }) => [
         drawer,
         snippets === 1 ? "1 snippet" : `${grouped(snippets)} snippets`,
         sizeText(bytes),
         collecting ? "" : "paused",
       ]);
-      for (const line of columns(rows, 0)) process.stdout.write(line + "\n");
-      if (drawers.length === 0)
-        process.stdout.write("There are no drawers yet. Collect something, and there is one.\n");
+      for (const line of columns(rows, 0)) print(line + "\n");
+      if (drawers.length === 0) print("There are no drawers yet. Collect something, and there is one.\n");
     },
   );
 }

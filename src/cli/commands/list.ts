@@ -8,10 +8,11 @@ import type { Drawer, Found } from "../../drawer/drawer.js";
 import type { Entry } from "../../drawer/entry.js";
 import { shown } from "../../drawer/saying.js";
 import type { Positioned } from "../../drawer/store.js";
-import { answerJson, listed, type CommonOptions } from "../answer.js";
+import { listed, type CommonOptions } from "../answer.js";
 import { columns, localTime, terminalWidth } from "../columns.js";
 import { begin, wholeNumber } from "../command.js";
 import { withDrawer } from "../home.js";
+import { print, printJson, visible } from "../terminal.js";
 
 interface ListOptions extends CommonOptions {
   readonly find?: string;
@@ -62,9 +63,9 @@ async function listAll(
   query: { kind?: Kind; document?: string; limit?: number },
 ): Promise<void> {
   const snippets = await drawer.list(query);
-  if (options.json) return answerJson(snippets.map(listed));
+  if (options.json) return printJson(snippets.map(listed));
   const count = await drawer.count();
-  print(
+  printRows(
     rowsOf(snippets, count, ({ entry }) => shown(entry)),
     3,
   );
@@ -86,12 +87,12 @@ async function listFound(
   const byId = new Map(found.map((one) => [one.entry.id, one]));
   const positioned = await drawer.positioned(found.map(({ entry }) => entry));
   if (options.json) {
-    return answerJson(positioned.map((one) => ({ ...listed(one), ...byId.get(one.entry.id)!.context })));
+    return printJson(positioned.map((one) => ({ ...listed(one), ...byId.get(one.entry.id)!.context })));
   }
   const rows = rowsOf(positioned, await drawer.count(), ({ entry }) =>
     [entry.label, byId.get(entry.id)!.context.text].filter(Boolean).join(": "),
   );
-  print(rows, 3, (line, index) => marked(line, byId.get(positioned[index]!.entry.id)!));
+  printRows(rows, 3, (line, index) => marked(line, byId.get(positioned[index]!.entry.id)!));
   const many =
     found.length === 1
       ? "1 snippet"
@@ -107,11 +108,11 @@ async function listFound(
 async function listGone(drawer: Drawer, options: ListOptions, limit: number | "all"): Promise<void> {
   const gone = await drawer.gone();
   const latest = limit === "all" ? gone : gone.slice(-limit);
-  if (options.json) return answerJson(latest.map((one) => ({ ...listed(one), goneAt: one.at, by: one.by })));
+  if (options.json) return printJson(latest.map((one) => ({ ...listed(one), goneAt: one.at, by: one.by })));
   const by = new Map(
     latest.map(({ entry, at, by: what }) => [entry.id, `${WAYS[what] ?? what} ${localTime(at)}`]),
   );
-  print(
+  printRows(
     rowsOf(latest, gone.length, ({ entry }) => shown(entry)).map((row, index) => [
       ...row.slice(0, -1),
       by.get(latest[index]!.entry.id)!,
@@ -157,7 +158,7 @@ function marks({ kept, private: isPrivate }: Entry): string {
   return [kept ? "kept" : "", isPrivate ? "private" : ""].filter(Boolean).join(", ");
 }
 
-function print(
+function printRows(
   rows: readonly (readonly string[])[],
   flexible: number,
   finish = (line: string, _: number) => line,
@@ -170,7 +171,8 @@ function print(
 }
 
 /** On a terminal, the matches stand out. */
-function marked(line: string, { context: { text, matches } }: Found): string {
+function marked(line: string, { context: { text: found, matches } }: Found): string {
+  const text = visible(found);
   const start = line.indexOf(text.slice(0, 12));
   if (!process.stdout.isTTY || start < 0) return line;
   let out = line.slice(0, start);
@@ -187,7 +189,7 @@ function marked(line: string, { context: { text, matches } }: Found): string {
 async function say(drawer: Drawer, sentence: string): Promise<void> {
   const { collecting } = await drawer.rules();
   const off = collecting ? "" : " Collecting is paused; “drawer resume” turns it on.";
-  process.stdout.write(`${sentence}${off}\n`);
+  print(`${sentence}${off}\n`);
 }
 
 function kindNamed(name: string): Kind {

@@ -6,6 +6,7 @@ import { answer, type CommonOptions } from "../answer.js";
 import { columns, localTime } from "../columns.js";
 import { begin, wholeNumber } from "../command.js";
 import { withDrawer } from "../home.js";
+import { print } from "../terminal.js";
 
 /** How many acts are listed when nobody says how many. */
 const USUAL = 20;
@@ -27,9 +28,9 @@ export function add(program: Command): void {
           })),
         });
       const rows = acts.map(({ change, said }) => [localTime(change.at), said]);
-      for (const line of columns(rows, 1)) process.stdout.write(line + "\n");
+      for (const line of columns(rows, 1)) print(line + "\n");
       if (acts.length === 0)
-        process.stdout.write(`Nothing was done in the drawer “${options.drawer}” that is still known.\n`);
+        print(`Nothing was done in the drawer “${options.drawer}” that is still known.\n`);
     });
 }
 

@@ -1,8 +1,9 @@
 import type { Command } from "commander";
-import { answerJson, type CommonOptions } from "../answer.js";
+import { type CommonOptions } from "../answer.js";
 import { columns } from "../columns.js";
 import { begin } from "../command.js";
 import { openFile } from "../input.js";
+import { print, printJson } from "../terminal.js";
 
 /** `drawer look FILE`: the parts of a document or workbook, each with its spot. */
 export function add(program: Command): void {
@@ -12,7 +13,7 @@ export function add(program: Command): void {
       const source = await openFile(file, options.type);
       const parts = source.parts();
       if (options.json) {
-        answerJson({
+        printJson({
           document: source.name,
           format: source.format,
           title: source.title ?? null,
@@ -25,8 +26,8 @@ export function add(program: Command): void {
         parts.map(({ spot, what, text }) => [spot, what, text]),
         2,
       ))
-        process.stdout.write(line + "\n");
-      if (parts.length === 0) process.stdout.write(`“${source.name}” is empty.\n`);
-      for (const notice of source.notices) process.stdout.write(notice.message + "\n");
+        print(line + "\n");
+      if (parts.length === 0) print(`“${source.name}” is empty.\n`);
+      for (const notice of source.notices) print(notice.message + "\n");
     });
 }

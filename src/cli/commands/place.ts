@@ -7,12 +7,13 @@ import { DrawerError } from "../../content/error.js";
 import type { Notice } from "../../content/notice.js";
 import { Recipes } from "../../drawer/recipes.js";
 import { writeFile, WRITTEN_FORMATS } from "../../files/write.js";
-import { answerJson, type CommonOptions } from "../answer.js";
+import { type CommonOptions } from "../answer.js";
 import { begin } from "../command.js";
 import { withDrawer } from "../home.js";
 import { addRecipeOptions, recipeOf, type RecipeOptions } from "../recipe-options.js";
 import { writeNewFile } from "../output.js";
 import { page } from "../page.js";
+import { print, printJson } from "../terminal.js";
 
 interface PlaceOptions extends CommonOptions, RecipeOptions {
   readonly recipe?: string;
@@ -64,9 +65,9 @@ export function add(program: Command): void {
         notices.unshift({ code: "placed", message: `Placed ${many} in “${options.to}”.` });
         notices.push(...told);
       }
-      if (options.json) answerJson({ text: block.text, html: block.html, markdown: block.markdown, notices });
+      if (options.json) printJson({ text: block.text, html: block.html, markdown: block.markdown, notices });
       else {
-        if (options.to === undefined) process.stdout.write(OUTPUTS[output]!.write(block));
+        if (options.to === undefined) print(OUTPUTS[output]!.write(block));
         const said = options.to === undefined ? process.stderr : process.stdout;
         for (const notice of notices) said.write(notice.message + "\n");
       }

@@ -1,10 +1,11 @@
 import type { Command } from "commander";
 import { Recipes } from "../../drawer/recipes.js";
-import { answerJson, type CommonOptions } from "../answer.js";
+import { type CommonOptions } from "../answer.js";
 import { columns } from "../columns.js";
 import { begin } from "../command.js";
 import { withDrawer } from "../home.js";
 import { describeRecipe } from "../recipe-words.js";
+import { print, printJson } from "../terminal.js";
 
 /** `drawer recipes`: the recipes kept with the drawer. */
 export function add(program: Command): void {
@@ -15,14 +16,13 @@ export function add(program: Command): void {
         (await recipes.names()).map(async (name) => ({ name, recipe: await recipes.get(name) })),
       );
     });
-    if (options.json) answerJson({ recipes: kept, notices: [] });
-    else if (kept.length === 0)
-      process.stdout.write(`No recipes are kept in the drawer “${options.drawer}”.\n`);
+    if (options.json) printJson({ recipes: kept, notices: [] });
+    else if (kept.length === 0) print(`No recipes are kept in the drawer “${options.drawer}”.\n`);
     else
       for (const line of columns(
         kept.map(({ name, recipe }) => [name, describeRecipe(recipe)]),
         1,
       ))
-        process.stdout.write(line + "\n");
+        print(line + "\n");
   });
 }

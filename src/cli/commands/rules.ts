@@ -4,6 +4,7 @@ import { answer, type CommonOptions } from "../answer.js";
 import { columns } from "../columns.js";
 import { begin } from "../command.js";
 import { withDrawer } from "../home.js";
+import { print } from "../terminal.js";
 
 /** `drawer rules [NAME=VALUE…]`: the drawer's settings, and changes of them. */
 export function add(program: Command): void {
@@ -24,9 +25,7 @@ export function add(program: Command): void {
       value,
       value === usual ? about : `${about} (usually ${usual})`,
     ]);
-    for (const line of columns(rows, 2)) process.stdout.write(line + "\n");
-    process.stdout.write(
-      `Rules of the drawer “${options.drawer}”. Change one with “drawer rules NAME=VALUE”.\n`,
-    );
+    for (const line of columns(rows, 2)) print(line + "\n");
+    print(`Rules of the drawer “${options.drawer}”. Change one with “drawer rules NAME=VALUE”.\n`);
   });
 }

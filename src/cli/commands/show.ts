@@ -4,10 +4,11 @@ import type { Content, Table } from "../../content/model.js";
 import { writeHtml } from "../../content/write/html.js";
 import { cellText, writeText } from "../../content/write/text.js";
 import { masked, type Snippet } from "../../drawer/picking.js";
-import { answerJson, listed, type CommonOptions } from "../answer.js";
+import { listed, type CommonOptions } from "../answer.js";
 import { columns, localTime, widest } from "../columns.js";
 import { begin } from "../command.js";
 import { withDrawer } from "../home.js";
+import { print, remark, printJson } from "../terminal.js";
 
 /** `drawer show PICK`: snippets whole, without putting them anywhere. */
 export function add(program: Command): void {
@@ -16,13 +17,10 @@ export function add(program: Command): void {
     .action(async (pick: readonly string[], options: CommonOptions & { reveal?: boolean }) => {
       const snippets = await withDrawer(options.drawer, (drawer) => drawer.snippets(pick.join(" ")));
       const shown = options.reveal ? snippets : snippets.map(masked);
-      if (options.json) answerJson(shown.map(whole));
-      else
-        shown.forEach((snippet, index) =>
-          process.stdout.write(`${index > 0 ? "\n" : ""}${readable(snippet)}`),
-        );
+      if (options.json) printJson(shown.map(whole));
+      else shown.forEach((snippet, index) => print(`${index > 0 ? "\n" : ""}${readable(snippet)}`));
       if (shown.some(({ entry }) => entry.private) && !options.reveal)
-        process.stderr.write("What is private is not shown; “--reveal” shows it.\n");
+        remark("What is private is not shown; “--reveal” shows it.\n");
     });
 }
 

@@ -1,7 +1,8 @@
 import { isLeaving, type Change, type Edit } from "../../drawer/change.js";
 import { encodeEntry, hashesOf, type Entry } from "../../drawer/entry.js";
 import { Conflict, type Commit, type Forgetting } from "../../drawer/store.js";
-import { secretsOf, sizeChanges } from "../records.js";
+import { isTrace, strike, tracesOf, withoutOpen, type Traces } from "../../drawer/traces.js";
+import { hasComeAgain, secretsOf, sizeChanges } from "../records.js";
 import { rowOf, textOf, type Row, type Tables, type Writing } from "./tables.js";
 
 /** Under which name it is kept how often something was forgotten, so that other tabs notice. */
@@ -24,7 +25,8 @@ export async function write(transaction: Writing, { change, contents }: Commit):
   for (const { id, after } of change.edits) {
     if (!after) continue;
     const before = rows.get(id);
-    const row = rowOf(after, before?.number ?? ++last, before?.came ?? now);
+    const known = hasComeAgain(before ?? null, after) ? undefined : before;
+    const row = rowOf(after, known?.number ?? ++last, known?.came ?? now);
     await entries.add(row);
     if (!before) await forgetGone(transaction, id);
     if (!after.private)
@@ -92,28 +94,21 @@ async function resize(transaction: Writing, edits: readonly Edit[]): Promise<voi
 /** Forgets what is to be forgotten. Gives how many snippets that were. */
 export async function forget(
   transaction: Writing,
-  { drawer, ids = [], until, everything = false }: Forgetting,
+  { drawer, ids, until, everything = false }: Forgetting,
 ): Promise<number> {
   const doomed = new Set(ids);
   const end = everything ? "\uffff" : (until ?? "");
   const [entries, gone] = [transaction.objectStore("entries"), transaction.objectStore("gone")];
+  if (everything) {
+    for await (const [id, entry] of recordsOf(tableOf(transaction, "entries")))
+      if (entry.drawer === drawer && !entry.kept) doomed.add(id);
+    for await (const [, one] of recordsOf(tableOf(transaction, "gone")))
+      if (one.drawer === drawer) doomed.add(one.id);
+  }
+  const { logged, traces } = await tracesIn(transaction, doomed, ids !== undefined);
   let forgotten = 0;
   // What was private from its beginning shares no content with others.
-  let wasOpen = false;
-  for (
-    let cursor = everything
-      ? await entries.index("inOrder").openCursor(IDBKeyRange.bound([drawer, ""], [drawer, []]))
-      : null;
-    cursor;
-    cursor = await cursor.continue()
-  )
-    if (!cursor.value.kept) doomed.add(cursor.value.id);
-  for (let cursor = await gone.index("ofDrawer").openCursor(drawer); cursor; cursor = await cursor.continue())
-    if (cursor.value.at <= end) {
-      if (everything) doomed.add(cursor.value.id);
-      await cursor.delete();
-      forgotten++;
-    }
+  let wasOpen = end !== "";
   for (const id of doomed) {
     const row = await entries.get(id);
     if (row) {
@@ -124,34 +119,64 @@ export async function forget(
     }
     if ((await forgetGone(transaction, id)) + (row ? 1 : 0) > 0) forgotten++;
   }
-  if (await forgetChanges(transaction, drawer, end, doomed)) wasOpen = true;
+  for await (const [key, { entry, at }] of recordsOf(tableOf(transaction, "gone"))) {
+    if (!isTrace(entry, traces) && !(entry.drawer === drawer && at <= end)) continue;
+    await gone.delete(key);
+    wasOpen ||= !entry.private;
+    forgotten++;
+  }
+  if (await forgetChanges(transaction, { drawer, end, logged, traces })) wasOpen = true;
   await sweepSecrets(transaction);
-  if (wasOpen || end !== "") await sweepContents(transaction);
+  if (wasOpen) await sweepContents(transaction);
   const times = Number((await transaction.objectStore("settings").get(["", FORGOTTEN])) ?? 0);
   await transaction.objectStore("settings").put(String(times + 1), ["", FORGOTTEN]);
   return forgotten;
 }
 
+/** The changes of all logs, by their keys, from the oldest on. */
+type Logged = ReadonlyMap<number, Change>;
+
+/** The traces of snippets; and the log, read when there are any. */
+async function tracesIn(
+  transaction: Writing,
+  doomed: ReadonlySet<string>,
+  ofSecrets: boolean,
+): Promise<{ logged: Logged; traces: Traces }> {
+  const logged = new Map<number, Change>();
+  if (doomed.size === 0) return { logged, traces: { ids: doomed, contents: new Set() } };
+  for await (const [key, change] of recordsOf(tableOf(transaction, "changes"))) logged.set(key, change);
+  const found = tracesOf(doomed, [...logged.values()]);
+  if (!ofSecrets || found.contents.size === 0)
+    return { logged, traces: { ids: found.ids, contents: new Set() } };
+  const open: Entry[] = [];
+  for await (const [id, entry] of recordsOf(tableOf(transaction, "entries")))
+    if (!doomed.has(id)) open.push(entry);
+  return { logged, traces: withoutOpen(found, open) };
+}
+
 /**
- * Forgets a drawer's log up to a time, and takes snippets out of the logs of all drawers. Gives whether a log said more
- * of them than that they were there.
+ * Forgets a drawer's log up to a time, and takes traces out of the logs of all drawers. Gives whether a log said more of
+ * them than that they were there.
  */
 async function forgetChanges(
   transaction: Writing,
-  drawer: string,
-  end: string,
-  ids: ReadonlySet<string>,
+  { drawer, end, logged, traces }: { drawer: string; end: string; logged: Logged; traces: Traces },
 ): Promise<boolean> {
   const changes = transaction.objectStore("changes");
+  const struck = strike([...logged.values()], traces);
   let wasOpen = false;
-  for await (const [key, change] of recordsOf(changes)) {
-    const struck = change.edits.filter(({ id }) => ids.has(id));
-    wasOpen ||= struck.some(({ before, after }) => [before, after].some((entry) => entry && !entry.private));
-    const edits = change.edits.filter(({ id }) => !ids.has(id));
-    const isOld = change.drawer === drawer && change.at <= end;
-    if (isOld || (struck.length > 0 && edits.length === 0 && !change.values)) await changes.delete(key);
-    else if (struck.length > 0) await changes.put({ ...change, edits }, key);
+  for (const [key, change] of logged) {
+    if (!struck.has(change)) continue;
+    const after = struck.get(change);
+    wasOpen ||= change.edits.some(({ before, after: then }) =>
+      [before, then].some((entry) => entry && !entry.private && isTrace(entry, traces)),
+    );
+    if (after) await changes.put(after, key);
+    else await changes.delete(key);
   }
+  if (end !== "")
+    for await (const [key, change] of recordsOf(tableOf(transaction, "changes")))
+      if (change.drawer === drawer && change.at <= end) await changes.delete(key);
   return wasOpen;
 }
 

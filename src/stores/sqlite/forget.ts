@@ -1,6 +1,7 @@
 import type { Change } from "../../drawer/change.js";
 import type { Entry } from "../../drawer/entry.js";
 import type { Forgetting } from "../../drawer/store.js";
+import { isTrace, strike, survivorsOf, tracesOf, withoutOpen, type Traces } from "../../drawer/traces.js";
 import type { Connection } from "./connection.js";
 import { indexAgain } from "./search.js";
 
@@ -16,6 +17,7 @@ export function forget(database: Connection, what: Forgetting): Forgotten {
   const { drawer, everything = false } = what;
   const until = everything ? "\uffff" : what.until;
   const doomed = idsOf(database, what);
+  const { rows, traces } = tracesIn(database, doomed, what.ids !== undefined);
   let wasOpen = everything;
   let count = 0;
   for (const id of doomed) {
@@ -34,11 +36,17 @@ export function forget(database: Connection, what: Forgetting): Forgotten {
     const left = database.run("DELETE FROM gone WHERE id = ?", id);
     if (row || left > 0) count++;
   }
+  if (traces.ids.size > 0)
+    for (const { id, entry } of database.all<{ id: string; entry: string }>("SELECT id, entry FROM gone"))
+      if (isTrace(JSON.parse(entry) as Entry, traces)) {
+        count += database.run("DELETE FROM gone WHERE id = ?", id);
+        wasOpen = true;
+      }
   if (until !== undefined) {
     count += database.run("DELETE FROM gone WHERE drawer = ? AND at <= ?", drawer, until);
     database.run("DELETE FROM changes WHERE drawer = ? AND at <= ?", drawer, until);
   }
-  if (strikeOut(database, doomed)) wasOpen = true;
+  if (strikeOut(database, rows, traces)) wasOpen = true;
   wipeSecrets(database);
   if (wasOpen || until !== undefined) sweep(database);
   return { count, wasOpen };
@@ -59,35 +67,71 @@ function idsOf(database: Connection, { drawer, ids = [], everything }: Forgettin
   return new Set(rows.map(({ id }) => id));
 }
 
-/** How many ids are looked for in the text of the log; for more, all of it is read. */
+/** A change in the log, by its number. */
+type Logged = ReadonlyMap<number, Change>;
+
+/** The traces of snippets, and all changes that speak of them, or of snippets whose history is to be mended. */
+function tracesIn(
+  database: Connection,
+  doomed: ReadonlySet<string>,
+  ofSecrets: boolean,
+): { rows: Logged; traces: Traces } {
+  let rows: Logged = new Map();
+  let traces: Traces = { ids: doomed, contents: new Set() };
+  for (let known = -1; known !== traces.ids.size + traces.contents.size;) {
+    known = traces.ids.size + traces.contents.size;
+    rows = changesAbout(database, [...traces.ids, ...traces.contents]);
+    const found = tracesOf(doomed, [...rows.values()]);
+    traces = ofSecrets
+      ? withoutOpen(found, openWith(database, found, doomed))
+      : { ids: found.ids, contents: new Set() };
+  }
+  const survivors = survivorsOf([...rows.values()], traces);
+  if (survivors.size > 0) rows = changesAbout(database, [...traces.ids, ...traces.contents, ...survivors]);
+  return { rows, traces };
+}
+
+/** The snippets that can be seen and have one of the contents of these traces. */
+function* openWith(
+  database: Connection,
+  { contents }: Traces,
+  doomed: ReadonlySet<string>,
+): Generator<Entry> {
+  for (const hash of contents) {
+    const rows = database.all<{ entry: string }>("SELECT entry FROM entries WHERE instr(entry, ?) > 0", hash);
+    for (const { entry } of rows) {
+      const found = JSON.parse(entry) as Entry;
+      if (!doomed.has(found.id)) yield found;
+    }
+  }
+}
+
+/** How many ids and hashes are looked for in the text of the log; for more, all of it is read. */
 const FEW = 20;
 
-/**
- * Takes snippets out of the logs of all drawers, for they may have come from others. Gives whether a log said more of
- * them than that they were there.
- */
-function strikeOut(database: Connection, ids: ReadonlySet<string>): boolean {
-  let wasOpen = false;
-  if (ids.size === 0) return false;
-  const named = ids.size > FEW ? "" : `WHERE ${[...ids].map(() => "instr(change, ?) > 0").join(" OR ")}`;
+/** The changes of all logs that speak of one of these, from the oldest on. */
+function changesAbout(database: Connection, about: readonly string[]): Logged {
+  if (about.length === 0) return new Map();
+  const named = about.length > FEW ? "" : `WHERE ${about.map(() => "instr(change, ?) > 0").join(" OR ")}`;
   const rows = database.all<{ number: number; change: string }>(
-    `SELECT number, change FROM changes ${named}`,
-    ...(named === "" ? [] : ids),
+    `SELECT number, change FROM changes ${named} ORDER BY number`,
+    ...(named === "" ? [] : about),
   );
-  for (const { number, change } of rows) {
-    const whole = JSON.parse(change) as Change;
-    const [struck, edits] = [
-      whole.edits.filter(({ id }) => ids.has(id)),
-      whole.edits.filter(({ id }) => !ids.has(id)),
-    ];
-    if (struck.length === 0) continue;
-    wasOpen ||= struck.some(({ before, after }) => [before, after].some((entry) => entry && !entry.private));
-    if (edits.length === 0 && !whole.values) database.run("DELETE FROM changes WHERE number = ?", number);
-    else
-      database.run(
-        "UPDATE changes SET change = ? WHERE number = ?",
-        ...[JSON.stringify({ ...whole, edits }), number],
-      );
+  return new Map(rows.map(({ number, change }) => [number, JSON.parse(change) as Change]));
+}
+
+/** Takes traces out of the logs of all drawers. Gives whether a log said more of them than that they were there. */
+function strikeOut(database: Connection, rows: Logged, traces: Traces): boolean {
+  const struck = strike([...rows.values()], traces);
+  let wasOpen = false;
+  for (const [number, change] of rows) {
+    if (!struck.has(change)) continue;
+    const after = struck.get(change);
+    wasOpen ||= change.edits.some(({ before, after: then }) =>
+      [before, then].some((entry) => entry && !entry.private && isTrace(entry, traces)),
+    );
+    if (after) database.run("UPDATE changes SET change = ? WHERE number = ?", JSON.stringify(after), number);
+    else database.run("DELETE FROM changes WHERE number = ?", number);
   }
   return wasOpen;
 }
@@ -109,7 +153,11 @@ function wipeSecrets(database: Connection): void {
   database.run("DELETE FROM secrets");
   for (const { id, name, came, bytes } of rows)
     if (alive.has(id))
-      database.run("INSERT INTO secrets (id, name, came, bytes) VALUES (?, ?, ?, ?)", id, name, came, bytes);
+      // The database gives bytes in a form that it does not take.
+      database.run(
+        "INSERT INTO secrets (id, name, came, bytes) VALUES (?, ?, ?, ?)",
+        ...[id, name, came, new Uint8Array(bytes)],
+      );
 }
 
 /** Drops the contents that nothing needs any more. */

@@ -1,7 +1,7 @@
 import { isLeaving, type Change } from "../../drawer/change.js";
 import { encodeEntry, type Entry } from "../../drawer/entry.js";
 import { Conflict, type Commit } from "../../drawer/store.js";
-import { secretsOf, sizeChanges } from "../records.js";
+import { hasComeAgain, secretsOf, sizeChanges } from "../records.js";
 import type { Connection } from "./connection.js";
 import { indexAgain, indexWhenDue } from "./search.js";
 
@@ -25,25 +25,21 @@ export function write(database: Connection, { change, contents }: Commit): void 
   const numbers = takeOut(database, change);
   let hasCome = false;
   for (const { id, before, after } of edits) {
-    if (after && before) alter(database, numbers.get(id)!, before, after);
-    else if (after) {
-      if (change.what !== "collect" && change.what !== "import")
-        database.run("DELETE FROM gone WHERE id = ?", id);
-      database.run(
-        "INSERT INTO entries (id, drawer, place, kind, document, kept, came, entry) VALUES (?, ?, ?, ?, ?, ?, ?, ?)",
-        ...[
-          id,
-          after.drawer,
-          after.order,
-          after.kind,
-          after.origin.document ?? null,
-          Number(after.kept),
-          now,
-        ],
-        encodeEntry(after),
-      );
-      hasCome = true;
+    if (!after) continue;
+    const isYoung = hasComeAgain(before, after);
+    if (before && !isYoung) {
+      alter(database, numbers.get(id)!, before, after);
+      continue;
     }
+    if (isYoung) takeRow(database, numbers.get(id)!);
+    else if (change.what !== "collect" && change.what !== "import")
+      database.run("DELETE FROM gone WHERE id = ?", id);
+    database.run(
+      "INSERT INTO entries (id, drawer, place, kind, document, kept, came, entry) VALUES (?, ?, ?, ?, ?, ?, ?, ?)",
+      ...[id, after.drawer, after.order, after.kind, after.origin.document ?? null, Number(after.kept), now],
+      encodeEntry(after),
+    );
+    hasCome = true;
   }
   for (const { name, before, after } of values) writeValue(database, drawer, name, before, after);
   resize(database, change);
@@ -74,8 +70,7 @@ function takeOut(database: Connection, change: Change): Map<string, number> {
         database.run("UPDATE entries SET place = NULL WHERE number = ?", row.number);
       continue;
     }
-    indexAgain(database, row.number, undefined);
-    database.run("DELETE FROM entries WHERE number = ?", row.number);
+    takeRow(database, row.number);
     if (isLeaving(change))
       database.run(
         "INSERT OR REPLACE INTO gone (id, drawer, at, by, entry) VALUES (?, ?, ?, ?, ?)",
@@ -83,6 +78,12 @@ function takeOut(database: Connection, change: Change): Map<string, number> {
       );
   }
   return numbers;
+}
+
+/** Takes a row out, and out of the search index. */
+function takeRow(database: Connection, number: number): void {
+  indexAgain(database, number, undefined);
+  database.run("DELETE FROM entries WHERE number = ?", number);
 }
 
 function alter(database: Connection, number: number, before: Entry, after: Entry): void {

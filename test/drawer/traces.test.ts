@@ -1,0 +1,284 @@
+import "fake-indexeddb/auto";
+import fc from "fast-check";
+import { mkdtempSync, readdirSync, readFileSync, rmSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { openDB } from "idb";
+import {
+  Deal,
+  Drawer,
+  DrawerError,
+  exportDrawer,
+  MemoryStore,
+  writeText,
+  type Notice,
+  type Store,
+} from "drawer";
+import { openIndexedDb } from "drawer/indexeddb";
+import { openSqlite } from "drawer/sqlite";
+import { later } from "../support/clock";
+import { drawerWith, piece, textsOf } from "../support/pieces";
+
+const folder = mkdtempSync(join(tmpdir(), "drawer-traces-"));
+afterAll(() => rmSync(folder, { recursive: true, force: true }));
+let made = 0;
+
+/** A store, and all that it holds, as bytes or JSON. */
+interface Held {
+  readonly store: Store;
+  readonly held: () => Promise<string>;
+}
+
+const STORES: Record<string, () => Promise<Held>> = {
+  memory: async () => {
+    const store = new MemoryStore();
+    const held = async () => {
+      const changes = await store.changes({});
+      const drawers = (await store.drawers()).map(({ drawer }) => drawer);
+      const gone = await Promise.all(drawers.map((drawer) => store.gone(drawer)));
+      const entries = await Promise.all(drawers.map((drawer) => store.entries({ drawer })));
+      const deal = await store.value("spring", "deal");
+      return JSON.stringify([changes, gone, entries, deal]);
+    };
+    return { store, held };
+  },
+  sqlite: async () => {
+    const home = join(folder, `${++made}`);
+    const store = openSqlite(join(home, "drawers.db"));
+    const held = async () =>
+      readdirSync(home)
+        .map((file) => readFileSync(join(home, file), "latin1"))
+        .join("\n");
+    return { store, held };
+  },
+  indexeddb: async () => {
+    const name = `traces-${++made}`;
+    const store = await openIndexedDb(name);
+    const held = async () => {
+      const database = await openDB(name);
+      const all = await Promise.all([...database.objectStoreNames].map((table) => database.getAll(table)));
+      database.close();
+      return JSON.stringify(all, (_, value: unknown) =>
+        value instanceof Uint8Array ? Buffer.from(value).toString("latin1") : value,
+      );
+    };
+    return { store, held };
+  },
+};
+
+/** One step of a history: what is done, in which of two drawers, to which snippets. */
+const steps = fc.array(
+  fc.record({
+    what: fc.constantFrom(
+      ...([
+        "collect",
+        "collect",
+        "collect",
+        "secret",
+        "same",
+        "append",
+        "merge",
+        "split",
+        "hide",
+        "hide",
+      ] as const),
+      ...([
+        "copy",
+        "move",
+        "discard",
+        "restore",
+        "undo",
+        "undo",
+        "redo",
+        "deal",
+        "next",
+        "keep",
+        "wait",
+      ] as const),
+    ),
+    drawer: fc.constantFrom("spring", "autumn"),
+    one: fc.nat(40),
+    two: fc.nat(40),
+  }),
+  { minLength: 4, maxLength: 24 },
+);
+type Step = typeof steps extends fc.Arbitrary<readonly (infer One)[]> ? One : never;
+
+/** The tokens in what a store's snippets say: in those that can be seen, and in those that cannot. */
+async function tokens(store: Store): Promise<{ open: Set<string>; secret: Set<string> }> {
+  const [open, secret] = [new Set<string>(), new Set<string>()];
+  for (const name of ["spring", "autumn"]) {
+    const drawer = new Drawer(store, name);
+    for (const { entry, content } of await drawer.read(await drawer.list()))
+      for (const [token] of writeText(content).matchAll(/tok\d+x/g))
+        (entry.private ? secret : open).add(token);
+  }
+  return { open, secret };
+}
+
+/** All that is given out of two drawers. */
+async function givenOut(store: Store): Promise<string> {
+  const all: unknown[] = [];
+  for (const name of ["spring", "autumn"]) {
+    const drawer = new Drawer(store, name);
+    all.push(await drawer.list(), await drawer.gone(), await drawer.find("tok"));
+    for await (const change of drawer.log()) all.push(change);
+    const exported = exportDrawer(drawer);
+    for await (const line of exported.lines) all.push(line);
+  }
+  return JSON.stringify(all);
+}
+
+async function take(
+  store: Store,
+  { what, drawer: name, one, two }: Step,
+  n: number,
+): Promise<readonly Notice[]> {
+  const drawer = new Drawer(store, name);
+  const other = name === "spring" ? "autumn" : "spring";
+  const count = await drawer.count();
+  const at = count === 0 ? "1" : String((one % count) + 1);
+  const next = count === 0 ? "1" : String((two % count) + 1);
+  switch (what) {
+    case "collect":
+      return (await drawer.collect([piece(`tok${n}x and words`)])).notices;
+    case "secret":
+      return (await drawer.collect([{ ...piece(`tok${n}x and words`), private: true }])).notices;
+    case "same":
+      return (await drawer.collect([piece(`tok${one % Math.max(n, 1)}x and words`)])).notices;
+    case "append":
+      return (await drawer.append(piece(`tok${n}x more`), { position: Number(at) })).notices;
+    case "merge":
+      return (await drawer.merge(`${at} ${next}`)).notices;
+    case "split":
+      return (await drawer.split({ position: Number(at) })).notices;
+    case "copy":
+      return drawer.copyInto(other, at);
+    case "move":
+      return drawer.moveInto(other, at);
+    case "restore":
+      return drawer.restore(String((one % Math.max(1, (await drawer.gone()).length)) + 1));
+    case "deal":
+      await Deal.begin(drawer, "all");
+      return [];
+    case "next":
+      return (await new Deal(drawer).next())?.notices ?? [];
+    case "undo":
+      return drawer.undo();
+    case "redo":
+      return drawer.redo();
+    case "wait":
+      return [];
+    default:
+      return drawer[what](at);
+  }
+}
+
+describe.each(Object.entries(STORES))("with the %s store", (kind, make) => {
+  test("nothing that is given out holds what is private, and nothing holds it after its time, whatever was done before", async () => {
+    await fc.assert(
+      fc.asyncProperty(steps, async (history) => {
+        later(0);
+        const { store, held } = await make();
+        try {
+          let clock = 0;
+          const due = new Set<string>();
+          for (const [n, step] of history.entries()) {
+            const before = await tokens(store);
+            const said = await take(store, step, n).catch((error: unknown) => {
+              if (error instanceof DrawerError) return [{ code: "nothing", message: error.message }];
+              throw error;
+            });
+            if (step.what === "wait") {
+              later((clock += 70_000));
+              await new Drawer(store, "spring").tend();
+            }
+            const { open, secret } = await tokens(store);
+            if (step.what === "wait")
+              for (const token of before.secret) if (!secret.has(token)) due.add(token);
+            const [out, told] = [await givenOut(store), JSON.stringify(said)];
+            for (const token of secret) {
+              if (open.has(token)) continue;
+              expect(out).not.toContain(token);
+              if (before.secret.has(token) && !before.open.has(token)) expect(told).not.toContain(token);
+            }
+          }
+          later((clock += 200_000));
+          const before = await tokens(store);
+          await new Drawer(store, "autumn").tend();
+          const { open, secret } = await tokens(store);
+          const bytes = await held();
+          for (const token of [...before.secret, ...due])
+            if (!open.has(token) && !secret.has(token)) expect(bytes).not.toContain(token);
+        } finally {
+          await store.close();
+        }
+      }),
+      { numRuns: kind === "memory" ? 150 : 40 },
+    );
+  });
+
+  test("several private snippets go each in its time, kept ones stay, and no command is kept from its work", async () => {
+    later(0);
+    const { store, held } = await make();
+    const drawer = await drawerWith(store, "open");
+    const add = (text: string) => drawer.collect([{ ...piece(text), private: true }]);
+    await add("first hush");
+    await add("kept hush");
+    await drawer.keep("3");
+    later(60_000);
+    await add("second hush");
+    later(121_000);
+    expect((await drawer.tend()).map(({ code }) => code)).toEqual(["private"]);
+    expect([await drawer.count(), (await held()).includes("first hush")]).toEqual([3, false]);
+    expect((await drawer.snippets("2..3")).map(({ content }) => writeText(content))).toEqual([
+      "kept hush",
+      "second hush",
+    ]);
+    later(182_000);
+    await new Drawer(store, "autumn").tend();
+    expect([await drawer.count(), (await held()).includes("second hush")]).toEqual([2, false]);
+    await store.close();
+  });
+});
+
+test("what was collected again just now is not the oldest", async () => {
+  const drawer = new Drawer(new MemoryStore(), "spring");
+  await drawer.setRules({ repeats: "move", snippets: 3 });
+  await drawer.collect([piece("one"), piece("two"), piece("three")]);
+  await drawer.collect([piece("one")]);
+  await drawer.collect([piece("four")]);
+  expect(await textsOf(drawer)).toEqual(["three", "one", "four"]);
+  await drawer.collect([piece("five"), piece("three")]);
+  expect(await textsOf(drawer)).toEqual(["four", "three", "five"]);
+});
+
+test("a copy of what was merged is split and undone by itself", async () => {
+  const drawer = await drawerWith(new MemoryStore(), "one", "two");
+  const autumn = new Drawer(drawer.store, "autumn");
+  await drawer.merge("1 2");
+  await drawer.copyInto("autumn", "1");
+  await drawer.split({ position: 1 });
+  await autumn.split({ position: 1 });
+  await autumn.discard("1");
+  await drawer.discard("2");
+  for (const each of [autumn, autumn, drawer, drawer]) await each.undo();
+  expect([await textsOf(drawer), await textsOf(autumn)]).toEqual([["one · two"], ["one · two"]]);
+});
+
+test("a deal that cannot be put down stays where it is, and passes over what is gone for good", async () => {
+  const drawer = await drawerWith(new MemoryStore(), "one", "two", "three");
+  const deal = await Deal.begin(drawer, "all");
+  await expect(
+    deal.next(() => {
+      throw new Error("full");
+    }),
+  ).rejects.toThrow("full");
+  expect(await deal.left()).toEqual({ left: 3, of: 3 });
+  expect((await deal.next())!.snippet.entry.text).toBe("one");
+  await drawer.merge("2 3");
+  expect((await deal.next())!.snippet.entry.text).toBe("two");
+  await drawer.empty();
+  await drawer.store.forget({ drawer: "spring", everything: true });
+  expect(await deal.next()).toBeUndefined();
+});
