@@ -38,7 +38,8 @@ export async function gather(files: readonly string[], options: GatherOptions): 
 function cut(source: Source, document: string | undefined, options: GatherOptions): Gathered[] {
   const { at } = options;
   const header = options.header === undefined ? undefined : oneOf("header", HEADERS, options.header);
-  return (at ?? [undefined]).map((spot, index) => ({
+  const spots = at?.flatMap((written) => source.spots(written));
+  return (spots ?? [undefined]).map((spot, index) => ({
     ...headed(source.at(spot), header, index === 0),
     ...saidOf(options),
     origin: {

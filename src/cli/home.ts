@@ -22,13 +22,18 @@ export async function withDrawer<Result>(
 ): Promise<Result> {
   const path = join(home(), "drawers.db");
   try {
-    return await useStore(openSqlite(path, { recover: true }), name, use);
+    return await useStore(openSqlite(path, { recover: true, waiting }), name, use);
   } catch (error) {
     if (!(error instanceof DrawerError) || error.code !== "damaged") throw error;
     const notice = recoverSqlite(path);
     if (notice) say([notice]);
-    return useStore(openSqlite(path), name, use);
+    return useStore(openSqlite(path, { waiting }), name, use);
   }
+}
+
+/** Tells whom a command waits for. */
+function waiting(sentence: string): void {
+  remark(`${sentence}\n`);
 }
 
 async function useStore<Result>(

@@ -1,6 +1,9 @@
 #!/usr/bin/env node
+import { readFileSync } from "node:fs";
 import { Command, CommanderError } from "commander";
 import { DrawerError, type RefusalCode } from "../content/error.js";
+import { WHY } from "./output.js";
+import { printJson, remark } from "./terminal.js";
 
 /** A file a command, loaded when it is called; in the order of the work. */
 const groups: Readonly<
@@ -58,7 +61,9 @@ const groups: Readonly<
 /** Refusals of what was typed, not of what it was typed about. */
 const WRONG_USAGE: readonly RefusalCode[] = ["bad-pick", "bad-spot", "bad-option"];
 
-async function main(words: readonly string[]): Promise<void> {
+async function main(typed: readonly string[]): Promise<void> {
+  const words = commandFirst(typed);
+  const isJson = words.includes("--json");
   const program = new Command("drawer");
   program
     .description(
@@ -66,9 +71,10 @@ async function main(words: readonly string[]): Promise<void> {
     )
     .configureHelp({ showGlobalOptions: false })
     .configureOutput({
-      outputError: (message, write) =>
-        write(message.replace(/^error: (.)/, (_, first: string) => `drawer: ${first.toUpperCase()}`)),
+      writeOut: (text) => void process.stdout.write(text),
+      outputError: (message) => remark(asSentence(message)),
     })
+    .version(packageVersion(), "--version", "which version this is")
     .helpCommand("help [command]", "what a command does")
     .exitOverride();
   const named = Object.values(groups).find((commands) => Object.hasOwn(commands, words[0] ?? ""));
@@ -77,8 +83,31 @@ async function main(words: readonly string[]): Promise<void> {
   try {
     await program.parseAsync(words, { from: "user" });
   } catch (error) {
-    process.exitCode = exitCode(error);
+    process.exitCode = exitCode(error, isJson);
   }
+}
+
+/** Options that every command has may also stand before the command. */
+function commandFirst(words: readonly string[]): readonly string[] {
+  const options: string[] = [];
+  let at = 0;
+  for (; at < words.length; at++) {
+    const word = words[at]!;
+    if (word === "--drawer" && at + 1 < words.length) options.push(word, words[++at]!);
+    else if (word === "--json" || word.startsWith("--drawer=")) options.push(word);
+    else break;
+  }
+  return at === words.length ? words : [words[at]!, ...options, ...words.slice(at + 1)];
+}
+
+/** What commander says is wrong, as a sentence of ours. */
+function asSentence(message: string): string {
+  return message.replace(/^error: (.)/, (_, first: string) => `drawer: ${first.toUpperCase()}`);
+}
+
+function packageVersion(): string {
+  const file = new URL("../../package.json", import.meta.url);
+  return (JSON.parse(readFileSync(file, "utf8")) as { version: string }).version;
 }
 
 /** Adds all commands, in their groups. */
@@ -91,18 +120,28 @@ async function addAll(program: Command): Promise<void> {
   }
 }
 
-/** Says what went wrong and gives the exit code: 1 refused, 2 wrong usage. Anything else is a fault, shown whole. */
-function exitCode(error: unknown): number {
-  if (error instanceof CommanderError) return error.exitCode === 0 ? 0 : 2;
+/**
+ * Says what went wrong, on standard error, and to programs also as JSON on standard output. Gives the exit code: 1
+ * refused, 2 wrong usage. Anything else is a fault, shown whole.
+ */
+function exitCode(error: unknown, isJson: boolean): number {
+  if (error instanceof CommanderError) {
+    if (error.exitCode === 0) return 0;
+    const message = asSentence(error.message).replace(/^drawer: /, "");
+    if (isJson) printJson({ error: { code: "usage", message } });
+    return 2;
+  }
   if (!(error instanceof DrawerError)) throw error;
-  process.stderr.write(`drawer: ${error.message}\n`);
+  if (isJson) printJson({ error: { code: error.code, message: error.message } });
+  remark(`drawer: ${error.message}\n`);
   return WRONG_USAGE.includes(error.code) ? 2 : 1;
 }
 
-// A reader that has had enough (`drawer list | head -1`) is no error.
+// A reader that has had enough (`drawer list | head -1`) is no error; a disk that takes no more is one, and is said.
 process.stdout.on("error", (error: NodeJS.ErrnoException) => {
-  if (error.code !== "EPIPE") throw error;
-  process.exit(0);
+  if (error.code === "EPIPE") process.exit(0);
+  remark(`drawer: The answer could not be written: ${WHY[error.code ?? ""] ?? error.message}.\n`);
+  process.exit(1);
 });
 
 await main(process.argv.slice(2));

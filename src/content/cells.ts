@@ -21,6 +21,28 @@ export function parseCells(text: string): Rectangle | undefined {
   };
 }
 
+/**
+ * Reads whole rows (`3:5`) or whole columns (`A:C`) of a sheet that reaches as far as `used`; nothing when it is not
+ * written so.
+ */
+export function parseLines(text: string, used: Rectangle): Rectangle | undefined {
+  const rows = /^\$?([1-9]\d{0,6}):\$?([1-9]\d{0,6})$/.exec(text);
+  if (rows) {
+    const [first, last] = [Number(rows[1]) - 1, Number(rows[2]) - 1].sort((a, b) => a - b) as [
+      number,
+      number,
+    ];
+    return { top: first, bottom: last, left: used.left, right: used.right };
+  }
+  const columns = /^\$?([A-Za-z]{1,3}):\$?([A-Za-z]{1,3})$/.exec(text);
+  if (!columns) return undefined;
+  const ends = [columnNumber(columns[1]!), columnNumber(columns[2]!)].sort((a, b) => a - b) as [
+    number,
+    number,
+  ];
+  return { top: used.top, bottom: used.bottom, left: ends[0], right: ends[1] };
+}
+
 /** The number of a column, counting from 0, by its letters. */
 export function columnNumber(letters: string): number {
   let number = 0;

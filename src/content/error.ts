@@ -18,6 +18,7 @@ export type RefusalCode =
   | "nothing"
   | "paused"
   | "full"
+  | "many"
   | "private"
   | "bad-file"
   | "damaged"

@@ -60,6 +60,7 @@ function commitsOf({ edits, values, contents = new Map() }: Plan, drawer: string
     change: {
       ...changeOf(drawer, what),
       act,
+      part: index + 1,
       edits: edits.slice(index * LARGEST, (index + 1) * LARGEST),
       ...(index === 0 && values?.length && { values }),
     },

@@ -48,13 +48,18 @@ export interface Change {
   readonly what: What;
   /** For an undo or a redo: what the change that it takes back, or does again, was for. */
   readonly deed?: What;
-  /** For an act that is too large for one change: the same for all its changes, which stand together in the log. */
+  /**
+   * For an act that is too large for one change: the same for all its changes. Others may have written their own
+   * between them.
+   */
   readonly act?: string;
+  /** The number of this change among those of its act, from 1. */
+  readonly part?: number;
   readonly edits: readonly Edit[];
   readonly values?: readonly ValueEdit[];
 }
 
-/** Whether two neighbours in a log are of one act. */
+/** Whether two changes are of one act. */
 export function isSameAct(one: Change, other: Change): boolean {
   return one.act !== undefined && one.act === other.act;
 }
@@ -85,10 +90,10 @@ export function reversedValues(edits: readonly ValueEdit[]): ValueEdit[] {
 
 /** One change of each act of a log, the newest. */
 async function* acts(log: AsyncIterable<Change>): AsyncGenerator<Change> {
-  let last: Change | undefined;
+  const seen = new Set<string>();
   for await (const change of log) {
-    if (!last || !isSameAct(last, change)) yield change;
-    last = change;
+    if (change.act === undefined || !seen.has(change.act)) yield change;
+    if (change.act !== undefined) seen.add(change.act);
   }
 }
 

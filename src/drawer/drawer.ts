@@ -17,9 +17,9 @@ import { discard, empty, emptyForGood, restore, shownGoneFrom } from "./leave.js
 import type { Place } from "./pick.js";
 import { nothingPicked, pickFrom, positioned, readSnippets, snippetsOf, type Snippet } from "./picking.js";
 import { makeRoom } from "./room.js";
-import { DEFAULT_RULES, rulesOf, sayRules, type Rules } from "./rules.js";
+import { checkRules, DEFAULT_RULES, rulesOf, sayRules, type Rules } from "./rules.js";
 import type { DrawerSize, Gone, Positioned, Store } from "./store.js";
-import { tend } from "./tend.js";
+import { leavingBy, tend } from "./tend.js";
 import { VALUES } from "./values.js";
 
 /** Which snippets to list. */
@@ -128,6 +128,16 @@ export class Drawer {
   }
 
   /**
+   * What would leave by rules that are changed so: by the limits at once, by age and privacy when next what is due is
+   * done.
+   * @throws DrawerError `bad-option`, `full`
+   */
+  async wouldLeave(changes: Partial<Rules>): Promise<Entry[]> {
+    checkRules(changes);
+    return leavingBy(this.store, this.name, { ...(await this.rules()), ...changes });
+  }
+
+  /**
    * Collects all of these at the end, in order, by the drawer's rules; or none of them. Nothing goes, and nothing is
    * left out, without a notice.
    * @throws DrawerError `paused` when collecting is off, `full` when nothing that may go would make room enough
@@ -216,14 +226,19 @@ export class Drawer {
   }
 
   /**
-   * Adds to the end of a snippet. It can be split again into what it was and what was added.
+   * Adds one piece or several to the end of a snippet, all or none of them. It can be split again into what it was and
+   * what was added.
    *
    * @param to the snippet; the latest when it is left out
    * @param between what stands between the two, as in a recipe
    * @throws DrawerError `no-position`, `nothing` when there is nothing to add, `private`, `paused`, `full`
    */
-  append(gathered: Gathered, to: Place = { beforeLast: 0 }, between = "newline"): Promise<Collected> {
-    return append(this.store, this.name, gathered, to, between);
+  append(
+    gathered: Gathered | readonly Gathered[],
+    to: Place = { beforeLast: 0 },
+    between = "newline",
+  ): Promise<Collected> {
+    return append(this.store, this.name, [gathered].flat(), to, between);
   }
 
   /**

@@ -39,7 +39,7 @@ export async function turnBack(store: Store, drawer: string, what: "undo" | "red
         "nothing",
         what === "undo" ? "There is nothing to undo." : "There is nothing to do again.",
       );
-    const turned = { count: 0, last: target };
+    const turned: { count: number; last: Change } = { count: 0, last: target };
     try {
       await store.commit(turnedBack(store, target, what, turned));
     } catch (error) {
@@ -58,9 +58,10 @@ async function* turnedBack(
   store: Store,
   target: Change,
   what: "undo" | "redo",
-  turned: { count: number; last: Change },
+  turned: { count: number; last: Change | undefined },
 ): AsyncGenerator<Commit> {
-  const act = target.act === undefined ? {} : { act: changeOf(target.drawer, what).id };
+  const act = target.act === undefined ? undefined : changeOf(target.drawer, what).id;
+  let part = 0;
   for await (const change of target.act === undefined ? [target] : changesOf(store, target)) {
     turned.count += change.edits.length;
     // An undo is written from the last change back, so its newest change is of what was first.
@@ -68,7 +69,13 @@ async function* turnedBack(
     const deed = change.deed ?? change.what;
     const values = change.values && { values: reversedValues(change.values) };
     yield {
-      change: { ...changeOf(change.drawer, what), ...act, deed, edits: reversed(change.edits), ...values },
+      change: {
+        ...changeOf(change.drawer, what),
+        ...(act !== undefined && { act, part: ++part }),
+        deed,
+        edits: reversed(change.edits),
+        ...values,
+      },
       contents: new Map(),
     };
   }
@@ -76,12 +83,28 @@ async function* turnedBack(
 
 /** All changes of an act, the newest first. */
 async function* changesOf(store: Store, target: Change): AsyncGenerator<Change> {
-  let met = false;
   for await (const change of logOf(store, target.drawer)) {
-    if (isSameAct(change, target)) yield change;
-    else if (met) return;
-    met ||= isSameAct(change, target);
+    if (!isSameAct(change, target)) continue;
+    yield change;
+    if (change.part === 1) return;
   }
+}
+
+/**
+ * Takes back what was done of an act that could not be done whole.
+ * @returns how many snippets that were
+ */
+export async function takeBack(store: Store, drawer: string, act: string): Promise<number> {
+  const turned: { count: number; last: Change | undefined } = { count: 0, last: undefined };
+  await untilItStands(drawer, async () => {
+    Object.assign(turned, { count: 0, last: undefined });
+    for await (const change of logOf(store, drawer)) {
+      if (change.act !== act) continue;
+      await store.commit(turnedBack(store, change, "undo", turned));
+      return;
+    }
+  });
+  return turned.count;
 }
 
 /** What was done in one drawer is in the way of what was done in another. */

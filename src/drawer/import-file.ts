@@ -12,11 +12,13 @@ import type { Drawer } from "./drawer.js";
 import { FORMAT, PAGE, VERSION, type Header, type Line, type Part } from "./drawer-file.js";
 import { DRAWER_FILE_SCHEMA } from "./drawer-file-schema.js";
 import type { Entry } from "./entry.js";
+import { takeBack } from "./history.js";
 import { newId } from "./ids.js";
 import { lastOf, limitsOf } from "./room.js";
 import type { Rules } from "./rules.js";
 import { many } from "./saying.js";
-import type { Commit, Store } from "./store.js";
+import { Conflict, type DrawerSize, type Store } from "./store.js";
+import { VALUES } from "./values.js";
 
 /** How a drawer file is read. */
 export interface ImportOptions {
@@ -28,23 +30,22 @@ export interface ImportOptions {
 
 /**
  * Brings the snippets of a drawer file into a drawer, at its end: all of them, or, if one line is refused, none. Those
- * that are there already, collected at the same time with the same content, are left out and counted.
+ * that are there already, collected at the same time with the same content, are left out and counted. The file is
+ * checked whole before anything is written; then it is written in short parts, so that others need not wait. An import
+ * that is cut off is taken back when next what is due is done.
  *
- * @param open opens the lines of the file; again, should somebody come between
+ * @param open opens the lines of the file; it is read twice
  * @throws DrawerError `bad-file` for a file that is none, is cut short, or of a newer version, and for a line that is no
- *   snippet; `full` when the drawer's rules do not let so many in
+ *   snippet; `full` when the drawer's rules do not let so many in; `conflict` when another import is under way
  */
 export async function importDrawer(
   drawer: Drawer,
   open: () => AsyncIterable<string> | Iterable<string>,
   { name = "the file", progress = () => undefined }: ImportOptions = {},
 ): Promise<Notice[]> {
-  let importing: Import | undefined;
-  await untilItStands(drawer.name, async () => {
-    importing = new Import(drawer, name, progress);
-    await drawer.store.commit(importing.read(open()));
-  });
-  const { imported, repeated } = importing!;
+  const importing = new Import(drawer, name, progress);
+  const checked = await importing.check(open());
+  const { imported, repeated } = await importing.write(open(), checked);
   const notices: Notice[] = [
     {
       code: "imported",
@@ -61,13 +62,49 @@ export async function importDrawer(
   return notices;
 }
 
-/** One reading of a drawer file into a drawer. */
+/** What is kept of an import while it is under way. */
+interface UnderWay {
+  readonly act: string;
+  readonly name: string;
+  /** How many snippets it brings. */
+  readonly snippets: number;
+  /** When it last wrote something, in milliseconds since 1970. */
+  readonly at: number;
+}
+
+/** For how long an import may write nothing before it is taken to have been cut off, in milliseconds. */
+const PATIENCE = 30_000;
+
+/** Takes back an import into a drawer that was cut off. */
+export async function takeBackImport(store: Store, drawer: string, now: number): Promise<Notice[]> {
+  const text = await store.value(drawer, VALUES.importing);
+  if (text === undefined) return [];
+  const { act, name, snippets, at } = JSON.parse(text) as UnderWay;
+  if (now - at < PATIENCE) return [];
+  let written = 0;
+  for (const { edits, act: own } of await store.changes({ drawer, about: [act] }))
+    if (own === act) written += edits.length;
+  if (written < snippets && written > 0) await takeBack(store, drawer, act);
+  await store.keepValue(drawer, VALUES.importing, text, undefined);
+  if (written >= snippets) return [];
+  const message = `The import of “${name}” was cut off. What it had brought, ${many(written)}, was taken back; import it again.`;
+  return [{ code: "imported", message }];
+}
+
+/** What a file that was checked holds. */
+interface Checked {
+  readonly header: Header;
+  /** How many of its snippets are not there yet, and the bytes of their contents. */
+  readonly fresh: number;
+  readonly bytes: number;
+}
+
+/** The import of a drawer file into a drawer. */
 class Import {
-  imported = 0;
-  repeated = 0;
   readonly #act = newId();
-  #order: string | null = null;
   #line = 0;
+  /** How many parts have been written. */
+  #written = 0;
 
   constructor(
     readonly drawer: Drawer,
@@ -75,44 +112,136 @@ class Import {
     readonly progress: (read: number, of: number) => void,
   ) {}
 
-  async *read(lines: AsyncIterable<string> | Iterable<string>): AsyncGenerator<Commit> {
+  /** Checks the whole file, and that there is room for it. */
+  async check(lines: AsyncIterable<string> | Iterable<string>): Promise<Checked> {
     const { store, name } = this.drawer;
-    const [checkHeader, check] = await validators();
-    const rules = await this.drawer.rules();
-    const { count, bytes: size } = await store.size(name);
-    this.#order = (await lastOf(store, name, count))?.order ?? null;
     const known = await keysOf(store, name);
     let header: Header | undefined;
-    const page: Line[] = [];
-    let bytes = size;
     let read = 0;
-    const commit = () => {
-      const made = this.#commit(page.splice(0), known);
-      bytes += made.change.edits.reduce((sum, { after }) => sum + after!.bytes, 0);
-      const tooMany = rules.snippets !== null && count + this.imported > rules.snippets;
-      if (tooMany || (rules.size !== null && bytes > rules.size)) throw this.#full(header!, rules);
-      this.progress(read, header!.snippets);
-      return made.change.edits.length > 0 ? [made] : [];
-    };
-    for await (const line of lines) {
-      this.#line++;
-      if (line.trim() === "" && header) continue;
-      const value = this.#parse(line);
-      if (!header) {
-        header = this.#header(value, checkHeader);
+    let fresh = 0;
+    let bytes = 0;
+    for await (const line of this.#linesOf(lines)) {
+      if ("header" in line) {
+        header = line.header;
         continue;
       }
-      if (!check(value)) throw this.#bad(`is no snippet: ${said(check)}`);
-      page.push(value as Line);
       read++;
-      if (page.length === PAGE) yield* commit();
+      const entry = this.#entry(line.snippet, new Map());
+      if (known.has(keyOf(entry))) continue;
+      fresh++;
+      bytes += entry.bytes;
     }
     if (!header) throw new DrawerError("bad-file", `“${this.name}” is empty, and so no drawer file.`);
     if (read !== header.snippets) {
       const message = `Nothing was imported: “${this.name}” should hold ${many(header.snippets)} and holds ${grouped(read)}; it was cut short or changed. Export it again.`;
       throw new DrawerError("bad-file", message);
     }
-    if (page.length > 0) yield* commit();
+    await this.#checkRoom(header, { count: fresh, bytes });
+    return { header, fresh, bytes };
+  }
+
+  /** Writes what was checked, part by part; should one fail, those before it are taken back. */
+  async write(
+    lines: AsyncIterable<string> | Iterable<string>,
+    { header, fresh }: Checked,
+  ): Promise<{ imported: number; repeated: number }> {
+    if (fresh === 0) return { imported: 0, repeated: header.snippets };
+    const { store, name } = this.drawer;
+    const known = await keysOf(store, name);
+    let mark = await this.#mark(undefined, fresh);
+    let imported = 0;
+    let read = 0;
+    try {
+      const page: Line[] = [];
+      const flush = async () => {
+        imported += await this.#writePage(header, page.splice(0), known);
+        mark = await this.#mark(mark, fresh);
+        this.progress(read, header.snippets);
+      };
+      this.#line = 0;
+      for await (const line of this.#linesOf(lines)) {
+        if ("header" in line) continue;
+        page.push(line.snippet);
+        read++;
+        if (page.length === PAGE) await flush();
+      }
+      if (page.length > 0) await flush();
+    } catch (error) {
+      await takeBack(store, name, this.#act);
+      await store.keepValue(name, VALUES.importing, mark, undefined);
+      throw error;
+    }
+    await store.keepValue(name, VALUES.importing, mark, undefined);
+    return { imported, repeated: header.snippets - imported };
+  }
+
+  /** Keeps that the import is under way. */
+  async #mark(before: string | undefined, snippets: number): Promise<string> {
+    const underWay: UnderWay = { act: this.#act, name: this.name, snippets, at: Date.now() };
+    const after = JSON.stringify(underWay);
+    try {
+      await this.drawer.store.keepValue(this.drawer.name, VALUES.importing, before, after);
+    } catch (error) {
+      if (!(error instanceof Conflict)) throw error;
+      throw new DrawerError(
+        "conflict",
+        `Nothing was imported: another import into the drawer “${this.drawer.name}” is under way. Try again when it has ended.`,
+        { cause: error },
+      );
+    }
+    return after;
+  }
+
+  /** Writes some snippets in one change. Gives how many of them were not there yet. */
+  async #writePage(header: Header, lines: readonly Line[], known: Set<string>): Promise<number> {
+    const { store, name } = this.drawer;
+    const contents = new Map<Hash, Uint8Array>();
+    const entries = lines
+      .map((line) => this.#entry(line, contents))
+      .filter((entry) => !known.has(keyOf(entry)));
+    if (entries.length === 0) return 0;
+    const part = ++this.#written;
+    await untilItStands(name, async () => {
+      const bytes = entries.reduce((sum, entry) => sum + entry.bytes, 0);
+      const { count } = await this.#checkRoom(header, { count: entries.length, bytes });
+      const last = await lastOf(store, name, count);
+      const orders = generateNKeysBetween(last?.order ?? null, null, entries.length);
+      const edits = entries.map((entry, index) => ({
+        id: entry.id,
+        before: null,
+        after: { ...entry, order: orders[index]! },
+      }));
+      await store.commit([
+        { change: { ...changeOf(name, "import"), act: this.#act, part, edits }, contents },
+      ]);
+    });
+    return entries.length;
+  }
+
+  async #checkRoom(header: Header, arriving: { count: number; bytes: number }): Promise<DrawerSize> {
+    const [size, rules] = [await this.drawer.size(), await this.drawer.rules()];
+    const tooMany = rules.snippets !== null && size.count + arriving.count > rules.snippets;
+    const tooLarge = rules.size !== null && size.bytes + arriving.bytes > rules.size;
+    if (tooMany || tooLarge) throw this.#full(header, rules);
+    return size;
+  }
+
+  /** The header and the snippets of a file, checked. */
+  async *#linesOf(
+    lines: AsyncIterable<string> | Iterable<string>,
+  ): AsyncGenerator<{ readonly header: Header } | { readonly snippet: Line }> {
+    const [checkHeader, check] = await validators();
+    let header: Header | undefined;
+    for await (const line of lines) {
+      this.#line++;
+      if (line.trim() === "" && header) continue;
+      const value = this.#parse(line);
+      if (!header) {
+        header = this.#header(value, checkHeader);
+        yield { header };
+      } else if (check(value)) yield { snippet: value as Line };
+      else throw this.#bad(`is no snippet: ${said(check)}`);
+    }
   }
 
   #parse(line: string): unknown {
@@ -149,34 +278,11 @@ class Import {
     );
   }
 
-  #commit(lines: readonly Line[], known: Set<string>): Commit {
-    const contents = new Map<Hash, Uint8Array>();
-    const entries = lines.flatMap((line) => {
-      const entry = this.#entry(line, contents);
-      if (known.has(keyOf(entry))) {
-        this.repeated++;
-        return [];
-      }
-      return [entry];
-    });
-    const orders = generateNKeysBetween(this.#order, null, entries.length);
-    this.#order = orders.at(-1) ?? this.#order;
-    this.imported += entries.length;
-    const edits = entries.map((entry, index) => ({
-      id: entry.id,
-      before: null,
-      after: { ...entry, order: orders[index]! },
-    }));
-    return { change: { ...changeOf(this.drawer.name, "import"), act: this.#act, edits }, contents };
-  }
-
   #entry({ pictures = {}, ...part }: Line, contents: Map<Hash, Uint8Array>): Entry {
     for (const [hash, text] of Object.entries(pictures)) {
       const bytes = fromBase64(text);
       if (!bytes || hashBytes(bytes) !== hash || !readPictureBytes(bytes))
-        throw this.#bad(
-          `or one of the ${PAGE} before it, has a picture that is damaged or of no known type (${hash.slice(0, 8)}…)`,
-        );
+        throw this.#bad(`has a picture that is damaged or of no known type (${hash.slice(0, 8)}…)`);
       contents.set(hash, bytes);
     }
     return this.#part(part, Object.keys(pictures), contents);

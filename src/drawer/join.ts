@@ -6,6 +6,7 @@ import { encodeContent, hashBytes, type Hash } from "../content/encode.js";
 import { DrawerError } from "../content/error.js";
 import { isBlank } from "../content/measure.js";
 import type { Content } from "../content/model.js";
+import type { Notice } from "../content/notice.js";
 import { perform } from "./act.js";
 import { blankPlace, paused, type Collected } from "./collect.js";
 import { contentFacts, draft, type Gathered } from "./draft.js";
@@ -18,23 +19,28 @@ import { rulesOf } from "./rules.js";
 import { naming, said } from "./saying.js";
 import { Conflict, type Positioned, type Store } from "./store.js";
 
-/** Adds to the end of a snippet. It can be split again into what it was and what was added. */
+/** Adds pieces to the end of a snippet. It can be split again into what it was and what was added. */
 export async function append(
   store: Store,
   drawer: string,
-  gathered: Gathered,
+  gathered: readonly Gathered[],
   to: Place,
   between: string,
 ): Promise<Collected> {
-  if (isBlank(gathered.content))
-    throw new DrawerError("nothing", `Nothing appended: ${blankPlace(gathered.origin)}.`);
+  const blank = gathered.find(({ content }) => isBlank(content));
+  if (gathered.length === 0 || blank)
+    throw new DrawerError(
+      "nothing",
+      `Nothing appended: ${blank ? blankPlace(blank.origin) : "nothing was given"}.`,
+    );
   let result: Collected | undefined;
   await perform(store, drawer, "append", async () => {
     const rules = await rulesOf(store, drawer);
     if (!rules.collecting) throw paused(drawer);
-    const added = draft(gathered, drawer, rules.detect);
-    if (added.entry.private) {
-      const looks = added.looks === undefined ? "it is private" : `it looks like ${added.looks}`;
+    const added = gathered.map((piece) => draft(piece, drawer, rules.detect));
+    const secret = added.find((one) => one.entry.private);
+    if (secret) {
+      const looks = secret.looks === undefined ? "it is private" : `it looks like ${secret.looks}`;
       throw new DrawerError(
         "private",
         `Nothing appended: ${looks}, and what is private stays by itself. Collect it, or say that it is not private.`,
@@ -45,8 +51,14 @@ export async function append(
     refusePrivate([target], "Nothing appended");
     const { entry } = target;
     const { parts = [entry] } = entry;
-    const { content, notices: told } = appended(target.content, gathered.content, between);
-    const pieces = [...parts, { ...added.entry, order: entry.order }];
+    let { content } = target;
+    const told: Notice[] = [];
+    for (const piece of gathered) {
+      const longer = appended(content, piece.content, between);
+      content = longer.content;
+      told.push(...piece.notices, ...longer.notices);
+    }
+    const pieces = [...parts, ...added.map((one) => ({ ...one.entry, order: entry.order }))];
     const made = madeOf(content, pieces);
     const after: Entry = { ...entry, ...made.facts };
     const room = await makeRoom(store, rules, size, { count: 0, bytes: after.bytes - entry.bytes });
@@ -55,21 +67,17 @@ export async function append(
         "full",
         `Nothing appended: ${said(entry)} would be too large for the drawer's rules.`,
       );
-    const position =
-      target.position -
-      (await earlier(
-        store,
-        room.leaving.map(({ before }) => before!),
-        target.position,
-      ));
-    const message = `Appended to ${position}: ${naming(added.entry)}. It reads now ${said(after)}, ${pieces.length} pieces; split parts them again.`;
+    const leaving = room.leaving.map(({ before }) => before!);
+    const position = target.position - (await earlier(store, leaving, target.position));
+    const names = added.map((one) => naming(one.entry)).join(", ");
+    const message = `Appended to ${position}: ${names}. It reads now ${said(after)}, ${pieces.length} pieces; split parts them again.`;
     result = {
       collected: [{ position, entry: after }],
-      notices: [...gathered.notices, ...told, { code: "appended", message }, ...room.notices],
+      notices: [...told, { code: "appended", message }, ...room.notices],
     };
     return {
       edits: [...room.leaving, { id: entry.id, before: entry, after }],
-      contents: new Map([...added.blobs, ...made.contents]),
+      contents: new Map([...added.flatMap((one) => [...one.blobs]), ...made.contents]),
     };
   });
   return result!;

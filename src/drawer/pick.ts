@@ -16,11 +16,11 @@ export type Term =
   | { readonly type: "not"; readonly term: Term };
 
 const FORMS =
-  "3, 2..5, 5..2, last, last-1, all, kept, text, table, picture, link, from:diary.docx, /words/ or !3";
+  "3, 2..5, 5..2, 3.., ..3, first, last, last-1, all, kept, text, table, picture, link, from:diary.docx, /words/ or !3";
 
 /**
  * Reads a pick: which snippets, in which order. Words are separated by spaces or commas: `3`, `2..5`, `5..2`
- * (backwards), `last`, `last-1`, `all`, `kept`, a kind (`text table picture link`), `from:diary.docx` (quoted where the
+ * (backwards), `3..` (to the last), `..3` (from the first), `first`, `last`, `last-1`, `all`, `kept`, a kind (`text table picture link`), `from:diary.docx` (quoted where the
  * name has spaces), `/words/` for those that hold all of these words, and `!` before any of them to leave those out.
  *
  * @throws DrawerError `bad-pick` for a word that is none of these
@@ -33,13 +33,13 @@ export function parsePick(pick: string): Term[] {
 }
 
 /**
- * Reads one place: `3`, `last`, `last-1`.
+ * Reads one place: `3`, `first`, `last`, `last-1`.
  * @throws DrawerError `bad-pick`
  */
 export function parsePlace(word: string): Place {
   const place = placeOf(word.trim());
   if (!place)
-    throw new DrawerError("bad-pick", `“${word}” is not a position. Write a number, last, or last-1.`);
+    throw new DrawerError("bad-pick", `“${word}” is not a position. Write a number, first, last, or last-1.`);
   return place;
 }
 
@@ -54,13 +54,15 @@ function parseTerm(word: string): Term {
   const place = placeOf(word);
   if (place) return { type: "place", place };
   const ends = word.split("..");
-  const from = placeOf(ends[0]!);
-  const to = ends.length === 2 ? placeOf(ends[1]!) : undefined;
+  const isOpen = ends.length === 2 && word !== "..";
+  const from = isOpen && ends[0] === "" ? placeOf("first") : placeOf(ends[0]!);
+  const to = ends.length !== 2 ? undefined : placeOf(isOpen && ends[1] === "" ? "last" : ends[1]!);
   if (from && to) return { type: "range", from, to };
   throw new DrawerError("bad-pick", `“${word}” is not a pick. Write a pick like ${FORMS}.`);
 }
 
 function placeOf(word: string): Place | undefined {
+  if (word === "first") return { position: 1 };
   const back = /^last(?:-(\d{1,9}))?$/.exec(word);
   if (back) return { beforeLast: Number(back[1] ?? 0) };
   return /^\d{1,9}$/.test(word) ? { position: Number(word) } : undefined;

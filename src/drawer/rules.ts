@@ -49,25 +49,52 @@ export const DEFAULT_RULES: Rules = {
 
 /** How a rule's value is written: said in words, and read from them; nothing when they say no such value. */
 interface Form<Value> {
+  /** In words that can be read again. */
   readonly say: (value: Value) => string;
   readonly read: (words: string) => Value | undefined;
+  /** Whether a value that a program gives is one. */
+  readonly is: (value: unknown) => value is Value;
   /** What can be written, for refusals. */
   readonly forms: string;
+  /** What a program can give, for refusals. */
+  readonly kinds: string;
 }
 
 function oneOf<Value extends string>(...values: readonly Value[]): Form<Value> {
   return {
     say: (value) => value,
     read: (words) => values.find((value) => value === words),
+    is: (value): value is Value => values.some((one) => one === value),
     forms: values.join(", "),
+    kinds: values.map((value) => `"${value}"`).join(", "),
   };
 }
 
 const onOff: Form<boolean> = {
   say: (on) => (on ? "on" : "off"),
   read: (words) => ({ on: true, off: false })[words],
+  is: (value): value is boolean => typeof value === "boolean",
   forms: "on, off",
+  kinds: "true or false",
 };
+
+/**
+ * The number that is written so; nothing when it is none.
+ * @throws DrawerError `bad-option` when it can be read in two ways, as `1.000` can
+ */
+function numberOf(digits: string): number | undefined {
+  if (/^\d{1,3}[.,]\d{3}$/.test(digits)) {
+    const [whole, thousand] = [digits.replace(/[.,]\d{3}$/, ""), digits.replace(/[.,]/, "")];
+    throw new DrawerError(
+      "bad-option",
+      `“${digits}” can be read as ${whole} or as ${thousand}. Write ${whole} or ${thousand}.`,
+    );
+  }
+  const plain = /^\d{1,3}(?:,\d{3}){2,}$|^\d{1,3}(?:\.\d{3}){2,}$/.test(digits)
+    ? digits.replace(/[.,]/g, "")
+    : digits;
+  return /^\d{1,12}(?:[.,]\d+)?$/.test(plain) ? Number(plain.replace(",", ".")) : undefined;
+}
 
 /** A number with a unit, or a word for no limit. */
 function amount(
@@ -81,17 +108,19 @@ function amount(
       const [size, one, many] =
         units.find(([each]) => value >= each && value % each === 0) ?? units[units.length - 1]!;
       const count = value / size;
-      return `${grouped(count)} ${count === 1 ? one : many}`.trim();
+      return `${count} ${count === 1 ? one : many}`.trim();
     },
     read(words) {
       if (/^(never|none|any|unlimited)$/.test(words)) return null;
-      const [, digits, unit] =
-        /^(\d{1,12}(?:[.,]\d+)?)\s*([a-z]*)$/.exec(words.replace(/(\d),(?=\d{3}\b)/g, "$1")) ?? [];
+      const [, digits, unit] = /^([\d.,]+)\s*([a-z]*)$/.exec(words) ?? [];
       const found = units.find(([, , , pattern]) => pattern.test(unit ?? "?"));
-      const value = found && digits !== undefined ? Number(digits.replace(",", ".")) * found[0] : NaN;
+      const value = found && digits !== undefined ? (numberOf(digits) ?? NaN) * found[0] : NaN;
       return value > 0 && Number.isFinite(value) ? Math.round(value) : undefined;
     },
+    is: (value): value is number | null =>
+      value === null || (typeof value === "number" && Number.isSafeInteger(value) && value > 0),
     forms,
+    kinds: "a whole number above 0, or null for no limit",
   };
 }
 
@@ -211,7 +240,10 @@ function sayRule<Key extends keyof Rules>(key: Key, rules: Rules): RuleSaid {
   const value = form.say(rules[key]);
   return {
     ...{ key, name, value, usual: form.say(DEFAULT_RULES[key]), about },
-    sentence: `${sentence(rules[key], value)}.`,
+    sentence: `${sentence(
+      rules[key],
+      value.replace(/^\d{4,}/, (count) => grouped(Number(count))),
+    )}.`,
   };
 }
 
@@ -237,6 +269,25 @@ export function readRule(typed: string): Partial<Rules> {
     throw new DrawerError("bad-option", `${said}. Write ${name}= and ${form.forms}.`);
   }
   return { [found]: value };
+}
+
+/**
+ * Checks rules that a program gives.
+ * @throws DrawerError `bad-option` for one that there is not, and for a value that it cannot have
+ */
+export function checkRules(changes: Partial<Rules>): void {
+  for (const [key, value] of Object.entries(changes)) {
+    const rule = Object.hasOwn(RULES, key) ? RULES[key as keyof Rules] : undefined;
+    if (!rule) {
+      const names = Object.keys(RULES).join(", ");
+      throw new DrawerError("bad-option", `There is no rule “${key}”. The rules are: ${names}.`);
+    }
+    if (!(rule.form as Form<unknown>).is(value))
+      throw new DrawerError(
+        "bad-option",
+        `“${String(value)}” is nothing that the rule “${key}” can be. It can be ${rule.form.kinds}.`,
+      );
+  }
 }
 
 /** The rules of a drawer. */

@@ -63,7 +63,7 @@ export interface FindQuery {
 export interface ChangeQuery {
   /** Only those in the log of this drawer. */
   readonly drawer?: string;
-  /** Only those that speak of one of these: ids of snippets, or hashes of contents. */
+  /** Only those that speak of one of these: ids of snippets or of acts, or hashes of contents. */
   readonly about?: readonly string[];
   readonly offset?: number;
   readonly limit?: number;

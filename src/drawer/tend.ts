@@ -1,10 +1,12 @@
 import type { Notice } from "../content/notice.js";
 import { perform } from "./act.js";
 import type { Entry } from "./entry.js";
+import { takeBackImport } from "./import-file.js";
 import { howLong } from "./leave.js";
+import { makeRoom } from "./room.js";
 import { RULES, rulesOf, type Rules } from "./rules.js";
 import { many, namesOf } from "./saying.js";
-import { Conflict, type Store } from "./store.js";
+import { Conflict, type Secret, type Store } from "./store.js";
 import { VALUES } from "./values.js";
 
 const DAY = 24 * 60 * 60 * 1000;
@@ -17,6 +19,7 @@ const DAY = 24 * 60 * 60 * 1000;
 export async function tend(store: Store, drawer: string, now = Date.now()): Promise<Notice[]> {
   const rules = await rulesOf(store, drawer);
   return [
+    ...(await takeBackImport(store, drawer, now)),
     ...(await forgetSecrets(store, drawer, now)),
     ...(await letGoByAge(store, drawer, rules, now)),
     ...(await shorten(store, drawer, rules, now)),
@@ -25,10 +28,9 @@ export async function tend(store: Store, drawer: string, now = Date.now()): Prom
 
 async function forgetSecrets(store: Store, here: string, now: number): Promise<Notice[]> {
   const due = new Map<string, string[]>();
-  for (const { id, drawer, kept, came } of await store.secrets()) {
-    const { privateAge } = await rulesOf(store, drawer);
-    if (!kept && privateAge !== null && now - came >= privateAge)
-      due.set(drawer, [...(due.get(drawer) ?? []), id]);
+  for (const secret of await store.secrets()) {
+    const { id, drawer } = secret;
+    if (isDue(secret, await rulesOf(store, drawer), now)) due.set(drawer, [...(due.get(drawer) ?? []), id]);
   }
   const notices: Notice[] = [];
   for (const [drawer, ids] of due) {
@@ -45,12 +47,40 @@ async function forgetSecrets(store: Store, here: string, now: number): Promise<N
   return notices;
 }
 
+/** The snippets that are older than the rules let them be. */
+async function tooOldFor(store: Store, drawer: string, rules: Rules, now: number): Promise<Entry[]> {
+  const of = (picture: boolean, age: number | null) =>
+    age === null ? [] : store.oldest({ drawer, picture, cameBefore: now - age, limit: Infinity });
+  return [...(await of(false, rules.textAge)), ...(await of(true, rules.pictureAge))];
+}
+
+/** The snippets that would leave a drawer if these were its rules. */
+export async function leavingBy(
+  store: Store,
+  drawer: string,
+  rules: Rules,
+  now = Date.now(),
+): Promise<Entry[]> {
+  const room = await makeRoom(store, rules, await store.size(drawer), { count: 0, bytes: 0 });
+  const secrets = (await store.secrets()).filter(
+    (secret) => secret.drawer === drawer && isDue(secret, rules, now),
+  );
+  const secretly = await store.entries({ drawer, ids: secrets.map(({ id }) => id) });
+  const all = [
+    ...room.leaving.map(({ before }) => before!),
+    ...(await tooOldFor(store, drawer, rules, now)),
+    ...secretly.map(({ entry }) => entry),
+  ];
+  return [...new Map(all.map((entry) => [entry.id, entry])).values()];
+}
+
+/** Whether the time of a private snippet is over. */
+function isDue({ kept, came }: Secret, { privateAge }: Rules, now: number): boolean {
+  return !kept && privateAge !== null && now - came >= privateAge;
+}
+
 async function letGoByAge(store: Store, drawer: string, rules: Rules, now: number): Promise<Notice[]> {
-  const tooOld = async () => {
-    const of = (picture: boolean, age: number | null) =>
-      age === null ? [] : store.oldest({ drawer, picture, cameBefore: now - age, limit: Infinity });
-    return [...(await of(false, rules.textAge)), ...(await of(true, rules.pictureAge))];
-  };
+  const tooOld = () => tooOldFor(store, drawer, rules, now);
   let leaving: readonly Entry[] = await tooOld();
   if (leaving.length === 0) return [];
   await perform(store, drawer, "age", async () => {

@@ -5,12 +5,12 @@ import type { Notice, Reading } from "../content/notice.js";
 import { readDelimited } from "../content/read/delimited.js";
 import { readPicture } from "../content/read/picture.js";
 import { readText } from "../content/read/text.js";
-import { parseCells, writeCells, type Rectangle } from "../content/cells.js";
+import { parseCells, parseLines, writeCells, type Rectangle } from "../content/cells.js";
 import { cutTable } from "../content/table.js";
 import { tellFormat, type Format } from "./format.js";
 import { cutLines, Leaves, type Part } from "./parts.js";
 import type { Sheet } from "./read/sheet.js";
-import { parseSpot } from "./spot.js";
+import { canonicalSpot, parseSpot } from "./spot.js";
 import { decodeText } from "./text-encoding.js";
 
 /** A document or workbook that has been read: what it holds, part by part and spot by spot. */
@@ -28,6 +28,12 @@ export interface Source {
    * @throws DrawerError `bad-spot`, `no-spot`
    */
   at(spot?: string): Reading;
+  /**
+   * The spots that are written, each as this source calls it: several ranges of a sheet may be parted by commas, the
+   * name of a sheet may be in any case.
+   * @throws DrawerError `bad-spot`, `no-spot`
+   */
+  spots(written: string): string[];
 }
 
 /** How a source is to be read. */
@@ -119,6 +125,13 @@ class DocumentSource implements Source {
     return { content: this.#cut(content, spot), pictures, notices: [] };
   }
 
+  spots(written: string): string[] {
+    return partsOf(written.trim()).map((spot) => {
+      const lower = spot.replace(/^[A-Z](?=\d)/, (letter) => letter.toLowerCase());
+      return canonicalSpot(parseSpot(lower));
+    });
+  }
+
   #cut(content: Content, spot: string): Content {
     const parsed = parseSpot(spot);
     return parsed.type === "lines" && this.format === "text"
@@ -150,38 +163,65 @@ class WorkbookSource implements Source {
       const tables = this.sheets.flatMap((sheet) => (sheet.used ? [sheet.table(sheet.used)] : []));
       return { content: tables, pictures: new Map(), notices };
     }
-    const { sheet, cells } = this.#resolve(spot);
+    const { sheet, cells } = this.#resolve(spot, this.sheets[0]);
     const rectangle = cells ?? sheet.used;
     const content: Content = rectangle ? [sheet.table(rectangle)] : [];
     return { content: isBlank(content) ? [] : content, pictures: new Map(), notices };
   }
 
-  /** `Spring!A2:G2`, `'A name'!A2`, `A2:G2` on the first sheet, or a sheet's name. */
-  #resolve(spot: string): { sheet: Sheet; cells?: Rectangle } {
-    const whole = this.#sheet(spot);
-    if (whole) return { sheet: whole };
+  spots(written: string): string[] {
+    let sheet = this.sheets[0];
+    return partsOf(written.trim()).map((part) => {
+      const found = this.#resolve(part, sheet);
+      sheet = found.sheet;
+      // What names no sheet where there is one alone goes on without its name.
+      const name =
+        part.includes("!") || found.cells === undefined || sheet !== this.sheets[0] ? quoted(sheet.name) : "";
+      const cells = found.cells && (found.whole ?? writeCells(found.cells));
+      return [name, cells].filter(Boolean).join("!");
+    });
+  }
+
+  /**
+   * `Spring!A2:G2`, `'A name'!A2`, `Spring!3:3`, `A:B` or `A2:G2` on the sheet named before, or a sheet's name. `whole`
+   * is what names whole rows or columns.
+   */
+  #resolve(spot: string, before: Sheet | undefined): { sheet: Sheet; cells?: Rectangle; whole?: string } {
+    const named = this.#sheet(spot);
+    if (named) return { sheet: named };
     const at = spot.lastIndexOf("!");
-    const cells = parseCells(spot.slice(at + 1));
-    const sheet = at < 0 ? this.sheets[0] : this.#sheet(spot.slice(0, at));
+    const sheet = at < 0 ? before : this.#sheet(spot.slice(0, at));
     const names = this.sheets.map(({ name }) => name).join(", ");
     if (at >= 0 && !sheet)
       throw new DrawerError(
         "no-spot",
         `“${this.name}” has no sheet “${spot.slice(0, at)}”. Its sheets are: ${names}.`,
       );
+    const written = spot.slice(at + 1);
+    const whole = parseLines(written, sheet?.used ?? { top: 0, left: 0, bottom: 0, right: 0 });
+    const cells = whole ?? parseCells(written);
     if (!cells || !sheet) {
       throw new DrawerError(
         "no-spot",
-        `“${this.name}” has no ${spot}. Write cells as ${quoted(this.sheets[0]?.name ?? "Sheet1")}!A2:G2, or the name of a sheet: ${names}.`,
+        `“${this.name}” has no ${spot}. Write cells as ${quoted(this.sheets[0]?.name ?? "Sheet1")}!A2:G2, rows as 3:5, columns as A:C, or the name of a sheet: ${names}.`,
       );
     }
-    return { sheet, cells };
+    return { sheet, cells, ...(whole && { whole: written.toUpperCase().replaceAll("$", "") }) };
   }
 
+  /** A sheet by its name; in another case when no other sheet is called so. */
   #sheet(name: string): Sheet | undefined {
     const bare = /^'(.*)'$/s.exec(name)?.[1]?.replaceAll("''", "'") ?? name;
-    return this.sheets.find((sheet) => sheet.name === bare);
+    const exact = this.sheets.find((sheet) => sheet.name === bare);
+    if (exact) return exact;
+    const alike = this.sheets.filter((sheet) => sheet.name.toLowerCase() === bare.toLowerCase());
+    return alike.length === 1 ? alike[0] : undefined;
   }
+}
+
+/** The spots that are parted by commas; a comma inside quotation marks belongs to a name. */
+function partsOf(written: string): string[] {
+  return (written.match(/(?:'(?:[^']|'')*'|[^,'])+/g) ?? [written]).map((part) => part.trim());
 }
 
 /** CSV and TSV are one table; cells are its spots, as in a sheet without a name. */

@@ -1,5 +1,5 @@
 import { DrawerError } from "../content/error.js";
-import { parseCells, type Rectangle } from "../content/cells.js";
+import { parseCells, writeCells, type Rectangle } from "../content/cells.js";
 
 /** A place in a document, as it is written on the command line and in messages. */
 export type Spot =
@@ -29,6 +29,23 @@ export function parseSpot(text: string): Spot {
     "bad-spot",
     `“${text}” is not a spot of a document. Write p3, p3..p6, t1, t1!A1:C2, i1, s2, or in plain text l10..l14.`,
   );
+}
+
+/** A spot as it is written: its ends in order, its cells in capitals. */
+export function canonicalSpot(spot: Spot): string {
+  switch (spot.type) {
+    case "paragraphs":
+    case "lines": {
+      const letter = spot.type[0]!;
+      return spot.from === spot.to ? `${letter}${spot.from}` : `${letter}${spot.from}..${letter}${spot.to}`;
+    }
+    case "table":
+    case "picture":
+    case "section": {
+      const letter = Object.keys(KINDS).find((one) => KINDS[one] === spot.type)!;
+      return `${letter}${spot.number}${spot.cells ? `!${writeCells(spot.cells)}` : ""}`;
+    }
+  }
 }
 
 const KINDS: Readonly<Record<string, "table" | "picture" | "section">> = {

@@ -1,4 +1,5 @@
 import type { ToWrite, Written } from "./write/written.js";
+import { writable } from "./write/writable.js";
 
 export type { ToWrite, Written } from "./write/written.js";
 
@@ -12,7 +13,8 @@ export type WrittenFormat = (typeof WRITTEN_FORMATS)[number];
  * Writes content as a document or workbook. Documents keep structure and look; workbooks keep rows, typed values and
  * their formats, on one sheet. Each writer is loaded when it is first needed.
  */
-export async function writeFile(source: ToWrite, format: WrittenFormat): Promise<Written> {
+export async function writeFile(toWrite: ToWrite, format: WrittenFormat): Promise<Written> {
+  const source = writable(toWrite);
   switch (format) {
     case "docx":
       return (await import("./write/docx.js")).writeDocx(source);

@@ -37,12 +37,14 @@ export function secretsOf(
   );
 }
 
-/** Whether a change speaks of one of these, which are ids of snippets or hashes of contents. */
-export function speaksOf({ edits }: Change, about: ReadonlySet<string>): boolean {
+/** Whether a change speaks of one of these, which are ids of snippets or of acts, or hashes of contents. */
+export function speaksOf({ edits, act = "" }: Change, about: ReadonlySet<string>): boolean {
   const speaks = (entry: Entry | null): boolean =>
     entry !== null &&
     (about.has(entry.id) || about.has(entry.content) || (entry.parts?.some(speaks) ?? false));
-  return edits.some(({ id, before, after }) => about.has(id) || speaks(before) || speaks(after));
+  return (
+    about.has(act) || edits.some(({ id, before, after }) => about.has(id) || speaks(before) || speaks(after))
+  );
 }
 
 /** Whether an edit makes an entry as young as a new one: it was collected again. */

@@ -33,6 +33,7 @@ import { isCutShort } from "./sqlite/pages.js";
 import { recover } from "./sqlite/recover.js";
 import { find } from "./sqlite/search.js";
 import { copiesBeside, damagedBeside, prepareTables } from "./sqlite/tables.js";
+import { markWriter, writerOf } from "./sqlite/who-writes.js";
 import { write, writeValue } from "./sqlite/writer.js";
 
 /** How often to look whether another process has changed the database, in milliseconds. */
@@ -51,6 +52,8 @@ export interface SqliteOptions {
    * brought into a new one. Otherwise it is refused, and left as it is.
    */
   readonly recover?: boolean;
+  /** Is told, in a sentence, for whom a write waits, when it has waited for two seconds. */
+  readonly waiting?: (sentence: string) => void;
 }
 
 /**
@@ -76,7 +79,7 @@ export function openSqlite(path: string, options: SqliteOptions = {}): SqliteSto
               message: `The drawers were brought up to date. As they were before, they are in “${copy}”.`,
             },
           ];
-    return new SqliteStore(database, path, notices);
+    return new SqliteStore(database, path, notices, options.waiting);
   } catch (error) {
     database?.close();
     if (error instanceof DrawerError) throw error;
@@ -87,7 +90,7 @@ export function openSqlite(path: string, options: SqliteOptions = {}): SqliteSto
     }
     if (!options.recover) throw damaged(path, error);
     const notice = recover(path);
-    return new SqliteStore(openConnection(path), path, notice ? [notice] : []);
+    return new SqliteStore(openConnection(path), path, notice ? [notice] : [], options.waiting);
   }
 }
 
@@ -123,7 +126,14 @@ export class SqliteStore implements Store {
     readonly path: string,
     /** What there is to say of how it was opened. */
     readonly notices: readonly Notice[],
-  ) {}
+    readonly waiting: (sentence: string) => void = () => undefined,
+  ) {
+    connection.waiting = () => this.#waits();
+  }
+
+  #waits(): void {
+    this.waiting(`Waiting: ${writerOf(this.path)} is writing to the drawers.`);
+  }
 
   async entries(query: EntryQuery): Promise<Positioned[]> {
     return this.#read(() => this.#entries(query));
@@ -311,9 +321,15 @@ export class SqliteStore implements Store {
 
   async #commitSlowly(commits: AsyncIterable<Commit>): Promise<void> {
     const own = new Connection(this.path);
+    own.waiting = () => this.#waits();
     try {
       await own.transactSlowly(async () => {
-        for await (const commit of commits) write(own, commit);
+        const done = markWriter(this.path, "taking back or doing again a large act");
+        try {
+          for await (const commit of commits) write(own, commit);
+        } finally {
+          done();
+        }
       });
     } catch (error) {
       throw this.#refusal(error);
@@ -345,7 +361,14 @@ export class SqliteStore implements Store {
   async forget(what: Forgetting): Promise<{ forgotten: number; trace?: string }> {
     while (this.#isBusy) await this.#busy;
     return this.#write(() => {
-      const { count, wasOpen } = this.connection.transact(() => forget(this.connection, what));
+      const { count, wasOpen } = this.connection.transact(() => {
+        const done = markWriter(this.path, "forgetting for good");
+        try {
+          return forget(this.connection, what);
+        } finally {
+          done();
+        }
+      });
       this.#listeners.tellSoon();
       if (what.ids === undefined && !what.everything) return { forgotten: count };
       if (what.everything) for (const copy of copiesBeside(this.path)) rmSync(copy, { force: true });

@@ -6,11 +6,14 @@ import {
   readHtml,
   readMarkdown,
   readText,
+  runsText,
   writeDelimited,
   writeHtml,
   writeMarkdown,
   writeText,
   type Content,
+  type Marks,
+  type Run,
   type Table,
 } from "drawer";
 import { contents, plainContents } from "../support/contents";
@@ -71,3 +74,79 @@ test.each([
     expect(writeDelimited([table], ",", { guard: false }).text).toBe(`${cell}\n`);
   },
 );
+
+/** Lines of every ASCII mark, of addresses and of words, in runs with looks that Markdown has and has not. */
+const marked = fc
+  .array(
+    fc.tuple(
+      fc.oneof(
+        { weight: 4, arbitrary: fc.string({ unit: "grapheme-ascii", minLength: 1, maxLength: 6 }) },
+        fc.constantFrom(
+          "https://u.example/~a_b",
+          "https://u.example/a*b*(c)",
+          "see www.u_u.example/_x_.",
+          "!",
+          "``",
+        ),
+        fc.constantFrom(
+          "a",
+          "tide",
+          "<",
+          "&",
+          "&lt",
+          "img src=x>",
+          "lt;",
+          "http",
+          "://u.example",
+          "[x]",
+          "(y)",
+        ),
+      ),
+      fc.constantFrom<Marks>(
+        ...([
+          {},
+          {},
+          { bold: true },
+          { italic: true },
+          { code: true },
+          { color: "#b03020" },
+          { size: 9 },
+        ] as const),
+        ...([
+          { code: true, color: "#14606a" },
+          { link: "https://merrow-spit.example/(a)_b" },
+          { sup: true },
+        ] as const),
+      ),
+    ),
+    { minLength: 1, maxLength: 6 },
+  )
+  .map((parts) => parts.map(([text, marks]): Run => ({ type: "text", text, marks })));
+
+/** What a line says, and which of it is code or linked; bare addresses may have become links to themselves. */
+function says(runs: readonly Run[]): string[] {
+  const text = runsText(runs).replace(/\s+/g, " ").trim();
+  const of = (name: "code" | "link") =>
+    runs
+      .filter((run) => run.type === "text" && run.marks?.[name] && run.text.trim() !== "")
+      .map((run) => (run as { text: string }).text.replace(/\s+/g, " "));
+  const isOwn = (run: Run) => run.type === "text" && run.marks?.link === "https://merrow-spit.example/(a)_b";
+  return [
+    text,
+    of("code").join("").replace(/\s/g, ""),
+    runsText(runs.filter(isOwn)).replace(/\s+/g, " ").trim(),
+  ];
+}
+
+test("a line of any marks and addresses says the same in Markdown, read by our reader", async () => {
+  await fc.assert(
+    fc.asyncProperty(marked, async (runs) => {
+      const { content } = await readMarkdown(writeMarkdown([{ type: "paragraph", runs }]));
+      const read = content.flatMap((flow) =>
+        flow.type === "paragraph" ? flow.runs : [{ type: "text", text: `?${flow.type}` } as const],
+      );
+      expect(says(read)).toEqual(says(runs));
+    }),
+    { numRuns: 1500 },
+  );
+});

@@ -8,6 +8,9 @@ test.each([
   ["3", "three"],
   ["2..4", "two three four"],
   ["4..2", "four three two"],
+  ["4..", "four five"],
+  ["..2", "one two"],
+  ["first last", "one five"],
   ["last last-1", "five four"],
   ["last,1", "five one"],
   ["all !3", "one two four five"],
@@ -27,7 +30,8 @@ test.each([
   ["2..9", "There is no snippet 9: the drawer “spring” holds 5 snippets, 1 to 5."],
   ["last-5", "There is no snippet last-5: the drawer “spring” holds 5 snippets, 1 to 5."],
   ["three", "“three” is not a pick."],
-  ["1..", "“1..” is not a pick."],
+  ["1...", "“1...” is not a pick."],
+  ["..", "“..” is not a pick."],
   ["", "The pick is empty."],
 ])("the pick “%s” is refused: %s", async (pick, message) => {
   await expect((await spring()).pick(pick)).rejects.toThrow(message);

@@ -21,7 +21,7 @@ const png = new Uint8Array(
 test("the usual rules are those of the design, and each says what it means", async () => {
   const rules = sayRules(await new Drawer(new MemoryStore()).rules());
   expect(rules.map(({ name, value }) => `${name}=${value}`)).toEqual([
-    ...["collecting=on", "blanks=skip", "repeats=skip", "snippets=1,000", "size=256 MB", "text-age=30 days"],
+    ...["collecting=on", "blanks=skip", "repeats=skip", "snippets=1000", "size=256 MB", "text-age=30 days"],
     ...["picture-age=7 days", "detect=on", "private-age=2 minutes", "gone-age=7 days"],
   ]);
   for (const { sentence } of rules) expect(sentence).toMatch(/^[A-Z].*[a-zB]\.$/);
@@ -50,15 +50,39 @@ test.each([
     "“lots” is nothing that snippets can be. Write snippets= and a number such as 1000, or any.",
   ],
   ["snippets=0", "“0” is nothing that snippets can be."],
+  ["snippets=1.000", "“1.000” can be read as 1 or as 1000. Write 1 or 1000."],
+  ["snippets=2,500", "“2,500” can be read as 2 or as 2500."],
   ["text-age=3", "Write text-age= and a time such as “2 minutes”"],
   ["repeats", "Say what repeats shall be. Write repeats= and skip, allow, move."],
 ])("the rule %s is refused: %s", (typed, message) => expect(() => readRule(typed)).toThrow(message));
+
+test.each<[Partial<Rules>, string]>([
+  [
+    { snippets: NaN },
+    "“NaN” is nothing that the rule “snippets” can be. It can be a whole number above 0, or null",
+  ],
+  [{ textAge: -1 }, "“-1” is nothing that the rule “textAge” can be."],
+  [{ repeats: "often" } as unknown as Partial<Rules>, 'It can be "skip", "allow", "move".'],
+  [{ colour: 1 } as unknown as Partial<Rules>, "There is no rule “colour”."],
+])("the library's rule %j is refused: %s", async (rules, message) => {
+  const drawer = await spring({}, "one");
+  await expect(drawer.setRules(rules)).rejects.toThrow(message);
+  expect(await drawer.count()).toBe(1);
+});
+
+test("what would leave by a change of rules is told before", async () => {
+  const drawer = await spring({}, "one", "two", "three");
+  const leaving = async (rules: Partial<Rules>) => (await drawer.wouldLeave(rules)).map(({ text }) => text);
+  expect([await leaving({ snippets: 1 }), await leaving({ textAge: 60_000 })]).toEqual([["one", "two"], []]);
+  later(DAY);
+  expect([await leaving({ textAge: 60_000 }), await drawer.count()]).toEqual([["one", "two", "three"], 3]);
+});
 
 test("each change of a rule answers in a sentence, and undo takes it back", async () => {
   const drawer = await spring({});
   expect(await said(drawer.setRules({ snippets: 500, repeats: "move" }))).toEqual([
     "A piece that is there already becomes the latest (it was skip).",
-    "There are at most 500 snippets (it was 1,000).",
+    "There are at most 500 snippets (it was 1000).",
   ]);
   expect(await said(drawer.setRules({ snippets: 500 }))).toEqual([
     "There are at most 500 snippets (as it was).",

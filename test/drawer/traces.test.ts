@@ -109,7 +109,10 @@ async function tokens(store: Store): Promise<{ open: Set<string>; secret: Set<st
   const [open, secret] = [new Set<string>(), new Set<string>()];
   for (const name of ["spring", "autumn"]) {
     const drawer = new Drawer(store, name);
-    for (const { entry, content } of await drawer.read(await drawer.list()))
+    // What was kept stays, private or not, also where it was discarded.
+    const kept = (await store.gone(name)).filter(({ entry }) => entry.private && entry.kept);
+    const held = [...(await drawer.list()), ...kept.map(({ entry }) => ({ position: 0, entry }))];
+    for (const { entry, content } of await drawer.read(held))
       for (const [token] of writeText(content).matchAll(/tok\d+x/g))
         (entry.private ? secret : open).add(token);
   }

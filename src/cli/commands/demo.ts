@@ -6,6 +6,7 @@ import { fileURLToPath, pathToFileURL } from "node:url";
 import { styleText } from "node:util";
 import type { Command } from "commander";
 import { DrawerError } from "../../content/error.js";
+import { printJson } from "../terminal.js";
 
 /** A step of the tour: what it shows, and the words of the command; a file or another command may be piped into it. */
 interface Step {
@@ -20,10 +21,11 @@ export function add(program: Command): void {
   program
     .command("demo")
     .description("a short tour on sample data, which leaves your own drawers alone")
+    .option("--json", "answer with one JSON value")
     .action(tour);
 }
 
-async function tour(): Promise<void> {
+async function tour({ json = false }: { json?: boolean }): Promise<void> {
   const packageFolder = join(dirname(fileURLToPath(import.meta.url)), "../..");
   const folder = await mkdtemp(join(tmpdir(), "drawer-demo-"));
   const bulletin = join(folder, "bulletin.html");
@@ -41,18 +43,23 @@ async function tour(): Promise<void> {
       `The tour stopped, because “drawer ${words.join(" ")}” ended with ${status}: ${stderr.trim()}`,
     );
   };
+  const done: { says?: string; command: string; answer: string }[] = [];
   try {
     for (const { says, words, file, from } of steps(bulletin)) {
       const input = file ? await readFile(join(packageFolder, file), "utf8") : from && run(from);
       const typed = [file && `cat ${file}`, from && commandLine(from), commandLine(words)]
         .filter(Boolean)
         .join(" | ");
+      const answer = run(words, input);
+      done.push({ ...(says !== undefined && { says }), command: typed, answer });
+      if (json) continue;
       if (says) process.stdout.write(`\n${styleText("dim", says)}\n`);
-      process.stdout.write(`${styleText("bold", `$ ${typed}`)}\n${run(words, input)}`);
+      process.stdout.write(`${styleText("bold", `$ ${typed}`)}\n${answer}`);
     }
   } finally {
     await rm(env.DRAWER_HOME, { recursive: true, force: true });
   }
+  if (json) return printJson({ steps: done, bulletin, notices: [] });
   process.stdout.write(
     `\nThe finished bulletin lies in ${bulletin}\n(open ${pathToFileURL(bulletin).href} in a browser).\n`,
   );

@@ -4,20 +4,23 @@ import { answer, type CommonOptions } from "../answer.js";
 import { begin } from "../command.js";
 import { withDrawer } from "../home.js";
 
-/** `drawer label N TEXT`: gives snippets a label, or takes it off. */
+/** `drawer label PICK TEXT`: gives snippets a label, or takes it off. */
 export function add(program: Command): void {
   begin(
     program,
-    "label <pick> [text]",
-    "give a snippet a label; several may share one (drawer label 2..4 Repairs)",
+    "label <words...>",
+    "give snippets a label: a pick, and the label as the last word (drawer label 2..4 Repairs)",
   )
+    .usage("<pick...> <text> | --remove <pick...>")
     .option("--remove", "take the label off")
-    .action(async (pick: string, text: string | undefined, options: CommonOptions & { remove?: boolean }) => {
-      if ((text === undefined) === !options.remove)
+    .action(async (words: readonly string[], options: CommonOptions & { remove?: boolean }) => {
+      const pick = options.remove ? words : words.slice(0, -1);
+      if (pick.length === 0)
         throw new DrawerError(
           "bad-option",
           "Say which label (drawer label 3 'Storm damage'), or take it off with --remove.",
         );
-      answer(options, await withDrawer(options.drawer, (drawer) => drawer.label(pick, text ?? "")));
+      const text = options.remove ? "" : words.at(-1)!;
+      answer(options, await withDrawer(options.drawer, (drawer) => drawer.label(pick.join(" "), text)));
     });
 }

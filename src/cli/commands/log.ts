@@ -1,5 +1,5 @@
 import type { Command } from "commander";
-import { isSameAct, type Change } from "../../drawer/change.js";
+import type { Change } from "../../drawer/change.js";
 import type { Drawer } from "../../drawer/drawer.js";
 import { deedOf } from "../../drawer/saying.js";
 import { answer, type CommonOptions } from "../answer.js";
@@ -37,16 +37,27 @@ export function add(program: Command): void {
 /** The latest acts, each by its first change, and what it did. */
 async function latestActs(drawer: Drawer, limit: number): Promise<{ change: Change; said: string }[]> {
   const acts: { change: Change; count: number }[] = [];
+  const known = new Map<string, number>();
+  /** Acts of which there is more to come. */
+  const open = new Set<string>();
   for await (const change of drawer.log()) {
-    const last = acts.at(-1);
-    if (last && isSameAct(last.change, change))
-      acts[acts.length - 1] = {
-        // An undo is written from the last change back, so its newest change is of what was first.
-        change: change.what === "undo" ? last.change : change,
-        count: last.count + change.edits.length,
-      };
-    else if (acts.length === limit) break;
-    else acts.push({ change, count: change.edits.length });
+    const at = known.get(change.act ?? "");
+    if (at !== undefined) {
+      if (change.part === 1) open.delete(change.act!);
+      const { change: last, count } = acts[at]!;
+      // An undo is written from the last change back, so its newest change is of what was first.
+      acts[at] = { change: change.what === "undo" ? last : change, count: count + change.edits.length };
+      continue;
+    }
+    if (acts.length === limit) {
+      if (open.size === 0) break;
+      continue;
+    }
+    if (change.act !== undefined) {
+      known.set(change.act, acts.length);
+      if (change.part !== 1) open.add(change.act);
+    }
+    acts.push({ change, count: change.edits.length });
   }
   return acts.map(({ change, count }) => ({
     change,

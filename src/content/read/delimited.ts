@@ -20,9 +20,11 @@ export interface DelimitedOptions {
 export async function readDelimited(text: string, options: DelimitedOptions = {}): Promise<Reading> {
   checkLength(text, "table");
   const { default: Papa } = await import("papaparse");
-  const clean = withoutMarks(text);
+  // Some sheets write a first line that says what parts the columns.
+  const [said, saidSeparator] = /^sep=([,;|\t])(?:\r\n|\r|\n|$)/i.exec(withoutMarks(text)) ?? ["", undefined];
+  const clean = withoutMarks(text).slice(said.length);
   const parsed = Papa.parse<string[]>(clean, {
-    delimiter: options.separator ?? "",
+    delimiter: saidSeparator ?? options.separator ?? "",
     delimitersToGuess: [",", "\t", ";", "|"],
     skipEmptyLines: false,
   });

@@ -1,4 +1,5 @@
-import type { Marks, Run, TextRun } from "../model.js";
+import { textRun, type Marks, type Run, type TextRun } from "../model.js";
+import { mergeRuns } from "../table.js";
 import type { MarkdownOptions } from "./markdown.js";
 
 /** Where a line of Markdown stands: what a line break is there, and what must be escaped. */
@@ -8,7 +9,8 @@ const BREAKS: Readonly<Record<LinePlace, string>> = { lines: "\\\n", heading: "<
 
 /** Writes runs as one line of Markdown (several, where it has breaks and may have them). */
 export function spansMarkdown(runs: readonly Run[], place: LinePlace, options: MarkdownOptions): string {
-  const spans = runs.flatMap((run): Run[] => (run.type === "text" ? loosenSpaces(run) : [run]));
+  const plain = mergeRuns(runs.flatMap((run): Run[] => (run.type === "text" ? linesOf(run) : [run])));
+  const spans = plain.flatMap((run): Run[] => (run.type === "text" ? loosenSpaces(run) : [run]));
   while (spans.at(-1)?.type === "break") spans.pop();
   const writer = new LineWriter(place, options);
   writer.group(spans, 0);
@@ -20,6 +22,19 @@ export function spansMarkdown(runs: readonly Run[], place: LinePlace, options: M
     .map((line) => escapeLineStart(line.replace(/^[ \t]+/, "")))
     .join("\n");
 }
+
+/** A run with the marks that Markdown has, parted where a line ends in it. */
+function linesOf({ text, marks }: TextRun): Run[] {
+  const seen = marks && Object.fromEntries(Object.entries(marks).filter(([name]) => SEEN.has(name)));
+  return text
+    .split(/\r\n|\r|\n/)
+    .flatMap((line, index): Run[] => [
+      ...(index > 0 ? [{ type: "break" } as const] : []),
+      ...(line === "" ? [] : [textRun(line, seen)]),
+    ]);
+}
+
+const SEEN = new Set<string>(["bold", "italic", "strike", "underline", "sub", "sup", "code", "link"]);
 
 /** Marks, from the outermost in, with what opens and closes them in Markdown and, where that would be misread, in HTML. */
 const SPANS: readonly { mark: keyof Marks; sign?: string; element: string }[] = [
@@ -33,6 +48,8 @@ const SPANS: readonly { mark: keyof Marks; sign?: string; element: string }[] = 
 
 class LineWriter {
   text = "";
+  /** Whether what is written is the text of a link, in which an address must not become another. */
+  #isInLink = false;
 
   constructor(
     readonly place: LinePlace,
@@ -42,7 +59,9 @@ class LineWriter {
   /** Writes runs whose outer marks stand open already: first links, then each kind of span, then the text. */
   group(runs: readonly Run[], level: number, after = ""): void {
     if (level > SPANS.length) {
-      for (const run of runs) this.#leaf(run);
+      runs.forEach((run, at) =>
+        this.#leaf(run, at + 1 < runs.length ? firstSign(runs[at + 1]!, level) : after),
+      );
       return;
     }
     for (let from = 0; from < runs.length;) {
@@ -65,7 +84,9 @@ class LineWriter {
       return;
     }
     this.text += "[";
+    this.#isInLink = true;
     this.group(runs, 1, "]");
+    this.#isInLink = false;
     this.text += `](${/[()]/.test(link) ? `<${link}>` : link})`;
   }
 
@@ -88,15 +109,46 @@ class LineWriter {
     this.text += `</${element}>`;
   }
 
-  #leaf(run: Run): void {
+  #leaf(run: Run, next: string): void {
     if (run.type === "break") this.text += BREAKS[this.place];
     else if (run.type === "picture") {
       const address = this.options.pictureAddress?.(run.hash);
       this.text +=
         address === undefined ? escapeText(run.alt || "picture") : `![${escapeText(run.alt)}](<${address}>)`;
     } else if (run.marks?.code && run.text.trim() !== "") this.text += codeSpan(run.text);
-    else this.text += escapeText(run.text);
+    else
+      this.text += this.#isInLink
+        ? escapeText(run.text).replace(ADDRESS_START, "$1\\$2")
+        : escapeAround(run.text, /^\s?$/.test(next));
   }
+}
+
+/** Where a bare address begins to be read as a link (GitHub Flavored Markdown, 6.9). */
+const ADDRESS_START = /(?<![A-Za-z])(https?|www)([:.])/gi;
+
+/** Bare addresses, without the signs at their end that belong to the sentence around them. */
+const ADDRESS = /(?<![A-Za-z])https?:\/\/[^\s<>]*[^\s<>.,;:!?'"()[\]{}*_~`\\|]|(?<![\w.])www\.[^\s<>]+/gi;
+
+/**
+ * Escapes text, but for the addresses in it: what Markdown would escape in them would break them.
+ *
+ * @param endsApart whether the text is followed by the line's end or a space, at which an address ends
+ */
+function escapeAround(text: string, endsApart: boolean): string {
+  let escaped = "";
+  let at = 0;
+  for (const { 0: address, index } of text.matchAll(ADDRESS)) {
+    // What stands beside the address is escaped as at the edge of a run.
+    escaped += escapeText(text.slice(at, index));
+    at = index + address.length;
+    // An address goes on to the next space, signs that are escaped included.
+    const word = address + /^[^\s<]*/.exec(text.slice(at))![0];
+    const isPlain = escapeText(word) === word && (endsApart || index + word.length < text.length);
+    if (isPlain) escaped += address;
+    else if (/^www/i.test(address)) escaped += escapeText(address).replace(ADDRESS_START, "$1\\$2");
+    else escaped += `<${address}>`;
+  }
+  return escaped + escapeText(text.slice(at));
 }
 
 /** The value of a level's mark on a run: the address at level 0, true at the others; nothing where it is off. */
@@ -109,13 +161,14 @@ function markAt(run: Run, level: number): string | true | undefined {
 function firstSign(run: Run, level: number): string {
   if (run.type === "break") return "\n";
   if (run.type === "picture") return "!";
-  return opensMore(run, level) ?? run.text.at(0) ?? "";
+  // An address may be written in angle brackets.
+  return opensMore(run, level) ?? (/^https?:\/\//i.test(run.text) ? "<" : (run.text.at(0) ?? ""));
 }
 
 function lastSign(run: Run, level: number): string {
   if (run.type === "break") return "\n";
   if (run.type === "picture") return ")";
-  return opensMore(run, level) ?? run.text.at(-1) ?? "";
+  return opensMore(run, level) ?? (/https?:\/\/[^\s<>]*$/i.test(run.text) ? ">" : (run.text.at(-1) ?? ""));
 }
 
 function opensMore(run: TextRun, level: number): string | undefined {
@@ -154,9 +207,9 @@ function codeSpan(text: string): string {
 
 /** Escapes what Markdown would read as its own in the middle of a line. */
 function escapeText(text: string): string {
-  if (!/[\\`*_[\]<&~]/.test(text)) return text;
+  if (!/[\\`*_[\]<&~!]/.test(text)) return text;
   return text.replace(
-    /[\\`*[\]~]|(?<![A-Za-z0-9])_|_(?![A-Za-z0-9])|<(?=[A-Za-z/!?])|&(?=#?\w{1,31};)/g,
+    /[\\`*[\]~]|(?<![A-Za-z0-9])_|_(?![A-Za-z0-9])|<(?=[A-Za-z/!?]|$)|&(?=#?\w{1,31};|#?\w{0,31}$)|!$/g,
     (sign) => "\\" + sign,
   );
 }

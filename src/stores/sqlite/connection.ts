@@ -4,6 +4,7 @@ import Database from "libsql";
 
 /** What a database must be set to, at each opening, for a commit to be durable and for processes to share it. */
 export const PRAGMAS = [
+  // While a database is opened others may be making it.
   "busy_timeout = 30000",
   "journal_mode = WAL",
   "synchronous = FULL",
@@ -11,14 +12,37 @@ export const PRAGMAS = [
   "secure_delete = ON",
 ];
 
+/** After how many milliseconds of waiting for other writers it is said, and after how many it is given up. */
+const TOLD_AFTER = 2000;
+const PATIENCE = 120_000;
+
 /** A connection to a database, set as it must be, that prepares each statement once. */
 export class Connection {
+  /** Is told when another connection has kept this one from writing for {@link TOLD_AFTER}. */
+  waiting: () => void = () => undefined;
   readonly #database: Database.Database;
   readonly #statements = new Map<string, Database.Statement>();
 
   constructor(path: string, pragmas: readonly string[] = PRAGMAS) {
     this.#database = new Database(path);
     for (const pragma of pragmas) this.#database.pragma(pragma);
+    this.#database.pragma(`busy_timeout = ${TOLD_AFTER}`);
+  }
+
+  /** Begins to write; waits while others do, and tells of it when they do so for long. */
+  #begin(): void {
+    try {
+      this.exec("BEGIN IMMEDIATE");
+    } catch (error) {
+      if (!saysBusy(error)) throw error;
+      this.waiting();
+      this.#database.pragma(`busy_timeout = ${PATIENCE}`);
+      try {
+        this.exec("BEGIN IMMEDIATE");
+      } finally {
+        this.#database.pragma(`busy_timeout = ${TOLD_AFTER}`);
+      }
+    }
   }
 
   /** Does what a statement says. Gives how many rows it changed. */
@@ -60,7 +84,7 @@ export class Connection {
 
   /** Does something in one transaction: all of it, durably, or nothing. */
   transact<Result>(deed: () => Result): Result {
-    this.exec("BEGIN IMMEDIATE");
+    this.#begin();
     try {
       const result = deed();
       this.exec("COMMIT");
@@ -73,7 +97,7 @@ export class Connection {
 
   /** The same for something that waits in between. */
   async transactSlowly(deed: () => Promise<void>): Promise<void> {
-    this.exec("BEGIN IMMEDIATE");
+    this.#begin();
     try {
       await deed();
       this.exec("COMMIT");
@@ -105,6 +129,11 @@ export function openConnection(path: string, pragmas: readonly string[] = PRAGMA
 /** Whether an error is one of the database, and not of a program that uses it. */
 export function isOfTheDatabase(error: unknown): error is Error & { readonly code: string } {
   return error instanceof Database.SqliteError;
+}
+
+/** Whether an error says that another connection is writing. */
+export function saysBusy(error: unknown): boolean {
+  return isOfTheDatabase(error) && /BUSY|locked/.test(error.code + error.message);
 }
 
 /** What an error of the database says, without a full stop. */
