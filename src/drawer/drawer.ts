@@ -101,6 +101,7 @@ export class Drawer {
    * @throws DrawerError `full` when nothing that may go would make room enough
    */
   async setRules(changes: Partial<Rules>): Promise<Notice[]> {
+    checkRules(changes);
     let notices: Notice[] = [];
     await perform(this.store, this.name, "rule", async () => {
       const before = await this.rules();

@@ -230,6 +230,11 @@ export interface RuleSaid {
   readonly sentence: string;
 }
 
+/** The words of a value with a large number in it grouped, as sentences write it. */
+function withGroups(value: string): string {
+  return value.replace(/^\d{4,}/, (count) => grouped(Number(count)));
+}
+
 /** All rules in words, in their order. */
 export function sayRules(rules: Rules): RuleSaid[] {
   return (Object.keys(RULES) as (keyof Rules)[]).map((key) => sayRule(key, rules));
@@ -240,10 +245,7 @@ function sayRule<Key extends keyof Rules>(key: Key, rules: Rules): RuleSaid {
   const value = form.say(rules[key]);
   return {
     ...{ key, name, value, usual: form.say(DEFAULT_RULES[key]), about },
-    sentence: `${sentence(
-      rules[key],
-      value.replace(/^\d{4,}/, (count) => grouped(Number(count))),
-    )}.`,
+    sentence: `${sentence(rules[key], withGroups(value))}.`,
   };
 }
 

@@ -174,9 +174,8 @@ class WorkbookSource implements Source {
     return partsOf(written.trim()).map((part) => {
       const found = this.#resolve(part, sheet);
       sheet = found.sheet;
-      // What names no sheet where there is one alone goes on without its name.
-      const name =
-        part.includes("!") || found.cells === undefined || sheet !== this.sheets[0] ? quoted(sheet.name) : "";
+      const isNamed = part.includes("!") || found.cells === undefined || this.sheets.length > 1;
+      const name = isNamed ? quoted(sheet.name) : "";
       const cells = found.cells && (found.whole ?? writeCells(found.cells));
       return [name, cells].filter(Boolean).join("!");
     });

@@ -5,7 +5,7 @@ import { readFlavours, type Flavours } from "../content/read/flavours.js";
 import type { Drawer } from "../drawer/drawer.js";
 import type { Origin } from "../drawer/entry.js";
 import { pageDoor } from "./door.js";
-import { placeAt, targetOf, type Target } from "./place.js";
+import { placeAt, targetOf, type Placing, type Target } from "./place.js";
 import { Voice } from "./say.js";
 import { readSelection, readTransfer } from "./selection.js";
 
@@ -13,6 +13,8 @@ import { readSelection, readTransfer } from "./selection.js";
 export interface BindOptions {
   /** Tells where something came from, by the element in which it was copied; without it, the page's own title and address. */
   readonly origin?: (element: Element) => Origin;
+  /** Is called before a block is placed, so that a page can bring the place into sight. */
+  readonly reveal?: (target: Target) => void;
 }
 
 /** What a binding tells its listeners: what was done, or why it could not be. */
@@ -35,6 +37,8 @@ export class Binding {
   readonly #stop = new AbortController();
   readonly #listeners = new Set<(told: Told) => void>();
   #target: Target | undefined;
+  /** What was placed last, and how it was called. */
+  #placed: { readonly placing: Placing; readonly what: string } | undefined;
 
   constructor(
     readonly drawer: Drawer,
@@ -119,8 +123,21 @@ export class Binding {
       if (!target)
         throw new DrawerError("nothing", "Click first where it should go: in the text, or in a field.");
       const block = await make();
-      placeAt(target, block);
+      this.options.reveal?.(target);
+      this.#placed = { placing: placeAt(target, block), what };
       return [...block.notices, { code: "placed", message: `Placed ${what}.` }];
+    });
+  }
+
+  /** Takes back what was placed last, where it was placed. */
+  async takeBack(): Promise<void> {
+    await this.act(async () => {
+      if (!this.#placed) throw new DrawerError("nothing", "Nothing was placed that could be taken back.");
+      const { placing, what } = this.#placed;
+      this.#placed = undefined;
+      if (!placing.takeBack())
+        throw new DrawerError("nothing", "The text has changed since. Use the undo of the text itself.");
+      return [{ code: "undone", message: `Undone: placing ${what}.` }];
     });
   }
 

@@ -122,24 +122,17 @@ export const looks = css`
     overflow-y: auto;
     padding: 0.6em 1.25em;
   }
-  .panel dl {
-    margin: 0;
+  .panel .rule {
+    margin: 0.35em 0;
   }
-  .panel dt {
-    margin-top: 0.5em;
-    font: 0.9em var(--plain);
-  }
-  .panel dt select {
+  .panel .rule select {
+    max-width: 100%;
     appearance: none;
     field-sizing: content;
     color: var(--tide);
     text-decoration: underline;
     text-underline-offset: 0.2em;
-  }
-  .panel dd {
-    margin: 0 0 0.4em;
-    color: var(--faint);
-    font-size: 0.95em;
+    text-decoration-thickness: 1px;
   }
   .panel ul {
     margin: 0;
@@ -258,6 +251,28 @@ export const looks = css`
     -webkit-line-clamp: 2;
     overflow: hidden;
     overflow-wrap: anywhere;
+  }
+  /* A table in the run: its first rows, small. */
+  .grid {
+    display: table;
+    border-collapse: collapse;
+    font: 0.82em/1.35 var(--plain);
+  }
+  .grid .line {
+    display: table-row;
+  }
+  .grid .cell {
+    display: table-cell;
+    max-width: 9em;
+    padding: 0 0.5em;
+    overflow: hidden;
+    text-overflow: ellipsis;
+    white-space: nowrap;
+    border: 1px solid var(--rule);
+  }
+  .grid .head {
+    font-weight: 600;
+    background: var(--wash);
   }
   .from {
     display: block;

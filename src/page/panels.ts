@@ -1,46 +1,107 @@
 import { html } from "lit";
-import { readRule, sayRules, type Rules } from "../drawer/rules.js";
+import { RULES, type Rules } from "../drawer/rules.js";
 import { shown } from "../drawer/saying.js";
 import type { Gone, Positioned } from "../drawer/store.js";
+import { grouped } from "../content/number.js";
 
-/** What each rule can be made with one choice; what it is now is always among them. */
-const CHOICES: Readonly<Record<keyof Rules, readonly string[]>> = {
-  collecting: ["on", "off"],
-  blanks: ["skip", "allow"],
-  repeats: ["skip", "allow", "move"],
-  snippets: ["100", "500", "1,000", "5,000", "any"],
-  size: ["64 MB", "256 MB", "1 GB", "any"],
-  textAge: ["7 days", "30 days", "365 days", "never"],
-  pictureAge: ["1 day", "7 days", "30 days", "never"],
-  detect: ["on", "off"],
-  privateAge: ["2 minutes", "10 minutes", "1 hour", "never"],
-  goneAge: ["1 day", "7 days", "30 days", "never"],
+/** A rule as a sentence of which one word, or a few, are a choice. */
+interface RuleSentence<Value> {
+  readonly before: string;
+  /** What it can be made with one choice; what it is now is always among them. */
+  readonly choices: readonly Value[];
+  readonly say: (value: Value) => string;
+}
+
+const MINUTE = 60_000;
+const DAY = 24 * 60 * MINUTE;
+const MEGABYTE = 1024 * 1024;
+
+const stays = (before: string, choices: readonly number[]): RuleSentence<number | null> => ({
+  before,
+  choices: [...choices, null],
+  say: (age) => (age === null ? "until they are discarded" : RULES.textAge.form.say(age)),
+});
+
+const SENTENCES: { readonly [Name in keyof Rules]: RuleSentence<Rules[Name]> } = {
+  collecting: {
+    before: "What is copied",
+    choices: [true, false],
+    say: (on) => (on ? "is collected" : "is not collected"),
+  },
+  blanks: {
+    before: "What holds nothing",
+    choices: ["skip", "allow"],
+    say: (what) => (what === "skip" ? "is skipped" : "is collected too"),
+  },
+  repeats: {
+    before: "When the same piece comes again,",
+    choices: ["skip", "allow", "move"],
+    say: (what) =>
+      ({
+        skip: "it is skipped",
+        allow: "it is collected again",
+        move: "the one that is here becomes the latest",
+      })[what],
+  },
+  snippets: {
+    before: "The drawer holds",
+    choices: [100, 500, 1000, 5000, null],
+    say: (count) => (count === null ? "any number of snippets" : `at most ${grouped(count)} snippets`),
+  },
+  size: {
+    before: "They take",
+    choices: [64 * MEGABYTE, 256 * MEGABYTE, 1024 * MEGABYTE, null],
+    say: (size) => (size === null ? "any room" : `at most ${RULES.size.form.say(size)}`),
+  },
+  textAge: stays("Text, tables and links stay", [7 * DAY, 30 * DAY, 365 * DAY]),
+  pictureAge: stays("Pictures stay", [DAY, 7 * DAY, 30 * DAY]),
+  detect: {
+    before: "What looks like a secret",
+    choices: [true, false],
+    say: (on) => (on ? "is made private" : "is kept like the rest"),
+  },
+  privateAge: stays("Private snippets stay", [2 * MINUTE, 10 * MINUTE, 60 * MINUTE]),
+  goneAge: {
+    before: "What left can be brought back",
+    choices: [DAY, 7 * DAY, 30 * DAY, null],
+    say: (age) => (age === null ? "always" : `for ${RULES.goneAge.form.say(age)}`),
+  },
 };
 
-/** The rules, each a sentence and a choice. */
+/** The rules, each a sentence with a choice in it. */
 export function rulesPanel(rules: Rules, change: (changes: Partial<Rules>) => void) {
+  const names = Object.keys(SENTENCES) as (keyof Rules)[];
   return html`
     <section class="panel" aria-label="Rules">
-      <dl>
-        ${sayRules(rules).map(
-          ({ key, name, value, sentence }) => html`
-            <dt>
-              <select
-                aria-label=${name}
-                .value=${value}
-                @change=${(event: Event) => change(readRule(`${name}=${(event.target as HTMLSelectElement).value}`))}
-              >
-                ${[...new Set([...CHOICES[key], value])].map(
-                  (choice) =>
-                    html`<option value=${choice} ?selected=${choice === value}>${name}: ${choice}</option>`,
-                )}
-              </select>
-            </dt>
-            <dd>${sentence.replace(/ until “.*(?=\.)/, "")}</dd>
-          `,
-        )}
-      </dl>
+      ${names.map((name) => ruleSentence(name, rules, change))}
+      <p class="note">What is kept stays whatever the rules say. The oldest that is not kept goes first.</p>
     </section>
+  `;
+}
+
+function ruleSentence<Name extends keyof Rules>(
+  name: Name,
+  rules: Rules,
+  change: (changes: Partial<Rules>) => void,
+) {
+  const { before, choices, say } = SENTENCES[name] as RuleSentence<Rules[Name]>;
+  const all = [...new Set([...choices, rules[name]])];
+  const changed = (event: Event) => {
+    const select = event.target as HTMLSelectElement;
+    const value = all[select.selectedIndex];
+    // It shows what holds; when the change is made it shows that.
+    select.selectedIndex = all.indexOf(rules[name]);
+    change({ [name]: value });
+  };
+  return html`
+    <p class="rule">
+      ${before}
+      <span class="word"
+        ><select aria-label=${before} @change=${changed}>
+          ${all.map((value) => html`<option ?selected=${value === rules[name]}>${say(value)}</option>`)}</select
+        >.</span
+      >
+    </p>
   `;
 }
 

@@ -2,11 +2,14 @@ import { html, nothing } from "lit";
 import { originText } from "../content/origin.js";
 import type { Context } from "../drawer/find.js";
 import { MASK } from "../drawer/secret.js";
+import type { SmallGrid } from "./small-grid.js";
 import type { Positioned } from "../drawer/store.js";
 
 /** A snippet as it stands in the run, with the match where it was found. */
 export interface Row extends Positioned {
   readonly context?: Context;
+  /** The first rows of a table, as they are drawn small. */
+  readonly grid?: SmallGrid;
 }
 
 /** What can be done from a row. */
@@ -32,7 +35,7 @@ export interface RowState {
 
 /** A row of the run: its number, what it says and where from, and what can be done with it. */
 export function rowOf(row: Row, { count, turn, revealed }: RowState, deeds: RowDeeds) {
-  const { position, entry, context } = row;
+  const { position, entry, context, grid } = row;
   const from = originText(entry.origin);
   const facts = [
     entry.kept ? "kept" : "",
@@ -65,9 +68,9 @@ export function rowOf(row: Row, { count, turn, revealed }: RowState, deeds: RowD
         title="Place at the caret"
         @click=${() => deeds.place(row)}
       >
-        <span class="says" dir="auto"
+        <span class=${!entry.private && !context && grid ? "says drawn" : "says"} dir="auto"
           >${entry.label ? html`<b>${entry.label}</b> ` : nothing}${
-            entry.private ? (revealed ?? MASK) : context ? marked(context) : entry.text
+            entry.private ? (revealed ?? MASK) : context ? marked(context) : grid ? drawn(grid) : entry.text
           }</span
         >
         <span class="from">${facts.filter(Boolean).join(" · ")}</span>
@@ -88,6 +91,20 @@ export function rowOf(row: Row, { count, turn, revealed }: RowState, deeds: RowD
       </span>
     </li>
   `;
+}
+
+/** A small table. It stands in a button, whose name says the same, so it is for the eyes alone. */
+function drawn({ rows, headerRows, isCut }: SmallGrid) {
+  return html`<span class="grid" aria-hidden="true"
+    >${rows.map(
+      (cells, index) =>
+        html`<span class="line"
+          >${cells.map((text) => html`<span class=${index < headerRows ? "cell head" : "cell"}>${text}</span>`)}${
+            isCut ? html`<span class="cell">…</span>` : nothing
+          }</span
+        >`,
+    )}</span
+  >`;
 }
 
 /** A text with its matches marked. */

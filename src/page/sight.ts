@@ -2,11 +2,15 @@ import type { Drawer } from "../drawer/drawer.js";
 import type { Rules } from "../drawer/rules.js";
 import type { Gone, Positioned } from "../drawer/store.js";
 import type { Row } from "./row.js";
+import { smallGrid, type SmallGrid } from "./small-grid.js";
 
 /** How many rows are read beyond those that can be seen, on either side. */
 const SPARE = 12;
 /** How many snippets are found at once, the newest. */
 export const FOUND = 100;
+
+/** How large a table may be, in bytes, to be read for being drawn. */
+const DRAWN_BYTES = 64 * 1024;
 
 /** Which snippets one speaks of. */
 export type Which = "picked" | "all" | "last";
@@ -37,6 +41,8 @@ export class Sight {
   gone: readonly (Gone & Positioned)[] = [];
   /** The snippets that are picked, in the order of picking. */
   picked: readonly Positioned[] = [];
+  /** The tables that were read, by their contents. */
+  readonly #grids = new Map<string, SmallGrid | undefined>();
   #reading = 0;
   #looking = 0;
 
@@ -86,7 +92,25 @@ export class Sight {
 
   async #window({ top, seen }: Place): Promise<Pick<Sight, "from" | "rows">> {
     const from = Math.max(0, top - SPARE);
-    return { from, rows: await this.drawer.list({ first: from + 1, limit: top + seen + SPARE - from }) };
+    const rows = await this.drawer.list({ first: from + 1, limit: top + seen + SPARE - from });
+    return { from, rows: await this.#drawn(rows) };
+  }
+
+  /** Rows with the tables among them ready to be drawn small; large ones stay a line of text. */
+  async #drawn(rows: readonly Positioned[]): Promise<Row[]> {
+    const tables = rows.filter(
+      ({ entry }) =>
+        entry.kind === "table" &&
+        !entry.private &&
+        entry.bytes <= DRAWN_BYTES &&
+        !this.#grids.has(entry.content),
+    );
+    for (const { entry, content } of await this.drawer.read(tables))
+      this.#grids.set(entry.content, smallGrid(content));
+    return rows.map((row) => {
+      const grid = row.entry.private ? undefined : this.#grids.get(row.entry.content);
+      return grid ? { ...row, grid } : row;
+    });
   }
 
   /** Looks for words; for none, and the run is there again. */

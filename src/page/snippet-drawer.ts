@@ -10,7 +10,7 @@ import { writeText } from "../content/write/text.js";
 import type { Drawer } from "../drawer/drawer.js";
 import { masked, type Snippet } from "../drawer/picking.js";
 import type { Rules } from "../drawer/rules.js";
-import { many } from "../drawer/saying.js";
+import { many, namesOf } from "../drawer/saying.js";
 import type { Positioned } from "../drawer/store.js";
 import type { Binding, Told } from "./binding.js";
 import { looks } from "./looks.js";
@@ -32,6 +32,9 @@ import {
 const ROW = 5.6;
 /** How many snippets are shown as they will land; more are placed, but nobody reads so far. */
 const SHOWN = 60;
+
+/** How many snippets may go by a change of rules without a question. */
+const FEW = 3;
 
 /** What stands in place of the run. */
 type Panel = "rules" | "gone";
@@ -198,7 +201,7 @@ export class SnippetDrawer extends LitElement {
           ${this.#left()}
           <p class="told ${this.told?.error ? "refused" : ""}">
             <span>${this.#toldLast()}</span>
-            <button @click=${() => this.#act((drawer) => drawer.undo())}>Undo</button>
+            <button @click=${this.#undoLast}>Undo</button>
           </p>
         </div>
         <section class="put-down" aria-label="Put down">${this.#sentence()} ${this.#landing()}</section>
@@ -374,8 +377,21 @@ export class SnippetDrawer extends LitElement {
     void this.binding?.act(() => deed(this.#sight!.drawer));
   }
 
+  /** Takes back what was said last: a placing where it was placed, anything else in the drawer. */
+  #undoLast(): void {
+    if (this.told?.notices.some(({ code }) => code === "placed")) void this.binding?.takeBack();
+    else this.#act((drawer) => drawer.undo());
+  }
+
+  /** Changes rules; when many snippets would go by it, the user is asked first. */
   #setRules(changes: Partial<Rules>): void {
-    this.#act((drawer) => drawer.setRules(changes));
+    this.#act(async (drawer) => {
+      const leaving = await drawer.wouldLeave(changes);
+      const question = `This takes ${many(leaving.length)} out: ${namesOf(leaving)}. Go on?`;
+      if (leaving.length > FEW && !confirm(question))
+        return [{ code: "rule", message: "Nothing was changed." }];
+      return drawer.setRules(changes);
+    });
   }
 
   #lookFor(words: string): void {

@@ -67,7 +67,7 @@ test("shows its rules, changes them in words, and says in every list when collec
   );
   await collect("one", "two");
   expect((await drawer(["collect"], "three")).out).toMatch(/\nMade room: “one” left/);
-  expect(await all("rules")).toMatch(/^snippets +2 .*\(usually 1,000\)$/m);
+  expect(await all("rules")).toMatch(/^snippets +2 .*\(usually 1000\)$/m);
   await all("pause");
   for (const list of ["list", "list --gone", "list --find two"])
     expect(await all(list)).toMatch(/ Collecting is paused; “drawer resume” turns it on\.\n$/);

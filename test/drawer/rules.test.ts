@@ -1,4 +1,4 @@
-import { Drawer, MemoryStore, readRule, sayRules, type Rules } from "drawer";
+import { DEFAULT_RULES, Drawer, MemoryStore, readRule, sayRules, type Rules } from "drawer";
 import { later } from "../support/clock";
 import { drawerWith, piece, textsOf } from "../support/pieces";
 
@@ -39,7 +39,9 @@ test.each([
 ])("the rule %s is read", (typed, rules) => {
   expect(readRule(typed)).toEqual(rules);
   const [[key]] = Object.entries(rules) as [[keyof Rules, unknown]];
-  const { name, value } = sayRules({ ...(rules as unknown as Rules) }).find((one) => one.key === key)!;
+  const { name, value } = sayRules({ ...DEFAULT_RULES, ...(rules as Partial<Rules>) }).find(
+    (one) => one.key === key,
+  )!;
   expect(readRule(`${name}=${value}`)).toEqual(rules);
 });
 

@@ -172,7 +172,9 @@ async function take(
       return drawer.redo();
     case "wait":
       return [];
-    default:
+    case "hide":
+    case "keep":
+    case "discard":
       return drawer[what](at);
   }
 }

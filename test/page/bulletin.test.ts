@@ -55,7 +55,9 @@ onPages("the secretary's desk", () => {
   });
   afterEach(() => page.context().close());
 
-  const run = () => page.locator("snippet-drawer .says").allInnerTexts();
+  /** What stands in the run; a table as its cells. */
+  const run = async () =>
+    (await page.locator("snippet-drawer .says").allInnerTexts()).map((text) => text.replaceAll("\t", " | "));
   const editor = () => page.locator(".tiptap");
   /** Waits until the bulletin holds these words. */
   const lands = (words: string) =>
@@ -127,6 +129,81 @@ onPages("the secretary's desk", () => {
       "2031-04-08",
     ]);
     await expect(editor().innerText()).resolves.toContain("First wheatear on the seawall");
+  });
+
+  test("undo beside a placing takes back the placing alone, in the editor and in a field", async () => {
+    await copy("#paper-0 p");
+    await editor().click();
+    await page.keyboard.type("Typed. ");
+    // The editor takes what comes within half a second for one step.
+    await page.waitForTimeout(700);
+    await page.click("snippet-drawer .go");
+    await lands("First wheatear");
+    await page.click("snippet-drawer .told button");
+    await page.waitForFunction(
+      () => !document.querySelector<HTMLElement>(".tiptap")!.innerText.includes("First wheatear"),
+    );
+    expect(await editor().innerText()).toContain("Typed.");
+    expect((await run()).length).toBe(1);
+    await page.evaluate(() =>
+      document.body.insertAdjacentHTML(
+        "beforeend",
+        "<textarea id=field style='position: fixed; left: 0; top: 0'>begun </textarea>",
+      ),
+    );
+    await page.locator("#field").focus();
+    await page.keyboard.press("Control+End");
+    await page.keyboard.type("by hand ");
+    await page.click("snippet-drawer .go");
+    await page.waitForFunction(() =>
+      document.querySelector<HTMLTextAreaElement>("#field")!.value.includes("wheatear"),
+    );
+    await page.click("snippet-drawer .told button");
+    await page.waitForFunction(
+      () => document.querySelector<HTMLTextAreaElement>("#field")!.value === "begun by hand ",
+    );
+    expect((await run()).length).toBe(1);
+  });
+
+  test("in a narrow window one pane is shown at a time, and placing shows where it landed; tables are drawn small", async () => {
+    await copyRows(0);
+    await page.setViewportSize({ width: 400, height: 800 });
+    const panes = () =>
+      page.locator("#desk, #bulletin, #drawer").evaluateAll((all) => all.map((one) => one.checkVisibility()));
+    expect(await panes()).toEqual([true, false, false]);
+    await page.click("#panes >> text=Drawer");
+    expect([await panes(), await page.locator("snippet-drawer .grid .head").count()]).toEqual([
+      [false, false, true],
+      5,
+    ]);
+    await page.click("snippet-drawer .go");
+    await lands("Species");
+    expect(await panes()).toEqual([false, true, false]);
+  });
+
+  test("rules are sentences with choices; one that would throw out more than a few asks", async () => {
+    await copy("#paper-0 p");
+    for (const nth of [0, 1, 2]) await copy("#paper-0 ol li", nth);
+    await copy("#paper-0 blockquote");
+    await page.click("snippet-drawer .ways >> text=Rules");
+    const asked: string[] = [];
+    page.on("dialog", (dialog) => {
+      asked.push(dialog.message());
+      void dialog.dismiss();
+    });
+    const sentences = await page.locator("snippet-drawer .rule").allInnerTexts();
+    expect(sentences.map((text) => text.split(" ")[0]).join(" ")).toBe(
+      "What What When The They Text, Pictures What Private What",
+    );
+    await page.evaluate(() => {
+      const { drawer } = document.querySelector("snippet-drawer")!.binding!;
+      drawer.wouldLeave = async () => (await drawer.list()).map(({ entry }) => entry);
+    });
+    await page.getByLabel("The drawer holds").selectOption("at most 100 snippets");
+    await page.waitForTimeout(200);
+    expect(asked).toEqual([expect.stringContaining("This takes 5 snippets out: “First wheatear")]);
+    await page.waitForSelector("snippet-drawer .told:has-text('Nothing was changed.')");
+    expect(await page.getByLabel("The drawer holds").evaluate(chosen)).toBe("at most 1,000 snippets");
   });
 
   test("placing all in sequence gives each its structure, what was shown is what lands, and the editor's undo takes it back", async () => {
@@ -278,13 +355,16 @@ onPages("the secretary's desk", () => {
     await becomes("First", "Net r");
   });
 
+  /** What a choice says now. */
+  const chosen = (select: Element) => (select as HTMLSelectElement).selectedOptions[0]!.text;
+
   test("rules are sentences one can change; what leaves by them is named, and comes back", async () => {
     await copy("#paper-0 h1");
     await page.getByRole("button", { name: "Rules" }).click();
     const rules = page.locator("snippet-drawer .panel");
-    expect(await rules.locator("dd").allInnerTexts()).toContain("There are at most 1,000 snippets.");
-    await rules.getByLabel("detect").selectOption("off");
-    await page.waitForSelector("snippet-drawer dd:has-text('Nothing is made private unless you say so.')");
+    expect(await rules.getByLabel("The drawer holds").evaluate(chosen)).toBe("at most 1,000 snippets");
+    await rules.getByLabel("What looks like a secret").selectOption("is kept like the rest");
+    await page.waitForSelector("snippet-drawer .told:has-text('Nothing is made private unless you say so')");
     await page.evaluate(() =>
       document.querySelector("snippet-drawer")!.binding!.drawer.setRules({ snippets: 1 }),
     );

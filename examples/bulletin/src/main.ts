@@ -3,11 +3,16 @@ import { openIndexedDb } from "drawer/indexeddb";
 import { Binding } from "drawer/page";
 import { originOf, showDesk } from "./desk.js";
 import { showEditor } from "./editor.js";
+import { choosePanes, showPane } from "./panes.js";
 
 /** The secretary's desk: things to read, the bulletin that is being written, and the drawer beside it. */
 async function open(): Promise<void> {
   const drawer = new Drawer(await openIndexedDb("bulletin"));
-  document.querySelector("snippet-drawer")!.binding = new Binding(drawer, { origin: originOf });
+  choosePanes();
+  document.querySelector("snippet-drawer")!.binding = new Binding(drawer, {
+    origin: originOf,
+    reveal: () => showPane("bulletin"),
+  });
   showEditor(document.querySelector("#bulletin")!);
   await showDesk(document.querySelector("#desk")!);
 }

@@ -116,10 +116,13 @@ class LineWriter {
       this.text +=
         address === undefined ? escapeText(run.alt || "picture") : `![${escapeText(run.alt)}](<${address}>)`;
     } else if (run.marks?.code && run.text.trim() !== "") this.text += codeSpan(run.text);
-    else
-      this.text += this.#isInLink
+    else {
+      const text = this.#isInLink
         ? escapeText(run.text).replace(ADDRESS_START, "$1\\$2")
         : escapeAround(run.text, /^\s?$/.test(next));
+      // Before a link it would make a picture of it.
+      this.text += next === "[" ? text.replace(/!$/, "\\!") : text;
+    }
   }
 }
 
@@ -207,9 +210,9 @@ function codeSpan(text: string): string {
 
 /** Escapes what Markdown would read as its own in the middle of a line. */
 function escapeText(text: string): string {
-  if (!/[\\`*_[\]<&~!]/.test(text)) return text;
+  if (!/[\\`*_[\]<&~]/.test(text)) return text;
   return text.replace(
-    /[\\`*[\]~]|(?<![A-Za-z0-9])_|_(?![A-Za-z0-9])|<(?=[A-Za-z/!?]|$)|&(?=#?\w{1,31};|#?\w{0,31}$)|!$/g,
+    /[\\`*[\]~]|(?<![A-Za-z0-9])_|_(?![A-Za-z0-9])|<(?=[A-Za-z/!?]|$)|&(?=#?\w{1,31};|#?\w{0,31}$)/g,
     (sign) => "\\" + sign,
   );
 }

@@ -1,0 +1,31 @@
+import { columnsOf, placeCells } from "../content/measure.js";
+import type { Content } from "../content/model.js";
+import { cellText } from "../content/write/text.js";
+
+/** The first rows and columns of a table, as texts. */
+export interface SmallGrid {
+  readonly rows: readonly (readonly string[])[];
+  readonly headerRows: number;
+  /** Whether there are more columns. */
+  readonly isCut: boolean;
+}
+
+/** How many rows and columns are drawn, and how many characters of a cell. */
+const ROWS = 3;
+const COLUMNS = 5;
+const LENGTH = 40;
+
+/** The beginning of the table that some content is; nothing when it is something else. */
+export function smallGrid(content: Content): SmallGrid | undefined {
+  const [table, ...others] = content;
+  if (table?.type !== "table" || others.length > 0 || table.rows.length === 0) return undefined;
+  const width = columnsOf(table);
+  const covered: number[] = [];
+  const rows = table.rows.slice(0, ROWS).map((row) => {
+    const texts = Array.from({ length: Math.min(width, COLUMNS) }, () => "");
+    for (const { cell, column } of placeCells(row, covered))
+      if (column < texts.length) texts[column] = cellText(cell.flows).replace(/\s+/g, " ").slice(0, LENGTH);
+    return texts;
+  });
+  return { rows, headerRows: table.headerRows, isCut: width > COLUMNS };
+}
