@@ -128,6 +128,29 @@ if (!hasOffice)
       );
       writeFileSync(join(folder, `written-${format}.${format}`), bytes);
     }
+    // Text out of page layouts, with the characters that XML has no form for.
+    const controls: Content = [
+      { type: "heading", level: 1, runs: [{ type: "text", text: "Page\u0001 one" }] },
+      { type: "paragraph", runs: [{ type: "text", text: "north\fsouth\vwest \u001b[31m\ud800 end" }] },
+      { type: "code", text: "a\fb\u0002" },
+    ];
+    for (const format of WRITTEN_FORMATS) {
+      const { bytes } = await writeFile({ content: controls, title: 'A & "B" <\u0003C>' }, format);
+      writeFileSync(join(folder, `controls-${format}.${format}`), bytes);
+    }
+    open("txt:Text (encoded):UTF8", ["controls-docx.docx", "controls-odt.odt"]);
+    for (const format of ["docx", "odt"])
+      expect(readFileSync(join(folder, `controls-${format}.txt`), "utf8").replace(/^\uFEFF/, "")).toBe(
+        "Page one\nnorth\nsouth\nwest [31m\ufffd end\na\nb\n",
+      );
+    open("csv:Text - txt - csv (StarCalc):44,34,76,1,,0,false,true", [
+      "controls-xlsx.xlsx",
+      "controls-ods.ods",
+    ]);
+    for (const format of ["xlsx", "ods"])
+      expect(readFileSync(join(folder, `controls-${format}.csv`), "utf8")).toContain(
+        "Page one\nnorth\nsouth\nwest",
+      );
     open("txt:Text (encoded):UTF8", ["written-docx.docx", "written-odt.odt"]);
     open("csv:Text - txt - csv (StarCalc):44,34,76,1,,0,false,true", [
       "written-xlsx.xlsx",
