@@ -1,15 +1,11 @@
 import { join } from "node:path";
-import envPaths from "env-paths";
 import { DrawerError } from "../content/error.js";
 import type { Notice } from "../content/notice.js";
 import { Drawer } from "../drawer/drawer.js";
 import { openSqlite, recoverSqlite, type SqliteStore } from "../stores/sqlite.js";
+import { clearDrafts } from "./drafts.js";
+import { home } from "./home-folder.js";
 import { remark } from "./terminal.js";
-
-/** The folder in which this user's drawers live: `DRAWER_HOME`, or the user's data folder. */
-export function home(): string {
-  return process.env["DRAWER_HOME"] || envPaths("drawer", { suffix: "" }).data;
-}
 
 /**
  * Opens a drawer, does what is due in it, uses it, and closes it whatever happens. What is said of the opening goes to
@@ -22,6 +18,7 @@ export async function withDrawer<Result>(
 ): Promise<Result> {
   const path = join(home(), "drawers.db");
   try {
+    clearDrafts();
     return await useStore(openSqlite(path, { recover: true, waiting }), name, use);
   } catch (error) {
     if (!(error instanceof DrawerError) || error.code !== "damaged") throw error;
@@ -51,13 +48,19 @@ async function useStore<Result>(
   }
 }
 
-/** What was due. On a full disk it waits, and what the user came for can still be done. */
+/**
+ * Does what is due. Should that fail, whatever the reason, it is told and tried again next time: it never keeps the user
+ * from what they came for.
+ */
 async function tended(drawer: Drawer): Promise<readonly Notice[]> {
+  if (drawer.store.isReadOnly) return [];
   try {
     return await drawer.tend();
   } catch (error) {
-    if (!(error instanceof DrawerError) || error.code !== "store") throw error;
-    return [{ code: "aged", message: `What is due by age waits: ${error.message}` }];
+    if (error instanceof DrawerError && error.code === "damaged") throw error;
+    const why = error instanceof Error ? error.message : String(error);
+    const message = `What is due by age or privacy could not be done now, and will be tried next time: ${why}`;
+    return [{ code: "waits", message }];
   }
 }
 

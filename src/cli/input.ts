@@ -1,6 +1,8 @@
-import { readFile } from "node:fs/promises";
+import type { Stats } from "node:fs";
+import { readFile, stat } from "node:fs/promises";
 import { basename } from "node:path";
 import { DrawerError } from "../content/error.js";
+import { checkBytes } from "../content/limits.js";
 import { FORMATS, tellFormatOfBytes, type Format } from "../files/format.js";
 import { readSource, type Source } from "../files/source.js";
 import { decodeText } from "../files/text-encoding.js";
@@ -13,8 +15,11 @@ export async function openFile(path: string, type?: string): Promise<Source> {
   const format = type === undefined ? undefined : formatNamed(type);
   let bytes: Uint8Array;
   try {
+    const { size } = await regularFile(path);
+    checkBytes(size, `“${basename(path)}”`);
     bytes = await readFile(path);
   } catch (error) {
+    if (error instanceof DrawerError) throw error;
     throw new DrawerError(
       "no-file",
       `“${path}” cannot be read: ${WHY_NOT_READ[(error as NodeJS.ErrnoException).code ?? ""] ?? String(error)}.`,
@@ -24,6 +29,19 @@ export async function openFile(path: string, type?: string): Promise<Source> {
     );
   }
   return readSource(bytes, basename(path), format && { format });
+}
+
+/**
+ * What is known of a file that is named: it must be one. Devices and pipes may never end.
+ * @throws DrawerError `no-file` for what is no file; the system's error when it is not there
+ */
+export async function regularFile(path: string): Promise<Stats> {
+  const there = await stat(path);
+  if (there.isFile() || there.isDirectory()) return there;
+  throw new DrawerError(
+    "no-file",
+    `“${path}” is no file but a device or a pipe. Lead it into standard input (drawer collect < …), which ends at a limit.`,
+  );
 }
 
 /** Why a file cannot be read, by the system's code. */
@@ -48,7 +66,12 @@ export async function openStandardInput(type?: string): Promise<Source> {
     );
   }
   const chunks: Buffer[] = [];
-  for await (const chunk of process.stdin) chunks.push(chunk as Buffer);
+  let length = 0;
+  for await (const chunk of process.stdin) {
+    length += (chunk as Buffer).length;
+    checkBytes(length, "Standard input");
+    chunks.push(chunk as Buffer);
+  }
   const bytes = new Uint8Array(Buffer.concat(chunks));
   return readSource(bytes, "standard input", {
     format: format ?? tellFormatOfBytes(bytes, decodeText(bytes)),

@@ -1,18 +1,20 @@
 import { chmod, chown, link, lstat, realpath, rename, rm, stat, writeFile } from "node:fs/promises";
-import { dirname, join } from "node:path";
+import { dirname, join, resolve } from "node:path";
 import { DrawerError } from "../content/error.js";
+import { noteDraft } from "./drafts.js";
 
 /**
  * Writes a file whole or not at all: beside its place first, then into its place. A file that is there is replaced
  * only with `overwrite`; then a link still leads to it, and it keeps its mode and its owner. Only files are replaced:
- * folders, devices and pipes are refused.
+ * folders, devices and pipes are refused. A new file has the mode that the user's mask gives it, or, when what is in it
+ * is private, is for its owner alone.
  *
  * @throws DrawerError `exists`, `not-written`
  */
 export async function writeNewFile(
   path: string,
   data: string | Uint8Array | AsyncIterable<string>,
-  overwrite: boolean,
+  { overwrite = false, isPrivate = false }: { overwrite?: boolean; isPrivate?: boolean } = {},
 ): Promise<void> {
   try {
     const there = await lstat(path).catch(notThere);
@@ -20,7 +22,8 @@ export async function writeNewFile(
     const place = there ? await realpath(path) : path;
     const old = there && (await stat(place));
     if (old && !old.isFile()) throw notWritten(path, old.isDirectory() ? WHY["EISDIR"]! : "it is no file");
-    await writeInPlace(place, data, old && { mode: old.mode & 0o7777, uid: old.uid, gid: old.gid });
+    const mode = old ? old.mode & 0o7777 : isPrivate ? 0o600 : 0o666 & ~process.umask();
+    await writeInPlace(place, data, { mode, ...(old && { owner: { uid: old.uid, gid: old.gid } }) });
   } catch (error) {
     if (error instanceof DrawerError) throw error;
     const { code } = error as NodeJS.ErrnoException;
@@ -30,29 +33,30 @@ export async function writeNewFile(
   }
 }
 
-/** What a file has that is replaced. */
-interface Owned {
+/** What a file is to have: its mode, and the owner of the one that it replaces. */
+interface Wanted {
   readonly mode: number;
-  readonly uid: number;
-  readonly gid: number;
+  readonly owner?: { readonly uid: number; readonly gid: number };
 }
 
 async function writeInPlace(
   place: string,
   data: string | Uint8Array | AsyncIterable<string>,
-  old: Owned | undefined,
+  { mode, owner }: Wanted,
 ): Promise<void> {
-  const draft = join(dirname(place), `.drawer-${process.pid}-${Date.now()}.part`);
+  const draft = join(resolve(dirname(place)), `.drawer-${process.pid}-${Date.now()}.part`);
+  const written = noteDraft(draft);
   try {
     // Until it is whole it is nobody else's.
     await writeFile(draft, data, { flag: "wx", mode: 0o600 });
-    await chmod(draft, old?.mode ?? 0o666 & ~process.umask());
     const self = await stat(draft);
-    if (old && (old.uid !== self.uid || old.gid !== self.gid)) await chown(draft, old.uid, old.gid);
-    if (old) await rename(draft, place);
+    if (owner && (owner.uid !== self.uid || owner.gid !== self.gid)) await chown(draft, owner.uid, owner.gid);
+    await chmod(draft, mode);
+    if (owner) await rename(draft, place);
     else await link(draft, place);
   } finally {
     await rm(draft, { force: true }).catch(ignoreMissing);
+    written();
   }
 }
 

@@ -55,8 +55,10 @@ function oneCell(content: Content): Cell {
   if (only?.type === "table" && only.rows.length === 1 && only.rows[0]!.length === 1)
     return only.rows[0]![0]!;
   const runs: Run[] = [];
-  for (const line of cellLines(content))
-    runs.push(...(runs.length > 0 ? [{ type: "break" } as const] : []), ...line);
+  for (const line of cellLines(content)) {
+    if (runs.length > 0) runs.push({ type: "break" });
+    for (const run of line) runs.push(run);
+  }
   return { flows: [{ type: "paragraph", runs }] };
 }
 

@@ -9,8 +9,16 @@ export const LIMITS = {
   depth: 512,
   /** Rules of the style sheets in one payload; those after them are not read. */
   rules: 10_000,
-  /** Cells of one table, spans counted as the cells they cover. */
-  cells: 2_000_000,
+  /** Cells of one table or sheet, spans counted as the cells they cover. */
+  cells: 1_000_000,
+  /** Bytes of a file, or of what is piped in. */
+  bytes: 256 * 1024 * 1024,
+  /** Elements of one part of a document. */
+  elements: 1_000_000,
+  /** Signs of emphasis and of links in one paragraph of Markdown, and the lines of a quote that do not say so. */
+  signs: 1000,
+  /** How deep quotes and lists of Markdown may stand in each other. */
+  markers: 64,
 } as const;
 
 /** Refuses text longer than {@link LIMITS} allows. `what` names it in the message. */
@@ -22,4 +30,14 @@ export function checkLength(text: string, what: string): void {
         `${grouped(LIMITS.characters)} at once. Collect it in parts.`,
     );
   }
+}
+
+/** Refuses more bytes than {@link LIMITS} allows. `what` names them in the message. */
+export function checkBytes(bytes: number, what: string): void {
+  if (bytes <= LIMITS.bytes) return;
+  const most = LIMITS.bytes / 1024 / 1024;
+  throw new DrawerError(
+    "too-large",
+    `${what} has more than ${most} MB; Drawer takes at most that. Collect it in parts.`,
+  );
 }

@@ -1,4 +1,5 @@
 import type { PictureType } from "./model.js";
+import { readSvg } from "./svg.js";
 
 /** What a picture's own bytes say about it. */
 export interface PictureFacts {
@@ -9,7 +10,7 @@ export interface PictureFacts {
 
 /**
  * Tells a picture's type and its size in pixels from its bytes: PNG, JPEG, GIF, WebP and SVG. Nothing for bytes that
- * are none of these, whatever their name says, and for an SVG that holds a script, a handler or an address outside.
+ * are none of these, whatever their name says, and for an SVG that holds anything but what only draws.
  */
 export function readPictureBytes(bytes: Uint8Array): PictureFacts | undefined {
   const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
@@ -24,29 +25,8 @@ export function readPictureBytes(bytes: Uint8Array): PictureFacts | undefined {
     return webp(bytes, view, ascii(12, 16));
   if (bytes.length >= 4 && bytes[0] === 0xff && bytes[1] === 0xd8 && bytes[2] === 0xff)
     return jpeg(bytes, view);
-  return svg(bytes);
-}
-
-/** What an SVG may not hold: anything that acts, fetches, or shows something that is not drawn in it. */
-const ACTIVE =
-  /<(?:script|foreignObject|iframe|embed|object|audio|video|handler|set|animate\w*)\b|\son\w+\s*=|javascript:|<!ENTITY|@import|(?:href|src)\s*=\s*["']?\s*(?!["'#\s]|data:image\/(?:png|jpeg|gif|webp))|url\(\s*["']?\s*(?!["'#\s])/i;
-
-function svg(bytes: Uint8Array): PictureFacts | undefined {
-  if (bytes.length > 8 * 1024 * 1024) return undefined;
-  const head = new TextDecoder().decode(bytes.subarray(0, 4096));
-  const opening =
-    /^(?:\uFEFF)?\s*(?:<\?xml[^>]*>\s*)?(?:<!--[^>]*-->\s*)*(?:<!DOCTYPE[^>[]*>\s*)?<svg\b([^>]*)>/i.exec(
-      head,
-    )?.[1];
-  if (opening === undefined || ACTIVE.test(new TextDecoder().decode(bytes))) return undefined;
-  const length = (name: string) => {
-    const value = new RegExp(`\\b${name}\\s*=\\s*["']\\s*([\\d.]{1,8})(?:px)?\\s*["']`).exec(opening)?.[1];
-    return value === undefined ? undefined : Math.round(Number(value));
-  };
-  const box = /\bviewBox\s*=\s*["'][\d.\s,-]*?([\d.]+)[\s,]+([\d.]+)\s*["']/.exec(opening);
-  const width = length("width") ?? (box ? Math.round(Number(box[1])) : undefined);
-  const height = length("height") ?? (box ? Math.round(Number(box[2])) : undefined);
-  return { mediaType: "image/svg+xml", ...(width && { width }), ...(height && { height }) };
+  const svg = readSvg(bytes);
+  return svg && { mediaType: "image/svg+xml", ...svg };
 }
 
 function webp(bytes: Uint8Array, view: DataView, chunk: string): PictureFacts {

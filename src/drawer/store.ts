@@ -121,6 +121,9 @@ export interface Commit {
  * `commit` is what keeps them from harming each other.
  */
 export interface Store {
+  /** Whether nothing can be written, because the disk on which it lives cannot. */
+  readonly isReadOnly?: boolean;
+
   /** The entries that match, in order. */
   entries(query: EntryQuery): Promise<Positioned[]>;
 

@@ -1,4 +1,5 @@
 import { DrawerError } from "../content/error.js";
+import { checkBytes } from "../content/limits.js";
 import { isBlank } from "../content/measure.js";
 import type { Content, Table } from "../content/model.js";
 import type { Notice, Reading } from "../content/notice.js";
@@ -55,6 +56,7 @@ export async function readSource(
   name: string,
   options: SourceOptions = {},
 ): Promise<Source> {
+  checkBytes(bytes.length, `“${name}”`);
   const format = options.format ?? tellFormat(bytes, name);
   switch (format) {
     case "docx": {

@@ -1,5 +1,7 @@
 import { DOMParser, type Document, type Element, type Node } from "@xmldom/xmldom";
 import { DrawerError } from "../content/error.js";
+import { LIMITS } from "../content/limits.js";
+import { grouped } from "../content/number.js";
 
 export type { Document, Element };
 
@@ -7,9 +9,10 @@ export type { Document, Element };
  * Parses a part of a file. Names are used without their prefix throughout: the two office formats do not use one local
  * name for different things in one place.
  *
- * @throws DrawerError `unreadable` when it is not well-formed
+ * @throws DrawerError `unreadable` when it is not well-formed, `too-large` past {@link LIMITS}
  */
 export function parseXml(xml: string, file: string): Element {
+  checkElements(xml, file);
   let failure: string | undefined;
   const parser = new DOMParser({
     onError: (level, message) => {
@@ -30,6 +33,34 @@ export function parseXml(xml: string, file: string): Element {
     },
   );
 }
+
+/** How deep elements may stand in each other. Those who read them go into them by calling themselves. */
+const DEPTH = 256;
+
+/** Counts the elements of a part, and how deep they stand, before any of them is built. */
+function checkElements(xml: string, file: string): void {
+  let elements = 0;
+  let depth = 0;
+  for (let at = xml.indexOf("<"); at >= 0; at = xml.indexOf("<", at + 1)) {
+    const next = xml.charCodeAt(at + 1);
+    if (next === SLASH) depth--;
+    else if (next !== MARK && next !== QUESTION) {
+      const end = xml.indexOf(">", at);
+      if (end < 0 || xml.charCodeAt(end - 1) !== SLASH) depth++;
+      elements++;
+    }
+    const isTooMany = elements > LIMITS.elements;
+    if (!isTooMany && depth <= DEPTH) continue;
+    const what = isTooMany
+      ? `more than ${grouped(LIMITS.elements)} elements`
+      : `elements nested more than ${DEPTH} deep`;
+    throw new DrawerError("too-large", `“${file}” has ${what}. It was not read; save it in parts.`);
+  }
+}
+
+const SLASH = 0x2f;
+const MARK = 0x21;
+const QUESTION = 0x3f;
 
 /** The child elements of an element. */
 export function* childrenOf(element: Element): Generator<Element> {

@@ -2,7 +2,7 @@ import { strFromU8, unzipSync, zipSync } from "fflate";
 import { DrawerError } from "../content/error.js";
 
 /** How large the parts of a document may be together when unpacked, in bytes. */
-const UNPACKED_LIMIT = 512 * 1024 * 1024;
+const UNPACKED_LIMIT = 256 * 1024 * 1024;
 
 /** The parts of a zipped document that a reader asks for. */
 export class Parts {
@@ -43,7 +43,7 @@ export class Parts {
 }
 
 /**
- * Unpacks a document. Parts that no reader uses are passed over; what claims to unpack to more than 512 MB is refused
+ * Unpacks a document. Parts that no reader uses are passed over; what claims to unpack to more than 256 MB is refused
  * before anything is unpacked.
  *
  * @throws DrawerError `unreadable` when it is no whole zip file, `locked` when it is encrypted, `too-large`
@@ -59,7 +59,7 @@ export function unzip(bytes: Uint8Array, file: string, wanted: (name: string) =>
         if (total > UNPACKED_LIMIT) {
           throw new DrawerError(
             "too-large",
-            `“${file}” unpacks to more than 512 MB, which no real document does. It was not read.`,
+            `“${file}” unpacks to more than 256 MB, which no real document does. It was not read.`,
           );
         }
         return true;

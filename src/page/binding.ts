@@ -73,7 +73,13 @@ export class Binding {
 
   /** Does what is due by the rules: what is private goes after its time, what is old after its. */
   async #tend(): Promise<void> {
-    await this.act(() => this.drawer.tend());
+    try {
+      this.#tell({ notices: await this.drawer.tend() });
+    } catch (error) {
+      // It is tried again soon; the user is not kept from anything by it.
+      const why = error instanceof Error ? error.message : String(error);
+      this.#tell({ notices: [{ code: "waits", message: `What is due could not be done now: ${why}` }] });
+    }
   }
 
   /** Where the next block would be placed; nothing before the user has written anywhere. */

@@ -1,5 +1,6 @@
-import { existsSync, rmSync } from "node:fs";
-import { basename } from "node:path";
+import { accessSync, chmodSync, constants, copyFileSync, existsSync, mkdtempSync, rmSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { basename, dirname, join } from "node:path";
 import type { Hash } from "../content/encode.js";
 import { DrawerError } from "../content/error.js";
 import type { Notice } from "../content/notice.js";
@@ -21,12 +22,14 @@ import {
 } from "../drawer/store.js";
 import { Listeners } from "./listeners.js";
 import {
+  closeFolder,
   Connection,
   DamagedFile,
   isOfTheDatabase,
   openConnection,
   reason,
   saysDamaged,
+  saysReadOnly,
 } from "./sqlite/connection.js";
 import { forget, wipe } from "./sqlite/forget.js";
 import { isCutShort } from "./sqlite/pages.js";
@@ -68,21 +71,29 @@ export function openSqlite(path: string, options: SqliteOptions = {}): SqliteSto
   let database: Connection | undefined;
   try {
     if (existsSync(path) && isCutShort(path)) throw new DamagedFile("it is shorter than its head says");
+    const wasOpen = closeFolder(path);
     database = openConnection(path);
     const copy = prepareTables(database, path);
-    const notices: Notice[] =
-      copy === undefined
-        ? []
-        : [
-            {
-              code: "recovered",
-              message: `The drawers were brought up to date. As they were before, they are in “${copy}”.`,
-            },
-          ];
+    const notices: Notice[] = [];
+    if (wasOpen) {
+      const message = `Others could look into “${dirname(path)}”. It was closed to them.`;
+      notices.push({ code: "closed", message });
+    }
+    if (copy !== undefined) {
+      const message = `The drawers were brought up to date. As they were before, they are in “${copy}”.`;
+      notices.push({ code: "recovered", message });
+    }
     return new SqliteStore(database, path, notices, options.waiting);
   } catch (error) {
     database?.close();
     if (error instanceof DrawerError) throw error;
+    if ((error as NodeJS.ErrnoException).code === "ELOOP")
+      throw new DrawerError(
+        "store",
+        `The drawers in “${path}” were not opened: a link stands there in place of the file. Set DRAWER_HOME to the folder where they are.`,
+        { cause: error },
+      );
+    if (saysReadOnly(error) && canRead(path)) return openCopy(path);
     if (!saysDamaged(error)) {
       throw new DrawerError("store", `The drawers in “${path}” cannot be opened: ${reason(error)}.`, {
         cause: error,
@@ -92,6 +103,30 @@ export function openSqlite(path: string, options: SqliteOptions = {}): SqliteSto
     const notice = recover(path);
     return new SqliteStore(openConnection(path), path, notice ? [notice] : [], options.waiting);
   }
+}
+
+function canRead(path: string): boolean {
+  try {
+    accessSync(path, constants.R_OK);
+    return true;
+  } catch {
+    return false; // then the first error says why
+  }
+}
+
+/** Opens a copy of a database that cannot be written, to be read; the copy goes when the store is closed. */
+function openCopy(path: string): SqliteStore {
+  const folder = mkdtempSync(join(tmpdir(), "drawer-read-"));
+  const copy = join(folder, basename(path));
+  for (const ending of ["", "-wal"]) {
+    if (!existsSync(path + ending)) continue;
+    copyFileSync(path + ending, copy + ending);
+    chmodSync(copy + ending, 0o600);
+  }
+  const database = openConnection(copy);
+  prepareTables(database, copy);
+  const message = `The drawers in “${dirname(path)}” can be read but not written. Nothing can be changed in them now.`;
+  return new SqliteStore(database, path, [{ code: "read-only", message }], undefined, folder);
 }
 
 /**
@@ -127,8 +162,20 @@ export class SqliteStore implements Store {
     /** What there is to say of how it was opened. */
     readonly notices: readonly Notice[],
     readonly waiting: (sentence: string) => void = () => undefined,
+    /** The folder of the copy that is read, where the database itself cannot be written. */
+    readonly readOnlyCopy?: string,
   ) {
     connection.waiting = () => this.#waits();
+  }
+
+  get isReadOnly(): boolean {
+    return this.readOnlyCopy !== undefined;
+  }
+
+  #checkWritable(): void {
+    if (!this.isReadOnly) return;
+    const message = `Nothing was changed: the drawers in “${dirname(this.path)}” can be read but not written.`;
+    throw new DrawerError("store", message);
   }
 
   #waits(): void {
@@ -303,6 +350,7 @@ export class SqliteStore implements Store {
 
   /** Changes that are given all at once are written at once; those that come one by one, through a connection of their own. */
   async commit(commits: Iterable<Commit> | AsyncIterable<Commit>): Promise<void> {
+    this.#checkWritable();
     while (this.#isBusy) await this.#busy;
     if (Symbol.iterator in commits) {
       this.#write(() =>
@@ -359,6 +407,7 @@ export class SqliteStore implements Store {
   }
 
   async forget(what: Forgetting): Promise<{ forgotten: number; trace?: string }> {
+    this.#checkWritable();
     while (this.#isBusy) await this.#busy;
     return this.#write(() => {
       const { count, wasOpen } = this.connection.transact(() => {
@@ -413,6 +462,7 @@ export class SqliteStore implements Store {
     before: string | undefined,
     after: string | undefined,
   ): Promise<void> {
+    this.#checkWritable();
     while (this.#isBusy) await this.#busy;
     this.#write(() =>
       this.connection.transact(() => writeValue(this.connection, drawer, name, before, after)),
@@ -487,5 +537,6 @@ export class SqliteStore implements Store {
     this.#stopWatching();
     this.#listeners.clear();
     this.connection.close();
+    if (this.readOnlyCopy !== undefined) rmSync(this.readOnlyCopy, { recursive: true, force: true });
   }
 }

@@ -172,27 +172,91 @@ test("a document that would unpack to gigabytes is refused before it is unpacked
   await expect(readSource(claiming(100), "liar.docx")).rejects.toThrow("“liar.docx” is damaged");
 });
 
-test("an SVG is a picture only when there is nothing in it that acts or fetches", () => {
-  const svg = (inner: string) =>
-    readPicture(
-      new TextEncoder().encode(
-        `<svg xmlns="http://www.w3.org/2000/svg" width="40" viewBox="0 0 40 30">${inner}</svg>`,
-      ),
-    );
-  expect(svg("<path d='M0 0h9'/><use href='#a'/>").content[0]).toMatchObject({
+/** Bytes of an SVG with this in it, and perhaps something before its root or in it. */
+const svgOf = (inner: string, root = "", before = "") =>
+  new TextEncoder().encode(
+    `${before}<svg xmlns="http://www.w3.org/2000/svg" width="40" viewBox="0 0 40 30"${root}>${inner}</svg>`,
+  );
+const svg = (...parts: Parameters<typeof svgOf>) => readPicture(svgOf(...parts)).content;
+
+test.each([
+  ["<path d='M0 0h9'/><use href='#a'/>", "", ""],
+  [
+    "<title>a &amp; b</title><g transform='scale(2)'><text x='1'>Réti &#233;</text></g>",
+    "",
+    '<?xml version="1.0" encoding="UTF-8"?>\n<!-- by hand -->\n',
+  ],
+  ["<style>.a{fill:url(#g);font:12px serif}</style><rect class='a' style='fill:#fff'/>", "", ""],
+  ["<image xlink:href='data:image/png;base64,AAAA'/>", " xmlns:xlink='http://www.w3.org/1999/xlink'", ""],
+  [
+    "<sodipodi:namedview id='n'/><g inkscape:label='x'/>",
+    " xmlns:sodipodi='http://sodipodi.sourceforge.net/DTD/sodipodi-0.dtd' xmlns:inkscape='http://www.inkscape.org/namespaces/inkscape'",
+    "",
+  ],
+])("an SVG that only draws is a picture: %s", (inner, root, before) => {
+  expect(svg(inner, root, before)[0]).toMatchObject({
     type: "picture",
     mediaType: "image/svg+xml",
     width: 40,
     height: 30,
   });
-  for (const inner of [
+});
+
+test.each([
+  ...[
     "<script/>",
     "<a onclick='x'/>",
+    "<a href='https://a.example/'/>",
     "<image href='https://a.example/x.png'/>",
+  ],
+  ...[
     "<style>@import 'x'</style>",
     "<foreignObject/>",
     "<rect fill='url(https://a.example/)'/>",
-  ]) {
-    expect(svg(inner).content).toEqual([]);
-  }
+    "<set attributeName='x'/>",
+  ],
+  ...[
+    "<svg:script>1</svg:script>",
+    "<x:script xmlns:x='http://www.w3.org/2000/svg'>1</x:script>",
+    "<h:img xmlns:h='http://www.w3.org/1999/xhtml'/>",
+  ],
+  ...[
+    "<style>a{b:u\\72l(https://a.example)}</style>",
+    "<rect style='fill:u\\72 l(//a.example)'/>",
+    "<rect style='x:&#92;75rl(//a)'/>",
+  ],
+  ...[
+    "<rect fill='&#117;rl(//a.example)'/>",
+    "<use href='data:image/svg+xml,x#y'/>",
+    "<use xlink:href='x.svg#a'/>",
+    "<g xml:base='//a.example'/>",
+  ],
+  ...[
+    "<![CDATA[<script>]]>",
+    "<?xml-stylesheet href='//a'?>",
+    "<rect/><rect",
+    "&x;",
+    "<g onload=x>",
+    "<g ONLOAD='x'/>",
+    "<animate/>",
+    "<iframe/>",
+  ],
+])("an SVG with %s is none", (inner) => {
+  expect([
+    svg(inner),
+    svg(inner, " xmlns:svg='http://www.w3.org/2000/svg' xmlns:xlink='http://www.w3.org/1999/xlink'"),
+  ]).toEqual([[], []]);
+});
+
+test("an SVG in another encoding, with entities of its own, or with something around it is none", () => {
+  const plain = "<svg xmlns='http://www.w3.org/2000/svg'/>";
+  const utf16 = new Uint8Array(Buffer.from(`\ufeff${plain}`, "utf16le"));
+  const declared = (encoding: string) =>
+    new TextEncoder().encode(`<?xml version="1.0" encoding="${encoding}"?>${plain}`);
+  const entity = new TextEncoder().encode(`<!DOCTYPE svg [<!ENTITY x "<script/>">]>${plain}`);
+  const after = new TextEncoder().encode(`${plain}<script/>`);
+  const html = new TextEncoder().encode("<svg xmlns='http://www.w3.org/1999/xhtml'/>");
+  for (const bytes of [utf16, declared("UTF-7"), declared("ISO-2022-JP"), entity, after, html])
+    expect(readPicture(bytes).content).toEqual([]);
+  expect(readPicture(declared("utf-8")).content).toHaveLength(1);
 });

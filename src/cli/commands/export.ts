@@ -20,7 +20,9 @@ export function add(program: Command): void {
           const exported = exportDrawer(drawer, pick.length > 0 ? pick.join(" ") : "all");
           const bar = progressBar("Exporting");
           try {
-            await writeNewFile(file, written(exported.lines, bar.show), options.overwrite ?? false);
+            await writeNewFile(file, written(exported.lines, bar.show), {
+              overwrite: options.overwrite ?? false,
+            });
           } finally {
             bar.end();
           }

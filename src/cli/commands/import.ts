@@ -1,6 +1,5 @@
 import { createReadStream } from "node:fs";
-import { access, constants, stat } from "node:fs/promises";
-import { createInterface } from "node:readline";
+import { access, constants } from "node:fs/promises";
 import { basename } from "node:path";
 import type { Command } from "commander";
 import { DrawerError } from "../../content/error.js";
@@ -8,7 +7,7 @@ import { importDrawer } from "../../drawer/import-file.js";
 import { answer, type CommonOptions } from "../answer.js";
 import { begin } from "../command.js";
 import { withDrawer } from "../home.js";
-import { WHY_NOT_READ } from "../input.js";
+import { regularFile, WHY_NOT_READ } from "../input.js";
 import { progressBar } from "../progress.js";
 
 /** `drawer import FILE`: brings the snippets of a drawer file into the drawer. */
@@ -35,17 +34,47 @@ export function add(program: Command): void {
   });
 }
 
-/** The lines of a file. It is opened when the first is asked for: a reader that nobody listens to yet loses lines. */
+/** The most bytes of a drawer file, and of one line of it. */
+const LARGEST = { file: 2 * 1024 * 1024 * 1024, line: 256 * 1024 * 1024 };
+
+/** The lines of a file, read in pieces. No line may be so long that it fills the memory. */
 async function* linesOf(file: string): AsyncGenerator<string> {
-  yield* createInterface({ input: createReadStream(file), crlfDelay: Infinity });
+  let rest: Buffer[] = [];
+  let length = 0;
+  for await (const chunk of createReadStream(file) as AsyncIterable<Buffer>) {
+    let from = 0;
+    for (let end = chunk.indexOf(LINE_END); end >= 0; end = chunk.indexOf(LINE_END, from)) {
+      yield Buffer.concat([...rest, chunk.subarray(from, end)])
+        .toString("utf8")
+        .replace(/\r$/, "");
+      [rest, length, from] = [[], 0, end + 1];
+    }
+    rest.push(chunk.subarray(from));
+    length += chunk.length - from;
+    if (length > LARGEST.line)
+      throw new DrawerError(
+        "too-large",
+        `Nothing was imported: “${basename(file)}” has a line of more than ${LARGEST.line / 1024 / 1024} MB, which no drawer file has.`,
+      );
+  }
+  if (length > 0) yield Buffer.concat(rest).toString("utf8");
 }
+
+const LINE_END = 0x0a;
 
 /** A stream tells of a missing file only while it is read, in the middle of things. */
 async function readable(file: string): Promise<void> {
   try {
     await access(file, constants.R_OK);
-    if ((await stat(file)).isDirectory()) throw Object.assign(new Error("folder"), { code: "EISDIR" });
+    const there = await regularFile(file);
+    if (there.isDirectory()) throw Object.assign(new Error("folder"), { code: "EISDIR" });
+    if (there.size > LARGEST.file)
+      throw new DrawerError(
+        "too-large",
+        `“${basename(file)}” has more than ${LARGEST.file / 1024 / 1024 / 1024} GB; Drawer imports at most that. Export it in parts.`,
+      );
   } catch (error) {
+    if (error instanceof DrawerError) throw error;
     const why = WHY_NOT_READ[(error as NodeJS.ErrnoException).code ?? ""] ?? String(error);
     throw new DrawerError("no-file", `“${file}” cannot be read: ${why}.`, { cause: error });
   }

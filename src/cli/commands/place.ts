@@ -56,7 +56,10 @@ export function add(program: Command): void {
         notices.push(...written.notices);
         if (to === undefined) await printWhole(written.data);
         else {
-          await writeNewFile(to, written.data, options.overwrite ?? false);
+          await writeNewFile(to, written.data, {
+            overwrite: options.overwrite ?? false,
+            isPrivate: snippets.some(({ entry }) => entry.private),
+          });
           const message = `Placed ${many(snippets.length).replace(/^one/, "1")} in “${to}”.`;
           notices.unshift({ code: "placed", message });
         }

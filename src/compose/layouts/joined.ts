@@ -9,7 +9,10 @@ import { dividersLeftOut, inlineOf } from "./lines-of.js";
 export const joined: Layout = (pieces, { between = "space" }) => {
   const separator = paragraph(betweenText(between)).runs;
   const runs: Run[] = [];
-  pieces.forEach(({ content }, index) => runs.push(...(index > 0 ? separator : []), ...inlineOf(content)));
+  pieces.forEach(({ content }, index) => {
+    if (index > 0) for (const run of separator) runs.push(run);
+    for (const run of inlineOf(content)) runs.push(run);
+  });
   return {
     content: runs.length === 0 ? [] : [{ type: "paragraph", runs: mergeRuns(runs) }],
     notices: dividersLeftOut(pieces.map(({ content }) => content)),

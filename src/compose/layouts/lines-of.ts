@@ -60,7 +60,7 @@ function rowLine(cells: readonly Cell[]): Paragraph {
     const inner = joined(linesOf(cell.flows));
     if (inner.length === 0) continue;
     if (runs.length > 0) runs.push(textRun(BETWEEN_CELLS));
-    runs.push(...inner);
+    for (const run of inner) runs.push(run);
   }
   return lineOf(runs);
 }

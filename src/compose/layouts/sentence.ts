@@ -16,7 +16,7 @@ export const sentence: Layout = (pieces, { locale, between }) => {
   });
   const runs: Run[] = [];
   for (const { type, value } of listParts(parts.length, locale)) {
-    if (type === "element") runs.push(...parts[Number(value)]!);
+    if (type === "element") for (const run of parts[Number(value)]!) runs.push(run);
     else runs.push(textRun(between === undefined ? value : betweenText(between)));
   }
   return {

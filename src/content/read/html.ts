@@ -347,7 +347,8 @@ export class HtmlReader<Node> {
     for (const flow of flows) {
       if (flow.type !== "paragraph") return flows.forEach((inner) => builder.flow(inner));
       if (runs.length > 0) runs.push({ type: "break" });
-      runs.push(...flow.runs);
+      // One by one: there may be more of them than a call may have arguments.
+      for (const run of flow.runs) runs.push(run);
     }
     if (runs.some((run) => run.type === "picture" || (run.type === "text" && hasLook(run.marks)))) {
       for (const flow of flows) builder.flow(flow);

@@ -143,7 +143,7 @@ export class FlowBuilder {
   }
 
   #endLists(): void {
-    if (this.#lists) this.flows.push(...this.#lists.take());
+    for (const list of this.#lists?.take() ?? []) this.flows.push(list);
     this.#lists = undefined;
   }
 

@@ -1,7 +1,9 @@
-import { checkLength } from "../limits.js";
+import { checkLength, LIMITS } from "../limits.js";
 import type { Reading } from "../notice.js";
+import { grouped } from "../number.js";
 import { readHtml, type HtmlReadOptions } from "./html.js";
 import { withoutMarks } from "./clean.js";
+import { readText } from "./text.js";
 
 /**
  * Reads Markdown (CommonMark with the GitHub extensions: tables, strikethrough, task lists, bare addresses). Front matter is
@@ -13,6 +15,11 @@ export async function readMarkdown<Node>(
   options: HtmlReadOptions<Node> = {},
 ): Promise<Reading> {
   checkLength(markdown, "Markdown");
+  const beyond = beyondBounds(markdown);
+  if (beyond !== undefined) {
+    const message = `This Markdown has ${beyond}. It was taken in as plain text.`;
+    return { ...readText(markdown), notices: [{ code: "left-out", message }] };
+  }
   const { micromark } = await import("micromark");
   const { gfm, gfmHtml } = await import("micromark-extension-gfm");
   const { frontmatter, frontmatterHtml } = await import("micromark-extension-frontmatter");
@@ -31,3 +38,40 @@ export async function readMarkdown<Node>(
 
 /** Facts about a document between two lines of dashes or plus signs at its very beginning. */
 const FRONT_MATTER = /^(---|\+\+\+)[ \t]*\r?\n(?:[\s\S]*?\r?\n)?\1[ \t]*(?:\r?\n|$)/;
+
+/**
+ * What of a Markdown text would take the parser far longer than its length: signs of emphasis or links without number in
+ * one paragraph, or quotes and lists nested without number; nothing for what people write.
+ */
+function beyondBounds(markdown: string): string | undefined {
+  let signs = 0;
+  let lazy = 0;
+  let fence: string | undefined;
+  let isTable = false;
+  let wasQuote = false;
+  for (const line of markdown.split("\n")) {
+    const opens = /^ {0,3}(```|~~~)/.exec(line)?.[1];
+    if (opens !== undefined && (fence === undefined || fence === opens)) {
+      fence = fence === undefined ? opens : undefined;
+      signs = 0;
+    }
+    if (fence !== undefined) continue;
+    const markers = MARKERS.exec(line)?.[0].match(/[>+*.)-]/g)?.length ?? 0;
+    if (markers > LIMITS.markers) return `quotes and lists nested more than ${LIMITS.markers} deep`;
+    const isQuote = /^ {0,3}>/.test(line);
+    if (line.trim() === "") [signs, lazy, isTable] = [0, 0, false];
+    else if (wasQuote && !isQuote) lazy++;
+    wasQuote = isQuote;
+    // An item, a heading and the cells of a table are paragraphs of their own.
+    if (/^[ \t]*(?:[-+*][ \t]|\d{1,9}[.)][ \t]|#)/.test(line)) signs = 0;
+    if (/^[ |:-]*-[ |:-]*$/.test(line) && line.includes("|")) isTable = true;
+    const here = line.match(/\*+|~+|\[|www\./gi)?.length ?? 0;
+    signs = isTable ? here : signs + here;
+    if (signs > LIMITS.signs || lazy > LIMITS.signs)
+      return `more than ${grouped(LIMITS.signs)} signs of emphasis, links or quotes in one paragraph`;
+  }
+  return undefined;
+}
+
+/** The signs of quotes and lists that a line begins with. */
+const MARKERS = /^(?:[ \t]*(?:>|[-+*](?=[ \t])|\d{1,9}[.)](?=[ \t])))+/;

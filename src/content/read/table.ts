@@ -162,7 +162,7 @@ function captionRuns(flows: Content): readonly Run[] {
   for (const flow of flows) {
     if (flow.type !== "paragraph" && flow.type !== "heading") continue;
     if (runs.length > 0) runs.push({ type: "break" });
-    runs.push(...flow.runs);
+    for (const run of flow.runs) runs.push(run);
   }
   return runs;
 }

@@ -1,5 +1,7 @@
 import { DrawerError } from "../../content/error.js";
+import { LIMITS } from "../../content/limits.js";
 import { runsText, type Cell, type CellValue, type Paragraph } from "../../content/model.js";
+import { grouped } from "../../content/number.js";
 import { isDateFormat } from "../../content/serial.js";
 import type { Rectangle } from "../../content/cells.js";
 import { makeCell } from "../../content/table.js";
@@ -10,8 +12,11 @@ import { OdtReader } from "./odt.js";
 import { OdfStyles } from "./odt-styles.js";
 import { SheetGrid, type Sheet } from "./sheet.js";
 
-/** How far a sheet reaches at most, and how often a filled row or cell may be repeated. */
-const LIMIT = { rows: 1_048_576, columns: 16_384, repeated: 10_000 };
+/** How far a sheet reaches at most. */
+const LIMIT = { rows: 1_048_576, columns: 16_384 };
+
+/** How often a blank cell or row that is coloured may be repeated and still be shown. */
+const SHOWN_BLANK = 1000;
 
 /**
  * Reads an ods workbook (OpenDocument 1.3): each cell as its sheet showed it, the typed value with its number format
@@ -29,7 +34,7 @@ export function readOds(bytes: Uint8Array, file: string): Sheet[] {
   const odf = new OdfStyles(styles ? [parseXml(styles, file), root] : [root]);
   const text = new OdtReader(parts, odf, file);
   const tables = [...childrenOf(body)].filter(({ localName }) => localName === "table");
-  return tables.map((table) => new SheetReader(text, odf).read(table));
+  return tables.map((table) => new SheetReader(text, odf, file).read(table));
 }
 
 class SheetReader {
@@ -42,7 +47,21 @@ class SheetReader {
   constructor(
     readonly text: OdtReader,
     readonly styles: OdfStyles,
+    readonly file: string,
   ) {}
+
+  /** How many cells that hold something have been made of the sheet. */
+  #cells = 0;
+
+  /** Refuses repeats that come to more cells than a sheet may have, before they are made. */
+  #count(cells: number): void {
+    this.#cells += cells;
+    if (this.#cells > LIMITS.cells)
+      throw new DrawerError(
+        "too-large",
+        `“${this.file}” repeats rows and cells to more than ${grouped(LIMITS.cells)} cells. It was not read; save the sheets you need by themselves.`,
+      );
+  }
 
   read(table: Element): Sheet {
     this.#section(table);
@@ -69,7 +88,10 @@ class SheetReader {
       if (child.localName !== "table-cell" && child.localName !== "covered-table-cell") continue;
       const times = count(child, "number-columns-repeated", LIMIT.columns);
       const cell = child.localName === "table-cell" ? this.#cell(child, column) : undefined;
-      if (cell && (cell.flows.length > 0 || cell.background) && times <= LIMIT.repeated) {
+      // What is coloured only, to the end of the sheet, is how sheets look and no content.
+      const isShown = cell && (cell.flows.length > 0 || (cell.background && times <= SHOWN_BLANK));
+      if (isShown) {
+        this.#count(times);
         for (let i = 0; i < times; i++) cells[column + i] = cell;
       }
       const colspan = count(child, "number-columns-spanned", LIMIT.columns);
@@ -85,8 +107,11 @@ class SheetReader {
       column += times;
     }
     const times = count(element, "number-rows-repeated", LIMIT.rows);
-    if (cells.length > 0 && times <= LIMIT.repeated)
+    const isFilled = cells.some((cell) => cell !== undefined && cell.flows.length > 0);
+    if (cells.length > 0 && (isFilled || times <= SHOWN_BLANK)) {
+      this.#count((times - 1) * cells.reduce((sum, cell) => sum + (cell ? 1 : 0), 0));
       for (let i = 0; i < times; i++) this.#rows[this.#row + i] = cells;
+    }
     this.#row += times;
   }
 

@@ -1,5 +1,8 @@
 import { runsText, type Cell, type Row, type Table } from "../../content/model.js";
-import type { Rectangle } from "../../content/cells.js";
+import { writeCells, type Rectangle } from "../../content/cells.js";
+import { DrawerError } from "../../content/error.js";
+import { LIMITS } from "../../content/limits.js";
+import { grouped } from "../../content/number.js";
 import { makeTable } from "../../content/table.js";
 
 /** A sheet of a workbook. */
@@ -43,6 +46,7 @@ export class SheetGrid implements Sheet {
     const bottom = Math.min(rectangle.bottom, Math.max(used?.bottom ?? 0, rectangle.top));
     const right = Math.min(rectangle.right, Math.max(used?.right ?? 0, rectangle.left));
     const inside = { ...rectangle, bottom, right };
+    checkCells(inside, this.name);
     const covered = this.#coveredPlaces(inside);
     const rows: Row[] = [];
     for (let r = inside.top; r <= bottom; r++) {
@@ -103,6 +107,16 @@ export class SheetGrid implements Sheet {
     }
     return false;
   }
+}
+
+/** Refuses a rectangle of more cells than a table may have, before any of them is made. */
+function checkCells({ top, left, bottom, right }: Rectangle, sheet: string): void {
+  const cells = (bottom - top + 1) * (right - left + 1);
+  if (cells <= LIMITS.cells) return;
+  throw new DrawerError(
+    "too-large",
+    `The sheet “${sheet}” reaches over ${grouped(cells)} cells; Drawer takes at most ${grouped(LIMITS.cells)} at once. Name a smaller range of it, such as ${writeCells({ top, left, bottom: top + 99, right: Math.min(right, left + 9) })}.`,
+  );
 }
 
 /** How many rows below the first are looked at to tell whether it is a header. */

@@ -1,8 +1,10 @@
 import type { CellObject, WorkBook } from "@e965/xlsx";
 import { DrawerError } from "../../content/error.js";
+import { LIMITS } from "../../content/limits.js";
 import { paragraph, type Cell, type CellValue } from "../../content/model.js";
+import { grouped } from "../../content/number.js";
 import { isDateFormat, serialToDate } from "../../content/serial.js";
-import { unzip } from "../zip.js";
+import { unzip, type Parts } from "../zip.js";
 import { SheetGrid, type Sheet } from "./sheet.js";
 import { XlsxLooks, type CellLook } from "./xlsx-looks.js";
 
@@ -14,6 +16,7 @@ import { XlsxLooks, type CellLook } from "./xlsx-looks.js";
  */
 export async function readXlsx(bytes: Uint8Array, file: string): Promise<Sheet[]> {
   const parts = unzip(bytes, file, (name) => /^xl\/|^\[Content_Types\]|\.rels$/.test(name));
+  checkSheets(parts, file);
   // The workbook reader is given a zip that is whole: its own unpacking can run for ever on one that is not.
   const { read } = await import("@e965/xlsx");
   const damaged = (cause?: unknown) =>
@@ -50,6 +53,22 @@ export async function readXlsx(bytes: Uint8Array, file: string): Promise<Sheet[]
     }));
     return new SheetGrid(name, rows, merges);
   });
+}
+
+/** Counts the cells of a workbook before any of them is made. */
+function checkSheets(parts: Parts, file: string): void {
+  let cells = 0;
+  for (const [name, bytes] of Object.entries(parts.parts)) {
+    if (!/^xl\/worksheets\/[^/]+\.xml$/.test(name)) continue;
+    // A cell begins with “<c” and what ends a name.
+    for (let at = bytes.indexOf(0x63); at > 0; at = bytes.indexOf(0x63, at + 1))
+      if (bytes[at - 1] === 0x3c && [0x20, 0x3e, 0x2f, 0x0a].includes(bytes[at + 1] ?? 0)) cells++;
+    if (cells > LIMITS.cells)
+      throw new DrawerError(
+        "too-large",
+        `“${file}” has more than ${grouped(LIMITS.cells)} cells. It was not read; save the sheets you need by themselves.`,
+      );
+  }
 }
 
 function makeSheetCell(source: CellObject, { align: own, background, ...marks }: CellLook): Cell {

@@ -1,4 +1,4 @@
-import { chmodSync, closeSync, mkdirSync, openSync } from "node:fs";
+import { chmodSync, closeSync, constants, mkdirSync, openSync, statSync } from "node:fs";
 import { dirname } from "node:path";
 import Database from "libsql";
 
@@ -118,12 +118,35 @@ export class Connection {
   }
 }
 
-/** Connects to a database file, which is made, with its folder, when it is not there; both are for their owner alone. */
+/**
+ * Connects to a database file, which is made, with its folder, when it is not there; both are for their owner alone.
+ * @throws the system's error `ELOOP` when a link stands in its place
+ */
 export function openConnection(path: string, pragmas: readonly string[] = PRAGMAS): Connection {
   mkdirSync(dirname(path), { recursive: true, mode: 0o700 });
-  closeSync(openSync(path, "a", 0o600));
+  closeSync(openSync(path, constants.O_CREAT | constants.O_RDWR | (constants.O_NOFOLLOW ?? 0), 0o600));
   chmodSync(path, 0o600);
   return new Connection(path, pragmas);
+}
+
+/**
+ * Closes a folder of drawers that others can look into. A folder that many use, such as the one for temporary files, is
+ * not ours to close.
+ *
+ * @returns whether it was open
+ */
+export function closeFolder(path: string): boolean {
+  const there = statSync(dirname(path), { throwIfNoEntry: false });
+  const isOpen = there !== undefined && (there.mode & 0o077) !== 0 && (there.mode & 0o1000) === 0;
+  if (!isOpen || there.uid !== process.getuid?.()) return false;
+  chmodSync(dirname(path), 0o700);
+  return true;
+}
+
+/** Whether an error says that the files cannot be written, though they may be read. */
+export function saysReadOnly(error: unknown): boolean {
+  const { code = "", message = "" } = error as { code?: string; message?: string };
+  return /^(?:EROFS|EACCES|EPERM)$/.test(code) || /READONLY|readonly|read-only/.test(code + message);
 }
 
 /** Whether an error is one of the database, and not of a program that uses it. */

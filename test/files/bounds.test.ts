@@ -1,0 +1,146 @@
+import { spawnSync } from "node:child_process";
+import { mkdtempSync, rmSync, truncateSync, writeFileSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join, resolve } from "node:path";
+import { zipSync, strToU8 } from "fflate";
+import { readHtml, readMarkdown, writeText } from "drawer";
+import { readSource } from "drawer/files";
+
+const folder = mkdtempSync(join(tmpdir(), "drawer-bounds-"));
+afterAll(() => rmSync(folder, { recursive: true, force: true }));
+
+const zip = (files: Record<string, string>) =>
+  zipSync(Object.fromEntries(Object.entries(files).map(([name, text]) => [name, strToU8(text)])));
+const docx = (body: string) =>
+  zip({
+    "word/document.xml": `<w:document xmlns:w="http://schemas.openxmlformats.org/wordprocessingml/2006/main"><w:body>${body}</w:body></w:document>`,
+  });
+const relations = (type: string, target: string) =>
+  `<Relationships xmlns="http://schemas.openxmlformats.org/package/2006/relationships"><Relationship Id="r1" Type="http://schemas.openxmlformats.org/officeDocument/2006/relationships/${type}" Target="${target}"/></Relationships>`;
+const MAIN = 'xmlns="http://schemas.openxmlformats.org/spreadsheetml/2006/main"';
+const xlsx = (rows: string) =>
+  zip({
+    "[Content_Types].xml": `<Types xmlns="http://schemas.openxmlformats.org/package/2006/content-types"><Default Extension="rels" ContentType="application/vnd.openxmlformats-package.relationships+xml"/><Override PartName="/xl/workbook.xml" ContentType="application/vnd.openxmlformats-officedocument.spreadsheetml.sheet.main+xml"/><Override PartName="/xl/worksheets/sheet1.xml" ContentType="application/vnd.openxmlformats-officedocument.spreadsheetml.worksheet+xml"/></Types>`,
+    "_rels/.rels": relations("officeDocument", "xl/workbook.xml"),
+    "xl/_rels/workbook.xml.rels": relations("worksheet", "worksheets/sheet1.xml"),
+    "xl/workbook.xml": `<workbook ${MAIN} xmlns:r="http://schemas.openxmlformats.org/officeDocument/2006/relationships"><sheets><sheet name="S" sheetId="1" r:id="r1"/></sheets></workbook>`,
+    "xl/worksheets/sheet1.xml": `<worksheet ${MAIN}><sheetData>${rows}</sheetData></worksheet>`,
+  });
+const ods = (rows: string) =>
+  zip({
+    "content.xml": `<o:document-content xmlns:o="urn:oasis:names:tc:opendocument:xmlns:office:1.0" xmlns:t="urn:oasis:names:tc:opendocument:xmlns:table:1.0" xmlns:x="urn:oasis:names:tc:opendocument:xmlns:text:1.0"><o:body><o:spreadsheet><t:table t:name="S">${rows}</t:table></o:spreadsheet></o:body></o:document-content>`,
+  });
+const FAR = '<row r="1"><c r="A1"><v>1</v></c></row><row r="1048576"><c r="XFD1048576"><v>2</v></c></row>';
+const repeated = (times: number) =>
+  `<t:table-row t:number-rows-repeated="${times}"><t:table-cell t:number-columns-repeated="${times}"><x:p>x</x:p></t:table-cell></t:table-row>`;
+
+/** Runs the command on a file, or with a program's output piped in; with a heap of 500 MB. */
+function collect(words: string, before = ""): { code: number | null; err: string } {
+  const command = `${before}node --max-old-space-size=500 ${resolve("dist/bin/main.js")} ${words}`;
+  const { status, stderr } = spawnSync("sh", ["-c", command], {
+    cwd: folder,
+    encoding: "utf8",
+    // Without bounds these take minutes, or all memory.
+    timeout: 30_000,
+    env: { ...process.env, DRAWER_HOME: join(folder, "home") },
+  });
+  return { code: status, err: stderr };
+}
+
+test.each<[string, () => Uint8Array | number, RegExp]>([
+  ["far.xlsx", () => xlsx(FAR), /The sheet “S” reaches over 17,179,869,184 cells; .* Name a smaller range/],
+  [
+    "many.xlsx",
+    () => xlsx(`<row r="1">${"<c><v>1</v></c>".repeat(3000)}</row>`.repeat(1000)),
+    /more than 1,000,000 cells/,
+  ],
+  ["repeats.ods", () => ods(repeated(10_000)), /repeats rows and cells to more than 1,000,000 cells/],
+  ["empty.docx", () => docx("<w:p/>".repeat(8_000_000)), /more than 1,000,000 elements/],
+  [
+    "nested.docx",
+    () => docx("<w:sdt><w:sdtContent>".repeat(5000) + "</w:sdtContent></w:sdt>".repeat(5000)),
+    /nested more than 256 deep/,
+  ],
+  ["large.txt", () => 1024 ** 3, /“large.txt” has more than 256 MB/],
+])("%s is refused in one sentence, in time and in little memory", (name, make, message) => {
+  const made = make();
+  writeFileSync(join(folder, name), typeof made === "number" ? "" : made);
+  if (typeof made === "number") truncateSync(join(folder, name), made);
+  const { code, err } = collect(`collect ${name}`);
+  expect([code, err]).toEqual([1, expect.stringMatching(message)]);
+  expect(err).toMatch(/^drawer: [^\n]+\n$/);
+});
+
+test.each([
+  ["collect /dev/zero", "", "“/dev/zero” is no file but a device or a pipe."],
+  ["import /dev/zero", "", "“/dev/zero” is no file but a device or a pipe."],
+  ["collect", "cat /dev/zero | ", "Standard input has more than 256 MB"],
+  ["collect", "yes | ", "Standard input has more than 256 MB"],
+])("what never ends is refused: %s %s", (words, before, message) => {
+  expect(collect(words, before)).toMatchObject({ code: 1, err: expect.stringContaining(message) });
+});
+
+test("a drawer file of 5 GB, and one with an endless line, are refused", () => {
+  writeFileSync(join(folder, "large.jsonl"), '{"format":"drawer-snippets","version":1,"snippets":1}\n');
+  truncateSync(join(folder, "large.jsonl"), 5 * 1024 ** 3);
+  expect(collect("import large.jsonl").err).toContain("more than 2 GB");
+  truncateSync(join(folder, "large.jsonl"), 1024 ** 3);
+  expect(collect("import large.jsonl").err).toContain("has a line of more than 256 MB");
+});
+
+test("a part of a sheet that reaches far, and repeats within bounds, are read", async () => {
+  const far = await readSource(xlsx(FAR), "far.xlsx");
+  expect(writeText(far.at("S!A1:B2").content)).toBe("1\t\n\t");
+  const many = await readSource(ods(repeated(300)), "many.ods");
+  expect(many.parts()[0]!.text).toBe("300 rows, 300 columns");
+});
+
+/** Shapes whose parsing could take far longer than their length. */
+const SHAPES = [
+  ...[
+    "**x*",
+    "~~a",
+    "[a](b",
+    ">",
+    "*a",
+    "a*",
+    "_a ",
+    "`a``b",
+    "[",
+    "![",
+    "[a]((",
+    "<a ",
+    "<!--x",
+    "&a",
+    "- ",
+    "1) ",
+  ],
+  ...["http://a.b ", "www.a_ ", "a@b.c ", "*a**b ", "[x] ", "![a][b", '[a](b "c ', "**x*|\n", "a\n> b\n"],
+];
+
+test.each(SHAPES)("Markdown of many “%s” takes no longer than its length", async (shape) => {
+  const seconds = async (length: number) => {
+    const begun = performance.now();
+    await readMarkdown(shape.repeat(Math.ceil(length / shape.length)));
+    return performance.now() - begun;
+  };
+  await seconds(1000);
+  const [small, large] = [await seconds(50_000), await seconds(200_000)];
+  // Four times the length: linear is 4, quadratic 16; what takes no time at all is no matter.
+  expect(large < 1000 || large / small < 10).toBe(true);
+});
+
+test("what is beyond the bounds of Markdown is plain text, and that is said; what people write is not", async () => {
+  const beyond = await readMarkdown("**x*".repeat(2000));
+  expect([writeText(beyond.content), beyond.notices.length]).toEqual(["**x*".repeat(2000), 1]);
+  const item = "- **Wren**, *Troglodytes*: [seen](https://merrow-spit.example/)\n";
+  const table = `| a | b |\n| - | - |\n${"| **x** | *y* |\n".repeat(2000)}`;
+  const code = `\`\`\`c\n${"char **argv = *list;\n".repeat(2000)}\`\`\`\n`;
+  for (const usual of [item.repeat(2000), table, code])
+    expect((await readMarkdown(usual)).notices).toEqual([]);
+});
+
+test("a hundred thousand lines of preformatted text are read", async () => {
+  const { content } = await readHtml(`<pre>${"line\n".repeat(100_000)}</pre>`);
+  expect(writeText(content).length).toBeGreaterThan(499_000);
+});
