@@ -2,7 +2,17 @@ import { readFileSync } from "node:fs";
 import { createServer, type Server } from "node:http";
 import { build } from "esbuild";
 import { chromium, type Browser, type Page } from "playwright-core";
-import { readFlavours, readHtml, readMarkdown, writeHtml } from "drawer";
+import MarkdownIt from "markdown-it";
+import { marked } from "marked";
+import {
+  readFlavours,
+  readHtml,
+  readMarkdown,
+  writeHtml,
+  writeMarkdown,
+  type Content,
+  type Run,
+} from "drawer";
 import { CHROMIUM_FLAGS, findChromium } from "../../scripts/chromium.mjs";
 import { payload, payloads } from "../support/demo";
 import { hostileHtml, hostileMarkdown } from "../support/hostile";
@@ -165,6 +175,83 @@ onPages("content in a real browser", () => {
     expect(await page.evaluate(() => (window as unknown as { hit?: number }).hit)).toBeUndefined();
     expect(asked).toEqual([]);
   }, 120_000);
+
+  /** Renderers of other people, with HTML allowed, as those who publish Markdown have them. */
+  const renderers: Record<string, (markdown: string) => string> = {
+    marked: (markdown) => marked.parse(markdown, { async: false }),
+    "markdown-it": (markdown) => new MarkdownIt({ html: true, linkify: true }).render(markdown),
+  };
+
+  /** A text as runs of a letter each, which look different to the eye and the same in Markdown. */
+  const letters = (text: string): Run[] =>
+    [...text].map((letter, at) => ({
+      type: "text",
+      text: letter,
+      marks: [{ color: "#b03020" }, {}, { size: 9 }, { font: "Georgia" }][at % 4]!,
+    }));
+  /** A text in every place where text stands. */
+  const placed = (text: string): Content => [
+    { type: "paragraph", runs: letters(text) },
+    { type: "paragraph", runs: [{ type: "text", text }] },
+    { type: "paragraph", runs: [{ type: "text", text, marks: { code: true } }] },
+    {
+      type: "paragraph",
+      runs: letters(text).map((run, at) => (at % 3 ? run : { ...run, marks: { bold: true } }) as Run),
+    },
+    { type: "heading", level: 2, runs: letters(text) },
+    { type: "list", ordered: false, items: [{ flows: [{ type: "paragraph", runs: letters(text) }] }] },
+    { type: "quote", flows: [{ type: "paragraph", runs: letters(text) }] },
+    { type: "code", text },
+    {
+      type: "table",
+      headerRows: 1,
+      caption: letters(text),
+      rows: [
+        [{ flows: [{ type: "paragraph", runs: letters(text) }] }],
+        [{ flows: [{ type: "code", text }] }],
+      ],
+    },
+    { type: "paragraph", runs: [{ type: "text", text, marks: { link: "https://merrow-spit.example/" } }] },
+  ];
+
+  test.each(Object.entries(renderers))(
+    "text that was inert stays inert in Markdown that %s makes a page of",
+    async (_, render) => {
+      for (const text of [
+        ...hostileHtml,
+        ...hostileMarkdown,
+        "<img src=x onerror=window.hit=1>",
+        "`\n\n<img src=x onerror=window.hit=1>",
+      ]) {
+        const { content } = await readHtml(text);
+        for (const written of [writeMarkdown(placed(text)), writeMarkdown(content)]) {
+          const found = await page.evaluate((html) => {
+            const shown = document.querySelector<HTMLElement>("#shown")!;
+            shown.innerHTML = html;
+            const bad = [...shown.querySelectorAll<HTMLElement>("*")].find(
+              (element) =>
+                !/^(p|h[1-6]|ul|ol|li|table|caption|thead|tbody|tr|th|td|blockquote|pre|code|hr|br|strong|em|u|s|del|sub|sup|a)$/.test(
+                  element.localName,
+                ) ||
+                [...element.attributes].some(
+                  ({ name, value }) =>
+                    !/^(href|class|align|style|start)$/.test(name) ||
+                    (name === "href" && !/^(https?|mailto|tel):/i.test(value)),
+                ),
+            );
+            for (const element of shown.querySelectorAll<HTMLElement>("*"))
+              if (!element.closest("a")) element.click();
+            return bad?.outerHTML;
+          }, render(written));
+          expect([text, found]).toEqual([text, undefined]);
+        }
+      }
+      await page.waitForTimeout(200);
+      expect(await page.evaluate(() => (window as unknown as { hit?: number }).hit)).toBeUndefined();
+      expect(asked).toEqual([]);
+    },
+    120_000,
+  );
 });
 
 /** Elements and attributes that written HTML may hold; the first thing in it that is anything else. */

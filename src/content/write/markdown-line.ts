@@ -117,13 +117,18 @@ class LineWriter {
         address === undefined ? escapeText(run.alt || "picture") : `![${escapeText(run.alt)}](<${address}>)`;
     } else if (run.marks?.code && run.text.trim() !== "") this.text += codeSpan(run.text);
     else {
-      const text = this.#isInLink
-        ? escapeText(run.text).replace(ADDRESS_START, "$1\\$2")
-        : escapeAround(run.text, /^\s?$/.test(next));
+      const text = this.#isInLink ? escapeInLink(run.text) : escapeAround(run.text, /^\s?$/.test(next));
       // Before a link it would make a picture of it.
       this.text += next === "[" ? text.replace(/!$/, "\\!") : text;
     }
   }
+}
+
+/** Escapes the text of a link, in which no address and no brackets may be read; not every program heeds backslashes there. */
+function escapeInLink(text: string): string {
+  return escapeText(text)
+    .replace(ADDRESS_START, "$1\\$2")
+    .replace(/\\([[\]])/g, (_, bracket: string) => (bracket === "[" ? "&#91;" : "&#93;"));
 }
 
 /** Where a bare address begins to be read as a link (GitHub Flavored Markdown, 6.9). */
@@ -146,7 +151,8 @@ function escapeAround(text: string, endsApart: boolean): string {
     at = index + address.length;
     // An address goes on to the next space, signs that are escaped included.
     const word = address + /^[^\s<]*/.exec(text.slice(at))![0];
-    const isPlain = escapeText(word) === word && (endsApart || index + word.length < text.length);
+    const next = text[index + word.length];
+    const isPlain = escapeText(word) === word && (next === undefined ? endsApart : next !== "<");
     if (isPlain) escaped += address;
     else if (/^www/i.test(address)) escaped += escapeText(address).replace(ADDRESS_START, "$1\\$2");
     else escaped += `<${address}>`;
@@ -213,7 +219,8 @@ function escapeText(text: string): string {
   if (!/[\\`*_[\]<&~]/.test(text)) return text;
   return text.replace(
     /[\\`*[\]~]|(?<![A-Za-z0-9])_|_(?![A-Za-z0-9])|<(?=[A-Za-z/!?]|$)|&(?=#?\w{1,31};|#?\w{0,31}$)/g,
-    (sign) => "\\" + sign,
+    // A backslash may be taken for a part of an address before it, and what it stands before be live then.
+    (sign) => (sign === "<" ? "&lt;" : "\\" + sign),
   );
 }
 
