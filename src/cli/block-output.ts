@@ -9,7 +9,7 @@ import { page } from "./page.js";
 interface Output {
   readonly names: readonly string[];
   /** The whole of a file; of text formats also what goes to standard output. */
-  readonly write: (block: Block, title: string | undefined) => Written | Promise<Written>;
+  readonly write: (block: Block, title: string | undefined, guard: boolean) => Written | Promise<Written>;
   /** Whether it is bytes, which nobody wants on a terminal. */
   readonly isBinary?: true;
 }
@@ -31,8 +31,8 @@ const OUTPUTS: readonly Output[] = [
     names: ["html", "htm"],
     write: (block, title) => (title === undefined ? line(block.html) : text(page(block.html, title))),
   },
-  { names: ["csv"], write: (block) => text(block.csv) },
-  { names: ["tsv", "tab"], write: (block) => text(block.tsv) },
+  { names: ["csv"], write: (block, _, guard) => text(block.delimited(",", { guard })) },
+  { names: ["tsv", "tab"], write: (block, _, guard) => text(block.delimited("\t", { guard })) },
   { names: ["json"], write: (block) => line(JSON.stringify(block.content)) },
   ...WRITTEN_FORMATS.map((format): Output => ({
     names: [format],

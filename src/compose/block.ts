@@ -1,6 +1,6 @@
 import type { Content } from "../content/model.js";
 import type { Notice } from "../content/notice.js";
-import { writeDelimited } from "../content/write/delimited.js";
+import { writeDelimited, type DelimitedWriteOptions, type Separator } from "../content/write/delimited.js";
 import { writeHtml } from "../content/write/html.js";
 import { writeMarkdown } from "../content/write/markdown.js";
 import { writeText } from "../content/write/text.js";
@@ -43,13 +43,18 @@ export class Block {
     return writeMarkdown(this.content);
   }
 
-  /** Comma-separated rows (RFC 4180). */
+  /** Comma-separated rows (RFC 4180), guarded against being run as formulas. */
   get csv(): string {
-    return writeDelimited(this.content, ",").text;
+    return this.delimited(",");
   }
 
-  /** Tab-separated rows. */
+  /** Tab-separated rows, guarded against being run as formulas. */
   get tsv(): string {
-    return writeDelimited(this.content, "\t").text;
+    return this.delimited("\t");
+  }
+
+  /** Rows whose cells are parted by a sign; raw where they are not to be guarded. */
+  delimited(separator: Separator, options: DelimitedWriteOptions = {}): string {
+    return writeDelimited(this.content, separator, options).text;
   }
 }

@@ -3,6 +3,7 @@ import { mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import fc from "fast-check";
+import { unzipSync } from "fflate";
 import {
   compose,
   readDelimited,
@@ -192,4 +193,95 @@ if (!hasOffice)
     rmSync(folder, { recursive: true, force: true });
   },
   120_000,
+);
+
+(hasOffice || process.env["CI"] ? test : test.skip)(
+  "no text becomes a formula in LibreOffice, wherever it stands, from HTML, CSV in any language, or TSV",
+  async () => {
+    const folder = mkdtempSync(join(tmpdir(), "drawer-formulas-"));
+    const values = [
+      "=1+1",
+      " =1+1",
+      '=HYPERLINK("https://a.example";"x")',
+      "@SUM(1;1)",
+      "-2+3+cmd|' /C x'!A0",
+      "+SUM(1)",
+      "=a;=1+1",
+    ];
+    const text = (words: string) => ({ type: "paragraph", runs: [{ type: "text", text: words }] }) as const;
+    const below = (words: string) =>
+      ({
+        type: "paragraph",
+        runs: [{ type: "text", text: "a" }, { type: "break" }, { type: "text", text: words }],
+      }) as const;
+    const parted = (words: string) =>
+      ({
+        type: "paragraph",
+        runs: [...words].map((letter, at) => ({
+          type: "text",
+          text: letter,
+          ...(at % 2 && { marks: { bold: true } }),
+        })),
+      }) as Flow;
+    const list = (words: string): Flow => ({
+      type: "list",
+      ordered: false,
+      items: [{ flows: [text(words)] }],
+    });
+    const places: readonly ((words: string) => Flow)[] = [
+      ...[
+        text,
+        below,
+        parted,
+        list,
+        (words: string): Flow => ({ type: "heading", level: 2, runs: text(words).runs }),
+      ],
+      ...[
+        (words: string): Flow => ({ type: "quote", flows: [text(words)] }),
+        (words: string): Flow => ({ type: "code", text: `x\n${words}` }),
+      ],
+      (words) => ({
+        type: "table",
+        headerRows: 0,
+        caption: text(words).runs,
+        rows: [[{ flows: [text("x")] }]],
+      }),
+      ...[text, below, parted, list].map((inner) => (words: string): Flow => ({
+        type: "table",
+        headerRows: 0,
+        rows: [[{ flows: [text("x")] }, { flows: [inner(words)] }]],
+      })),
+    ];
+    const content = values.flatMap((words) => places.map((place) => place(words)));
+    writeFileSync(join(folder, "html.html"), `<meta charset="utf-8">${writeHtml(content)}`);
+    for (const [name, separator] of [
+      ["commas", ","],
+      ["tabs", "\t"],
+    ] as const)
+      writeFileSync(join(folder, `${name}.csv`), writeDelimited(content, separator).text);
+    const open = (name: string, filter: string) => {
+      const profile = `-env:UserInstallation=file://${folder}/profile`;
+      spawnSync("soffice", [
+        profile,
+        "--headless",
+        `--infilter=${filter}`,
+        "--convert-to",
+        "ods",
+        "--outdir",
+        folder,
+        join(folder, name),
+      ]);
+      const [[, bytes]] = Object.entries(
+        unzipSync(new Uint8Array(readFileSync(join(folder, name.replace(/\.\w+$/, ".ods"))))),
+      ).filter(([part]) => part === "content.xml") as [[string, Uint8Array]];
+      return new TextDecoder().decode(bytes).match(/<table:table-cell[^>]*table:formula[^>]*>/g) ?? [];
+    };
+    expect(open("html.html", "HTML (StarCalc)")).toEqual([]);
+    for (const codes of [44, 59, 9]) {
+      expect(open("commas.csv", `CSV:${codes},34,76`)).toEqual([]);
+      expect(open("tabs.csv", `CSV:${codes},34,76`)).toEqual([]);
+    }
+    rmSync(folder, { recursive: true, force: true });
+  },
+  180_000,
 );

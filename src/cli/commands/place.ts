@@ -17,6 +17,7 @@ interface PlaceOptions extends CommonOptions, RecipeOptions {
   readonly out?: string;
   readonly to?: string;
   readonly overwrite?: boolean;
+  readonly guard: boolean;
 }
 
 /** `drawer place PICK`: makes a block of snippets and puts it on standard output or into a new file. */
@@ -34,6 +35,7 @@ export function add(program: Command): void {
       `what it is written as: ${OUTPUT_NAMES.join(", ")} (default: text, or by the file's ending)`,
     )
     .option("--to <file>", "a file to put it into; its ending tells the format")
+    .option("--no-guard", "write CSV and TSV raw, also what a sheet would run as a formula")
     .option("--overwrite", "replace the file when it is there already")
     .action(async (pick: readonly string[], options: PlaceOptions) => {
       const { to } = options;
@@ -52,7 +54,7 @@ export function add(program: Command): void {
       const block = compose(snippets, { ...fitting, ...typed });
       const notices = [...block.notices];
       if (to !== undefined || !options.json) {
-        const written = await output.write(block, to === undefined ? undefined : titleOf(to));
+        const written = await output.write(block, to === undefined ? undefined : titleOf(to), options.guard);
         notices.push(...written.notices);
         if (to === undefined) await printWhole(written.data);
         else {

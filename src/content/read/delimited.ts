@@ -1,4 +1,5 @@
 import { DrawerError } from "../error.js";
+import { unguarded } from "../formula.js";
 import { checkLength } from "../limits.js";
 import { paragraph, type Cell, type Table } from "../model.js";
 import { isFigure } from "../number.js";
@@ -41,7 +42,7 @@ export async function readDelimited(text: string, options: DelimitedOptions = {}
   const width = lines.reduce((widest, line) => Math.max(widest, line.length), 0);
   const rows = lines.map((line) =>
     Array.from({ length: width }, (_, column): Cell => {
-      const shown = (line[column] ?? "").replace(GUARDED, "$1");
+      const shown = unguarded(line[column] ?? "");
       return { flows: shown === "" ? [] : [paragraph(shown.replace(/\r\n?/g, "\n"))] };
     }),
   );
@@ -50,9 +51,6 @@ export async function readDelimited(text: string, options: DelimitedOptions = {}
   const table: Table = { type: "table", headerRows, rows };
   return { content: rows.length === 0 ? [] : [table], pictures: new Map(), notices: [] };
 }
-
-/** A cell that was guarded against being run as a formula; see the writer. */
-const GUARDED = /^'('*[\t\r\n ]*(?:[=@]|[+-](?![\d.,\s]*%?$)))/;
 
 /**
  * How many lines go as far as one that names the columns: all distinct words, while some column below it holds only

@@ -1,5 +1,6 @@
 import { fromBase64 } from "../base64.js";
 import { hashBytes } from "../encode.js";
+import { unmarked } from "../formula.js";
 import { checkLength } from "../limits.js";
 import { safeLink, type Content, type Item, type List, type Picture, type Run } from "../model.js";
 import type { Notice, Reading } from "../notice.js";
@@ -29,7 +30,7 @@ export interface HtmlReadOptions<Node = unknown> {
  */
 export async function readHtml<Node>(html: string, options: HtmlReadOptions<Node> = {}): Promise<Reading> {
   checkLength(html, "HTML");
-  const bare = dropWrapping(html);
+  const bare = unmarked(dropWrapping(html));
   if (options.door) {
     await options.door.prepare?.(bare);
     return new HtmlReader(options.door).read(bare);

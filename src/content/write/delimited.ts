@@ -1,3 +1,4 @@
+import { guarded } from "../formula.js";
 import { columnsOf, hasSpans, placeCells } from "../measure.js";
 import { runsText, textRun, type Cell, type Content, type Flow, type List, type Table } from "../model.js";
 import type { Notice } from "../notice.js";
@@ -12,8 +13,8 @@ export interface Delimited {
 /** How delimited text is to be written. */
 export interface DelimitedWriteOptions {
   /**
-   * Whether a cell that a sheet would run as a formula gets an apostrophe before it, by which sheets know text; on for
-   * commas, where such files are opened in sheets by clicking on them, off for tabs. Reading takes it off again.
+   * Whether what a sheet would run as a formula gets an apostrophe before it, by which sheets know text; on when it is
+   * left out. Reading takes it off again.
    */
   readonly guard?: boolean;
 }
@@ -25,8 +26,8 @@ export type Separator = "," | "\t";
  * Writes content as rows: each table's rows as they are, below its caption; each item of a list, and each other flow, as
  * a row of one cell. Cells that hold the
  * separator, a quotation mark or a line end are quoted. Rows end with `\n`, the last one too. A cell that spans gives
- * its text once, in its first place; the other places stay blank. With commas, cells that a sheet would run as formulas
- * are guarded (see {@link DelimitedWriteOptions}).
+ * its text once, in its first place; the other places stay blank. What a sheet would run as a formula is guarded (see
+ * {@link DelimitedWriteOptions}).
  */
 export function writeDelimited(
   content: Content,
@@ -34,8 +35,8 @@ export function writeDelimited(
   options: DelimitedWriteOptions = {},
 ): Delimited {
   const rows: string[] = [];
-  const guard = options.guard ?? separator === ",";
-  const quote = (text: string) => quoted(guard && WOULD_RUN.test(text) ? `'${text}` : text, separator);
+  const { guard = true } = options;
+  const quote = (text: string) => quoted(guard ? guarded(text) : text, separator);
   const add = (flow: Flow): void => {
     if (flow.type === "table") tableRows(flow, separator, quote, rows);
     else if (flow.type === "list") for (const item of numbered(flow)) item.forEach(add);
@@ -87,12 +88,6 @@ function tableRows(
     rows.push(line.join(separator));
   }
 }
-
-/**
- * Text that a sheet would run: it begins with a sign of formulas (those sheets skip before it included), and is not a
- * plain number. What already has apostrophes before such a sign gets one more, so that reading can take one off.
- */
-const WOULD_RUN = /^'*[\t\r\n ]*(?:[=@]|[+-](?![\d.,\s]*%?$))/;
 
 function quoted(text: string, separator: Separator): string {
   return text.includes(separator) || /["\n\r]/.test(text) ? `"${text.replaceAll('"', '""')}"` : text;

@@ -1,23 +1,28 @@
 import { toBase64 } from "../base64.js";
-import type {
-  Cell,
-  CellValue,
-  Content,
-  Flow,
-  Item,
-  List,
-  Marks,
-  Picture,
-  Run,
-  Table,
-  TextRun,
+import {
+  runsText,
+  type Cell,
+  type CellValue,
+  type Content,
+  type Flow,
+  type Item,
+  type List,
+  type Marks,
+  type Picture,
+  type Run,
+  type Table,
+  type TextRun,
 } from "../model.js";
+import { looksTyped, markedCode, markedLine } from "../formula.js";
 import { dateToSerial } from "../serial.js";
+import { cellText } from "./text.js";
 
 /** How HTML is to be written. */
 export interface HtmlOptions {
   /** Gives the bytes of a picture. Without it, or where it has none, the alternative text stands for the picture. */
   readonly picture?: (hash: string) => Uint8Array | undefined;
+  /** @internal Whether what is written stands in a cell, which says itself that it is text. */
+  readonly inCell?: boolean;
 }
 
 /**
@@ -50,7 +55,7 @@ function flowHtml(flow: Flow, options: HtmlOptions): string {
     case "code":
       return `<pre><code${flow.language ? ` class="language-${escape(flow.language)}"` : ""}>${
         flow.text.startsWith("\n") ? "\n" : ""
-      }${escape(flow.text)}</code></pre>`;
+      }${escape(options.inCell ? flow.text : markedCode(flow.text))}</code></pre>`;
     case "picture":
       return `<p>${pictureHtml(flow, options)}</p>`;
     case "divider":
@@ -92,7 +97,8 @@ function tableHtml(table: Table, options: HtmlOptions): string {
   );
 }
 
-function cellHtml(cell: Cell, tag: "th" | "td", options: HtmlOptions): string {
+function cellHtml(cell: Cell, tag: "th" | "td", around: HtmlOptions): string {
+  const options = { ...around, inCell: true };
   const only = cell.flows.length === 1 ? cell.flows[0] : undefined;
   const inner =
     only?.type === "paragraph" && !only.align && !only.direction && only.runs.length > 0
@@ -101,7 +107,7 @@ function cellHtml(cell: Cell, tag: "th" | "td", options: HtmlOptions): string {
   const style: string[] = [];
   if (cell.align) style.push(`text-align: ${cell.align}`);
   if (cell.background) style.push(`background: ${cell.background}`);
-  const typed = typedAttributes(cell, only);
+  const typed = typedAttributes(cell);
   if (typed.style) style.push(typed.style);
   return (
     `<${tag}` +
@@ -117,7 +123,7 @@ function cellHtml(cell: Cell, tag: "th" | "td", options: HtmlOptions): string {
  * The attributes that carry a typed value: `sdval` and `sdnum` as LibreOffice writes them (language 1033, whose
  * separators the format codes use), and the number format property that other sheets read.
  */
-function typedAttributes(cell: Cell, only: Flow | undefined): { attributes: string; style: string } {
+function typedAttributes(cell: Cell): { attributes: string; style: string } {
   const { value } = cell;
   if (value) {
     const format = value.type === "boolean" ? "BOOLEAN" : (value.format ?? "");
@@ -126,9 +132,7 @@ function typedAttributes(cell: Cell, only: Flow | undefined): { attributes: stri
       style: format && value.type !== "boolean" ? `mso-number-format: '${cssString(format)}'` : "",
     };
   }
-  const text = only?.type === "paragraph" && only.runs[0]?.type === "text" ? only.runs[0].text : "";
-  const risky = /^[\s\d=+\-@.'(\p{Sc}]|^(true|false)$/iu.test(text);
-  return risky
+  return looksTyped(cellText(cell.flows))
     ? { attributes: ` sdnum="1033;0;@"`, style: `mso-number-format: '\\@'` }
     : { attributes: "", style: "" };
 }
@@ -143,7 +147,8 @@ function cssString(format: string): string {
   return escape(format.replace(/[\\'@]/g, (sign) => "\\" + sign).replace(/[\n\r\f]/g, " "));
 }
 
-function runsHtml(runs: readonly Run[], options: HtmlOptions): string {
+function runsHtml(line: readonly Run[], options: HtmlOptions): string {
+  const runs = options.inCell ? line : markedLines(line);
   let html = "";
   let before = " ";
   runs.forEach((run, index) => {
@@ -161,6 +166,17 @@ function runsHtml(runs: readonly Run[], options: HtmlOptions): string {
     }
   });
   return html;
+}
+
+/** Runs whose lines a sheet takes as text, each of which would be a cell of its own there. */
+function markedLines(runs: readonly Run[]): readonly Run[] {
+  if (!/[=@+-]/.test(runsText(runs))) return runs;
+  const lines: Run[][] = [[]];
+  for (const run of runs) {
+    lines.at(-1)!.push(run);
+    if (run.type === "break") lines.push([]);
+  }
+  return lines.flatMap(markedLine);
 }
 
 /** Whether HTML would fold some white space of this text away: doubled spaces, tabs, spaces at a line's edge. */
