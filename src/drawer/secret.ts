@@ -22,65 +22,166 @@ const LONGEST_KEY = 12_000;
 export function looksSecret(content: Content): SecretKind | undefined {
   const text = shortText(content);
   if (text === undefined) return undefined;
-  if (KEYS.some((key) => key.test(text)) || hasRandomToken(text)) return "a key";
+  if (KEYS.some((key) => key.test(text))) return "a key";
   if (text.length > LONGEST) return undefined;
   if (hasCardNumber(text)) return "a card number";
   if (hasAccountNumber(text)) return "an account number";
-  if (PASSWORD.test(text)) return "a password";
+  if (hasPassword(text)) return "a password";
+  if (hasBearer(text) || isRandomToken(text.trim())) return "a key";
   if (ONE_TIME_CODES.some((code) => code.test(text))) return "a one-time code";
   return undefined;
 }
 
-/** The text of content that is no longer than a secret can be. */
+/** The text of content that is no longer than a secret can be; spaces of all kinds are plain ones. */
 function shortText(content: Content): string | undefined {
   if (content.length > 200) return undefined;
-  const text = writeText(content);
+  const text = writeText(content)
+    .replace(/[\u00a0\u2000-\u200a\u202f\u205f]/g, " ")
+    .replace(/[\u2010-\u2012]/g, "-");
   return text.length <= LONGEST_KEY && text.trim() !== "" ? text : undefined;
 }
 
-/** Keys and tokens that carry their own mark (RFC 7468 for the first, RFC 7519 for the second). */
+/** Keys and tokens by their published forms: prefix, alphabet, length (RFC 7468 for the first, RFC 7519 for the second). */
 const KEYS: readonly RegExp[] = [
-  /-----BEGIN (?:[A-Z]+ )*PRIVATE KEY(?: BLOCK)?-----/,
-  /\beyJ[\w-]{10,}\.eyJ[\w-]{10,}\.[\w-]{10,}/,
-  /\b(?:gh[pousr]|glpat|xox[abprs]|[sr]k_(?:live|test)|pk_live|npm|shpat|dop_v1|hf)[-_][\w-]{16,}/,
-  /\b(?:AKIA|ASIA)[0-9A-Z]{16}\b/,
-  /\bAIza[\w-]{35}\b/,
-  /\bsk-[\w-]{20,}/,
-  /\bage-secret-key-1[0-9a-z]{50,}/i,
+  /-----BEGIN (?:[A-Z0-9]+ )*PRIVATE KEY(?: BLOCK)?-----|^PuTTY-User-Key-File-\d/m,
+  /(?<![\w-])eyJ[\w-]{10,}\.eyJ[\w-]{10,}\.[\w-]{10,}/,
+  /(?<![\w-])(?:gh[pousr]_[A-Za-z0-9]{36,255}|github_pat_[A-Za-z0-9_]{50,255})(?![\w-])/,
+  /(?<![\w-])gl(?:pat|dt|rt|cbt|ptt|ft|soat|imt|agent)-[\w-]{20,64}(?![\w-])/,
+  /(?<![\w-])(?:xox[abeoprs]-(?=[\w-]*\d)[\w-]{20,}|xapp-\d-[\w-]{30,})|hooks\.slack\.com\/services\/T\w{6,}\/B\w{6,}\/\w{20,}/,
+  /(?<![\w-])(?:(?:sk|rk)_(?:live|test)_[A-Za-z0-9]{16,}|whsec_[A-Za-z0-9+/=]{32,})/,
+  /(?<![A-Za-z0-9])(?:AKIA|ASIA|ABIA|ACCA)[A-Z0-9]{16}(?![A-Za-z0-9])/,
+  /(?<![\w-])(?:AIza[\w-]{35}|ya29\.[\w-]{20,}|GOCSPX-[\w-]{28})(?![\w-])/,
+  /(?<![\w-])sk-(?:(?:ant|proj|svcacct|or)-(?=[\w-]*\d)[\w-]{20,}|[A-Za-z0-9]{32,})(?![\w-])/,
+  /(?<![\w-])(?:npm_[A-Za-z0-9]{36}|pypi-[\w-]{80,}|dckr_pat_[\w-]{27}|rubygems_[0-9a-f]{48})(?![\w-])/,
+  /(?<![\w-])SG\.[\w-]{22}\.[\w-]{43}(?![\w-])/,
+  /(?<![\w-])(?:key-[0-9a-f]{32}|[0-9a-f]{32}-us\d{1,2}|SK[0-9a-f]{32})(?![\w-])/,
+  /(?<![\w-])(?:do[opr]_v1_[0-9a-f]{64}|shp(?:at|ca|pa|ss)_[0-9a-fA-F]{32}|hf_[A-Za-z0-9]{34,40}|dapi[0-9a-f]{32})(?![\w-])/,
+  /(?<![\w.-])[MNO][\w-]{23,27}\.[\w-]{6}\.[\w-]{27,38}(?![\w.-])/,
+  /(?<!\w)\d{8,10}:AA[\w-]{33}(?![\w-])/,
+  /(?<![\w-])(?:lin_api_[A-Za-z0-9]{40}|ntn_[A-Za-z0-9]{40,}|figd_[\w-]{40,}|glsa_\w{32}_[0-9a-f]{8}|sbp_[0-9a-f]{40}|NRAK-[A-Z0-9]{27}|PMAK-[0-9a-f]{24}-[0-9a-f]{34}|pscale_(?:tkn|pw)_[\w.-]{32,}|hv[sb]\.[\w-]{24,}|dp\.(?:pt|st)\.[\w-]{40,}|ATATT3[\w=-]{100,}|sq0(?:atp|csp)-[\w-]{22,}|sntrys_[\w=+/-]{40,})/,
+  /\bage-secret-key-1[0-9a-z]{50,}|\botpauth:\/\/[^\s]+[?&]secret=/i,
+  /\b(?:AccountKey|SharedAccessKey)=[A-Za-z0-9+/]{40,}={0,2}/,
 ];
 
-/** A lone word of random letters and figures of both cases, as generated keys and passwords are. */
-function hasRandomToken(text: string): boolean {
-  const word = text.trim();
-  if (!/^[\w+/=.~!@#$%^&*-]{20,200}$/.test(word) || /^(?:[a-z]+:|\/|www\.)/i.test(word)) return false;
+/** An address of a service with a password in it (RFC 3986, 3.2.1): not one that only shows where it would stand. */
+const ADDRESS_PASSWORD = /\b[a-z][a-z0-9+.-]{1,20}:\/\/[^\s:@/?#]*:([^\s@/?#]{3,})@[\w.-]+/gi;
+
+/** What is called a password, a key or a token, and its value. */
+const NAMED =
+  /(?<![A-Za-z])((?:[A-Za-z0-9]+[_-])*(?:pass ?words?|pass ?phrase|passwd|passwort|kennwort|pwd|pw|mot de passe|contraseña|senha|wachtwoord|lösenord|hasło|пароль|api[ _-]?keys?|secret(?:[ _-]?(?:access)?[ _-]?key)?|client[ _-]?secret|access[ _-]?(?:token|key)|auth[ _-]?token|refresh[ _-]?token|private[ _-]?key|encryption[ _-]?key|token)(?:_[A-Za-z0-9]+)*)["']?((?: (?:for|to|of|für|zum|pour|du|para|do) [^.:=\n]{1,40}?)?)(\s*(?:[:=]|:=|=>)\s*|\s+(?:is|ist|lautet|est|es|è|é|är|now|are):?\s+)["'“„‘`]?([^\s"'”“‘’`]{4,})/giu;
+
+/** Words that stand where a secret would. */
+const PLACEHOLDER =
+  /^(?:pass(?:word|wd|phrase)?|pwd|secrets?|tokens?|keys?|x{3,}|\*{3,}|\.{3,}|•+|true|false|null|none|undefined|required|optional|string|number|changeme|example|your\S*|my\S*|foo|bar|test|user(?:name)?|<\S*|\$\S*|%\S*|\{\S*|\[\S*|process\.\S*|os\.\S*|env\.\S*|\S*\(\S*|\S*\.\S+\.\S+\(\S*)[.,;)\]}>]*$/i;
+
+function hasPassword(text: string): boolean {
+  for (const [, password] of text.matchAll(ADDRESS_PASSWORD)) if (!PLACEHOLDER.test(password!)) return true;
+  for (const [, name, , how, value] of text.matchAll(NAMED)) {
+    const isAssigned = /[:=]/.test(how!);
+    // “The token is …” goes on to say what a token is; of a password that is seldom said.
+    if (!isAssigned && /secret|token|key$/i.test(name!)) continue;
+    if (isSecretValue(value!, isAssigned)) return true;
+  }
+  return isLonePassword(text.trim());
+}
+
+/** Whether the value of a password or key is one, and no word of a sentence or a program. */
+function isSecretValue(value: string, isAssigned: boolean): boolean {
+  const bare = value.replace(/[.,;:!?)\]}]+$/, "");
+  if (bare.length < 4 || PLACEHOLDER.test(bare) || /^(?:https?:|\/|\.{1,2}\/|--?[a-z])/i.test(bare))
+    return false;
+  if (/^\d{1,2}(?:[:.]\d{2})?$/.test(bare) || /^[A-Za-z]+(?:[-'’/][A-Za-z]+)*$/.test(bare)) {
+    // A word: no secret in a sentence; one written after a sign may be, where capitals stand inside it.
+    return isAssigned && /[a-z][A-Z]/.test(bare) && /[A-Z].*[A-Z]/.test(bare) && bare.length >= 10;
+  }
+  const hasDigit = /\d/.test(bare);
+  const hasSign = /[!@#$%^&*?+~=]/.test(bare.slice(0, -1)) || /[!@#$%^&*?]/.test(value);
+  const hasLetter = /[a-z]/i.test(bare);
+  return isAssigned
+    ? hasDigit || (hasSign && hasLetter)
+    : (hasDigit && /[a-z]/.test(bare) && bare.length >= 6) || (hasSign && hasLetter && bare.length >= 6);
+}
+
+/** A lone word as people make up passwords by the rules: letters of both cases, figures, and signs that no name has. */
+function isLonePassword(word: string): boolean {
+  if (!/^[\w!@#$%^&*?+~.-]{8,40}$/.test(word) || /^[\w.+-]+@[\w-]+\.\w/.test(word)) return false;
+  // Signs at the edges only are those of a sentence, a name in a program or a channel.
+  const inside = word.replace(/^[#@$%*~-]+|[.!?*]+$/g, "");
+  const hasSign = /[!@#$%^&*?]/.test(inside) || /[!@#$%^&*?]$/.test(word);
+  return (
+    hasSign && /[a-z]/.test(word) && /[A-Z]/.test(word) && /\d/.test(word) && !/^[A-Z]+\d*$/.test(inside)
+  );
+}
+
+/** A header that carries a key (RFC 6750, RFC 7617). */
+function hasBearer(text: string): boolean {
+  const match =
+    /\b(?:bearer|authorization:\s*(?:basic|token|bearer)|x-api-key:|api-key:)\s+([\w.~+/=-]{16,})/i.exec(
+      text,
+    );
+  return (
+    match !== null &&
+    /\d/.test(match[1]!) &&
+    /[a-z]/i.test(match[1]!) &&
+    !/^[a-z]+(?:-[a-z]+)*$/i.test(match[1]!)
+  );
+}
+
+/** The lengths of digests and of ids that are made like keys: of UUIDs, SHA-1 to SHA-512, and of well-known services. */
+const ID_LENGTHS: readonly number[] = [22, 27, 28, 32, 33, 43, 44, 64, 86, 88];
+
+/** A lone word of random letters and figures of both cases, as generated keys are; not of the length of digests and ids. */
+function isRandomToken(word: string): boolean {
+  const isLikeKey = /^[A-Za-z0-9_-]{20,63}$/.test(word) && !ID_LENGTHS.includes(word.length);
+  const isLikeSecret = /^[A-Za-z0-9+/]{40}$/.test(word);
+  if (!isLikeKey && !isLikeSecret) return false;
   const kinds = Array.from(word, (letter) =>
     /[a-z]/.test(letter) ? 1 : /[A-Z]/.test(letter) ? 2 : /\d/.test(letter) ? 3 : 4,
   );
   const turns = kinds.filter((kind, index) => index > 0 && kind !== kinds[index - 1]).length;
   const each = (kind: number) => kinds.filter((one) => one === kind).length;
-  return each(1) >= 3 && each(2) >= 3 && each(3) >= 3 && turns >= word.length * 0.4;
+  return each(1) >= 3 && each(2) >= 3 && each(3) >= 2 && turns >= word.length * 0.4;
 }
 
-/** The lengths of card numbers by how they begin (ISO/IEC 7812). */
-const CARDS: readonly (readonly [begins: RegExp, lengths: readonly number[]])[] = [
-  [/^4/, [16, 19]],
-  [/^(?:5[1-5]|222[1-9]|22[3-9]|2[3-6]|27[01]|2720)/, [16]],
-  [/^3[47]/, [15]],
-  [/^(?:30[0-5]|3[689])/, [14]],
-  [/^(?:6011|64[4-9]|65|35|62|50|5[6-9]|6[37])/, [16, 19]],
+/** Networks by how their numbers begin, and how long those are (ISO/IEC 7812, and what the networks publish). */
+interface Network {
+  readonly begins: RegExp;
+  readonly lengths: readonly number[];
+}
+const NETWORKS: readonly Network[] = [
+  { begins: /^4/, lengths: [13, 16, 19] },
+  { begins: /^(?:5[1-5]|222[1-9]|22[3-9]|2[3-6]|27[01]|2720)/, lengths: [16] },
+  { begins: /^3[47]/, lengths: [15] },
+  { begins: /^(?:30[0-5]|3095|3[689])/, lengths: [14, 16, 19] },
+  { begins: /^(?:6011|64[4-9]|65|62[0-9]|81)/, lengths: [16, 17, 18, 19] },
+  { begins: /^35(?:2[89]|[3-8])/, lengths: [16, 17, 18, 19] },
+  { begins: /^220[0-5]/, lengths: [16, 17, 18, 19] },
+  { begins: /^(?:50|5[6-9]|6[0-9])/, lengths: [12, 13, 14, 15, 16, 17, 18, 19] },
+  { begins: /^(?:9792|8[12]|60|508|353|356)/, lengths: [16] },
 ];
+/** Those whose numbers are told also without grouping and words around them; any number may look like one of the others. */
+const PLAIN_NETWORKS: readonly Network[] = [
+  { begins: /^4[01]/, lengths: [16] },
+  { begins: /^5[1-4]/, lengths: [16] },
+  { begins: /^3[47]/, lengths: [15] },
+  { begins: /^3(?:0[0-5]|6|8)/, lengths: [14] },
+];
+const CARD_WORDS =
+  /(?<![\p{L}])(?:card|visa|mastercard|amex|maestro|credit|debit|karte|kreditkarte|carte|tarjeta|carta|cartão|cvv|cvc|exp(?:iry|ires)?|valid thru|pan|unionpay|discover|diners|jcb|mir|rupay|troy)(?!\p{L})/iu;
 
 function hasCardNumber(text: string): boolean {
-  const groups = text.match(/(?<![\w.,/-])\d(?:[ -]?\d){13,18}(?![\w/-]|[.,]\d)/g) ?? [];
-  return groups.some((group) => {
-    if (/-/.test(group) && / /.test(group)) return false;
+  const isSpoken = CARD_WORDS.test(text);
+  for (const [group] of text.matchAll(/(?<![\w./+-])\d(?:[ -]?\d){11,18}(?![\w/-]|\.\d)/g)) {
+    if (/-/.test(group) && / /.test(group)) continue;
     const digits = group.replace(/\D/g, "");
-    if (/^(\d)\1*$/.test(digits)) return false;
-    return (
-      isLuhn(digits) &&
-      CARDS.some(([begins, lengths]) => begins.test(digits) && lengths.includes(digits.length))
-    );
-  });
+    if (/^(\d)\1*$/.test(digits) || !isLuhn(digits)) continue;
+    const isGrouped =
+      /^\d{4}([ -])(?:\d{4}\1\d{4}\1\d{1,7}|\d{4}\1\d{4}\1\d{4}\1\d{1,3}|\d{6}\1\d{4,5})$/.test(group);
+    const networks = isGrouped || isSpoken ? NETWORKS : / |-/.test(group) ? [] : PLAIN_NETWORKS;
+    if (networks.some(({ begins, lengths }) => begins.test(digits) && lengths.includes(digits.length)))
+      return true;
+  }
+  return false;
 }
 
 /** The check digit of card numbers (ISO/IEC 7812-1, annex B). */
@@ -95,17 +196,22 @@ function isLuhn(digits: string): boolean {
 }
 
 function hasAccountNumber(text: string): boolean {
-  const groups = text.match(/\b[A-Z]{2}\d{2}(?: ?[A-Z0-9]){11,30}\b/g) ?? [];
+  const groups = text.match(/(?<![A-Za-z0-9])[A-Z]{2}\d{2}(?:[ -]?[A-Z0-9]){11,30}(?![a-z])/g) ?? [];
   return groups.some((group) => {
     // What follows the number may have been taken with it: words after a space.
-    const parts = group.split(" ");
+    const parts = group.split(/[ -]/);
     return parts.some((_, index) => isIban(parts.slice(0, index + 1).join("")));
   });
 }
 
+/** How long account numbers are, by their countries (ISO 13616 registry). */
+const IBAN_LENGTHS =
+  "AD24 AE23 AL28 AT20 AZ28 BA20 BE16 BG22 BH22 BI27 BR29 BY28 CH21 CR22 CY28 CZ24 DE22 DJ27 DK18 DO28 EE20 EG29 ES24 FI18 FK18 FO18 FR27 GB22 GE22 GI23 GL18 GR27 GT28 HR21 HU28 IE22 IL23 IQ23 IS26 IT27 JO30 KW30 KZ20 LB28 LC32 LI21 LT20 LU20 LV21 LY25 MC27 MD24 ME22 MK19 MN20 MR27 MT31 MU30 NI28 NL18 NO15 OM23 PK24 PL28 PS29 PT25 QA29 RO24 RS22 RU33 SA24 SC31 SD18 SE24 SI19 SK24 SM27 SO23 ST25 SV28 TL23 TN24 TR26 UA29 VA22 VG24 XK20 YE30";
+
 /** The check digits of international bank account numbers (ISO 13616-1, ISO/IEC 7064 MOD 97-10). */
 function isIban(text: string): boolean {
   if (!/^[A-Z]{2}\d{2}[A-Z0-9]{11,30}$/.test(text)) return false;
+  if (!IBAN_LENGTHS.includes(`${text.slice(0, 2)}${text.length}`)) return false;
   const turned = text.slice(4) + text.slice(0, 4);
   let rest = 0;
   for (const sign of turned) {
@@ -115,18 +221,32 @@ function isIban(text: string): boolean {
   return rest === 1;
 }
 
-const PASSWORD =
-  /(?:^|[\s"'({])(?:pass ?word|passwort|pass ?phrase|passwd|pwd|kennwort|mot de passe|contraseña|senha|wachtwoord|api[ _-]?key|secret(?:[ _-]?key)?|access[ _-]?token|auth[ _-]?token|pin(?: code)?)["']?\s*[:=]\s*["']?(?=\S*[\d!@#$%^&*_+-])\S{4,}/iu;
-
 /** What a code is called that is for one use. */
 const CODE_NAME =
-  "(?:one[- ]time (?:code|password|passcode|pin)|(?:verification|security|confirmation|log ?in|sign[- ]?in|access|authentication|authori[sz]ation|activation)[- ]code|passcode|2fa(?: code)?|otp|(?:sms|m)?tan|einmal(?:code|passwort)|bestätigungscode|sicherheitscode|code de (?:vérification|sécurité|confirmation)|código de (?:verificación|seguridad)|codice di (?:verifica|sicurezza))";
-const IS = "(?:is|ist|lautet|est|es|è)";
-const CODE = "(?<![\\d.,/+-])(?:\\d{4,8}|\\d{3}[ -]\\d{3,4}|[A-Z]-\\d{5,8})(?![\\d.,/:-]?\\d)";
+  "(?:one[- ]time[- ](?:code|password|passcode|pin)|(?:verification|security|confirmation|log[ -]?in|sign[ -]?in|access|authentication|authori[sz]ation|activation|backup|reset|two[- ]factor|2fa|mfa)[- ](?:code|pin)|passcode|2fa|otp|totp|(?:sms|m|push)?tan|einmal(?:code|passwort|kennwort)|bestätigungscode|sicherheitscode|anmeldecode|freischaltcode|code de (?:vérification|sécurité|confirmation|connexion)|código de (?:verificación|seguridad|confirmación|verificação|segurança|acceso)|codice di (?:verifica|sicurezza|conferma|accesso)|verificatiecode|verifieringskod|kod weryfikacyjny|код подтверждения)";
+const IS = "(?:is|ist|lautet|est|es|è|é|är|to)";
+const CODE =
+  "(?<![\\p{L}\\d.,/+-])(?:\\d{4,8}|\\d{3}[ -]\\d{3,4}|\\d{4}[ -]\\d{4}|[A-Z]-\\d{5,8})(?![\\d.,/:-]?\\d)";
+/** What follows a code that is meant as one: the end, a stop, or what to do with it; not what it counts. */
+const ENDS =
+  "(?=\\s*(?:$|[\\n.,;:!?)\\]–—-]|(?:is|ist|to|for|and|do|don['’]t|never|it|valid|expires|within|gültig|läuft|bitte|um|zur|pour|para|per|using|on|in order|as)\\b))";
+const YOUR = "(?:your|ihre?n?|deine?n?|dein|votre|ton|su|tu|seu|il tuo|uw|je|din)";
 
 const ONE_TIME_CODES: readonly RegExp[] = [
-  new RegExp(`(?<![\\p{L}\\d])${CODE_NAME}(?: [\\p{L} ]{0,30})?(?: ?[:=] ?| ${IS}:? )${CODE}`, "iu"),
-  new RegExp(`(?<![\\p{L}\\d])(?:otp|(?:sms|m)?tan|passcode) ${CODE}`, "iu"),
-  new RegExp(`${CODE} ${IS} [\\p{L} ]{0,24}${CODE_NAME}(?!\\p{L})`, "iu"),
-  new RegExp(`\\byour (?:\\w+ )?code(?: is|:) ${CODE}`, "iu"),
+  new RegExp(`(?<![\\p{L}\\d])${CODE_NAME}(?: [\\p{L} ]{0,30})?(?: ?[:=–-] ?| ${IS}:? )${CODE}${ENDS}`, "iu"),
+  new RegExp(`(?<![\\p{L}\\d])(?:otp|(?:sms|m|push)?tan|passcode|2fa|${CODE_NAME}) ${CODE}${ENDS}`, "iu"),
+  new RegExp(
+    `${CODE} ${IS} (?:${YOUR} [\\p{L}\\d’' ]{0,30}(?:${CODE_NAME}|\\bcode|\\bpin)|[\\p{L}\\d’' ]{0,30}${CODE_NAME})(?!\\p{L})`,
+    "iu",
+  ),
+  new RegExp(
+    `(?<!\\p{L})${YOUR} (?:[\\p{L}\\d-]+ ){0,3}(?:code|kod|código|codice|pin)(?: ${IS}:?|:) ?${CODE}${ENDS}`,
+    "iu",
+  ),
+  new RegExp(
+    `(?<!\\p{L})(?:use|enter|type|submit)(?: the)?(?: (?:code|pin))? (?=\\d{5}|\\d{3}[ -]\\d)${CODE} (?:to|as|for) (?:verify|log|sign|confirm|continue|complete|your|reset|authenticate|access)`,
+    "iu",
+  ),
+  new RegExp(`^\\s*(?:code|pin|kod|código|codice)(?: code)? ?[:=] ?${CODE}[.!]?\\s*$`, "iu"),
+  new RegExp(`(?<!\\p{L})pin(?: code)?(?: ?[:=]| is:?) ?(?<![\\d.,])\\d{4,8}(?![\\d\\p{L}])${ENDS}`, "iu"),
 ];
