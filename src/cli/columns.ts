@@ -11,6 +11,14 @@ export function localTime(iso: string): string {
   return new Date(iso).toLocaleString("sv-SE", { dateStyle: "short", timeStyle: "short" });
 }
 
+/** How long it is until a time: `1 min 40 s`, `3 h 5 min`. */
+export function timeLeft(until: number): string {
+  const seconds = Math.max(0, Math.ceil((until - Date.now()) / 1000));
+  const [minutes, hours] = [Math.floor(seconds / 60), Math.floor(seconds / 3600)];
+  if (hours > 0) return `${hours} h ${minutes % 60} min`;
+  return minutes > 0 ? `${minutes} min ${seconds % 60} s` : `${seconds} s`;
+}
+
 /** Text in which every unit is a letter or sign of one column: Latin, and the usual dashes and quotation marks. */
 const SINGLE = /^[\u0020-\u007e\u00a0-\u00ac\u00ae-\u02ff\u2010-\u2026]*$/;
 

@@ -19,7 +19,7 @@ import { nothingPicked, pickFrom, positioned, readSnippets, snippetsOf, type Sni
 import { makeRoom } from "./room.js";
 import { checkRules, DEFAULT_RULES, rulesOf, sayRules, type Rules } from "./rules.js";
 import type { DrawerSize, Gone, Positioned, Store } from "./store.js";
-import { leavingBy, tend } from "./tend.js";
+import { leavingBy, privateUntil, tend } from "./tend.js";
 import { VALUES } from "./values.js";
 
 /** Which snippets to list. */
@@ -341,6 +341,11 @@ export class Drawer {
   /** Forgets all that is not kept, all that has left, and the log, and wipes out what the store has of them. */
   async emptyForGood(): Promise<Notice[]> {
     return emptyForGood(this.store, this.name);
+  }
+
+  /** When private snippets go, by their ids, in milliseconds since 1970; those that are kept are left out. */
+  privateUntil(): Promise<ReadonlyMap<string, number>> {
+    return privateUntil(this.store, this.name);
   }
 
   /** What has left the drawer and can be brought back, numbered in the order of leaving. */

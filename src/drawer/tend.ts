@@ -1,6 +1,7 @@
 import type { Notice } from "../content/notice.js";
 import { perform } from "./act.js";
 import type { Entry } from "./entry.js";
+import { timeOf } from "./clock.js";
 import { takeBackImport } from "./import-file.js";
 import { howLong } from "./leave.js";
 import { makeRoom } from "./room.js";
@@ -28,9 +29,14 @@ export async function tend(store: Store, drawer: string, now = Date.now()): Prom
 
 async function forgetSecrets(store: Store, here: string, now: number): Promise<Notice[]> {
   const due = new Map<string, string[]>();
-  for (const secret of await store.secrets()) {
+  const secrets = await store.secrets();
+  const clocks = new Map<string, (secret: Secret) => number>();
+  for (const name of new Set(secrets.map(({ drawer }) => drawer)))
+    clocks.set(name, await timeOf(store, name, now));
+  for (const secret of secrets) {
     const { id, drawer } = secret;
-    if (isDue(secret, await rulesOf(store, drawer), now)) due.set(drawer, [...(due.get(drawer) ?? []), id]);
+    const time = clocks.get(drawer)!(secret);
+    if (isDue(secret, await rulesOf(store, drawer), time)) due.set(drawer, [...(due.get(drawer) ?? []), id]);
   }
   const notices: Notice[] = [];
   for (const [drawer, ids] of due) {
@@ -116,4 +122,17 @@ async function shorten(store: Store, drawer: string, { goneAge }: Rules, now: nu
   if (forgotten === 0) return [];
   const message = `Forgot for good ${many(forgotten)} that had left more than ${RULES.goneAge.form.say(goneAge)} ago.`;
   return [{ code: "forgotten", message }];
+}
+
+/** When private snippets of a drawer go, by their ids, in milliseconds since 1970; those that stay are left out. */
+export async function privateUntil(
+  store: Store,
+  drawer: string,
+  now = Date.now(),
+): Promise<ReadonlyMap<string, number>> {
+  const secrets = (await store.secrets()).filter((secret) => secret.drawer === drawer && !secret.kept);
+  const { privateAge } = await rulesOf(store, drawer);
+  if (privateAge === null || secrets.length === 0) return new Map();
+  const time = await timeOf(store, drawer, now);
+  return new Map(secrets.map((secret) => [secret.id, now + privateAge - (time(secret) - secret.came)]));
 }

@@ -6,6 +6,8 @@ export const VALUES = {
   deal: "deal",
   /** How the names of its recipes begin. */
   recipe: "recipe ",
+  /** The latest time that was seen while it held private snippets. */
+  clock: "clock",
   /** An import that is under way, or was cut off. */
   importing: "importing",
   /** When its log was last shortened, in milliseconds since 1970. */

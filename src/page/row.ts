@@ -8,6 +8,8 @@ import type { Positioned } from "../drawer/store.js";
 /** A snippet as it stands in the run, with the match where it was found. */
 export interface Row extends Positioned {
   readonly context?: Context;
+  /** For a private one, when it goes, in milliseconds since 1970. */
+  readonly goesAt?: number;
   /** The first rows of a table, as they are drawn small. */
   readonly grid?: SmallGrid;
 }
@@ -39,7 +41,7 @@ export function rowOf(row: Row, { count, turn, revealed }: RowState, deeds: RowD
   const from = originText(entry.origin);
   const facts = [
     entry.kept ? "kept" : "",
-    entry.private ? "private" : "",
+    entry.private ? privacy(row.goesAt) : "",
     entry.kind === "text" ? "" : entry.kind,
     from,
   ];
@@ -91,6 +93,12 @@ export function rowOf(row: Row, { count, turn, revealed }: RowState, deeds: RowD
       </span>
     </li>
   `;
+}
+
+/** That a snippet is private, and until when: a time stays true while nobody draws it again. */
+function privacy(goesAt: number | undefined): string {
+  if (goesAt === undefined) return "private";
+  return `private, goes at ${new Date(goesAt).toLocaleTimeString(undefined, { timeStyle: "medium" })}`;
 }
 
 /** A small table. It stands in a button, whose name says the same, so it is for the eyes alone. */

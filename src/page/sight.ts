@@ -93,11 +93,18 @@ export class Sight {
   async #window({ top, seen }: Place): Promise<Pick<Sight, "from" | "rows">> {
     const from = Math.max(0, top - SPARE);
     const rows = await this.drawer.list({ first: from + 1, limit: top + seen + SPARE - from });
-    return { from, rows: await this.#drawn(rows) };
+    const until = rows.some(({ entry }) => entry.private)
+      ? await this.drawer.privateUntil()
+      : new Map<string, number>();
+    const timed = rows.map((row): Row => {
+      const goesAt = until.get(row.entry.id);
+      return goesAt === undefined ? row : { ...row, goesAt };
+    });
+    return { from, rows: await this.#drawn(timed) };
   }
 
   /** Rows with the tables among them ready to be drawn small; large ones stay a line of text. */
-  async #drawn(rows: readonly Positioned[]): Promise<Row[]> {
+  async #drawn(rows: readonly Row[]): Promise<Row[]> {
     const tables = rows.filter(
       ({ entry }) =>
         entry.kind === "table" &&

@@ -287,3 +287,24 @@ test("a deal that cannot be put down stays where it is, and passes over what is 
   await drawer.store.forget({ drawer: "spring", everything: true });
   expect(await deal.next()).toBeUndefined();
 });
+
+test("a clock that was set back keeps no secret, and takes none before its time", async () => {
+  later(0);
+  const drawer = await drawerWith(new MemoryStore(), "open");
+  await drawer.collect([{ ...piece("before hush"), private: true }]);
+  later(60_000);
+  await drawer.tend();
+  later(-3_600_000);
+  expect(await drawer.tend()).toEqual([]);
+  await drawer.collect([{ ...piece("after hush"), private: true }]);
+  const until = [...(await drawer.privateUntil()).values()].map((time) =>
+    Math.round((time - Date.now()) / 10_000),
+  );
+  expect(until).toEqual([6, 12]);
+  later(-3_600_000 + 61_000);
+  expect((await drawer.tend()).map(({ code }) => code)).toEqual(["private"]);
+  expect(await textsOf(drawer)).toEqual(["open", "••••••"]);
+  later(-3_600_000 + 121_000);
+  await drawer.tend();
+  expect(await textsOf(drawer)).toEqual(["open"]);
+});

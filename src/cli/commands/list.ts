@@ -9,7 +9,7 @@ import type { Entry } from "../../drawer/entry.js";
 import { shown } from "../../drawer/saying.js";
 import type { Positioned } from "../../drawer/store.js";
 import { listed, type CommonOptions } from "../answer.js";
-import { columns, localTime, terminalWidth } from "../columns.js";
+import { columns, localTime, terminalWidth, timeLeft } from "../columns.js";
 import { begin, wholeNumber } from "../command.js";
 import { withDrawer } from "../home.js";
 import { print, printJson, visible } from "../terminal.js";
@@ -63,10 +63,12 @@ async function listAll(
   query: { kind?: Kind; document?: string; limit?: number },
 ): Promise<void> {
   const snippets = await drawer.list(query);
-  if (options.json) return printJson(snippets.map(listed));
+  const until = await drawer.privateUntil();
+  if (options.json)
+    return printJson(snippets.map((one) => ({ ...listed(one), ...leaves(one.entry, until) })));
   const count = await drawer.count();
   printRows(
-    rowsOf(snippets, count, ({ entry }) => shown(entry)),
+    rowsOf(snippets, count, ({ entry }) => shown(entry), until),
     3,
   );
   const some = snippets.length < count ? `${snippets.length} of ` : "";
@@ -144,18 +146,26 @@ function rowsOf(
   snippets: readonly Positioned[],
   count: number,
   text: (one: Positioned) => string,
+  until: ReadonlyMap<string, number> = new Map(),
 ): string[][] {
   return snippets.map((one) => [
     String(one.position).padStart(String(count).length),
     one.entry.kind,
-    marks(one.entry),
+    marks(one.entry, until.get(one.entry.id)),
     text(one) || "(blank)",
     originText(one.entry.origin),
   ]);
 }
 
-function marks({ kept, private: isPrivate }: Entry): string {
-  return [kept ? "kept" : "", isPrivate ? "private" : ""].filter(Boolean).join(", ");
+function marks({ kept, private: isPrivate }: Entry, until: number | undefined): string {
+  const left = until === undefined ? "" : `, ${timeLeft(until)} left`;
+  return [kept ? "kept" : "", isPrivate ? `private${left}` : ""].filter(Boolean).join(", ");
+}
+
+/** When a private snippet goes, for `--json`. */
+function leaves({ id }: Entry, until: ReadonlyMap<string, number>): { goesAt?: string } {
+  const time = until.get(id);
+  return time === undefined ? {} : { goesAt: new Date(time).toISOString() };
 }
 
 function printRows(
