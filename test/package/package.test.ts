@@ -1,5 +1,5 @@
 import { execFileSync } from "node:child_process";
-import { mkdirSync, mkdtempSync, rmSync, symlinkSync, writeFileSync } from "node:fs";
+import { mkdirSync, mkdtempSync, readdirSync, rmSync, symlinkSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join, resolve } from "node:path";
 import { build } from "esbuild";
@@ -104,3 +104,27 @@ test("a page that is bundled leaves every document parser for when a file needs 
     ),
   ).toEqual([]);
 });
+
+test("an install without a lock file takes only versions that this Node runs, and the command works", () => {
+  const place = mkdtempSync(join(folder, "plain-"));
+  writeFileSync(join(place, "package.json"), '{"private":true}');
+  const [packed] = readdirSync(folder).filter((name) => name.endsWith(".tgz"));
+  const words = [
+    "install",
+    "--engine-strict",
+    "--no-fund",
+    "--no-audit",
+    "--ignore-scripts",
+    join(folder, packed!),
+  ];
+  execFileSync("npm", words, { cwd: place, stdio: "pipe" });
+  const run = (words: readonly string[], input = "") =>
+    execFileSync(join(place, "node_modules", ".bin", "drawer"), words, {
+      encoding: "utf8",
+      input,
+      env: { ...process.env, DRAWER_HOME: join(place, "home") },
+    });
+  expect(run(["collect"], "one")).toBe("Collected as 1: “one”.\n");
+  run(["place", "1", "--to", join(place, "one.docx")]);
+  expect(run(["look", join(place, "one.docx")])).toMatch(/^p1 +paragraph +one\n$/);
+}, 180_000);
