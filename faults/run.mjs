@@ -1,10 +1,12 @@
 // What goes wrong, done on purpose, with counts: `npm run faults`, or `npm run faults -- killed tabs` for some of them.
 import { atOnce } from "./at-once.mjs";
 import { damaged } from "./damaged.mjs";
+import { faultPoints, retention } from "./fault-points.mjs";
 import { fullDisk } from "./full-disk.mjs";
 import { killed } from "./killed.mjs";
 import { otherVersions } from "./other-versions.mjs";
 import { tabs } from "./tabs.mjs";
+import { lockedWriters, partFiles } from "./unfinished.mjs";
 
 const faults = {
   "at-once": atOnce,
@@ -13,6 +15,10 @@ const faults = {
   damaged,
   "other-versions": otherVersions,
   tabs,
+  "fault-points": faultPoints,
+  retention,
+  "part-files": partFiles,
+  "locked-writers": lockedWriters,
 };
 const wanted = process.argv.slice(2);
 for (const [name, fault] of Object.entries(faults)) {

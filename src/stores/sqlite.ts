@@ -28,10 +28,11 @@ import {
   isOfTheDatabase,
   openConnection,
   reason,
+  saysBusy,
   saysDamaged,
   saysReadOnly,
 } from "./sqlite/connection.js";
-import { forget, wipe } from "./sqlite/forget.js";
+import { forget, pendingWipe, wipe } from "./sqlite/forget.js";
 import { isCutShort } from "./sqlite/pages.js";
 import { recover } from "./sqlite/recover.js";
 import { find } from "./sqlite/search.js";
@@ -83,6 +84,7 @@ export function openSqlite(path: string, options: SqliteOptions = {}): SqliteSto
       const message = `The drawers were brought up to date. As they were before, they are in “${copy}”.`;
       notices.push({ code: "recovered", message });
     }
+    finishWiping(database);
     return new SqliteStore(database, path, notices, options.waiting);
   } catch (error) {
     database?.close();
@@ -102,6 +104,16 @@ export function openSqlite(path: string, options: SqliteOptions = {}): SqliteSto
     if (!options.recover) throw damaged(path, error);
     const notice = recover(path);
     return new SqliteStore(openConnection(path), path, notice ? [notice] : [], options.waiting);
+  }
+}
+
+/** Wipes out what a process had forgotten that was killed before it could; while others have the file open, later. */
+function finishWiping(database: Connection): void {
+  if (pendingWipe(database) === undefined) return;
+  try {
+    wipe(database);
+  } catch (error) {
+    if (!saysBusy(error)) throw error;
   }
 }
 
@@ -247,7 +259,7 @@ export class SqliteStore implements Store {
   async drawers(): Promise<DrawerSize[]> {
     const rows = this.#read(() =>
       this.connection.all<{ drawer: string }>(
-        "SELECT drawer FROM sizes WHERE count > 0 UNION SELECT drawer FROM settings UNION SELECT drawer FROM changes ORDER BY drawer",
+        "SELECT drawer FROM sizes WHERE count > 0 UNION SELECT drawer FROM settings WHERE drawer <> '' UNION SELECT drawer FROM changes ORDER BY drawer",
       ),
     );
     return rows.map(({ drawer }) => this.#size(drawer));
@@ -410,7 +422,7 @@ export class SqliteStore implements Store {
     this.#checkWritable();
     while (this.#isBusy) await this.#busy;
     return this.#write(() => {
-      const { count, wasOpen } = this.connection.transact(() => {
+      const { count } = this.connection.transact(() => {
         const done = markWriter(this.path, "forgetting for good");
         try {
           return forget(this.connection, what);
@@ -421,7 +433,7 @@ export class SqliteStore implements Store {
       this.#listeners.tellSoon();
       if (what.ids === undefined && !what.everything) return { forgotten: count };
       if (what.everything) for (const copy of copiesBeside(this.path)) rmSync(copy, { force: true });
-      const trace = this.#traceAfter(wipe(this.connection, wasOpen), what.everything ?? false);
+      const trace = this.#traceAfter(wipe(this.connection), what.everything ?? false);
       return { forgotten: count, ...(trace !== undefined && { trace }) };
     });
   }

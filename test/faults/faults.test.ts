@@ -1,9 +1,11 @@
 import { atOnce } from "../../faults/at-once.mjs";
 import { damaged } from "../../faults/damaged.mjs";
 import { fullDisk } from "../../faults/full-disk.mjs";
+import { faultPoints, retention } from "../../faults/fault-points.mjs";
 import { killed } from "../../faults/killed.mjs";
 import { otherVersions } from "../../faults/other-versions.mjs";
 import { tabs } from "../../faults/tabs.mjs";
+import { lockedWriters, partFiles } from "../../faults/unfinished.mjs";
 import { findChromium } from "../../scripts/chromium.mjs";
 
 interface Shown {
@@ -19,6 +21,16 @@ const faults: [name: string, fault: () => Promise<Shown>][] = [
   [
     "files of newer and older versions are refused and brought up to date",
     () => otherVersions({ count: 120 }),
+  ],
+  [
+    "a process that is killed at any statement leaves nothing half-done",
+    () => faultPoints({ step: 3, importStep: 97 }),
+  ],
+  ["private snippets go each in its time, also when the clock is set back", () => retention({ secrets: 40 })],
+  ["a file that was being written by a process that was killed is cleared", () => partFiles({ runs: 6 })],
+  [
+    "writers that are locked out are told for whom they wait",
+    () => lockedWriters({ writers: 2, seconds: 3 }),
   ],
 ];
 if (findChromium() || process.env["CI"])

@@ -49,7 +49,22 @@ export function forget(database: Connection, what: Forgetting): Forgotten {
   if (strikeOut(database, rows, traces)) wasOpen = true;
   wipeSecrets(database);
   if (wasOpen || until !== undefined) sweep(database);
+  if (what.ids !== undefined || everything) setPending(database, wasOpen ? "everywhere" : "in the log");
   return { count, wasOpen };
+}
+
+/** Where traces of what was forgotten may still lie, until they have been wiped out: kept, so that a kill does not end it. */
+type Pending = "everywhere" | "in the log";
+
+function setPending(database: Connection, where: Pending): void {
+  if (pendingWipe(database) === "everywhere") return;
+  database.run("INSERT OR REPLACE INTO settings (drawer, name, value) VALUES ('', 'wipe', ?)", where);
+}
+
+/** Where something is still to be wiped out; nothing when all of it has been. */
+export function pendingWipe(database: Connection): Pending | undefined {
+  return database.get<{ value: Pending }>("SELECT value FROM settings WHERE drawer = '' AND name = 'wipe'")
+    ?.value;
 }
 
 interface Row {
@@ -174,10 +189,12 @@ function sweep(database: Connection): void {
  * Writes all that is there anew and empties the write-ahead log, so that no trace stays of what is not there.
  * @returns whether the log could be emptied; it cannot while another connection reads from it
  */
-export function wipe(database: Connection, everywhere: boolean): boolean {
-  if (everywhere) {
+export function wipe(database: Connection): boolean {
+  if (pendingWipe(database) === "everywhere") {
     database.exec("INSERT INTO found (found) VALUES ('optimize')");
     database.exec("VACUUM");
   }
-  return database.pragma("wal_checkpoint(TRUNCATE)") === 0;
+  const isWiped = database.pragma("wal_checkpoint(TRUNCATE)") === 0;
+  if (isWiped) database.run("DELETE FROM settings WHERE drawer = '' AND name = 'wipe'");
+  return isWiped;
 }

@@ -1,0 +1,25 @@
+// Forgets what is due, or imports a file, and is killed at a given statement of the database: no chance decides where.
+// Arguments: the database, what to do, at which statement, and for an import the file.
+import { readFileSync } from "node:fs";
+import { Drawer, importDrawer } from "../dist/index.js";
+import { openSqlite } from "../dist/stores/sqlite.js";
+import { Connection } from "../dist/stores/sqlite/connection.js";
+
+const [file, what, point, drawerFile] = process.argv.slice(2);
+const store = openSqlite(file);
+let statements = 0;
+for (const name of ["run", "exec"]) {
+  const real = Connection.prototype[name];
+  Connection.prototype[name] = function (...given) {
+    if (++statements === Number(point)) process.kill(process.pid, "SIGKILL");
+    return real.apply(this, given);
+  };
+}
+const drawer = new Drawer(store);
+if (what === "forget") {
+  const now = Date.now();
+  Date.now = () => now + 3 * 60_000;
+  await drawer.tend();
+} else await importDrawer(drawer, () => readFileSync(drawerFile, "utf8").split("\n"));
+await store.close();
+console.log(`ended after ${statements}`);

@@ -1,0 +1,54 @@
+import { readdirSync, writeFileSync } from "node:fs";
+import { join } from "node:path";
+import Database from "libsql";
+import { drawer, inFolder } from "./support.mjs";
+
+/** A command is killed while it writes a file: nothing half-written stays once the next one has begun. */
+export const partFiles = ({ runs = 40 } = {}) =>
+  inFolder(async (folder) => {
+    const home = join(folder, "home");
+    const lines = Array.from({ length: 4000 }, (_, n) =>
+      JSON.stringify({
+        origin: {},
+        collectedAt: "2031-04-08T05:50:00.000Z",
+        content: [{ type: "paragraph", runs: [{ type: "text", text: `tern ${n}` }] }],
+      }),
+    );
+    const header = JSON.stringify({ format: "drawer-snippets", version: 1, snippets: lines.length });
+    writeFileSync(join(folder, "terns.jsonl"), [header, ...lines].join("\n"));
+    await drawer(home, ["rules", "snippets=any"]);
+    await drawer(home, ["import", join(folder, "terns.jsonl")]);
+    const parts = () => readdirSync(folder).filter((name) => name.endsWith(".part")).length;
+    let left = 0;
+    for (let n = 0; n < runs; n++) {
+      const to = join(folder, `${n}.jsonl`);
+      await drawer(home, ["export", to], { alive: 150 + Math.random() * 250 });
+      left += parts();
+      await drawer(home, ["list"]);
+    }
+    return {
+      passed: parts() === 0,
+      said: `killed while writing a file in ${runs} runs: ${left} part files met, ${parts()} there after the next start`,
+    };
+  });
+
+/** Several commands find the drawers locked for some seconds. */
+export const lockedWriters = ({ writers = 4, seconds = 4 } = {}) =>
+  inFolder(async (home) => {
+    await drawer(home, ["collect"], { input: "one" });
+    const other = new Database(join(home, "drawers.db"));
+    other.exec("BEGIN IMMEDIATE");
+    const waiting = Array.from({ length: writers }, (_, n) =>
+      drawer(home, ["collect"], { input: `waiting ${n}` }),
+    );
+    await new Promise((resolve) => setTimeout(resolve, seconds * 1000));
+    other.exec("COMMIT");
+    other.close();
+    const answers = await Promise.all(waiting);
+    const done = answers.filter(({ code }) => code === 0).length;
+    const told = answers.filter(({ err }) => /^Waiting: .* is writing to the drawers\./.test(err)).length;
+    return {
+      passed: done === writers && told === writers,
+      said: `${writers} writers locked out for ${seconds} s: ${told} told for whom they wait, ${done} done after`,
+    };
+  });
