@@ -12,7 +12,7 @@ export interface SmallGrid {
 
 /** How many rows and columns are drawn, and how many characters of a cell. */
 const ROWS = 3;
-const COLUMNS = 5;
+const COLUMNS = 4;
 const LENGTH = 40;
 
 /** The beginning of the table that some content is; nothing when it is something else. */

@@ -174,7 +174,7 @@ onPages("the secretary's desk", () => {
     await page.click("#panes >> text=Drawer");
     expect([await panes(), await page.locator("snippet-drawer .grid .head").count()]).toEqual([
       [false, false, true],
-      5,
+      4,
     ]);
     await page.click("snippet-drawer .go");
     await lands("Species");
