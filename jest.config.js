@@ -9,5 +9,5 @@ export default {
     "^drawer/indexeddb$": "<rootDir>/dist/stores/indexeddb.js",
     "^drawer/(files|desktop|page)$": "<rootDir>/dist/$1/index.js",
   },
-  testTimeout: 60_000,
+  testTimeout: 120_000,
 };

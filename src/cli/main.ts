@@ -87,6 +87,9 @@ async function main(typed: readonly string[]): Promise<void> {
   }
 }
 
+/** Commands that have commands of their own (`drawer recipe save`). */
+const NESTING: readonly string[] = ["recipe"];
+
 /** Options that every command has may also stand before the command. */
 function commandFirst(words: readonly string[]): readonly string[] {
   const options: string[] = [];
@@ -97,7 +100,9 @@ function commandFirst(words: readonly string[]): readonly string[] {
     else if (word === "--json" || word.startsWith("--drawer=")) options.push(word);
     else break;
   }
-  return at === words.length ? words : [words[at]!, ...options, ...words.slice(at + 1)];
+  if (at === words.length) return words;
+  const end = at + (NESTING.includes(words[at]!) ? 2 : 1);
+  return [...words.slice(at, end), ...options, ...words.slice(end)];
 }
 
 /** What commander says is wrong, as a sentence of ours. */

@@ -156,6 +156,9 @@ test("keeps recipes by name and places by them", async () => {
     /^1\. First.*\n\n- diary\.docx, p3\n$/,
   );
   expect(await all("recipes")).toBe("roundup  --as bullets --cite list\n");
+  await all("--drawer other recipe save roundup --as numbers");
+  expect(await all("--drawer other recipe show roundup")).toBe("The recipe “roundup”: --as numbers.\n");
+  expect(await all("recipe show roundup")).toBe("The recipe “roundup”: --as bullets --cite list.\n");
   await all("recipe remove roundup");
   expect(await drawer(["place", "1", "--recipe", "roundup"])).toMatchObject({
     code: 1,

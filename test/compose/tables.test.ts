@@ -92,6 +92,13 @@ test("columns are called otherwise, and what is nowhere is said", async () => {
   expect(() => compose(pieces, { columns: { a: "b" } })).toThrow("only with as rows");
 });
 
+test("a first row that holds a column which is called otherwise is a header, in words alone too", async () => {
+  const pieces = [await csv("E-Mail,Name\nx,Zoe\n"), await csv("name,Email\nMax,m\n")];
+  const block = rows(pieces, { columns: { "E-Mail": "Email" } });
+  expect(block.csv).toBe("Email,Name\nx,Zoe\nm,Max\n");
+  expect(block.notices).toEqual([]);
+});
+
 test("a header of two rows keeps what stands above its names, where it is another", () => {
   const above = (ride: string): Row => [
     { flows: [paragraph("Date")], rowspan: 2 },

@@ -5,23 +5,26 @@ import { isFigure } from "../../content/number.js";
 import { originText } from "../../content/origin.js";
 import { cellText } from "../../content/write/text.js";
 import type { Piece } from "../layout.js";
-import type { HeaderChoice } from "../recipe.js";
+import type { Recipe } from "../recipe.js";
 
 /**
  * Pieces whose tables say where their header is. Beside those that their sources know of, first rows are headers that
- * hold the same names, in any order, in two pieces; unless `header` says `no`.
+ * hold a name which the recipe calls otherwise, or that hold the same names, in any order, in two pieces; unless the
+ * recipe's `header` says `no`.
  */
-export function withHeaders(pieces: readonly Piece[], header?: HeaderChoice): readonly Piece[] {
+export function withHeaders(pieces: readonly Piece[], { header, columns }: Recipe): readonly Piece[] {
   if (header === "no") return pieces;
+  const renamed = renamedColumns(columns);
   const seen = new Map<string, Seen>();
   const signatures = new Map<Table, string>();
   for (const piece of pieces) {
     for (const flow of piece.content) {
-      const signature = flow.type === "table" ? signatureOf(flow) : undefined;
-      if (flow.type !== "table" || signature === undefined) continue;
+      const names = flow.type === "table" ? namesOf(flow) : undefined;
+      if (flow.type !== "table" || names === undefined) continue;
+      const signature = JSON.stringify(names.map((name) => foldName(renamed.get(name) ?? name)).sort());
       signatures.set(flow, signature);
       const known = seen.get(signature) ?? { isHeaded: false, isLong: false, count: 0, sources: new Set() };
-      known.isHeaded ||= flow.headerRows > 0;
+      known.isHeaded ||= flow.headerRows > 0 || names.some((name) => renamed.has(name));
       known.isLong ||= flow.rows.length > 1;
       known.count++;
       known.sources.add(sourceOf(piece));
@@ -42,6 +45,11 @@ export function withHeaders(pieces: readonly Piece[], header?: HeaderChoice): re
   }));
 }
 
+/** What columns are to be called, by their names as they are compared. */
+export function renamedColumns(columns: Recipe["columns"] = {}): ReadonlyMap<string, string> {
+  return new Map(Object.entries(columns).map(([from, to]) => [foldName(from), to]));
+}
+
 /** Which tables begin with the same names. */
 interface Seen {
   isHeaded: boolean;
@@ -54,22 +62,22 @@ interface Seen {
 const NONE: Seen = { isHeaded: false, isLong: false, count: 0, sources: new Set() };
 
 /**
- * The names in a table's header, or in its first row that says something, put in order; nothing when they are no names:
- * fewer than two, alike, blank, figures, or typed values.
+ * The names in a table's header, or in its first row that says something, as they are compared; nothing when they are
+ * no names: fewer than two, alike, blank, figures, or typed values.
  */
-function signatureOf(table: Table): string | undefined {
+function namesOf(table: Table): string[] | undefined {
   const row = table.headerRows > 0 ? table.rows[table.headerRows - 1] : table.rows.find(isFilled);
   if (!row) return undefined;
   const cells = row.filter((cell) => !isBlank(cell.flows));
   const texts = cells.map((cell) => cellText(cell.flows).trim());
-  const names = texts.map(foldName).sort();
+  const names = texts.map(foldName);
   const areNames =
     names.length > 1 &&
     new Set(names).size === names.length &&
     cells.every(({ value, colspan = 1 }) => !value && colspan === 1) &&
     !texts.some(isFigure) &&
     !hasGap(row);
-  return areNames ? JSON.stringify(names) : undefined;
+  return areNames ? names : undefined;
 }
 
 /** Whether a blank cell stands between others: a row of data, while blank ones at the edges are a range marked too wide. */

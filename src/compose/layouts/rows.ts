@@ -9,7 +9,7 @@ import { cellText } from "../../content/write/text.js";
 import type { Layout, Piece } from "../layout.js";
 import type { Recipe } from "../recipe.js";
 import { BLANK, captionLine, filled, hasSources, SOURCE, textCell } from "./grid.js";
-import { withHeaders } from "./headers.js";
+import { renamedColumns, withHeaders } from "./headers.js";
 
 /**
  * Stacks everything into one table. Header rows are recognised once: a later piece's columns go under the columns of
@@ -19,7 +19,7 @@ import { withHeaders } from "./headers.js";
  */
 export const rows: Layout = (pieces, recipe) => {
   const stack = new Stack(recipe, hasSources(pieces));
-  for (const piece of withHeaders(pieces, recipe.header)) {
+  for (const piece of withHeaders(pieces, recipe)) {
     for (const flow of joinedLines(piece.content)) stack.add(flow, piece);
   }
   return { content: stack.content(), notices: stack.notices() };
@@ -78,9 +78,8 @@ class Stack {
     readonly recipe: Recipe,
     readonly withSources: boolean,
   ) {
-    const renamed = Object.entries(recipe.columns ?? {});
-    this.#renamed = new Map(renamed.map(([from, to]) => [foldName(from), to]));
-    this.#unused = new Map(renamed.map(([from]) => [foldName(from), from]));
+    this.#renamed = renamedColumns(recipe.columns);
+    this.#unused = new Map(Object.keys(recipe.columns ?? {}).map((from) => [foldName(from), from]));
   }
 
   add(table: Table, piece: Piece): void {
