@@ -5,8 +5,8 @@ export default {
   transform: { "\\.ts$": ["@swc/jest", { jsc: { target: "es2022", parser: { syntax: "typescript" } } }] },
   moduleNameMapper: {
     "^drawer$": "<rootDir>/dist/index.js",
-    "^drawer/sqlite$": "<rootDir>/dist/stores/sqlite.js",
-    "^drawer/indexeddb$": "<rootDir>/dist/stores/indexeddb.js",
+    "^drawer/sqlite$": "<rootDir>/dist/stores/sqlite/index.js",
+    "^drawer/indexeddb$": "<rootDir>/dist/stores/indexeddb/index.js",
     "^drawer/(files|desktop|page)$": "<rootDir>/dist/$1/index.js",
   },
   testTimeout: 120_000,

@@ -1,6 +1,6 @@
 // Fills a drawer: node fill.mjs FILE COUNT
 import { Drawer } from "../dist/index.js";
-import { openSqlite } from "../dist/stores/sqlite.js";
+import { openSqlite } from "../dist/stores/sqlite/index.js";
 import { piece } from "./pieces.mjs";
 
 const [file, count] = process.argv.slice(2);

@@ -5,7 +5,7 @@ import { servePage } from "../scripts/serve-page.mjs";
 const PAGE = `
   import { Drawer } from "./dist/index.js";
   import { piece } from "./bench/pieces.mjs";
-  import { openIndexedDb } from "./dist/stores/indexeddb.js";
+  import { openIndexedDb } from "./dist/stores/indexeddb/index.js";
   import { Binding } from "./dist/page/index.js";
   window.begin = async (count) => {
     const drawer = new Drawer(await openIndexedDb("bench"));

@@ -5,7 +5,7 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import Database from "libsql";
 import { Drawer, readText } from "../dist/index.js";
-import { openSqlite } from "../dist/stores/sqlite.js";
+import { openSqlite } from "../dist/stores/sqlite/index.js";
 import { PRAGMAS } from "../dist/stores/sqlite/connection.js";
 import { compare, head, median, spread } from "./measure.mjs";
 

@@ -2,13 +2,13 @@
 // Arguments: the database, what to do, at which statement, and for an import the file.
 import { readFileSync } from "node:fs";
 import { Drawer, importDrawer } from "../dist/index.js";
-import { openSqlite } from "../dist/stores/sqlite.js";
+import { openSqlite } from "../dist/stores/sqlite/index.js";
 import { Connection } from "../dist/stores/sqlite/connection.js";
 
 const [file, what, point, drawerFile] = process.argv.slice(2);
 const store = openSqlite(file);
 let statements = 0;
-for (const name of ["run", "exec"]) {
+for (const name of ["run", "insert", "exec"]) {
   const real = Connection.prototype[name];
   Connection.prototype[name] = function (...given) {
     if (++statements === Number(point)) process.kill(process.pid, "SIGKILL");

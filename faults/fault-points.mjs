@@ -1,7 +1,7 @@
 import { readdirSync, readFileSync, writeFileSync } from "node:fs";
 import { dirname, join, resolve } from "node:path";
 import { Drawer, readText } from "../dist/index.js";
-import { openSqlite } from "../dist/stores/sqlite.js";
+import { openSqlite } from "../dist/stores/sqlite/index.js";
 import { inFolder, integrity, run } from "./support.mjs";
 
 const collect = (drawer, text, more = {}) => drawer.collect([{ ...readText(text), origin: {}, ...more }]);

@@ -4,7 +4,7 @@ import { tmpdir } from "node:os";
 import { join, resolve } from "node:path";
 import Database from "libsql";
 import { Drawer } from "../dist/index.js";
-import { openSqlite } from "../dist/stores/sqlite.js";
+import { openSqlite } from "../dist/stores/sqlite/index.js";
 
 /** Does something with a new folder, and takes the folder away whatever happens. */
 export async function inFolder(deed) {

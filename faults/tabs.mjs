@@ -4,7 +4,7 @@ import { servePage } from "../scripts/serve-page.mjs";
 
 const PAGE = `
   import { Drawer, readText } from "./dist/index.js";
-  import { openIndexedDb } from "./dist/stores/indexeddb.js";
+  import { openIndexedDb } from "./dist/stores/indexeddb/index.js";
   window.open_ = (async () => {
     const drawer = new Drawer(await openIndexedDb("faults"));
     drawer.watch(() => (window.heard = performance.timeOrigin + performance.now()));

@@ -2,7 +2,7 @@
 // acknowledged: node worker.mjs FILE NAME COUNT
 import { writeSync } from "node:fs";
 import { Drawer, readText } from "../dist/index.js";
-import { openSqlite } from "../dist/stores/sqlite.js";
+import { openSqlite } from "../dist/stores/sqlite/index.js";
 
 const [file, name, count] = process.argv.slice(2);
 const store = openSqlite(file);

@@ -67,7 +67,7 @@ export { looksSecret, MASK, type SecretKind } from "./drawer/secret.js";
 export { fold } from "./content/fold.js";
 export { contextOf, searchTerms, type Context } from "./drawer/find.js";
 export type { Entry, Origin } from "./drawer/entry.js";
-export { isLeaving, type Change, type Edit, type ValueEdit, type What } from "./drawer/change.js";
+export { isLeaving, type Change, type Edit, type OperationName, type ValueEdit } from "./drawer/change.js";
 export { parsePick, parsePlace, type Place, type Term } from "./drawer/pick.js";
 export {
   Conflict,
@@ -80,6 +80,7 @@ export {
   type Gone,
   type OldestQuery,
   type Positioned,
+  type Reverted,
   type Secret,
   type Store,
 } from "./drawer/store.js";

@@ -9,7 +9,7 @@ export default defineConfig({
     alias: [
       { find: /^drawer$/, replacement: dist("index.js") },
       { find: /^drawer\/(files|page)$/, replacement: dist("$1/index.js") },
-      { find: /^drawer\/indexeddb$/, replacement: dist("stores/indexeddb.js") },
+      { find: /^drawer\/indexeddb$/, replacement: dist("stores/indexeddb/index.js") },
     ],
   },
   build: { target: "es2022", chunkSizeWarningLimit: 1000 },

@@ -2,7 +2,7 @@ import { join } from "node:path";
 import { DrawerError } from "../content/error.js";
 import type { Notice } from "../content/notice.js";
 import { Drawer } from "../drawer/drawer.js";
-import { openSqlite, recoverSqlite, type SqliteStore } from "../stores/sqlite.js";
+import { openSqlite, recoverSqlite, type SqliteStore } from "../stores/sqlite/index.js";
 import { clearDrafts } from "./drafts.js";
 import { home } from "./home-folder.js";
 import { remark } from "./terminal.js";

@@ -1,6 +1,6 @@
 import type { Hash } from "../content/encode.js";
 import { DrawerError } from "../content/error.js";
-import type { Change, Edit, ValueEdit, What } from "./change.js";
+import { changeOf, type Edit, type OperationName, type ValueEdit } from "./change.js";
 import { newId } from "./ids.js";
 import { Conflict, type Commit, type Store } from "./store.js";
 
@@ -22,18 +22,18 @@ const LARGEST = 1000;
 export async function perform(
   store: Store,
   drawer: string,
-  what: What,
+  operation: OperationName,
   plan: () => Promise<Plan>,
 ): Promise<void> {
-  await untilItStands(drawer, async () => {
+  await retryOnConflict(drawer, async () => {
     const planned = await plan();
     if (planned.edits.length > 0 || planned.values?.length)
-      await store.commit(commitsOf(planned, drawer, what));
+      await store.commit(commitsOf(planned, drawer, operation));
   });
 }
 
 /** Tries something again for as long as others come between. */
-export async function untilItStands(drawer: string, attempt: () => Promise<void>): Promise<void> {
+export async function retryOnConflict(drawer: string, attempt: () => Promise<void>): Promise<void> {
   for (let tried = 1; ; tried++) {
     try {
       return await attempt();
@@ -51,24 +51,25 @@ export async function untilItStands(drawer: string, attempt: () => Promise<void>
   }
 }
 
-function commitsOf({ edits, values, contents = new Map() }: Plan, drawer: string, what: What): Commit[] {
+function commitsOf(
+  { edits, values, contents = new Map() }: Plan,
+  drawer: string,
+  operation: OperationName,
+): Commit[] {
   if (edits.length <= LARGEST) {
-    return [{ change: { ...changeOf(drawer, what), edits, ...(values?.length && { values }) }, contents }];
+    return [
+      { change: { ...changeOf(drawer, operation), edits, ...(values?.length && { values }) }, contents },
+    ];
   }
-  const act = newId();
+  const groupId = newId();
   return Array.from({ length: Math.ceil(edits.length / LARGEST) }, (_, index) => ({
     change: {
-      ...changeOf(drawer, what),
-      act,
+      ...changeOf(drawer, operation),
+      groupId,
       part: index + 1,
       edits: edits.slice(index * LARGEST, (index + 1) * LARGEST),
       ...(index === 0 && values?.length && { values }),
     },
     contents: index === 0 ? contents : new Map(),
   }));
-}
-
-/** A change as it begins: who, when, what for. */
-export function changeOf(drawer: string, what: What): Omit<Change, "edits"> {
-  return { id: newId(), drawer, at: new Date().toISOString(), what };
 }

@@ -3,7 +3,7 @@ import { decodeContent, hashBytes, type Hash } from "../content/encode.js";
 import { DrawerError } from "../content/error.js";
 import type { Notice, NoticeCode } from "../content/notice.js";
 import { perform } from "./act.js";
-import type { Edit, What } from "./change.js";
+import type { Edit, OperationName } from "./change.js";
 import { cleanLabel, contentFacts, secretName } from "./draft.js";
 import type { Entry } from "./entry.js";
 import { newId } from "./ids.js";
@@ -135,7 +135,7 @@ async function alter(
   store: Store,
   drawer: string,
   pick: string,
-  what: What,
+  what: OperationName,
   code: NoticeCode,
   { becomes, done, already }: Alteration,
 ): Promise<Notice[]> {

@@ -1,4 +1,5 @@
 import type { Entry } from "./entry.js";
+import { newId } from "./ids.js";
 
 /** What one edit did to one entry: `before` is null for one that came, `after` for one that left. */
 export interface Edit {
@@ -14,8 +15,8 @@ export interface ValueEdit {
   readonly after?: string;
 }
 
-/** What a change was for. */
-export type What =
+/** The name of an operation, as the log keeps it. */
+export type OperationName =
   | "collect"
   | "import"
   | "append"
@@ -45,31 +46,36 @@ export interface Change {
   readonly drawer: string;
   /** ISO 8601, in UTC. */
   readonly at: string;
-  readonly what: What;
-  /** For an undo or a redo: what the change that it takes back, or does again, was for. */
-  readonly deed?: What;
+  readonly operation: OperationName;
+  /** For an undo or a redo: the operation that it takes back, or does again. */
+  readonly undoneOperation?: OperationName;
   /**
-   * For an act that is too large for one change: the same for all its changes. Others may have written their own
+   * For an operation that is too large for one change: the same for all its changes. Others may have written their own
    * between them.
    */
-  readonly act?: string;
-  /** The number of this change among those of its act, from 1. */
+  readonly groupId?: string;
+  /** The number of this change among those of its group, from 1. */
   readonly part?: number;
   readonly edits: readonly Edit[];
   readonly values?: readonly ValueEdit[];
 }
 
-/** Whether two changes are of one act. */
-export function isSameAct(one: Change, other: Change): boolean {
-  return one.act !== undefined && one.act === other.act;
+/** A change as it begins: an id, the time, and what it is for. */
+export function changeOf(drawer: string, operation: OperationName): Omit<Change, "edits"> {
+  return { id: newId(), drawer, at: new Date().toISOString(), operation };
+}
+
+/** Whether two changes are of one group. */
+export function isSameGroup(one: Change, other: Change): boolean {
+  return one.groupId !== undefined && one.groupId === other.groupId;
 }
 
 /**
  * Whether what this change takes out of the drawer has left it, and can be brought back; what is merged or split lives
  * on in other snippets.
  */
-export function isLeaving({ what, deed = what }: Change): boolean {
-  return deed !== "merge" && deed !== "split";
+export function isLeaving({ operation, undoneOperation = operation }: Change): boolean {
+  return undoneOperation !== "merge" && undoneOperation !== "split";
 }
 
 /** The edits that take these back. */
@@ -88,35 +94,35 @@ export function reversedValues(edits: readonly ValueEdit[]): ValueEdit[] {
     .reverse();
 }
 
-/** One change of each act of a log, the newest. */
-async function* acts(log: AsyncIterable<Change>): AsyncGenerator<Change> {
+/** One change of each group of a log, the newest. */
+async function* groups(log: AsyncIterable<Change>): AsyncGenerator<Change> {
   const seen = new Set<string>();
   for await (const change of log) {
-    if (change.act === undefined || !seen.has(change.act)) yield change;
-    if (change.act !== undefined) seen.add(change.act);
+    if (change.groupId === undefined || !seen.has(change.groupId)) yield change;
+    if (change.groupId !== undefined) seen.add(change.groupId);
   }
 }
 
 /**
- * Finds in a log, read from the newest change back, what `undo` would take back: the last act that still stands, by its
+ * Finds in a log, read from the newest change back, what `undo` would take back: the last operation that still stands, by its
  * newest change. Undos and redos pair up like brackets.
  */
 export async function lastStanding(log: AsyncIterable<Change>): Promise<Change | undefined> {
   let undone = 0;
-  for await (const change of acts(log)) {
-    if (change.what === "undo") undone++;
+  for await (const change of groups(log)) {
+    if (change.operation === "undo") undone++;
     else if (undone > 0) undone--;
     else return change;
   }
   return undefined;
 }
 
-/** Finds in a log, read from the newest change back, the undo that `redo` would take back; none after a new act. */
+/** Finds in a log, read from the newest change back, the undo that `redo` would take back; none after a new operation. */
 export async function lastUndone(log: AsyncIterable<Change>): Promise<Change | undefined> {
   let redone = 0;
-  for await (const change of acts(log)) {
-    if (change.what === "redo") redone++;
-    else if (change.what !== "undo") return undefined;
+  for await (const change of groups(log)) {
+    if (change.operation === "redo") redone++;
+    else if (change.operation !== "undo") return undefined;
     else if (redone > 0) redone--;
     else return change;
   }

@@ -29,7 +29,7 @@ export async function timeOf(store: Store, drawer: string, now: number): Promise
 
 async function keep(store: Store, drawer: string, before: string | undefined, seen: Seen): Promise<void> {
   try {
-    await store.keepValue(drawer, VALUES.clock, before, JSON.stringify(seen));
+    await store.setValue(drawer, VALUES.clock, before, JSON.stringify(seen));
   } catch (error) {
     // Another process has kept what it saw.
     if (!(error instanceof Conflict)) throw error;

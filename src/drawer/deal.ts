@@ -45,7 +45,7 @@ export class Deal {
     const snippets = (await drawer.pickSome(pick)).map(({ position, entry }) => ({ id: entry.id, position }));
     const before = await drawer.store.value(drawer.name, VALUES.deal);
     const kept: Kept = { snippets, handed: 0 };
-    await drawer.store.keepValue(drawer.name, VALUES.deal, before, JSON.stringify(kept));
+    await drawer.store.setValue(drawer.name, VALUES.deal, before, JSON.stringify(kept));
     return new Deal(drawer);
   }
 
@@ -101,7 +101,7 @@ export class Deal {
     const after = JSON.stringify(kept);
     if (after === before) return;
     try {
-      await this.drawer.store.keepValue(this.drawer.name, VALUES.deal, before, after);
+      await this.drawer.store.setValue(this.drawer.name, VALUES.deal, before, after);
     } catch (error) {
       if (!(error instanceof Conflict)) throw error;
       throw new DrawerError(

@@ -11,7 +11,7 @@ import { collect, type Collected } from "./collect.js";
 import type { Gathered } from "./draft.js";
 import type { Entry } from "./entry.js";
 import { contextOf, searchTerms, type Context } from "./find.js";
-import { shownLogOf, turnBack } from "./history.js";
+import { shownLogOf, undoOrRedo } from "./history.js";
 import { append, merge, split } from "./join.js";
 import { discard, empty, emptyForGood, restore, shownGoneFrom } from "./leave.js";
 import type { Place } from "./pick.js";
@@ -368,7 +368,7 @@ export class Drawer {
    * @throws DrawerError `nothing` when there is none, `conflict` when another drawer is in the way
    */
   undo(): Promise<Notice[]> {
-    return turnBack(this.store, this.name, "undo");
+    return undoOrRedo(this.store, this.name, "undo");
   }
 
   /**
@@ -376,7 +376,7 @@ export class Drawer {
    * @throws DrawerError `nothing` when nothing was undone since the last act, `conflict`
    */
   redo(): Promise<Notice[]> {
-    return turnBack(this.store, this.name, "redo");
+    return undoOrRedo(this.store, this.name, "redo");
   }
 
   /** The drawer's changes, the newest first. Of what is private now they tell nothing. */

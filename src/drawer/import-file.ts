@@ -6,13 +6,14 @@ import { DrawerError } from "../content/error.js";
 import type { Notice } from "../content/notice.js";
 import { grouped } from "../content/number.js";
 import { readPictureBytes } from "../content/picture.js";
-import { changeOf, untilItStands } from "./act.js";
+import { retryOnConflict } from "./act.js";
+import { changeOf } from "./change.js";
 import { cleanLabel, cleanOrigin, contentFacts } from "./draft.js";
 import type { Drawer } from "./drawer.js";
 import { FORMAT, PAGE, VERSION, type Header, type Line, type Part } from "./drawer-file.js";
 import { DRAWER_FILE_SCHEMA } from "./drawer-file-schema.js";
 import type { Entry } from "./entry.js";
-import { takeBack } from "./history.js";
+import { revertGroup } from "./history.js";
 import { newId } from "./ids.js";
 import { lastOf, limitsOf } from "./room.js";
 import type { Rules } from "./rules.js";
@@ -64,7 +65,7 @@ export async function importDrawer(
 
 /** What is kept of an import while it is under way. */
 interface UnderWay {
-  readonly act: string;
+  readonly groupId: string;
   readonly name: string;
   /** How many snippets it brings. */
   readonly snippets: number;
@@ -79,13 +80,13 @@ const PATIENCE = 30_000;
 export async function takeBackImport(store: Store, drawer: string, now: number): Promise<Notice[]> {
   const text = await store.value(drawer, VALUES.importing);
   if (text === undefined) return [];
-  const { act, name, snippets, at } = JSON.parse(text) as UnderWay;
+  const { groupId, name, snippets, at } = JSON.parse(text) as UnderWay;
   if (now - at < PATIENCE) return [];
   let written = 0;
-  for (const { edits, act: own } of await store.changes({ drawer, about: [act] }))
-    if (own === act) written += edits.length;
-  if (written < snippets && written > 0) await takeBack(store, drawer, act);
-  await store.keepValue(drawer, VALUES.importing, text, undefined);
+  for (const { edits, groupId: own } of await store.changes({ drawer, about: [groupId] }))
+    if (own === groupId) written += edits.length;
+  if (written < snippets && written > 0) await revertGroup(store, drawer, groupId);
+  await store.setValue(drawer, VALUES.importing, text, undefined);
   if (written >= snippets) return [];
   const message = `The import of “${name}” was cut off. What it had brought, ${many(written)}, was taken back; import it again.`;
   return [{ code: "imported", message }];
@@ -101,7 +102,7 @@ interface Checked {
 
 /** The import of a drawer file into a drawer. */
 class Import {
-  readonly #act = newId();
+  readonly #groupId = newId();
   #line = 0;
   /** How many parts have been written. */
   #written = 0;
@@ -167,20 +168,20 @@ class Import {
       }
       if (page.length > 0) await flush();
     } catch (error) {
-      await takeBack(store, name, this.#act);
-      await store.keepValue(name, VALUES.importing, mark, undefined);
+      await revertGroup(store, name, this.#groupId);
+      await store.setValue(name, VALUES.importing, mark, undefined);
       throw error;
     }
-    await store.keepValue(name, VALUES.importing, mark, undefined);
+    await store.setValue(name, VALUES.importing, mark, undefined);
     return { imported, repeated: header.snippets - imported };
   }
 
   /** Keeps that the import is under way. */
   async #mark(before: string | undefined, snippets: number): Promise<string> {
-    const underWay: UnderWay = { act: this.#act, name: this.name, snippets, at: Date.now() };
+    const underWay: UnderWay = { groupId: this.#groupId, name: this.name, snippets, at: Date.now() };
     const after = JSON.stringify(underWay);
     try {
-      await this.drawer.store.keepValue(this.drawer.name, VALUES.importing, before, after);
+      await this.drawer.store.setValue(this.drawer.name, VALUES.importing, before, after);
     } catch (error) {
       if (!(error instanceof Conflict)) throw error;
       throw new DrawerError(
@@ -201,7 +202,7 @@ class Import {
       .filter((entry) => !known.has(keyOf(entry)));
     if (entries.length === 0) return 0;
     const part = ++this.#written;
-    await untilItStands(name, async () => {
+    await retryOnConflict(name, async () => {
       const bytes = entries.reduce((sum, entry) => sum + entry.bytes, 0);
       const { count } = await this.#checkRoom(header, { count: entries.length, bytes });
       const last = await lastOf(store, name, count);
@@ -212,7 +213,7 @@ class Import {
         after: { ...entry, order: orders[index]! },
       }));
       await store.commit([
-        { change: { ...changeOf(name, "import"), act: this.#act, part, edits }, contents },
+        { change: { ...changeOf(name, "import"), groupId: this.#groupId, part, edits }, contents },
       ]);
     });
     return entries.length;

@@ -51,7 +51,7 @@ export async function empty(store: Store, drawer: string): Promise<Notice[]> {
 /** Forgets all that is not kept, what has left and the log; nothing brings any of it back. */
 export async function emptyForGood(store: Store, drawer: string): Promise<Notice[]> {
   const deal = await store.value(drawer, VALUES.deal);
-  if (deal !== undefined) await store.keepValue(drawer, VALUES.deal, deal, undefined);
+  if (deal !== undefined) await store.setValue(drawer, VALUES.deal, deal, undefined);
   const { forgotten, trace } = await store.forget({ drawer, everything: true });
   const { count } = await store.size(drawer);
   const left = whatStays(count);

@@ -1,6 +1,13 @@
 import { grouped } from "../content/number.js";
 import { originText } from "../content/origin.js";
-import { reversed, reversedValues, type Change, type Edit, type ValueEdit, type What } from "./change.js";
+import {
+  reversed,
+  reversedValues,
+  type Change,
+  type Edit,
+  type ValueEdit,
+  type OperationName,
+} from "./change.js";
 import type { Entry } from "./entry.js";
 import { RULES, type Rules } from "./rules.js";
 import { MASK } from "./secret.js";
@@ -44,7 +51,7 @@ export function shown({ label, text, private: isPrivate }: Named): string {
   return label === undefined ? says : `${label}: ${says}`;
 }
 
-const DEEDS: Readonly<Record<What, string>> = {
+const DEEDS: Readonly<Record<OperationName, string>> = {
   collect: "collecting",
   import: "importing",
   append: "appending to",
@@ -72,12 +79,12 @@ const DEEDS: Readonly<Record<What, string>> = {
  * @param total how many snippets the whole act is about, when the change is only a part of it
  */
 export function deedOf(change: Change, total?: number): string {
-  const what = change.deed ?? change.what;
-  const edits = change.what === "undo" ? reversed(change.edits) : change.edits;
+  const what = change.undoneOperation ?? change.operation;
+  const edits = change.operation === "undo" ? reversed(change.edits) : change.edits;
   if (edits.length === 0 || change.values?.length)
     return valuesDeed(
       what,
-      change.what === "undo" ? reversedValues(change.values ?? []) : (change.values ?? []),
+      change.operation === "undo" ? reversedValues(change.values ?? []) : (change.values ?? []),
     );
   const named = edits.filter((edit) => isNamed(what, edit));
   const entries = named.map(({ before, after }) => (what === "split" ? before : (after ?? before))!);
@@ -85,13 +92,13 @@ export function deedOf(change: Change, total?: number): string {
 }
 
 /** A merge is called by what came of it, a split by what it was made of, collecting by what came in. */
-function isNamed(what: What, { before, after }: Edit): boolean {
+function isNamed(what: OperationName, { before, after }: Edit): boolean {
   if (what === "merge" || what === "collect" || what === "import") return after !== null;
   return what === "split" ? before !== null : true;
 }
 
 /** What a change of values did: `changing the rule “snippets”`, `pausing`, `changing the recipe “roundup”`. */
-function valuesDeed(what: What, [value]: readonly ValueEdit[]): string {
+function valuesDeed(what: OperationName, [value]: readonly ValueEdit[]): string {
   if (!value) return DEEDS[what];
   if (value.name.startsWith(VALUES.recipe))
     return `${DEEDS[what]} “${value.name.slice(VALUES.recipe.length)}”`;

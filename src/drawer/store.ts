@@ -1,6 +1,6 @@
 import type { Hash } from "../content/encode.js";
 import type { Kind } from "../content/measure.js";
-import type { Change, What } from "./change.js";
+import type { Change, OperationName } from "./change.js";
 import type { Entry } from "./entry.js";
 
 /** Which entries of a drawer to give, in their order. */
@@ -63,7 +63,7 @@ export interface FindQuery {
 export interface ChangeQuery {
   /** Only those in the log of this drawer. */
   readonly drawer?: string;
-  /** Only those that speak of one of these: ids of snippets or of acts, or hashes of contents. */
+  /** Only those that speak of one of these: ids of snippets or of groups, or hashes of contents. */
   readonly about?: readonly string[];
   readonly offset?: number;
   readonly limit?: number;
@@ -82,7 +82,7 @@ export interface Gone {
   /** When it left; ISO 8601, in UTC. */
   readonly at: string;
   /** What it left by. */
-  readonly by: What;
+  readonly by: OperationName;
 }
 
 /** A private snippet that a store holds, in a drawer or among what has left one. */
@@ -113,6 +113,14 @@ export interface Commit {
   readonly change: Change;
   /** The bytes of contents and pictures, by hash. */
   readonly contents: ReadonlyMap<Hash, Uint8Array>;
+}
+
+/** What was reverted. */
+export interface Reverted {
+  /** How many edits that were. */
+  readonly count: number;
+  /** The change that the operation began with. */
+  readonly first: Change;
 }
 
 /**
@@ -156,10 +164,18 @@ export interface Store {
    * each `after`, and adds the changes to the log; all of it, durably, or nothing. What is taken out by a change that
    * {@link isLeaving} is put among what has left.
    *
-   * @param commits changes one after another, each on what the one before it left; they may be read as they are written
+   * @param commits changes one after another, each on what the one before it left
    * @throws Conflict when a `before` no longer stands, or an `after` would take another entry's place in the order
    */
-  commit(commits: Iterable<Commit> | AsyncIterable<Commit>): Promise<void>;
+  commit(commits: readonly Commit[]): Promise<void>;
+
+  /**
+   * Reverts a change, or, when it belongs to a group, all changes of that group, from the newest on; all or none of
+   * them. What is done by it stands in the log under the name of this operation.
+   *
+   * @throws Conflict when what they made no longer stands
+   */
+  revert(change: Change, operation: "undo" | "redo"): Promise<Reverted>;
 
   /** The changes that match, the newest first. */
   changes(query: ChangeQuery): Promise<Change[]>;
@@ -185,14 +201,14 @@ export interface Store {
    * @param before what it must still be; nothing when it must not be there
    * @throws Conflict when it is something else by now
    */
-  keepValue(
+  setValue(
     drawer: string,
     name: string,
     before: string | undefined,
     after: string | undefined,
   ): Promise<void>;
 
-  /** Calls `listener` soon after a change was made here or by somebody else. Gives what stops it. */
+  /** Calls `listener` soon after a change was made here or by somebody else. Returns an unsubscribe function. */
   watch(listener: () => void): () => void;
 
   /** Lets go of what the store holds open. */

@@ -111,7 +111,7 @@ async function shorten(store: Store, drawer: string, { goneAge }: Rules, now: nu
   if (before !== undefined && now - Number(before) < Math.min(DAY, goneAge)) return [];
   if (before === undefined && (await store.changes({ drawer, limit: 1 })).length === 0) return [];
   try {
-    await store.keepValue(drawer, VALUES.shortened, before, String(now));
+    await store.setValue(drawer, VALUES.shortened, before, String(now));
   } catch (error) {
     // Another process is at it.
     if (error instanceof Conflict) return [];

@@ -114,6 +114,6 @@ export function strike(changes: readonly Change[], traces: Traces): Map<Change, 
 /** A merge or a split that speaks of a trace means nothing without it. */
 function isStruck(change: Change, edit: Edit, traces: Traces): boolean {
   const speaks = ({ before, after }: Edit) => isTrace(before, traces) || isTrace(after, traces);
-  const what = change.deed ?? change.what;
+  const what = change.undoneOperation ?? change.operation;
   return what === "merge" || what === "split" ? change.edits.some(speaks) : speaks(edit);
 }

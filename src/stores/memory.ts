@@ -1,218 +1,72 @@
-import type { Hash } from "../content/encode.js";
-import { isLeaving, type Change } from "../drawer/change.js";
-import { encodeEntry, hashesOf, type Entry } from "../drawer/entry.js";
-import {
-  Conflict,
-  matches,
-  type ChangeQuery,
-  type Commit,
-  type DrawerSize,
-  type EntryQuery,
-  type FindQuery,
-  type Forgetting,
-  type Gone,
-  type OldestQuery,
-  type Positioned,
-  type Secret,
-  type Store,
-} from "../drawer/store.js";
-import { isTrace, strike, tracesOf, withoutOpen, type Traces } from "../drawer/traces.js";
+import { Conflict } from "../drawer/store.js";
+import { runNow, type Bounds, type Engine, type Job, type Range, type Rows } from "./engine.js";
 import { Listeners } from "./listeners.js";
-import { hasComeAgain, searchedOf, secretsOf, speaksOf } from "./records.js";
+import { RowStore } from "./row-store.js";
+import {
+  columnsOf,
+  isNumbered,
+  SCHEMA,
+  TABLE_NAMES,
+  type Key,
+  type TableName,
+  type TableSchema,
+  type Tables,
+} from "./schema.js";
 
-/** An entry and when it came, in milliseconds since 1970. */
-interface Kept {
-  readonly entry: Entry;
-  readonly came: number;
+type Row = Readonly<Record<string, unknown>>;
+
+/** A store in memory: for tests, and for pages that keep nothing. */
+export class MemoryStore extends RowStore {
+  constructor() {
+    super(new MemoryEngine());
+  }
 }
 
-/** A store in memory: for tests, for pages that keep nothing, and as the plainest account of what a store does. */
-export class MemoryStore implements Store {
-  /** By id, in the order in which they came. */
-  #entries = new Map<string, Kept>();
-  #gone = new Map<string, Gone>();
-  #changes: Change[] = [];
-  readonly #contents = new Map<Hash, Uint8Array>();
-  /** When the content of a private snippet came, by the name of the content. */
-  readonly #secretSince = new Map<Hash, number>();
-  readonly #values = new Map<string, Map<string, string>>();
+/** The rows of a table, by their keys, and the keys by each unique index. */
+class MemoryTable {
+  readonly rows = new Map<string, Row>();
+  readonly unique: ReadonlyMap<string, Map<string, string>>;
+  lastNumber = 0;
+
+  constructor(readonly schema: TableSchema) {
+    const indexes = Object.entries(schema.indexes).filter(([, { isUnique }]) => isUnique);
+    this.unique = new Map(indexes.map(([name]) => [name, new Map()]));
+  }
+
+  /** Puts a row in place of the one with this key, or takes that away. */
+  set(key: string, row: Row | undefined): void {
+    const before = this.rows.get(key);
+    for (const [name, keys] of this.unique) {
+      const { columns } = this.schema.indexes[name]!;
+      if (before) keys.delete(keyOf(before, columns));
+      if (row) keys.set(keyOf(row, columns), key);
+    }
+    if (row) this.rows.set(key, row);
+    else this.rows.delete(key);
+  }
+}
+
+/** The plainest engine: a table is a map of rows by their keys, and a range looks through all of them. */
+class MemoryEngine implements Engine, Rows {
+  readonly #tables = new Map(TABLE_NAMES.map((name) => [name, new MemoryTable(SCHEMA[name])]));
+  /** What takes back what the present transaction has written. */
+  #inverse: (() => void)[] = [];
   readonly #listeners = new Listeners();
 
-  async entries({ offset = 0, limit = Infinity, ...query }: EntryQuery): Promise<Positioned[]> {
-    return this.#ordered(query.drawer)
-      .map((entry, index) => ({ position: index + 1, entry }))
-      .filter(({ entry }) => matches(entry, query))
-      .slice(offset, offset + limit);
+  async read<Result>(job: () => Job<Result>): Promise<Result> {
+    return runNow(job(), this);
   }
 
-  #of(drawer: string): Kept[] {
-    return [...this.#entries.values()].filter(({ entry }) => entry.drawer === drawer);
-  }
-
-  #ordered(drawer: string): Entry[] {
-    return this.#of(drawer)
-      .map(({ entry }) => entry)
-      .sort((a, b) => (a.order < b.order ? -1 : 1));
-  }
-
-  async size(drawer: string): Promise<DrawerSize> {
-    const entries = this.#of(drawer);
-    return { drawer, count: entries.length, bytes: entries.reduce((sum, { entry }) => sum + entry.bytes, 0) };
-  }
-
-  async drawers(): Promise<DrawerSize[]> {
-    const names = new Set([...this.#changes.map(({ drawer }) => drawer), ...this.#values.keys()]);
-    for (const { entry } of this.#entries.values()) names.add(entry.drawer);
-    return Promise.all([...names].sort().map((name) => this.size(name)));
-  }
-
-  async oldest({ drawer, picture, cameBefore = Infinity, limit }: OldestQuery): Promise<Entry[]> {
-    return this.#of(drawer)
-      .filter(({ entry, came }) => !entry.kept && came < cameBefore)
-      .map(({ entry }) => entry)
-      .filter(({ kind }) => picture === undefined || picture === (kind === "picture"))
-      .slice(0, limit);
-  }
-
-  async find({ drawer, terms, limit, ...filter }: FindQuery): Promise<Entry[]> {
-    return this.#of(drawer)
-      .map(({ entry }) => entry)
-      .filter((entry) => !entry.private && matches(entry, filter))
-      .filter((entry) => {
-        const searched = searchedOf(entry, this.#contents.get(entry.content));
-        return terms.every((term) => searched.includes(term));
-      })
-      .reverse()
-      .slice(0, limit);
-  }
-
-  async positions(entries: readonly Entry[]): Promise<Map<string, number>> {
-    const wanted = new Set(entries.map(({ id }) => id));
-    const drawers = new Set(entries.map(({ drawer }) => drawer));
-    const all = [...drawers].flatMap((drawer) =>
-      this.#ordered(drawer).map(({ id }, index) => [id, index + 1] as const),
-    );
-    return new Map(all.filter(([id]) => wanted.has(id)));
-  }
-
-  async gone(drawer: string): Promise<Gone[]> {
-    return [...this.#gone.values()].filter(({ entry }) => entry.drawer === drawer);
-  }
-
-  async secrets(): Promise<Secret[]> {
-    const all = [
-      ...[...this.#entries.values()].map(({ entry }) => entry),
-      ...[...this.#gone.values()].map(({ entry }) => entry),
-    ];
-    return all
-      .filter((entry) => entry.private)
-      .map(({ id, drawer, kept, content }) => ({
-        id,
-        drawer,
-        kept,
-        came: this.#secretSince.get(content) ?? 0,
-      }));
-  }
-
-  async contents(hashes: readonly Hash[]): Promise<Map<Hash, Uint8Array>> {
-    const found = new Map<Hash, Uint8Array>();
-    for (const hash of hashes) if (this.#contents.has(hash)) found.set(hash, this.#contents.get(hash)!);
-    return found;
-  }
-
-  async commit(commits: Iterable<Commit> | AsyncIterable<Commit>): Promise<void> {
-    const all: Commit[] = [];
-    for await (const commit of commits) all.push(commit);
-    const entries = new Map(this.#entries);
-    const gone = new Map(this.#gone);
-    for (const { change } of all) {
-      for (const { name, before } of change.values ?? [])
-        if (this.#values.get(change.drawer)?.get(name) !== before)
-          throw new Conflict(`“${name}” has changed.`);
-      apply(change, entries, gone);
+  async write<Result>(job: () => Job<Result>): Promise<Result> {
+    this.#inverse = [];
+    try {
+      const result = runNow(job(), this);
+      this.#listeners.tellSoon();
+      return result;
+    } catch (error) {
+      for (const takeBack of this.#inverse.reverse()) takeBack();
+      throw error;
     }
-    this.#entries = entries;
-    this.#gone = gone;
-    for (const { change, contents } of all) {
-      contents.forEach((bytes, hash) => this.#contents.set(hash, bytes));
-      for (const { name } of secretsOf(change, contents)) this.#secretSince.set(name, Date.now());
-      for (const { name, after } of change.values ?? []) this.#setValue(change.drawer, name, after);
-      this.#changes.push(change);
-    }
-    this.#listeners.tellSoon();
-  }
-
-  async changes({ drawer, about, offset = 0, limit = Infinity }: ChangeQuery): Promise<Change[]> {
-    return this.#changes
-      .filter((change) => drawer === undefined || change.drawer === drawer)
-      .filter((change) => about === undefined || speaksOf(change, new Set(about)))
-      .reverse()
-      .slice(offset, offset + limit);
-  }
-
-  async forget({
-    drawer,
-    ids = [],
-    until = "",
-    everything = false,
-  }: Forgetting): Promise<{ forgotten: number }> {
-    const doomed = new Set(ids);
-    if (everything) {
-      for (const { entry } of this.#of(drawer)) if (!entry.kept) doomed.add(entry.id);
-      for (const { entry } of await this.gone(drawer)) doomed.add(entry.id);
-    }
-    const traces = this.#traces(doomed, ids.length > 0);
-    for (const [id, { entry }] of this.#gone) if (isTrace(entry, traces)) doomed.add(id);
-    for (const [id, { entry, at }] of this.#gone) if (entry.drawer === drawer && at <= until) doomed.add(id);
-    let forgotten = 0;
-    for (const id of doomed)
-      if ([this.#entries.delete(id), this.#gone.delete(id)].includes(true)) forgotten++;
-    const struck = strike(this.#changes, traces);
-    this.#changes = this.#changes
-      .filter((change) => change.drawer !== drawer || !(everything || change.at <= until))
-      .flatMap((change) => (struck.has(change) ? (struck.get(change) ?? []) : change));
-    const used = new Set<Hash>();
-    const use = (entry: Entry | null) => entry && hashesOf(entry).forEach((hash) => used.add(hash));
-    for (const { entry } of [...this.#entries.values(), ...this.#gone.values()]) use(entry);
-    for (const { edits } of this.#changes)
-      for (const { before, after } of edits) [before, after].forEach(use);
-    for (const hash of this.#contents.keys()) if (!used.has(hash)) this.#contents.delete(hash);
-    this.#listeners.tellSoon();
-    return { forgotten };
-  }
-
-  /** What else is to be forgotten with snippets: their pieces, and, of private ones, what has the same content. */
-  #traces(doomed: ReadonlySet<string>, ofSecrets: boolean): Traces {
-    const { ids, contents } = tracesOf(doomed, this.#changes);
-    if (!ofSecrets) return { ids, contents: new Set() };
-    const open = [...this.#entries.values()].map(({ entry }) => entry).filter(({ id }) => !doomed.has(id));
-    return withoutOpen({ ids, contents }, open);
-  }
-
-  async value(drawer: string, name: string): Promise<string | undefined> {
-    return this.#values.get(drawer)?.get(name);
-  }
-
-  async valueNames(drawer: string, beginning: string): Promise<string[]> {
-    return [...(this.#values.get(drawer)?.keys() ?? [])].filter((name) => name.startsWith(beginning)).sort();
-  }
-
-  async keepValue(
-    drawer: string,
-    name: string,
-    before: string | undefined,
-    after: string | undefined,
-  ): Promise<void> {
-    if (this.#values.get(drawer)?.get(name) !== before) throw new Conflict(`“${name}” has changed.`);
-    this.#setValue(drawer, name, after);
-    this.#listeners.tellSoon();
-  }
-
-  #setValue(drawer: string, name: string, value: string | undefined): void {
-    const values = this.#values.get(drawer) ?? new Map<string, string>();
-    if (value === undefined) values.delete(name);
-    else values.set(name, value);
-    this.#values.set(drawer, values);
   }
 
   watch(listener: () => void): () => void {
@@ -222,31 +76,94 @@ export class MemoryStore implements Store {
   async close(): Promise<void> {
     this.#listeners.clear();
   }
+
+  get<Name extends TableName>(table: Name, keys: readonly (readonly Key[])[], index?: string) {
+    const { rows, unique } = this.#tables.get(table)!;
+    return keys.map((key) => {
+      const text = JSON.stringify(key);
+      const primary = index === undefined ? text : unique.get(index)!.get(text);
+      return rows.get(primary ?? "") as Tables[Name] | undefined;
+    });
+  }
+
+  range<Name extends TableName, Column extends keyof Tables[Name]>(
+    range: Range<Name, Column>,
+  ): Tables[Name][] {
+    const { table, index, reverse = false, offset = 0, limit = Infinity, holding } = range;
+    const columns = columnsOf(table, index);
+    const { body = "" } = SCHEMA[table];
+    const isHeld = (row: Row) => !holding || holding.some((text) => String(row[body]).includes(text));
+    const rows = [...this.#tables.get(table)!.rows.values()]
+      .filter((row) => isWithin(row, columns, range) && isHeld(row))
+      .sort((a, b) => compare(a, b, columns));
+    if (reverse) rows.reverse();
+    return rows.slice(offset, offset + limit) as unknown as Tables[Name][];
+  }
+
+  count(bounds: readonly Bounds[]): number[] {
+    return bounds.map((each) => this.range(each as Range<TableName>).length);
+  }
+
+  put<Name extends TableName>(table: Name, row: Tables[Name]): number {
+    const own = this.#tables.get(table)!;
+    const { schema, unique } = own;
+    const given = row as unknown as Row;
+    const number = (given["number"] as number | undefined) ?? own.lastNumber + 1;
+    const whole = isNumbered(table) ? { ...given, number } : given;
+    const key = keyOf(whole, schema.key);
+    for (const [name, keys] of unique) {
+      const values = keyOf(whole, schema.indexes[name]!.columns);
+      if ((keys.get(values) ?? key) !== key) throw new Conflict(`${table}: ${values} is taken.`);
+    }
+    own.lastNumber = Math.max(own.lastNumber, number);
+    this.#set(table, key, whole);
+    return number;
+  }
+
+  putIfAbsent<Name extends TableName>(table: Name, row: Tables[Name]): void {
+    const { rows, schema } = this.#tables.get(table)!;
+    if (!rows.has(keyOf(row as unknown as Row, schema.key))) this.put(table, row);
+  }
+
+  delete(table: TableName, key: readonly Key[]): void {
+    this.#set(table, JSON.stringify(key), undefined);
+  }
+
+  clear(table: TableName): void {
+    for (const key of [...this.#tables.get(table)!.rows.keys()]) this.#set(table, key, undefined);
+  }
+
+  #set(name: TableName, key: string, row: Row | undefined): void {
+    const table = this.#tables.get(name)!;
+    const before = table.rows.get(key);
+    this.#inverse.push(() => table.set(key, before));
+    table.set(key, row);
+  }
 }
 
-const placeOf = (entry: Entry) => JSON.stringify([entry.drawer, entry.order]);
+function keyOf(row: Row, columns: readonly string[]): string {
+  return JSON.stringify(columns.map((column) => row[column]));
+}
 
-/** Makes a change in these entries, or throws a Conflict. */
-function apply(change: Change, entries: Map<string, Kept>, gone: Map<string, Gone>): void {
-  for (const { id, before } of change.edits) {
-    if (encodeEntry(entries.get(id)?.entry ?? null) !== encodeEntry(before))
-      throw new Conflict(`Entry ${id} has changed.`);
+function isWithin(
+  row: Row,
+  columns: readonly string[],
+  { equal = [], from, after, before }: Bounds,
+): boolean {
+  if (columns.some((column) => row[column] === null)) return false;
+  if (equal.some((value, index) => row[columns[index]!] !== value)) return false;
+  const value = row[columns[equal.length]!] as Key;
+  return (
+    (from === undefined || value >= from) &&
+    (after === undefined || value > after) &&
+    (before === undefined || value < before)
+  );
+}
+
+function compare(a: Row, b: Row, columns: readonly string[]): number {
+  for (const column of columns) {
+    const [one, other] = [a[column] as Key, b[column] as Key];
+    if (one !== other) return one < other ? -1 : 1;
   }
-  const leaving = new Set(change.edits.map(({ id }) => id));
-  const places = new Set<string>();
-  for (const { entry } of entries.values()) if (!leaving.has(entry.id)) places.add(placeOf(entry));
-  for (const { id, before, after } of change.edits) {
-    if (after) {
-      if (places.has(placeOf(after))) throw new Conflict(`The place of entry ${id} is taken.`);
-      places.add(placeOf(after));
-      const known = entries.get(id);
-      const isYoung = !known || hasComeAgain(before, after);
-      if (isYoung) entries.delete(id);
-      entries.set(id, { entry: after, came: isYoung ? Date.now() : known.came });
-      gone.delete(id);
-    } else if (before) {
-      entries.delete(id);
-      if (isLeaving(change)) gone.set(id, { entry: before, at: change.at, by: change.deed ?? change.what });
-    }
-  }
+  return 0;
 }

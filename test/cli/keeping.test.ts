@@ -115,8 +115,8 @@ test("undoes and redoes whatever was done, many steps, and the log tells it", as
   expect((await drawer(["undo"])).err).toBe("drawer: There is nothing to undo.\n");
   for (let step = 0; step < 8; step++) await all("redo");
   expect(await all("list --gone")).toMatch(/^1 {2}text {2}kept {2}one · two +discarded/);
-  const { log } = JSON.parse(await all("log --json --limit 99")) as { log: { what: string }[] };
-  expect(log.map(({ what }) => what)).toEqual([
+  const { log } = JSON.parse(await all("log --json --limit 99")) as { log: { operation: string }[] };
+  expect(log.map(({ operation }) => operation)).toEqual([
     ...Array(8).fill("redo"),
     ...Array(8).fill("undo"),
     "discard",

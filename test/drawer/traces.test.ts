@@ -300,7 +300,7 @@ test("a clock that was set back keeps no secret, and takes none before its time"
   const until = [...(await drawer.privateUntil()).values()].map((time) =>
     Math.round((time - Date.now()) / 10_000),
   );
-  expect(until).toEqual([6, 12]);
+  expect(until.sort((a, b) => a - b)).toEqual([6, 12]);
   later(-3_600_000 + 61_000);
   expect((await drawer.tend()).map(({ code }) => code)).toEqual(["private"]);
   expect(await textsOf(drawer)).toEqual(["open", "••••••"]);

@@ -3,18 +3,7 @@ import fc from "fast-check";
 import { mkdtempSync, rmSync, statSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
-import { openDB } from "idb";
-import {
-  Conflict,
-  Drawer,
-  encodeContent,
-  hashBytes,
-  MemoryStore,
-  readText,
-  type Change,
-  type Entry,
-  type Store,
-} from "drawer";
+import { Conflict, Drawer, MemoryStore, type Change, type Entry, type Store } from "drawer";
 import { openIndexedDb } from "drawer/indexeddb";
 import { openSqlite } from "drawer/sqlite";
 import { drawerWith, piece, textsOf } from "../support/pieces";
@@ -48,7 +37,7 @@ describe.each(Object.entries(STORES))("the %s store", (_, make) => {
     ...more,
   });
   const change = (id: string, ...edits: [before: Entry | null, after: Entry | null][]): Change => ({
-    ...{ id, drawer: "spring", at: "2031-04-08T05:50:00.000Z", what: "collect" },
+    ...{ id, drawer: "spring", at: "2031-04-08T05:50:00.000Z", operation: "collect" },
     edits: edits.map(([before, after]) => ({ id: (before ?? after)!.id, before, after })),
   });
   const commit = (made: Change, contents: ReadonlyMap<string, Uint8Array> = new Map()) =>
@@ -109,32 +98,93 @@ describe.each(Object.entries(STORES))("the %s store", (_, make) => {
   });
 
   test("keeps small values by name, and only in place of what was expected", async () => {
-    await store.keepValue("spring", "recipe b", undefined, "1");
-    await store.keepValue("spring", "recipe a", undefined, "2");
-    await store.keepValue("autumn", "recipe c", undefined, "3");
-    await expect(store.keepValue("spring", "recipe a", undefined, "4")).rejects.toThrow(Conflict);
-    await store.keepValue("spring", "recipe a", "2", "5");
+    await store.setValue("spring", "recipe b", undefined, "1");
+    await store.setValue("spring", "recipe a", undefined, "2");
+    await store.setValue("autumn", "recipe c", undefined, "3");
+    await expect(store.setValue("spring", "recipe a", undefined, "4")).rejects.toThrow(Conflict);
+    await store.setValue("spring", "recipe a", "2", "5");
     expect([await store.valueNames("spring", "recipe "), await store.valueNames("spring", "x")]).toEqual([
       ["recipe a", "recipe b"],
       [],
     ]);
-    await store.keepValue("spring", "recipe b", "1", undefined);
+    await store.setValue("spring", "recipe b", "1", undefined);
     expect([await store.value("spring", "recipe a"), await store.value("spring", "recipe b")]).toEqual([
       "5",
       undefined,
     ]);
   });
 
-  test("makes several changes at once, or none of them, also when they come one by one", async () => {
-    async function* slowly(...made: Change[]) {
-      for (const one of made) yield { change: one, contents: new Map<string, Uint8Array>() };
-    }
-    await store.commit(slowly(change("1", [null, a]), change("2", [a, { ...a, label: "x" }], [null, b])));
+  test("makes several changes at once, or none of them", async () => {
+    const all = (...made: Change[]) =>
+      store.commit(made.map((one) => ({ change: one, contents: new Map<string, Uint8Array>() })));
+    await all(change("1", [null, a]), change("2", [a, { ...a, label: "x" }], [null, b]));
     expect(await ids()).toEqual(["1b", "2a"]);
-    await expect(store.commit(slowly(change("3", [null, c]), change("4", [a, null])))).rejects.toThrow(
-      Conflict,
-    );
+    await expect(all(change("3", [null, c]), change("4", [a, null]))).rejects.toThrow(Conflict);
     expect([await ids(), (await store.changes({ drawer: "spring" })).length]).toEqual([["1b", "2a"], 2]);
+  });
+
+  test("reverts a change, or all of a group, or none of it", async () => {
+    const part = (id: string, n: number, ...edits: Parameters<typeof change>[1][]): Change => ({
+      ...change(id, ...edits),
+      groupId: "g",
+      part: n,
+    });
+    await commit(part("1", 1, [null, a]));
+    await commit(change("2", [null, entry("x", "a9")]));
+    await commit(part("3", 2, [null, b]));
+    const [last] = await store.changes({ drawer: "spring" });
+    const { count, first } = await store.revert(last!, "undo");
+    expect([count, first.id, await ids()]).toEqual([2, "1", ["1x"]]);
+    const [undone] = await store.changes({ drawer: "spring" });
+    expect([undone!.operation, undone!.undoneOperation, undone!.part]).toEqual(["undo", "collect", 2]);
+    await store.revert(undone!, "redo");
+    expect(await ids()).toEqual(["1b", "2a", "3x"]);
+    await commit(change("4", [a, null]));
+    const redone = (await store.changes({ drawer: "spring" }))[1]!;
+    await expect(store.revert(redone, "undo")).rejects.toThrow(Conflict);
+    expect(await ids()).toEqual(["1b", "2x"]);
+  });
+
+  test("takes a limit or an offset of any size, and a part of a number for the whole below it", async () => {
+    await commit(change("1", [null, a], [null, b], [null, c]));
+    const pages = [{ limit: -1 }, { limit: 1.9 }, { offset: -2 }, { offset: 1.5, limit: 1 }, { offset: 9 }];
+    expect(await Promise.all(pages.map((page) => ids(page)))).toEqual([
+      [],
+      ["1b"],
+      ["1b", "2c", "3a"],
+      ["2c"],
+      [],
+    ]);
+    const log = async (page: object) => (await store.changes({ drawer: "spring", ...page })).length;
+    expect([await log({ limit: -1 }), await log({ limit: 0.5 }), await log({ offset: -1 })]).toEqual([
+      0, 0, 1,
+    ]);
+  });
+
+  test("names the drawers that hold something, or have values or a log, and no others", async () => {
+    const names = async () => (await store.drawers()).map(({ drawer }) => drawer);
+    await store.setValue("autumn", "rules", undefined, "{}");
+    expect(await names()).toEqual(["autumn"]);
+    await store.setValue("autumn", "rules", "{}", undefined);
+    expect(await names()).toEqual([]);
+    await commit(change("1", [null, a], [null, entry("x", "a0", { drawer: "other" })]));
+    await store.forget({ drawer: "spring", everything: true });
+    expect(await names()).toEqual(["other"]);
+  });
+
+  test("changes a value twice in one change, one after the other", async () => {
+    const values = [
+      { name: "rules", after: "1" },
+      { name: "rules", before: "1", after: "2" },
+    ];
+    await commit({ ...change("1"), values });
+    expect(await store.value("spring", "rules")).toBe("2");
+    const wrong = [
+      { name: "rules", before: "2", after: "3" },
+      { name: "rules", before: "2", after: "4" },
+    ];
+    await expect(commit({ ...change("2"), values: wrong })).rejects.toThrow(Conflict);
+    expect(await store.value("spring", "rules")).toBe("2");
   });
 
   test("writes values with a change, and only in place of what was expected", async () => {
@@ -383,53 +433,4 @@ test("a database file and its folder are for their owner alone", () => {
 
 test("a file that is no database is refused by name, and left as it is", () => {
   expect(() => openSqlite("demo/diary.docx")).toThrow(/“demo\/diary.docx” cannot be opened/);
-});
-
-test("tables of an older page are brought up to date, and all of it is found and undone as before", async () => {
-  const content = encodeContent(readText("Réti saw a wheatear").content);
-  const held: Entry = {
-    ...{
-      id: "01900000-0000-7000-8000-000000000001",
-      drawer: "spring",
-      order: "a0",
-      kind: "text",
-      text: "Réti saw a wheatear",
-    },
-    ...{
-      content: hashBytes(content),
-      bytes: content.length,
-      kept: false,
-      private: false,
-      origin: {},
-      collectedAt: "2031-04-08T05:50:00.000Z",
-    },
-  };
-  const older = await openDB("older", 2, {
-    upgrade(database) {
-      database
-        .createObjectStore("entries", { keyPath: "id" })
-        .createIndex("inOrder", ["drawer", "order"], { unique: true });
-      database.createObjectStore("contents");
-      database.createObjectStore("changes", { autoIncrement: true }).createIndex("ofDrawer", "drawer");
-      database.createObjectStore("settings");
-    },
-  });
-  await older.add("entries", held);
-  await older.add("contents", content, held.content);
-  await older.add("changes", {
-    id: "1",
-    drawer: "spring",
-    at: held.collectedAt,
-    what: "collect",
-    edits: [{ id: held.id, before: null, after: held }],
-  });
-  older.close();
-  const drawer = new Drawer(await openIndexedDb("older"), "spring");
-  expect([await drawer.size(), (await drawer.find("reti"))[0]!.entry]).toEqual([
-    { drawer: "spring", count: 1, bytes: content.length },
-    held,
-  ]);
-  expect((await drawer.undo())[0]!.message).toBe("Undone: collecting “Réti saw a wheatear”.");
-  expect((await drawer.gone()).map(({ entry }) => entry)).toEqual([held]);
-  await drawer.store.close();
 });

@@ -19,11 +19,11 @@ export function add(program: Command): void {
       const acts = await withDrawer(options.drawer, (drawer) => latestActs(drawer, options.limit));
       if (options.json)
         return answer(options, [], {
-          log: acts.map(({ change: { id, at, what, deed }, said }) => ({
+          log: acts.map(({ change: { id, at, operation, undoneOperation }, said }) => ({
             id,
             at,
-            what,
-            ...(deed && { deed }),
+            operation,
+            ...(undoneOperation && { undoneOperation }),
             said,
           })),
         });
@@ -41,31 +41,35 @@ async function latestActs(drawer: Drawer, limit: number): Promise<{ change: Chan
   /** Acts of which there is more to come. */
   const open = new Set<string>();
   for await (const change of drawer.log()) {
-    const at = known.get(change.act ?? "");
+    const at = known.get(change.groupId ?? "");
     if (at !== undefined) {
-      if (change.part === 1) open.delete(change.act!);
+      if (change.part === 1) open.delete(change.groupId!);
       const { change: last, count } = acts[at]!;
       // An undo is written from the last change back, so its newest change is of what was first.
-      acts[at] = { change: change.what === "undo" ? last : change, count: count + change.edits.length };
+      acts[at] = { change: change.operation === "undo" ? last : change, count: count + change.edits.length };
       continue;
     }
     if (acts.length === limit) {
       if (open.size === 0) break;
       continue;
     }
-    if (change.act !== undefined) {
-      known.set(change.act, acts.length);
-      if (change.part !== 1) open.add(change.act);
+    if (change.groupId !== undefined) {
+      known.set(change.groupId, acts.length);
+      if (change.part !== 1) open.add(change.groupId);
     }
     acts.push({ change, count: change.edits.length });
   }
   return acts.map(({ change, count }) => ({
     change,
-    said: inWords(change, change.act === undefined ? undefined : count),
+    said: inWords(change, change.groupId === undefined ? undefined : count),
   }));
 }
 
 function inWords(change: Change, count: number | undefined): string {
   const deed = deedOf(change, count);
-  return change.what === "undo" ? `undoing: ${deed}` : change.what === "redo" ? `doing again: ${deed}` : deed;
+  return change.operation === "undo"
+    ? `undoing: ${deed}`
+    : change.operation === "redo"
+      ? `doing again: ${deed}`
+      : deed;
 }

@@ -1,6 +1,8 @@
 import type { IDBPDatabase } from "idb";
-import { FORGOTTEN } from "./writing.js";
-import type { Tables } from "./tables.js";
+import type { Change } from "../../drawer/change.js";
+import { STORE_VALUES } from "../semantics.js";
+import type { ChangeRow, EntryRow, ValueRow } from "../schema.js";
+import { TEXTS, type TextRow } from "./tables.js";
 
 /** How many texts are read at once, and for how many milliseconds they are looked through, without a pause. */
 const PAGE = 1000;
@@ -9,26 +11,19 @@ const SLICE = 6;
 /** How many changes are followed one by one; after more, all is read again. */
 const FOLLOWED = 50;
 
-/** One text: the number and the id of its entry, and what is searched. */
-interface Text {
-  readonly number: number;
-  readonly id: string;
-  readonly text: string;
-}
-
 /**
  * What is searched of a drawer, held in memory: IndexedDB has no search index, and a text of a hundred thousand snippets
  * is looked through in a few milliseconds. It is read in pages, at the first search, and then follows the log of changes.
  */
 export class Texts {
-  #texts: Text[] = [];
+  #texts: TextRow[] = [];
   /** The last change that is in the texts, and how often something had been forgotten then. */
   #seen = -1;
   #forgotten = "";
   #reading: Promise<void> | undefined;
 
   constructor(
-    readonly database: IDBPDatabase<Tables>,
+    readonly database: IDBPDatabase,
     readonly drawer: string,
   ) {}
 
@@ -53,50 +48,46 @@ export class Texts {
   }
 
   async #catchUp(): Promise<void> {
-    const forgotten = (await this.database.get("settings", ["", FORGOTTEN])) ?? "";
+    const key = ["", STORE_VALUES.forgotten];
+    const forgotten = ((await this.database.get("values", key)) as ValueRow | undefined)?.value ?? "";
+    const since = IDBKeyRange.lowerBound(this.#seen, true);
     const news =
-      this.#seen < 0
-        ? []
-        : await this.database.getAllKeys("changes", IDBKeyRange.lowerBound(this.#seen, true), FOLLOWED + 1);
+      this.#seen < 0 ? [] : ((await this.database.getAll("changes", since, FOLLOWED + 1)) as ChangeRow[]);
     if (this.#seen < 0 || forgotten !== this.#forgotten || news.length > FOLLOWED) {
       await this.#readAll();
       this.#forgotten = forgotten;
       return;
     }
-    for (const key of news) {
-      const change = await this.database.get("changes", key);
-      const changed = new Set((change?.edits ?? []).map(({ id }) => id));
+    for (const { number, change } of news) {
+      const changed = new Set((JSON.parse(change) as Change).edits.map(({ id }) => id));
       const texts = this.#texts.filter(({ id }) => !changed.has(id));
       for (const id of changed) {
-        const row = await this.database.get("entries", id);
-        const found =
-          row?.drawer === this.drawer
-            ? await this.database.get("texts", [this.drawer, row.number])
-            : undefined;
-        if (row && found) texts.push({ number: row.number, ...found });
+        const row = (await this.database.getFromIndex("entries", "byId", id)) as EntryRow | undefined;
+        if (row?.drawer !== this.drawer) continue;
+        const found = (await this.database.get(TEXTS, [this.drawer, row.number!])) as TextRow | undefined;
+        if (found) texts.push(found);
       }
       if (texts.length > 1 && texts.at(-1)!.number < texts.at(-2)!.number)
         texts.sort((a, b) => a.number - b.number);
       this.#texts = texts;
-      this.#seen = key;
+      this.#seen = number!;
     }
   }
 
   /** Reads all texts. What changes meanwhile is followed at the next search. */
   async #readAll(): Promise<void> {
     const last = await this.database.transaction("changes").store.openKeyCursor(null, "prev");
-    const texts: Text[] = [];
+    const texts: TextRow[] = [];
     for (let from = -1; ;) {
       const range = IDBKeyRange.bound([this.drawer, from], [this.drawer, []], true);
-      const { store } = this.database.transaction("texts");
-      const [keys, rows] = await Promise.all([store.getAllKeys(range, PAGE), store.getAll(range, PAGE)]);
-      rows.forEach((row, index) => texts.push({ number: keys[index]![1], ...row }));
+      const rows = (await this.database.getAll(TEXTS, range, PAGE)) as TextRow[];
+      for (const row of rows) texts.push(row);
       if (rows.length < PAGE) break;
-      from = keys.at(-1)![1];
+      from = rows.at(-1)!.number;
       await pause();
     }
     this.#texts = texts;
-    this.#seen = last?.key ?? 0;
+    this.#seen = (last?.key as number | undefined) ?? 0;
   }
 }
 

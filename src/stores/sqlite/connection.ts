@@ -45,9 +45,14 @@ export class Connection {
     }
   }
 
-  /** Does what a statement says. Gives how many rows it changed. */
-  run(sql: string, ...values: readonly unknown[]): number {
-    return this.#statement(sql).run(...values).changes;
+  /** Executes a statement. */
+  run(sql: string, ...values: readonly unknown[]): void {
+    this.#statement(sql).run(...values);
+  }
+
+  /** Executes an `INSERT`. Returns the number (rowid) of the row. */
+  insert(sql: string, ...values: readonly unknown[]): number {
+    return Number(this.#statement(sql).run(...values).lastInsertRowid);
   }
 
   /** All rows. */
@@ -89,18 +94,6 @@ export class Connection {
       const result = deed();
       this.exec("COMMIT");
       return result;
-    } catch (error) {
-      this.#rollBack();
-      throw error;
-    }
-  }
-
-  /** The same for something that waits in between. */
-  async transactSlowly(deed: () => Promise<void>): Promise<void> {
-    this.#begin();
-    try {
-      await deed();
-      this.exec("COMMIT");
     } catch (error) {
       this.#rollBack();
       throw error;

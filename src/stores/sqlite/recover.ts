@@ -11,7 +11,10 @@ import type { Commit } from "../../drawer/store.js";
 import { openConnection, saysDamaged, type Connection } from "./connection.js";
 import { isCutShort, readRecords, type Value } from "./pages.js";
 import { damagedName, prepareTables } from "./tables.js";
-import { write, writeValue } from "./writer.js";
+import { runNow } from "../engine.js";
+import { SCHEMA } from "../schema.js";
+import { commit, setValue } from "../semantics.js";
+import { SqlRows } from "./rows.js";
 
 /** The drawer into which contents go whose snippets could not be read. */
 const LOOSE = "recovered";
@@ -89,8 +92,9 @@ function recoverNow(path: string): Notice {
   try {
     prepareTables(database, draft);
     database.transact(() => {
-      for (const commit of commits) write(database, commit);
-      for (const { drawer, name, value } of values) writeValue(database, drawer, name, undefined, value);
+      const rows = new SqlRows(database);
+      for (const one of commits) runNow(commit(one), rows);
+      for (const { drawer, name, value } of values) runNow(setValue(drawer, { name, after: value }), rows);
     });
   } finally {
     database.close();
@@ -127,10 +131,9 @@ function read(path: string): Salvage {
   return salvage;
 }
 
-/** An entry, if the record is a row of entries: in the form of today, or in the one before it. */
+/** An entry, if the record is a row of entries. */
 function entryOf(record: readonly Value[]): Entry | undefined {
-  const json =
-    record.length === 9 ? record[8] : record.length === 6 && record[0] !== null ? record[5] : undefined;
+  const json = record.length === Object.keys(SCHEMA.entries.columns).length ? record.at(-1) : undefined;
   if (typeof json !== "string" || !json.startsWith('{"id":')) return undefined;
   try {
     const entry = JSON.parse(json) as Entry;
@@ -146,8 +149,9 @@ function entryOf(record: readonly Value[]): Entry | undefined {
 
 /** Whether a record is a content that is whole: its bytes have the hash by which it is named. */
 function isContent(record: readonly Value[]): record is [Hash, Uint8Array] {
-  const [name, bytes] = record.length === 3 && record[0] === null ? record.slice(1) : record;
+  const [name, bytes] = record;
   return (
+    record.length === 2 &&
     typeof name === "string" &&
     bytes instanceof Uint8Array &&
     /^[0-9a-f]{64}$/.test(name) &&
@@ -202,7 +206,7 @@ function put({ entries, contents }: Omit<Salvage, "values">) {
   }
   const commits = chunks(kept).map((own, index): Commit => ({
     change: {
-      ...{ id: newId(), drawer: own[0]!.drawer, at: new Date().toISOString(), what: "import" },
+      ...{ id: newId(), drawer: own[0]!.drawer, at: new Date().toISOString(), operation: "import" },
       edits: own.map((entry) => ({ id: entry.id, before: null, after: entry })),
     },
     contents: index === 0 ? written : new Map(),

@@ -1,6 +1,7 @@
 import type { Entry } from "../../drawer/entry.js";
 import { matches, type FindQuery } from "../../drawer/store.js";
-import { searchedOf } from "../records.js";
+import type { FoundRow, IndexedRow, SearchIndex } from "../engine.js";
+import { entryOf, searchedOf } from "../queries.js";
 import type { Connection } from "./connection.js";
 
 /**
@@ -12,101 +13,93 @@ const WAITING = 64;
 /** The fewest letters that the index knows. */
 const TRIGRAM = 3;
 
-interface Row {
-  readonly number: number;
-  readonly entry: string;
-}
+/** The search index: the table `found`, by trigrams (FTS5), whose rows have the numbers of the entries. */
+export class FullTextIndex implements SearchIndex {
+  /** The texts of entries that wait for the index, by the entry, so that who types reads each once. */
+  readonly #waitingTexts = new Map<string, string>();
 
-/** The text of an entry as it is searched. */
-function textOf(database: Connection, entry: Entry): string {
-  const row = database.get<{ bytes: Uint8Array }>("SELECT bytes FROM contents WHERE hash = ?", entry.content);
-  return searchedOf(entry, row?.bytes);
-}
+  constructor(readonly connection: Connection) {}
 
-/** The number of the last entry that the index knows. */
-function indexedTo(database: Connection): number {
-  return database.get<{ last: number | null }>("SELECT max(id) AS last FROM found_content")!.last ?? 0;
-}
-
-/** Those that wait for the index. */
-function waiting(database: Connection): Row[] {
-  return database.all<Row>(
-    "SELECT number, entry FROM entries WHERE number > ? ORDER BY number",
-    indexedTo(database),
-  );
-}
-
-/** Puts all that waits into the index. */
-export function indexAll(database: Connection): void {
-  for (const { number, entry } of waiting(database)) index(database, number, JSON.parse(entry) as Entry);
-}
-
-/** The same, when enough waits; `number` is the last entry that came. */
-export function indexWhenDue(database: Connection, number: number): void {
-  if (number - indexedTo(database) >= WAITING) indexAll(database);
-}
-
-function index(database: Connection, number: number, entry: Entry): void {
-  if (!entry.private)
-    database.run("INSERT INTO found (rowid, words) VALUES (?, ?)", number, textOf(database, entry));
-}
-
-/** Puts an entry that has changed into the index again; nothing for one that has left. */
-export function indexAgain(database: Connection, number: number, entry: Entry | undefined): void {
-  if (number > indexedTo(database)) return;
-  database.run("DELETE FROM found WHERE rowid = ?", number);
-  if (entry) index(database, number, entry);
-}
-
-/** The entries that hold all of the terms, the newest first. */
-export function find(database: Connection, query: FindQuery): Entry[] {
-  const { drawer, terms, limit, ...filter } = query;
-  const found: Entry[] = [];
-  for (const { entry } of waiting(database).reverse()) {
-    const text = waitingText(database, entry);
-    if (!terms.every((term) => text.includes(term))) continue;
-    const parsed = JSON.parse(entry) as Entry;
-    if (parsed.drawer === drawer && !parsed.private && matches(parsed, filter)) found.push(parsed);
-    if (found.length === limit) return found;
+  add(row: IndexedRow): void {
+    const number = row.number!;
+    const last = this.#last();
+    if (number <= last) {
+      this.connection.run("DELETE FROM found WHERE rowid = ?", number);
+      this.#index(row);
+    } else if (number - last >= WAITING) for (const waiting of this.#waiting()) this.#index(waiting);
   }
-  for (const { entry } of indexed(database, query, limit - found.length))
-    found.push(JSON.parse(entry) as Entry);
-  return found;
-}
 
-/** The texts of entries that wait for the index, by the entry, so that who types reads each once. */
-const waitingTexts = new WeakMap<Connection, Map<string, string>>();
+  remove(row: Pick<IndexedRow, "number">): void {
+    if (row.number! <= this.#last()) this.connection.run("DELETE FROM found WHERE rowid = ?", row.number!);
+  }
 
-function waitingText(database: Connection, entry: string): string {
-  let texts = waitingTexts.get(database);
-  if (!texts || texts.size > 4 * WAITING) waitingTexts.set(database, (texts = new Map()));
-  let text = texts.get(entry);
-  if (text === undefined) texts.set(entry, (text = textOf(database, JSON.parse(entry) as Entry)));
-  return text;
-}
+  find(query: FindQuery): FoundRow[] {
+    const { drawer, terms, limit } = query;
+    const found: FoundRow[] = [];
+    for (const row of this.#waiting().reverse()) {
+      if (row.drawer !== drawer || !terms.every((term) => this.#waitingText(row).includes(term))) continue;
+      const entry = entryOf(row);
+      if (!entry.private && matches(entry, query)) found.push(row);
+      if (found.length === limit) return found;
+    }
+    return [...found, ...this.#indexed(query, limit - found.length)];
+  }
 
-function indexed(
-  database: Connection,
-  { drawer, terms, kind, document }: FindQuery,
-  limit: number,
-): { entry: string }[] {
-  const long = terms.filter((term) => [...term].length >= TRIGRAM);
-  const short = terms.filter((term) => !long.includes(term));
-  const conditions = [
-    ...(long.length > 0 ? ["found MATCH ?"] : []),
-    ...short.map(() => "instr(found.words, ?) > 0"),
-    "entries.drawer = ?",
-    ...(kind === undefined ? [] : ["entries.kind = ?"]),
-    ...(document === undefined ? [] : ["entries.document = ?"]),
-  ];
-  return database.all(
-    `SELECT entries.entry FROM found JOIN entries ON entries.number = found.rowid
-       WHERE ${conditions.join(" AND ")} ORDER BY found.rowid DESC LIMIT ?`,
-    ...(long.length > 0 ? [long.map((term) => `"${term.replaceAll('"', '""')}"`).join(" ")] : []),
-    ...short,
-    drawer,
-    ...(kind === undefined ? [] : [kind]),
-    ...(document === undefined ? [] : [document]),
-    Number.isFinite(limit) ? limit : -1,
-  );
+  /** The number of the last entry that the index knows. */
+  #last(): number {
+    return (
+      this.connection.get<{ last: number | null }>("SELECT max(id) AS last FROM found_content")!.last ?? 0
+    );
+  }
+
+  /** Those that wait for the index. */
+  #waiting(): IndexedRow[] {
+    return this.connection.all<IndexedRow>(
+      "SELECT number, drawer, id, entry FROM entries WHERE number > ? ORDER BY number",
+      this.#last(),
+    );
+  }
+
+  #index(row: IndexedRow): void {
+    const entry = entryOf(row);
+    if (entry.private) return;
+    this.connection.run("INSERT INTO found (rowid, words) VALUES (?, ?)", row.number!, this.#textOf(entry));
+  }
+
+  #textOf(entry: Entry): string {
+    const sql = "SELECT bytes FROM contents WHERE hash = ?";
+    return searchedOf(entry, this.connection.get<{ bytes: Uint8Array }>(sql, entry.content)?.bytes);
+  }
+
+  #waitingText(row: FoundRow): string {
+    if (this.#waitingTexts.size > 4 * WAITING) this.#waitingTexts.clear();
+    let text = this.#waitingTexts.get(row.entry);
+    if (text === undefined) {
+      text = this.#textOf(entryOf(row));
+      this.#waitingTexts.set(row.entry, text);
+    }
+    return text;
+  }
+
+  #indexed({ drawer, terms, kind, document }: FindQuery, limit: number): FoundRow[] {
+    const long = terms.filter((term) => [...term].length >= TRIGRAM);
+    const short = terms.filter((term) => !long.includes(term));
+    const conditions = [
+      ...(long.length > 0 ? ["found MATCH ?"] : []),
+      ...short.map(() => "instr(found.words, ?) > 0"),
+      "entries.drawer = ?",
+      ...(kind === undefined ? [] : ["entries.kind = ?"]),
+      ...(document === undefined ? [] : ["entries.document = ?"]),
+    ];
+    return this.connection.all<FoundRow>(
+      `SELECT entries.entry FROM found JOIN entries ON entries.number = found.rowid
+         WHERE ${conditions.join(" AND ")} ORDER BY found.rowid DESC LIMIT ?`,
+      ...(long.length > 0 ? [long.map((term) => `"${term.replaceAll('"', '""')}"`).join(" ")] : []),
+      ...short,
+      drawer,
+      ...(kind === undefined ? [] : [kind]),
+      ...(document === undefined ? [] : [document]),
+      Number.isFinite(limit) ? limit : -1,
+    );
+  }
 }

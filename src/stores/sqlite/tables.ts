@@ -3,132 +3,78 @@ import { basename, dirname, join } from "node:path";
 import { DrawerError } from "../../content/error.js";
 import type { Connection } from "./connection.js";
 import { headOf } from "./pages.js";
-import { indexAll } from "./search.js";
+import { isNumbered, SCHEMA, TABLE_NAMES } from "../schema.js";
+import { quoted } from "./rows.js";
 
-/** What each version of the tables does to the one before it; the version is kept in the database's `user_version`. */
-const VERSIONS: readonly ((database: Connection) => void)[] = [
-  (database) =>
-    database.exec(`
-      CREATE TABLE entries (
-        id TEXT PRIMARY KEY,
-        drawer TEXT NOT NULL,
-        place TEXT NOT NULL,
-        kind TEXT NOT NULL,
-        document TEXT,
-        entry TEXT NOT NULL
-      ) STRICT, WITHOUT ROWID;
-      CREATE UNIQUE INDEX entries_in_order ON entries (drawer, place);
-      CREATE TABLE contents (hash TEXT PRIMARY KEY, bytes BLOB NOT NULL) STRICT;
-      CREATE TABLE changes (
-        number INTEGER PRIMARY KEY AUTOINCREMENT,
-        drawer TEXT NOT NULL,
-        change TEXT NOT NULL
-      ) STRICT;
-      CREATE INDEX changes_of_drawer ON changes (drawer, number);
-    `),
-  (database) =>
-    database.exec(`
-      CREATE TABLE settings (
-        drawer TEXT NOT NULL,
-        name TEXT NOT NULL,
-        value TEXT NOT NULL,
-        PRIMARY KEY (drawer, name)
-      ) STRICT, WITHOUT ROWID;
-    `),
-  (database) => {
-    database.exec(`
-      ALTER TABLE entries RENAME TO old_entries;
-      DROP INDEX entries_in_order;
-      -- number: the order in which they came, and the row of the search index. place: empty only inside a commit.
-      CREATE TABLE entries (
-        number INTEGER PRIMARY KEY,
-        id TEXT NOT NULL UNIQUE,
-        drawer TEXT NOT NULL,
-        place TEXT,
-        kind TEXT NOT NULL,
-        document TEXT,
-        kept INTEGER NOT NULL,
-        came INTEGER NOT NULL,
-        entry TEXT NOT NULL
-      ) STRICT;
-      CREATE UNIQUE INDEX entries_in_order ON entries (drawer, place);
-      CREATE INDEX entries_by_age ON entries (drawer, kind = 'picture') WHERE kept = 0;
-      INSERT INTO entries (id, drawer, place, kind, document, kept, came, entry)
-        SELECT id, drawer, place, kind, document, 0, CAST(unixepoch('subsec') * 1000 AS INTEGER), entry
-        FROM old_entries ORDER BY id;
-      DROP TABLE old_entries;
+/** The version of the tables that this Drawer writes; it is kept in the database's `user_version`. */
+export const VERSION = 1;
 
-      ALTER TABLE contents RENAME TO old_contents;
-      CREATE TABLE contents (hash TEXT PRIMARY KEY, bytes BLOB NOT NULL) STRICT, WITHOUT ROWID;
-      INSERT INTO contents SELECT hash, bytes FROM old_contents;
-      DROP TABLE old_contents;
-
-      ALTER TABLE changes RENAME TO old_changes;
-      DROP INDEX changes_of_drawer;
-      CREATE TABLE changes (
-        number INTEGER PRIMARY KEY,
-        drawer TEXT NOT NULL,
-        at TEXT NOT NULL,
-        change TEXT NOT NULL
-      ) STRICT;
-      CREATE INDEX changes_of_drawer ON changes (drawer);
-      INSERT INTO changes SELECT number, drawer, change ->> '$.at', change FROM old_changes;
-      DROP TABLE old_changes;
-
-      CREATE TABLE gone (
-        number INTEGER PRIMARY KEY,
-        id TEXT NOT NULL UNIQUE,
-        drawer TEXT NOT NULL,
-        at TEXT NOT NULL,
-        by TEXT NOT NULL,
-        entry TEXT NOT NULL
-      ) STRICT;
-      CREATE INDEX gone_of_drawer ON gone (drawer);
-
-      CREATE TABLE sizes (
-        drawer TEXT PRIMARY KEY,
-        count INTEGER NOT NULL,
-        bytes INTEGER NOT NULL
-      ) STRICT, WITHOUT ROWID;
-      INSERT INTO sizes SELECT drawer, count(*), sum(entry ->> '$.bytes') FROM entries GROUP BY drawer;
-
-      -- The contents of private snippets, apart from the others, so that they can be wiped out by themselves.
-      CREATE TABLE secrets (
-        id TEXT NOT NULL,
-        name TEXT NOT NULL,
-        came INTEGER NOT NULL,
-        bytes BLOB NOT NULL,
-        PRIMARY KEY (id, name)
-      ) STRICT, WITHOUT ROWID;
-
-      -- The searched text of the entry of the same number.
-      CREATE VIRTUAL TABLE found USING fts5(words, tokenize = "trigram case_sensitive 1");
-    `);
-    indexAll(database);
-  },
-];
-
-/** The version of the tables that this Drawer writes. */
-export const VERSION = VERSIONS.length;
+/**
+ * What brings older tables up to date: the first from version 1 to 2, the next from 2 to 3, and so on. New databases
+ * are made from the schema, at the newest version.
+ */
+export type Update = (database: Connection) => void;
+const UPDATES: readonly Update[] = [];
 
 /**
  * Makes the tables, or brings older ones up to date: in one transaction, after a copy of the file was made beside it.
  *
+ * @param updates other than those of this Drawer, for tests
  * @returns the name of the copy, where one was made
  * @throws DrawerError `store` when a newer Drawer wrote them; the file is left as it is
  */
-export function prepareTables(database: Connection, path: string): string | undefined {
+export function prepareTables(
+  database: Connection,
+  path: string,
+  updates: readonly Update[] = UPDATES,
+): string | undefined {
+  const newest = updates.length + 1;
   const version = () => database.pragma("user_version");
-  if (version() === VERSION) return undefined;
-  if (version() > VERSION) throw newer(path, version());
+  if (version() === newest) return undefined;
+  if (version() > newest) throw newer(path, version());
   const copy = version() > 0 ? copyOf(database, path, version()) : undefined;
   database.transact(() => {
     // Another process may have done it meanwhile.
-    if (version() > VERSION) throw newer(path, version());
-    for (const update of VERSIONS.slice(version())) update(database);
-    database.exec(`PRAGMA user_version = ${VERSION}`);
+    if (version() > newest) throw newer(path, version());
+    if (version() === 0) createTables(database);
+    else for (const update of updates.slice(version() - 1)) update(database);
+    database.exec(`PRAGMA user_version = ${newest}`);
   });
   return copy;
+}
+
+const TYPES = { text: "TEXT", integer: "INTEGER", bytes: "BLOB" } as const;
+
+/** Columns that may be null: in an index, for rows that are not in it. */
+const NULLABLE: readonly string[] = ["document", "age"];
+
+function createTables(database: Connection): void {
+  for (const table of TABLE_NAMES) {
+    const { key, columns, indexes } = SCHEMA[table];
+    const defined = Object.entries(columns).map(([column, type]) => {
+      const rule =
+        isNumbered(table) && column === "number"
+          ? " PRIMARY KEY"
+          : NULLABLE.includes(column)
+            ? ""
+            : " NOT NULL";
+      return `${quoted(column)} ${TYPES[type]}${rule}`;
+    });
+    const primary = isNumbered(table) ? [] : [`PRIMARY KEY (${key.map(quoted).join(", ")})`];
+    const kind = isNumbered(table) ? "STRICT" : "STRICT, WITHOUT ROWID";
+    database.exec(`CREATE TABLE ${quoted(table)} (${[...defined, ...primary].join(", ")}) ${kind}`);
+    for (const [name, { columns: indexed, isUnique = false }] of Object.entries(indexes)) {
+      // The number of a row is in each of its indexes, at their end.
+      const own = indexed.filter((column) => !(isNumbered(table) && column === "number"));
+      const nullable = own.filter((column) => NULLABLE.includes(column));
+      const where = nullable.map((column) => `${quoted(column)} IS NOT NULL`).join(" AND ");
+      database.exec(
+        `CREATE ${isUnique ? "UNIQUE " : ""}INDEX ${quoted(`${table}_${name}`)} ON ${quoted(table)} (${own.map(quoted).join(", ")})${where === "" ? "" : ` WHERE ${where}`}`,
+      );
+    }
+  }
+  // The searched text of the entry of the same number.
+  database.exec(`CREATE VIRTUAL TABLE found USING fts5(words, tokenize = "trigram case_sensitive 1")`);
 }
 
 function newer(path: string, version: number): DrawerError {

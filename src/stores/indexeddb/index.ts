@@ -1,0 +1,26 @@
+import { DrawerError } from "../../content/error.js";
+import { RowStore } from "../row-store.js";
+import { IndexedDbEngine } from "./engine.js";
+import { openTables } from "./tables.js";
+
+/** A store in IndexedDB. Made by {@link openIndexedDb}. */
+export type IndexedDbStore = RowStore;
+
+/**
+ * Opens a store in the browser's IndexedDB. Tabs of one origin share it, and each hears of the others' changes.
+ *
+ * @param name the name of the database
+ * @throws DrawerError `store` when the browser does not allow it, or it was written by a newer Drawer
+ */
+export async function openIndexedDb(name = "drawer"): Promise<IndexedDbStore> {
+  try {
+    return new RowStore(new IndexedDbEngine(await openTables(name), name));
+  } catch (error) {
+    const { name: kind, message = String(error) } = error as Partial<DOMException>;
+    const told =
+      kind === "VersionError"
+        ? "The drawers in this browser were written by a newer Drawer, and were left as they are. Load this page again to get it."
+        : `This browser does not let the drawers be opened (${message}). Private windows often refuse it.`;
+    throw new DrawerError("store", told, { cause: error });
+  }
+}

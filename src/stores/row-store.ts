@@ -1,0 +1,120 @@
+import type { Hash } from "../content/encode.js";
+import type { Change } from "../drawer/change.js";
+import type { Entry } from "../drawer/entry.js";
+import type {
+  ChangeQuery,
+  Commit,
+  DrawerSize,
+  EntryQuery,
+  FindQuery,
+  Forgetting,
+  Gone,
+  OldestQuery,
+  Positioned,
+  Reverted,
+  Secret,
+  Store,
+} from "../drawer/store.js";
+import type { Engine } from "./engine.js";
+import * as queries from "./queries.js";
+import { commit, forget, noteWiped, revert, setValue } from "./semantics.js";
+
+/** A store over an engine: each question and each change is a job, which the engine does in one transaction. */
+export class RowStore implements Store {
+  constructor(protected readonly engine: Engine) {}
+
+  get isReadOnly(): boolean {
+    return this.engine.isReadOnly ?? false;
+  }
+
+  entries(query: EntryQuery): Promise<Positioned[]> {
+    return this.engine.read(() => queries.entries(query));
+  }
+
+  size(drawer: string): Promise<DrawerSize> {
+    return this.engine.read(() => queries.size(drawer));
+  }
+
+  drawers(): Promise<DrawerSize[]> {
+    return this.engine.read(() => queries.drawers());
+  }
+
+  oldest(query: OldestQuery): Promise<Entry[]> {
+    return this.engine.read(() => queries.oldest(query));
+  }
+
+  find(query: FindQuery): Promise<Entry[]> {
+    return this.engine.read(() => queries.find(query));
+  }
+
+  positions(entries: readonly Entry[]): Promise<Map<string, number>> {
+    return this.engine.read(() => queries.positions(entries));
+  }
+
+  gone(drawer: string): Promise<Gone[]> {
+    return this.engine.read(() => queries.gone(drawer));
+  }
+
+  secrets(): Promise<Secret[]> {
+    return this.engine.read(() => queries.secrets());
+  }
+
+  contents(hashes: readonly Hash[]): Promise<Map<Hash, Uint8Array>> {
+    return this.engine.read(() => queries.contents(hashes));
+  }
+
+  commit(commits: readonly Commit[]): Promise<void> {
+    return this.engine.write(function* () {
+      for (const one of commits) yield* commit(one);
+    });
+  }
+
+  revert(change: Change, operation: "undo" | "redo"): Promise<Reverted> {
+    const work = change.groupId === undefined ? undefined : "reverting";
+    return this.engine.write(() => revert(change, operation), work);
+  }
+
+  changes(query: ChangeQuery): Promise<Change[]> {
+    return this.engine.read(() => queries.changes(query));
+  }
+
+  async forget(what: Forgetting): Promise<{ forgotten: number; trace?: string }> {
+    const { engine } = this;
+    const isWiped = engine.wipe !== undefined && (what.ids !== undefined || what.everything === true);
+    const { count, reach } = await engine.write(() => forget(what, isWiped), "forgetting");
+    if (!isWiped) return { forgotten: count };
+    const { isWhole, trace } = await engine.wipe!(reach);
+    if (isWhole) await engine.write(() => noteWiped());
+    return { forgotten: count, ...(trace !== undefined && { trace }) };
+  }
+
+  value(drawer: string, name: string): Promise<string | undefined> {
+    return this.engine.read(() => queries.value(drawer, name));
+  }
+
+  valueNames(drawer: string, beginning: string): Promise<string[]> {
+    return this.engine.read(() => queries.valueNames(drawer, beginning));
+  }
+
+  setValue(
+    drawer: string,
+    name: string,
+    before: string | undefined,
+    after: string | undefined,
+  ): Promise<void> {
+    const edit = {
+      name,
+      ...(before !== undefined && { before }),
+      ...(after !== undefined && { after }),
+    };
+    return this.engine.write(() => setValue(drawer, edit));
+  }
+
+  watch(listener: () => void): () => void {
+    return this.engine.watch(listener);
+  }
+
+  close(): Promise<void> {
+    return this.engine.close();
+  }
+}

@@ -1,0 +1,122 @@
+import { accessSync, chmodSync, constants, copyFileSync, existsSync, mkdtempSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { basename, dirname, join } from "node:path";
+import { DrawerError } from "../../content/error.js";
+import type { Notice } from "../../content/notice.js";
+import { RowStore } from "../row-store.js";
+import {
+  closeFolder,
+  Connection,
+  DamagedFile,
+  openConnection,
+  reason,
+  saysDamaged,
+  saysReadOnly,
+} from "./connection.js";
+import { damaged, SqliteEngine } from "./engine.js";
+import { isCutShort } from "./pages.js";
+import { recover } from "./recover.js";
+import { prepareTables } from "./tables.js";
+import { finishWiping } from "./wipe.js";
+
+/** A store in a SQLite database, through libsql. Made by {@link openSqlite}. */
+export class SqliteStore extends RowStore {
+  /** @internal */
+  constructor(
+    engine: SqliteEngine,
+    /** What there is to say of how it was opened. */
+    readonly notices: readonly Notice[],
+  ) {
+    super(engine);
+  }
+}
+
+/** How a database is opened. */
+export interface SqliteOptions {
+  /**
+   * Whether a damaged file is set aside, under a name that the store's notices tell, and what can be read of it is
+   * brought into a new one. Otherwise it is refused, and left as it is.
+   */
+  readonly recover?: boolean;
+  /** Is told, in a sentence, for whom a write waits, when it has waited for two seconds. */
+  readonly waiting?: (sentence: string) => void;
+}
+
+/**
+ * Opens a store in a SQLite database file, which is made, with its folder, when it is not there (folder 0700, file
+ * 0600). Any number of processes may open it at once; every commit is on the disk before it is acknowledged. Tables of
+ * an older Drawer are brought up to date, after a copy of the file was made beside it.
+ *
+ * @throws DrawerError `store` when the file cannot be opened or was written by a newer Drawer, `damaged` when it is no
+ *   database, or a damaged one
+ */
+export function openSqlite(path: string, options: SqliteOptions = {}): SqliteStore {
+  let database: Connection | undefined;
+  try {
+    if (existsSync(path) && isCutShort(path)) throw new DamagedFile("it is shorter than its head says");
+    const wasOpen = closeFolder(path);
+    database = openConnection(path);
+    const copy = prepareTables(database, path);
+    const notices: Notice[] = [];
+    if (wasOpen) {
+      const message = `Others could look into “${dirname(path)}”. It was closed to them.`;
+      notices.push({ code: "closed", message });
+    }
+    if (copy !== undefined) {
+      const message = `The drawers were brought up to date. As they were before, they are in “${copy}”.`;
+      notices.push({ code: "recovered", message });
+    }
+    finishWiping(database);
+    return new SqliteStore(new SqliteEngine(database, path, options), notices);
+  } catch (error) {
+    database?.close();
+    if (error instanceof DrawerError) throw error;
+    if ((error as NodeJS.ErrnoException).code === "ELOOP")
+      throw new DrawerError(
+        "store",
+        `The drawers in “${path}” were not opened: a link stands there in place of the file. Set DRAWER_HOME to the folder where they are.`,
+        { cause: error },
+      );
+    if (saysReadOnly(error) && canRead(path)) return openCopy(path);
+    if (!saysDamaged(error)) {
+      throw new DrawerError("store", `The drawers in “${path}” cannot be opened: ${reason(error)}.`, {
+        cause: error,
+      });
+    }
+    if (!options.recover) throw damaged(path, error);
+    const notice = recover(path);
+    return new SqliteStore(new SqliteEngine(openConnection(path), path, options), notice ? [notice] : []);
+  }
+}
+
+function canRead(path: string): boolean {
+  try {
+    accessSync(path, constants.R_OK);
+    return true;
+  } catch {
+    return false; // then the first error says why
+  }
+}
+
+/** Opens a copy of a database that cannot be written, to be read; the copy goes when the store is closed. */
+function openCopy(path: string): SqliteStore {
+  const folder = mkdtempSync(join(tmpdir(), "drawer-read-"));
+  const copy = join(folder, basename(path));
+  for (const ending of ["", "-wal"]) {
+    if (!existsSync(path + ending)) continue;
+    copyFileSync(path + ending, copy + ending);
+    chmodSync(copy + ending, 0o600);
+  }
+  const database = openConnection(copy);
+  prepareTables(database, copy);
+  const message = `The drawers in “${dirname(path)}” can be read but not written. Nothing can be changed in them now.`;
+  return new SqliteStore(new SqliteEngine(database, path, {}, folder), [{ code: "read-only", message }]);
+}
+
+/**
+ * Sets a damaged database aside, and brings what can be read of it into a new one in its place.
+ * @returns what to say of it: where the damaged file is, and what was recovered; nothing when another process has done it
+ */
+export function recoverSqlite(path: string): Notice | undefined {
+  return recover(path);
+}
