@@ -9,5 +9,5 @@ const drawer = new Drawer(store);
 await drawer.setRules({ snippets: null, size: null });
 for (let from = 0; from < Number(count); from += 1000)
   await drawer.collect(Array.from({ length: Math.min(1000, count - from) }, (_, n) => piece(from + n)));
-await drawer.tend();
+await drawer.applyRetention();
 await store.close();

@@ -61,7 +61,7 @@ export const faultPoints = ({ step = 1, importStep = 23 } = {}) =>
       async (file) => {
         const store = openSqlite(file);
         const drawer = new Drawer(store);
-        await later(3 * 60_000, () => drawer.tend());
+        await later(3 * 60_000, () => drawer.applyRetention());
         const count = await drawer.count();
         await store.close();
         if (count !== 2) return `${count} there`;
@@ -87,7 +87,7 @@ export const faultPoints = ({ step = 1, importStep = 23 } = {}) =>
       async (file) => {
         const store = openSqlite(file);
         const drawer = new Drawer(store);
-        await later(60_000, () => drawer.tend());
+        await later(60_000, () => drawer.applyRetention());
         const count = await drawer.count();
         await store.close();
         return count === 1 || count === 261 ? undefined : `${count} there`;
@@ -115,7 +115,7 @@ export const retention = ({ secrets = 200 } = {}) =>
       (await Promise.all(drawers.map((drawer) => drawer.count()))).reduce((sum, one) => sum + one, 0);
     const counts = [];
     for (let time = 0; time <= secrets * 1000 + 120_000; time += 20_000) {
-      await later(time, () => drawers[0].tend());
+      await later(time, () => drawers[0].applyRetention());
       counts.push(await left());
     }
     const kept = Math.ceil(secrets / 10);
@@ -123,9 +123,9 @@ export const retention = ({ secrets = 200 } = {}) =>
       (n) => n % 10 !== 0 && holds(file, `hush${n}hush`),
     );
     await later(10_000_000, () => collect(drawers[0], "set back hush", { private: true }));
-    await later(10_060_000, () => drawers[0].tend());
-    await drawers[0].tend();
-    await later(61_000, () => drawers[0].tend());
+    await later(10_060_000, () => drawers[0].applyRetention());
+    await drawers[0].applyRetention();
+    await later(61_000, () => drawers[0].applyRetention());
     const isBack = (await left()) === kept;
     await store.close();
     const isFalling =

@@ -2,6 +2,7 @@
  * Drawer: content, composing, and the drawer itself, with a store in memory. Runs anywhere; loads neither a database
  * nor a document parser.
  */
+export type { CodeOf, ErrorData, ErrorReason, NoticeData, NoticeReason } from "./messages/index.js";
 export * from "./content/model.js";
 export * from "./content/error.js";
 export * from "./content/notice.js";
@@ -54,21 +55,30 @@ export {
   type Tidying,
 } from "./compose/recipe.js";
 export { Drawer, type FindOptions, type Found, type ListQuery } from "./drawer/drawer.js";
-export type { Collected } from "./drawer/collect.js";
-export type { Gathered } from "./drawer/draft.js";
-export type { Snippet } from "./drawer/picking.js";
-export { Deal, type Dealt } from "./drawer/deal.js";
-export { Recipes } from "./drawer/recipes.js";
-export { DEFAULT_RULES, readRule, sayRules, type RuleSaid, type Rules } from "./drawer/rules.js";
-export { exportDrawer, type Exported } from "./drawer/export-file.js";
-export { importDrawer, type ImportOptions } from "./drawer/import-file.js";
+export type { Incoming } from "./drawer/incoming.js";
+export type { Snippet } from "./drawer/selection.js";
+export type { PositionedGone } from "./drawer/gone.js";
+export { OPERATIONS } from "./drawer/operations/index.js";
+export type { Collected } from "./drawer/operations/collect.js";
+export type { Dealt, Left, Use } from "./drawer/operations/deal.js";
+export type { Exported } from "./drawer/operations/export.js";
+export type { ImportOptions } from "./drawer/operations/import.js";
+export type { Context, Operation, Plan, Procedure, Transaction } from "./drawer/transaction.js";
+export { DEFAULT_RULES, type Rules } from "./drawer/model/rules.js";
+export { describeRules, parseRule, type RuleText } from "./drawer/rule-text.js";
 export { DRAWER_FILE_SCHEMA } from "./drawer/drawer-file-schema.js";
 export { looksSecret, MASK, type SecretKind } from "./drawer/secret.js";
 export { fold } from "./content/fold.js";
-export { contextOf, searchTerms, type Context } from "./drawer/find.js";
-export type { Entry, Origin } from "./drawer/entry.js";
-export { isLeaving, type Change, type Edit, type OperationName, type ValueEdit } from "./drawer/change.js";
-export { parsePick, parsePlace, type Place, type Term } from "./drawer/pick.js";
+export { contextOf, searchTerms, type Context as FoundContext } from "./drawer/find.js";
+export type { Entry, Origin } from "./drawer/model/entry.js";
+export {
+  isLeaving,
+  type Change,
+  type Edit,
+  type OperationName,
+  type ValueEdit,
+} from "./drawer/model/change.js";
+export { parsePick, parsePlace, type Place, type Term } from "./drawer/model/pick.js";
 export {
   Conflict,
   type ChangeQuery,

@@ -10,8 +10,19 @@ export interface CommonOptions {
 
 /** Answers with notices: a sentence a line for people, one value for programs. */
 export function answer(options: CommonOptions, notices: readonly Notice[], more: object = {}): void {
-  if (options.json) printJson({ ...more, notices });
+  if (options.json) printJson({ ...more, notices: plain(notices) });
   else for (const notice of notices) print(notice.message + "\n");
+}
+
+/** Answers with one sentence of the command line's own. */
+export function answerWith(options: CommonOptions, code: string, message: string, more: object = {}): void {
+  if (options.json) printJson({ ...more, notices: [{ code, message }] });
+  else print(message + "\n");
+}
+
+/** Notices as programs get them. */
+export function plain(notices: readonly Notice[]): { code: string; message: string }[] {
+  return notices.map(({ code, message }) => ({ code, message }));
 }
 
 /** A snippet as `--json` lists it. */

@@ -4,6 +4,7 @@ import { DrawerError } from "../content/error.js";
 import type { Notice } from "../content/notice.js";
 import { writeFile, WRITTEN_FORMATS } from "../files/write.js";
 import { page } from "./page.js";
+import { UsageError } from "./refusal.js";
 
 /** What a block is written as, and the names by which the format is asked for: its own and the endings of files. */
 interface Output {
@@ -58,19 +59,13 @@ export function outputOf(out: string | undefined, to: string | undefined): Outpu
   if (out !== undefined) {
     const said = named(out);
     if (said) return said;
-    throw new DrawerError(
-      "bad-option",
-      `There is no output “${out}”. The outputs are: ${OUTPUT_NAMES.join(", ")}.`,
-    );
+    throw new UsageError("bad-option/out", { out, outputs: OUTPUT_NAMES });
   }
   if (to === undefined) return OUTPUTS[0]!;
   const found = named(/\.([^./\\]+)$/.exec(to)?.[1] ?? "");
   if (found) return found;
-  const endings = OUTPUTS.map(({ names }) => `.${names.at(-1)}`).join(" ");
-  throw new DrawerError(
-    "unknown-format",
-    `“${to}” does not end in a format that Drawer writes (${endings}). Change its ending, or say which with --out.`,
-  );
+  const endings = OUTPUTS.map(({ names }) => `.${names.at(-1)}`);
+  throw new DrawerError("unknown-format/write", { file: to, endings });
 }
 
 function named(name: string): Output | undefined {

@@ -1,12 +1,12 @@
 import { HEADERS, oneOf, type HeaderChoice } from "../compose/recipe.js";
-import { DrawerError } from "../content/error.js";
 import type { Reading } from "../content/notice.js";
 import { withHeader } from "../content/table.js";
-import type { Gathered } from "../drawer/draft.js";
+import type { Incoming } from "../drawer/incoming.js";
 import type { Source } from "../files/source.js";
 import { openFile, openStandardInput } from "./input.js";
+import { UsageError } from "./refusal.js";
 
-/** What is to be gathered, as it is typed. */
+/** What is to be incoming, as it is typed. */
 export interface GatherOptions {
   readonly at?: readonly string[];
   readonly type?: string;
@@ -18,24 +18,21 @@ export interface GatherOptions {
 }
 
 /** Reads everything before anything is collected: all of it, or, if one part is refused, none. */
-export async function gather(files: readonly string[], options: GatherOptions): Promise<Gathered[]> {
+export async function gather(files: readonly string[], options: GatherOptions): Promise<Incoming[]> {
   if (options.at && files.length > 1) {
-    throw new DrawerError(
-      "bad-option",
-      "Spots belong to one file: name one file with --at, or several files without it.",
-    );
+    throw new UsageError("bad-option/spots", {});
   }
   if (options.clipboard) return [await fromClipboard(files, options)];
   if (files.length === 0) return cut(await openStandardInput(options.type), undefined, options);
-  const gathered: Gathered[] = [];
+  const incoming: Incoming[] = [];
   for (const file of files) {
     const source = await openFile(file, options.type);
-    gathered.push(...cut(source, source.name, options));
+    incoming.push(...cut(source, source.name, options));
   }
-  return gathered;
+  return incoming;
 }
 
-function cut(source: Source, document: string | undefined, options: GatherOptions): Gathered[] {
+function cut(source: Source, document: string | undefined, options: GatherOptions): Incoming[] {
   const { at } = options;
   const header = options.header === undefined ? undefined : oneOf("header", HEADERS, options.header);
   const spots = at?.flatMap((written) => source.spots(written));
@@ -56,29 +53,22 @@ function headed(reading: Reading, header: HeaderChoice | undefined, isFirst: boo
   return { ...reading, content: withHeader(reading.content, header === "yes", isFirst) };
 }
 
-/** What the user says of what is gathered. */
+/** What the user says of what is incoming. */
 function saidOf({
   label,
   private: isPrivate,
   notPrivate,
-}: GatherOptions): Pick<Gathered, "label" | "private"> {
-  if (isPrivate && notPrivate)
-    throw new DrawerError(
-      "bad-option",
-      "It is private or it is not: give one of --private and --not-private.",
-    );
+}: GatherOptions): Pick<Incoming, "label" | "private"> {
+  if (isPrivate && notPrivate) throw new UsageError("bad-option/private", {});
   return {
     ...(label !== undefined && { label }),
     ...((isPrivate || notPrivate) && { private: isPrivate === true }),
   };
 }
 
-async function fromClipboard(files: readonly string[], options: GatherOptions): Promise<Gathered> {
+async function fromClipboard(files: readonly string[], options: GatherOptions): Promise<Incoming> {
   if (files.length > 0 || options.at || options.type !== undefined) {
-    throw new DrawerError(
-      "bad-option",
-      "What was copied last is collected whole: --clipboard goes without files, --at and --type.",
-    );
+    throw new UsageError("bad-option/clipboard", {});
   }
   const { readClipboard } = await import("../desktop/clipboard.js");
   const { readFlavours } = await import("../content/read/flavours.js");

@@ -2,12 +2,13 @@ import { appendFile, readFile, stat } from "node:fs/promises";
 import type { Command } from "commander";
 import { compose } from "../compose/compose.js";
 import { DrawerError } from "../content/error.js";
-import type { Notice } from "../content/notice.js";
-import { Deal, type Dealt } from "../drawer/deal.js";
-import { listed, type CommonOptions } from "./answer.js";
+import { notice } from "../content/notice.js";
+import type { Dealt } from "../drawer/operations/deal.js";
+import type { WhyNotWritten } from "../messages/en/errors.js";
+import { listed, plain, type CommonOptions } from "./answer.js";
 import { begin } from "./command.js";
 import { withDrawer } from "./home.js";
-import { WHY } from "./output.js";
+import { whyOf } from "./output.js";
 import { printJson, printWhole, remark } from "./terminal.js";
 
 /**
@@ -23,11 +24,12 @@ export function addHandOut(program: Command, step: "next" | "back", description:
         if (to !== undefined) await putOnEnd(to, textOf(dealt));
         else if (!options.json) await printWhole(textOf(dealt) + "\n");
       };
-      const dealt = await withDrawer(options.drawer, (drawer) => new Deal(drawer)[step](use));
-      const message = dealt
-        ? `${dealt.number} of ${dealt.of}${dealt.number === dealt.of ? ", the last" : ""}.`
-        : "All have been handed out.";
-      const notices: Notice[] = [...(dealt?.notices ?? []), { code: dealt ? "dealt" : "done", message }];
+      const dealt = await withDrawer(options.drawer, (drawer) =>
+        step === "next" ? drawer.dealNext(use) : drawer.dealBack(use),
+      );
+      const notices = dealt
+        ? [...dealt.notices, notice("dealt", { number: dealt.number, of: dealt.of })]
+        : [notice("done", {})];
       if (options.json)
         printJson({
           ...(dealt && {
@@ -36,9 +38,9 @@ export function addHandOut(program: Command, step: "next" | "back", description:
             of: dealt.of,
             text: textOf(dealt),
           }),
-          notices,
+          notices: plain(notices),
         });
-      else for (const notice of notices) remark(notice.message + "\n");
+      else for (const { message } of notices) remark(message + "\n");
     });
 }
 
@@ -48,27 +50,21 @@ function textOf({ snippet }: Dealt): string {
 
 /** Puts text onto the end of a text file, on a line of its own. */
 async function putOnEnd(path: string, text: string): Promise<void> {
-  const refused = (why: string, cause?: unknown) =>
-    new DrawerError(
-      "not-written",
-      `Nothing was put onto “${path}”: ${why}. It has not been handed out; “drawer next” does it again.`,
-      { cause },
-    );
+  const refused = (why: WhyNotWritten, cause?: unknown) =>
+    new DrawerError("not-written/hand-out", { path, why }, { cause });
   try {
     const there = await stat(path).catch((error: NodeJS.ErrnoException) => {
       if (error.code === "ENOENT") return undefined;
       throw error;
     });
-    if (there?.isDirectory()) throw refused("it is a folder");
+    if (there?.isDirectory()) throw refused("EISDIR");
     const before = there?.isFile() ? await readFile(path) : Buffer.alloc(0);
-    if (isNoText(path, before))
-      throw refused("it is no text file; onto the end of documents nothing can be put yet");
+    if (isNoText(path, before)) throw refused("no-text");
     const isMidLine = before.length > 0 && before.at(-1) !== 0x0a;
     await appendFile(path, `${isMidLine ? "\n" : ""}${text}\n`);
   } catch (error) {
     if (error instanceof DrawerError) throw error;
-    const { code, message } = error as NodeJS.ErrnoException;
-    throw refused(WHY[code ?? ""] ?? message, error);
+    throw refused(whyOf(error), error);
   }
 }
 

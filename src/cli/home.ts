@@ -1,6 +1,6 @@
 import { join } from "node:path";
 import { DrawerError } from "../content/error.js";
-import type { Notice } from "../content/notice.js";
+import { notice, type Notice } from "../content/notice.js";
 import { Drawer } from "../drawer/drawer.js";
 import { openSqlite, recoverSqlite, type SqliteStore } from "../stores/sqlite/index.js";
 import { clearDrafts } from "./drafts.js";
@@ -22,15 +22,15 @@ export async function withDrawer<Result>(
     return await useStore(openSqlite(path, { recover: true, waiting }), name, use);
   } catch (error) {
     if (!(error instanceof DrawerError) || error.code !== "damaged") throw error;
-    const notice = recoverSqlite(path);
-    if (notice) say([notice]);
+    const recovered = recoverSqlite(path);
+    if (recovered) say([recovered]);
     return useStore(openSqlite(path, { waiting }), name, use);
   }
 }
 
 /** Tells whom a command waits for. */
-function waiting(sentence: string): void {
-  remark(`${sentence}\n`);
+function waiting(told: Notice): void {
+  say([told]);
 }
 
 async function useStore<Result>(
@@ -41,7 +41,7 @@ async function useStore<Result>(
   try {
     say(store.notices);
     const drawer = new Drawer(store, name);
-    say(await tended(drawer));
+    say(await retained(drawer));
     return await use(drawer);
   } finally {
     await store.close();
@@ -52,15 +52,14 @@ async function useStore<Result>(
  * Does what is due. Should that fail, whatever the reason, it is told and tried again next time: it never keeps the user
  * from what they came for.
  */
-async function tended(drawer: Drawer): Promise<readonly Notice[]> {
+async function retained(drawer: Drawer): Promise<readonly Notice[]> {
   if (drawer.store.isReadOnly) return [];
   try {
-    return await drawer.tend();
+    return await drawer.applyRetention();
   } catch (error) {
     if (error instanceof DrawerError && error.code === "damaged") throw error;
     const why = error instanceof Error ? error.message : String(error);
-    const message = `What is due by age or privacy could not be done now, and will be tried next time: ${why}`;
-    return [{ code: "waits", message }];
+    return [notice("waits", { why })];
   }
 }
 

@@ -6,6 +6,8 @@ import { checkBytes } from "../content/limits.js";
 import { FORMATS, tellFormatOfBytes, type Format } from "../files/format.js";
 import { readSource, type Source } from "../files/source.js";
 import { decodeText } from "../files/text-encoding.js";
+import { whyNotRead } from "../messages/en/errors.js";
+import { UsageError } from "./refusal.js";
 
 /**
  * Reads a file from the disk.
@@ -16,17 +18,11 @@ export async function openFile(path: string, type?: string): Promise<Source> {
   let bytes: Uint8Array;
   try {
     const { size } = await regularFile(path);
-    checkBytes(size, `“${basename(path)}”`);
+    checkBytes(size, { file: basename(path) });
     bytes = await readFile(path);
   } catch (error) {
     if (error instanceof DrawerError) throw error;
-    throw new DrawerError(
-      "no-file",
-      `“${path}” cannot be read: ${WHY_NOT_READ[(error as NodeJS.ErrnoException).code ?? ""] ?? String(error)}.`,
-      {
-        cause: error,
-      },
-    );
+    throw notRead(path, error);
   }
   return readSource(bytes, basename(path), format && { format });
 }
@@ -38,20 +34,15 @@ export async function openFile(path: string, type?: string): Promise<Source> {
 export async function regularFile(path: string): Promise<Stats> {
   const there = await stat(path);
   if (there.isFile() || there.isDirectory()) return there;
-  throw new DrawerError(
-    "no-file",
-    `“${path}” is no file but a device or a pipe. Lead it into standard input (drawer collect < …), which ends at a limit.`,
-  );
+  throw new DrawerError("no-file/device", { path });
 }
 
-/** Why a file cannot be read, by the system's code. */
-export const WHY_NOT_READ: Readonly<Record<string, string>> = {
-  ENOENT: "there is no such file",
-  EISDIR: "it is a folder",
-  EACCES: "you are not allowed to",
-  ENOTDIR: "a part of its path is not a folder",
-  ENAMETOOLONG: "its name is too long",
-};
+/** That a file cannot be read, and why. */
+export function notRead(path: string, error: unknown): DrawerError {
+  const { code = "" } = error as NodeJS.ErrnoException;
+  const why = Object.hasOwn(whyNotRead, code) ? (code as keyof typeof whyNotRead) : { text: String(error) };
+  return new DrawerError("no-file", { path, why }, { cause: error });
+}
 
 /**
  * Reads standard input to its end.
@@ -60,10 +51,7 @@ export const WHY_NOT_READ: Readonly<Record<string, string>> = {
 export async function openStandardInput(type?: string): Promise<Source> {
   const format = type === undefined ? undefined : formatNamed(type);
   if (process.stdin.isTTY) {
-    throw new DrawerError(
-      "nothing",
-      "Nothing to collect: name a file, or pipe something in (cat notes.txt | drawer collect).",
-    );
+    throw new UsageError("nothing/input", {});
   }
   const chunks: Buffer[] = [];
   let length = 0;
@@ -86,8 +74,8 @@ const OTHER_NAMES: Readonly<Record<string, Format>> = {
 function formatNamed(type: string): Format {
   const format = FORMATS.find((known) => known === type) ?? OTHER_NAMES[type];
   if (format) return format;
-  throw new DrawerError(
-    "bad-option",
-    `There is no type “${type}”. The types are: ${FORMATS.join(", ")}, png, jpeg, gif, webp.`,
-  );
+  throw new UsageError("bad-option/type", {
+    type,
+    types: [...FORMATS, "png", "jpeg", "gif", "webp"],
+  });
 }

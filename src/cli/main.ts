@@ -1,8 +1,10 @@
 #!/usr/bin/env node
 import { readFileSync } from "node:fs";
 import { Command, CommanderError } from "commander";
-import { DrawerError, type RefusalCode } from "../content/error.js";
-import { WHY } from "./output.js";
+import { answers } from "../messages/en/command-line.js";
+import { whyText } from "../messages/en/errors.js";
+import { whyOf } from "./output.js";
+import { isRefusal, isWrongUsage, refusalText } from "./refusal.js";
 import { printJson, remark } from "./terminal.js";
 
 /** A file a command, loaded when it is called; in the order of the work. */
@@ -57,9 +59,6 @@ const groups: Readonly<
     demo: () => import("./commands/demo.js"),
   },
 };
-
-/** Refusals of what was typed, not of what it was typed about. */
-const WRONG_USAGE: readonly RefusalCode[] = ["bad-pick", "bad-spot", "bad-option"];
 
 async function main(typed: readonly string[]): Promise<void> {
   const words = commandFirst(typed);
@@ -136,16 +135,17 @@ function exitCode(error: unknown, isJson: boolean): number {
     if (isJson) printJson({ error: { code: "usage", message } });
     return 2;
   }
-  if (!(error instanceof DrawerError)) throw error;
-  if (isJson) printJson({ error: { code: error.code, message: error.message } });
-  remark(`drawer: ${error.message}\n`);
-  return WRONG_USAGE.includes(error.code) ? 2 : 1;
+  if (!isRefusal(error)) throw error;
+  const message = refusalText(error);
+  if (isJson) printJson({ error: { code: error.code, message } });
+  remark(`drawer: ${message}\n`);
+  return isWrongUsage(error) ? 2 : 1;
 }
 
 // A reader that has had enough (`drawer list | head -1`) is no error; a disk that takes no more is one, and is said.
 process.stdout.on("error", (error: NodeJS.ErrnoException) => {
   if (error.code === "EPIPE") process.exit(0);
-  remark(`drawer: The answer could not be written: ${WHY[error.code ?? ""] ?? error.message}.\n`);
+  remark(`drawer: ${answers.notWritten({ why: whyText(whyOf(error)) })}\n`);
   process.exit(1);
 });
 

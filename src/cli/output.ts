@@ -1,6 +1,7 @@
 import { chmod, chown, link, lstat, realpath, rename, rm, stat, writeFile } from "node:fs/promises";
 import { dirname, join, resolve } from "node:path";
 import { DrawerError } from "../content/error.js";
+import { whyNotWritten, type WhyNotWritten } from "../messages/en/errors.js";
 import { noteDraft } from "./drafts.js";
 
 /**
@@ -21,7 +22,7 @@ export async function writeNewFile(
     if (there && !overwrite) throw exists(path);
     const place = there ? await realpath(path) : path;
     const old = there && (await stat(place));
-    if (old && !old.isFile()) throw notWritten(path, old.isDirectory() ? WHY["EISDIR"]! : "it is no file");
+    if (old && !old.isFile()) throw notWritten(path, old.isDirectory() ? "EISDIR" : "no-file");
     const mode = old ? old.mode & 0o7777 : isPrivate ? 0o600 : 0o666 & ~process.umask();
     await writeInPlace(place, data, { mode, ...(old && { owner: { uid: old.uid, gid: old.gid } }) });
   } catch (error) {
@@ -29,7 +30,7 @@ export async function writeNewFile(
     const { code } = error as NodeJS.ErrnoException;
     if (code === "EEXIST") throw exists(path, error);
     if (code === undefined) throw error;
-    throw notWritten(path, WHY[code] ?? (error as Error).message, error);
+    throw notWritten(path, whyOf(error), error);
   }
 }
 
@@ -71,25 +72,15 @@ function ignoreMissing(error: NodeJS.ErrnoException): void {
 }
 
 function exists(path: string, cause?: unknown): DrawerError {
-  return new DrawerError(
-    "exists",
-    `“${path}” is there already and was left as it is. Choose another name, or add --overwrite.`,
-    { cause },
-  );
+  return new DrawerError("exists", { path }, { cause });
 }
 
-function notWritten(path: string, why: string, cause?: unknown): DrawerError {
-  return new DrawerError("not-written", `“${path}” was not written: ${why}.`, { cause });
+function notWritten(path: string, why: WhyNotWritten, cause?: unknown): DrawerError {
+  return new DrawerError("not-written", { path, why }, { cause });
 }
 
-/** Why a file cannot be written, by the system's code. */
-export const WHY: Readonly<Record<string, string>> = {
-  ENOENT: "there is no such folder",
-  ENOTDIR: "a part of its path is not a folder",
-  EISDIR: "it is a folder",
-  EACCES: "you are not allowed to write there",
-  EPERM: "you are not allowed to write there",
-  EROFS: "the disk is read-only",
-  ENOSPC: "the disk is full",
-  ELOOP: "its links lead in a circle",
-};
+/** Why a file cannot be written, by what the system says. */
+export function whyOf(error: unknown): WhyNotWritten {
+  const { code = "", message } = error as NodeJS.ErrnoException;
+  return Object.hasOwn(whyNotWritten, code) ? (code as keyof typeof whyNotWritten) : { text: message };
+}

@@ -11,7 +11,7 @@ import {
   TIDYINGS,
   type Recipe,
 } from "../compose/recipe.js";
-import { DrawerError } from "../content/error.js";
+import { UsageError } from "./refusal.js";
 import { several } from "./command.js";
 
 /** A recipe as it is typed. */
@@ -87,11 +87,7 @@ export function recipeOf(options: RecipeOptions): Recipe {
 function columnNames(typed: readonly string[]): Record<string, string> {
   const pairs = typed.flatMap((names) => names.split(",")).map((pair) => pair.split("="));
   const wrong = pairs.find((pair) => pair.length !== 2 || pair.some((name) => name.trim() === ""));
-  if (wrong)
-    throw new DrawerError(
-      "bad-option",
-      `“${wrong.join("=")}” does not say what a column is called. Write --columns 'E-Mail=Email'.`,
-    );
+  if (wrong) throw new UsageError("bad-option/rename", { typed: wrong.join("=") });
   return Object.fromEntries(pairs.map(([from, to]) => [from!.trim(), to!.trim()]));
 }
 

@@ -1,6 +1,6 @@
 import { eachFlow, picturesOf } from "../content/measure.js";
 import { paragraph, textRun, type Cell, type Content, type Row, type Run } from "../content/model.js";
-import type { Notice } from "../content/notice.js";
+import { notice, type Notice } from "../content/notice.js";
 import { writeText } from "../content/write/text.js";
 import { shown, type LaidOut } from "./layout.js";
 import { gridOf } from "./layouts/grid.js";
@@ -43,10 +43,9 @@ export function fitted(content: Content, fit: Fit): LaidOut {
 
 /** Text in place of content; its pictures are left to their descriptions, which is said. */
 function asText(content: Content, text: Content): LaidOut {
-  const pictures = picturesOf(content).length;
-  if (pictures === 0) return shown(text);
-  const message = `Text has no place for pictures: ${pictures === 1 ? "the description of one stands" : `the descriptions of ${pictures} stand`} for them.`;
-  return { content: text, notices: [{ code: "not-shown", message }] };
+  const count = picturesOf(content).length;
+  if (count === 0) return shown(text);
+  return { content: text, notices: [notice("not-shown/pictures-in-text", { count })] };
 }
 
 /** All of the content in one cell. A lone cell stays what it is, with its value. */
@@ -99,10 +98,7 @@ function addresses(content: Content): LaidOut {
     .join("")
     .trim();
   const isAll = found.size === 1 && found.has(words);
-  const message =
-    found.size === 0
-      ? "There is no address in what was picked."
-      : "Only addresses are placed; the words beside them are not.";
-  const notices: Notice[] = isAll || content.length === 0 ? [] : [{ code: "not-shown", message }];
+  const notices: Notice[] =
+    isAll || content.length === 0 ? [] : [notice("not-shown/address", { isNone: found.size === 0 })];
   return { content: [...found].map((address) => paragraph(address)), notices };
 }

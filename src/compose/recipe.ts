@@ -76,17 +76,10 @@ const ON_ONE_LINE: readonly LayoutName[] = ["sequence", "joined", "sentence"];
  */
 export function checkApplies(recipe: Recipe, as: LayoutName): void {
   if (recipe.between !== undefined && !takesBetween(as, recipe.between)) {
-    const instead =
-      as === "lines"
-        ? "Each piece stands on lines of its own: between can be newline, blank, or a text for a line of its own"
-        : "Its pieces stand by themselves";
-    throw new DrawerError(
-      "bad-option",
-      `The layout “${as}” has no place for “${recipe.between}” between pieces. ${instead}; with as joined or sentence any text stands between them.`,
-    );
+    const instead = as === "lines" ? "lines" : "none";
+    throw new DrawerError("bad-option/between", { as, between: recipe.between, instead });
   }
-  if (recipe.columns !== undefined && as !== "rows")
-    throw new DrawerError("bad-option", `Columns are called otherwise only with as rows, not “${as}”.`);
+  if (recipe.columns !== undefined && as !== "rows") throw new DrawerError("bad-option/columns", { as });
 }
 
 function takesBetween(as: LayoutName, between: string): boolean {
@@ -118,7 +111,7 @@ export function runsOn(between: string): boolean {
 export function oneOf<Name extends string>(what: string, names: readonly Name[], name: string): Name {
   const found = names.find((known) => known === name);
   if (found !== undefined) return found;
-  throw new DrawerError("bad-option", `There is no ${what} “${name}”. There is: ${names.join(", ")}.`);
+  throw new DrawerError("bad-option/name", { what, name, names });
 }
 
 /** The name of a layout, checked. */

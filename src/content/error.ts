@@ -1,47 +1,26 @@
-/**
- * Why Drawer refused. Codes are stable and meant for programs; the message is for people, and says what is wrong,
- * where, and what to do instead.
- */
-export type RefusalCode =
-  | "no-file"
-  | "unreadable"
-  | "locked"
-  | "unknown-format"
-  | "too-large"
-  | "no-spot"
-  | "no-position"
-  | "bad-pick"
-  | "bad-spot"
-  | "bad-option"
-  | "exists"
-  | "not-written"
-  | "nothing"
-  | "paused"
-  | "full"
-  | "many"
-  | "private"
-  | "bad-file"
-  | "damaged"
-  | "conflict"
-  | "store"
-  | "no-clipboard";
+import { codeOf, errorMessage, type CodeOf, type ErrorData, type ErrorReason } from "../messages/index.js";
+
+/** What kind of refusal an error is. Codes are stable and meant for programs (`docs/codes.md`). */
+export type ErrorCode = CodeOf<ErrorReason>;
 
 /**
- * The one kind of error Drawer throws for anything a user or caller can put right. Any other error that escapes is a
- * fault in Drawer itself.
+ * The one kind of error Drawer throws for anything a user or caller can put right: its message says what is wrong,
+ * where, and what to do instead. Any other error that escapes is a fault in Drawer itself.
  */
-export class DrawerError extends Error {
+export class DrawerError<Reason extends ErrorReason = ErrorReason> extends Error {
   override readonly name = "DrawerError";
+  readonly code: ErrorCode;
 
   /**
-   * @param code what kind of refusal this is
-   * @param message one or two plain sentences: the thing, the place, the way out
+   * @param reason which sentence it is told by
+   * @param data what the sentence is made from
    */
   constructor(
-    readonly code: RefusalCode,
-    message: string,
+    readonly reason: Reason,
+    readonly data: ErrorData<Reason>,
     options?: ErrorOptions,
   ) {
-    super(message, options);
+    super(errorMessage(reason, data), options);
+    this.code = codeOf(reason);
   }
 }

@@ -1,5 +1,4 @@
 import { DrawerError } from "./error.js";
-import { grouped } from "./number.js";
 
 /** How much a reader takes in before it refuses with a sentence instead of exhausting the machine. */
 export const LIMITS = {
@@ -24,20 +23,15 @@ export const LIMITS = {
 /** Refuses text longer than {@link LIMITS} allows. `what` names it in the message. */
 export function checkLength(text: string, what: string): void {
   if (text.length > LIMITS.characters) {
-    throw new DrawerError(
-      "too-large",
-      `This ${what} has ${grouped(text.length)} characters; Drawer takes at most ` +
-        `${grouped(LIMITS.characters)} at once. Collect it in parts.`,
-    );
+    throw new DrawerError("too-large/characters", {
+      what,
+      characters: text.length,
+      most: LIMITS.characters,
+    });
   }
 }
 
 /** Refuses more bytes than {@link LIMITS} allows. `what` names them in the message. */
-export function checkBytes(bytes: number, what: string): void {
-  if (bytes <= LIMITS.bytes) return;
-  const most = LIMITS.bytes / 1024 / 1024;
-  throw new DrawerError(
-    "too-large",
-    `${what} has more than ${most} MB; Drawer takes at most that. Collect it in parts.`,
-  );
+export function checkBytes(bytes: number, what: string | { readonly file: string }): void {
+  if (bytes > LIMITS.bytes) throw new DrawerError("too-large/bytes", { what, most: LIMITS.bytes });
 }

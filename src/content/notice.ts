@@ -1,56 +1,26 @@
+import { codeOf, noticeMessage, type CodeOf, type NoticeData, type NoticeReason } from "../messages/index.js";
 import type { Content } from "./model.js";
 
+/** What a notice is about. Codes are stable and meant for programs (`docs/codes.md`). */
+export type NoticeCode = CodeOf<NoticeReason>;
+
 /**
- * What Drawer tells after an action: a stable code for programs and a sentence for people. A notice is not an error:
- * the action was done, or rightly not done.
+ * What Drawer tells after an action: a code for programs and a sentence for people. A notice is not an error: the action
+ * was done, or rightly not done.
  */
 export interface Notice {
   readonly code: NoticeCode;
   readonly message: string;
+  /** Which sentence it is told by. */
+  readonly reason: NoticeReason;
+  /** What the sentence is made from: plain data. */
+  readonly data: unknown;
 }
 
-/** What a notice is about. */
-export type NoticeCode =
-  | "collected"
-  | "blank"
-  | "repeat"
-  | "nearly-full"
-  | "made-room"
-  | "aged"
-  | "waits"
-  | "closed"
-  | "read-only"
-  | "private"
-  | "appended"
-  | "merged"
-  | "split"
-  | "moved"
-  | "copied"
-  | "labelled"
-  | "kept"
-  | "released"
-  | "hidden"
-  | "unhidden"
-  | "discarded"
-  | "emptied"
-  | "forgotten"
-  | "restored"
-  | "undone"
-  | "redone"
-  | "placed"
-  | "dealing"
-  | "dealt"
-  | "done"
-  | "recipe"
-  | "rule"
-  | "paused"
-  | "resumed"
-  | "exported"
-  | "imported"
-  | "recovered"
-  | "empty"
-  | "left-out"
-  | "not-shown";
+/** Makes a notice. */
+export function notice<Reason extends NoticeReason>(reason: Reason, data: NoticeData<Reason>): Notice {
+  return { code: codeOf(reason), message: noticeMessage(reason, data), reason, data };
+}
 
 /** Content read from somewhere, the bytes of its pictures, and what had to be left out. */
 export interface Reading {

@@ -1,8 +1,3 @@
-/** A whole number as messages write it: `12,345`. */
-export function grouped(number: number): string {
-  return String(number).replace(/\B(?=(?:\d{3})+$)/g, ",");
-}
-
 /** Whether a text is a number, an amount, a date or a time, as people write them. */
 export function isFigure(text: string): boolean {
   return /^[-+(]?\p{Sc}?\s?\d[\d.,:/\-\s]*%?\)?\s?\p{Sc}?$/u.test(text);

@@ -12,7 +12,4 @@ export interface Origin {
   readonly app?: string;
 }
 
-/** An origin in one line: the document or the page's title, and the place in it. Nothing when nothing is known. */
-export function originText({ document, title, address, at, app }: Origin): string {
-  return [document ?? title ?? address ?? app, at].filter((part) => part !== undefined).join(", ");
-}
+export { originText } from "../messages/names.js";

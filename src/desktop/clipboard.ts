@@ -22,9 +22,7 @@ const SECRET = "x-kde-passwordManagerHint";
  */
 export async function readClipboard(): Promise<Flavours> {
   if (process.platform !== "linux" || !process.env["DISPLAY"]) {
-    throw refusal(
-      "Drawer reaches the clipboard of Linux desktops only, and there is none here. Pipe it in instead",
-    );
+    throw new DrawerError("no-clipboard", {});
   }
   const offered = decodeText(await xclip("TARGETS")).split("\n");
   const read = async (targets: readonly string[]) => {
@@ -55,22 +53,11 @@ function xclip(target: string): Promise<Uint8Array> {
     let said = "";
     child.stdout.on("data", (chunk: Buffer) => chunks.push(chunk));
     child.stderr.setEncoding("utf8").on("data", (text: string) => (said += text));
-    child.on("error", () =>
-      fail(refusal("Drawer needs the program xclip to reach the clipboard. Install it (apt install xclip)")),
-    );
+    child.on("error", () => fail(new DrawerError("no-clipboard/xclip", {})));
     child.on("close", (code) => {
       if (code === 0) done(new Uint8Array(Buffer.concat(chunks)));
-      else if (/target|owner/i.test(said)) fail(refusal("The clipboard is empty. Copy something first"));
-      else
-        fail(
-          refusal(
-            `The clipboard could not be read (${said.trim() || `xclip ended with ${code}`}). Try again`,
-          ),
-        );
+      else if (/target|owner/i.test(said)) fail(new DrawerError("no-clipboard/empty", {}));
+      else fail(new DrawerError("no-clipboard/other", { why: said.trim() || `xclip ended with ${code}` }));
     });
   });
-}
-
-function refusal(sentence: string): DrawerError {
-  return new DrawerError("no-clipboard", `${sentence}.`);
 }

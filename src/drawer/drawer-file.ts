@@ -1,6 +1,6 @@
 import type { Hash } from "../content/encode.js";
 import type { Content } from "../content/model.js";
-import type { Origin } from "./entry.js";
+import type { Origin } from "./model/entry.js";
 
 /** What a drawer file says it is. */
 export const FORMAT = "drawer-snippets";

@@ -1,16 +1,15 @@
 import { DrawerError } from "../content/error.js";
-import type { Notice } from "../content/notice.js";
-import { retryOnConflict } from "./act.js";
-import { lastStanding, lastUndone, type Change } from "./change.js";
+import { notice, type Notice } from "../content/notice.js";
 import { hiddenTraces } from "./hidden.js";
-import { deedOf } from "./saying.js";
+import { lastStanding, lastUndone, summaryOf, type Change } from "./model/change.js";
 import { Conflict, type Store } from "./store.js";
-import { veiled } from "./traces.js";
+import { maskedChange } from "./traces.js";
+import { retryOnConflict, type Context } from "./transaction.js";
 
 /** A drawer's changes, the newest first, as they may be shown: of what is private now they tell nothing. */
 export async function* shownLogOf(store: Store, drawer: string): AsyncGenerator<Change> {
   const traces = await hiddenTraces(store);
-  for await (const change of logOf(store, drawer)) yield traces ? veiled(change, traces) : change;
+  for await (const change of logOf(store, drawer)) yield traces ? maskedChange(change, traces) : change;
 }
 
 /** A drawer's changes, the newest first. */
@@ -23,37 +22,30 @@ export async function* logOf(store: Store, drawer: string): AsyncGenerator<Chang
   }
 }
 
-/** Undoes the last operation that still stands, or does again what was last undone. */
-export async function undoOrRedo(
-  store: Store,
-  drawer: string,
-  operation: "undo" | "redo",
-): Promise<Notice[]> {
-  let message = "";
+/**
+ * Undoes the last operation that still stands, or does again what was last undone.
+ * @throws DrawerError `nothing`, `conflict`
+ */
+export async function undoOrRedo({ store, drawer }: Context, operation: "undo" | "redo"): Promise<Notice[]> {
   let stuckAt: string | undefined;
   const shown = async (change: Change) => {
     const traces = await hiddenTraces(store);
-    return traces ? veiled(change, traces) : change;
+    return traces ? maskedChange(change, traces) : change;
   };
-  await retryOnConflict(drawer, async () => {
+  return retryOnConflict(drawer, async () => {
     const log = logOf(store, drawer);
     const target = await (operation === "undo" ? lastStanding(log) : lastUndone(log));
-    if (!target)
-      throw new DrawerError(
-        "nothing",
-        operation === "undo" ? "There is nothing to undo." : "There is nothing to do again.",
-      );
+    if (!target) throw new DrawerError(operation === "undo" ? "nothing/undo" : "nothing/redo", {});
     try {
       const { count, first } = await store.revert(target, operation);
-      const done = deedOf(await shown(first), target.groupId === undefined ? undefined : count);
-      message = operation === "undo" ? `Undone: ${done}.` : `Done again: ${done}.`;
+      const done = summaryOf(await shown(first), target.groupId === undefined ? undefined : count);
+      return [notice(operation === "undo" ? "undone" : "redone", { done })];
     } catch (error) {
       if (error instanceof Conflict && stuckAt === target.id) throw stuck(await shown(target), operation);
       stuckAt = target.id;
       throw error;
     }
   });
-  return [{ code: operation === "undo" ? "undone" : "redone", message }];
 }
 
 /**
@@ -75,13 +67,9 @@ export async function revertGroup(store: Store, drawer: string, groupId: string)
 
 /** What was done in one drawer is in the way of what was done in another. */
 function stuck(target: Change, operation: "undo" | "redo"): DrawerError {
-  const others = [...new Set(target.edits.flatMap(({ before, after }) => [before?.drawer, after?.drawer]))];
-  const where = others
-    .filter((name) => name !== undefined && name !== target.drawer)
-    .map((name) => `“${name}”`);
-  const there = where.length > 0 ? ` in the drawer ${where.join(", ")}` : "";
-  return new DrawerError(
-    "conflict",
-    `This cannot be ${operation === "undo" ? "undone" : "done again"}: ${deedOf(target)}. It has been changed since${there}; undo that first.`,
-  );
+  const others = target.edits.flatMap(({ before, after }) => [before?.drawer, after?.drawer]);
+  const drawers = [...new Set(others)].filter(
+    (name) => name !== undefined && name !== target.drawer,
+  ) as string[];
+  return new DrawerError("conflict/undo", { operation, done: summaryOf(target), drawers });
 }

@@ -1,11 +1,12 @@
 import type { Content } from "../content/model.js";
+import type { SECRETS } from "../messages/en/phrases.js";
 import { writeText } from "../content/write/text.js";
 
 /** What a private snippet shows in place of what it says. */
 export const MASK = "••••••";
 
 /** What a secret looks like to be. */
-export type SecretKind = "a card number" | "an account number" | "a key" | "a password" | "a one-time code";
+export type SecretKind = keyof typeof SECRETS;
 
 /**
  * How much text a snippet has at most to be taken for a secret: a secret is copied by itself or with a few words
@@ -22,13 +23,13 @@ const LONGEST_KEY = 12_000;
 export function looksSecret(content: Content): SecretKind | undefined {
   const text = shortText(content);
   if (text === undefined) return undefined;
-  if (KEYS.some((key) => key.test(text))) return "a key";
+  if (KEYS.some((key) => key.test(text))) return "key";
   if (text.length > LONGEST) return undefined;
-  if (hasCardNumber(text)) return "a card number";
-  if (hasAccountNumber(text)) return "an account number";
-  if (hasPassword(text)) return "a password";
-  if (hasBearer(text) || isRandomToken(text.trim())) return "a key";
-  if (ONE_TIME_CODES.some((code) => code.test(text))) return "a one-time code";
+  if (hasCardNumber(text)) return "card";
+  if (hasAccountNumber(text)) return "account";
+  if (hasPassword(text)) return "password";
+  if (hasBearer(text) || isRandomToken(text.trim())) return "key";
+  if (ONE_TIME_CODES.some((code) => code.test(text))) return "code";
   return undefined;
 }
 

@@ -1,7 +1,8 @@
 import type { Hash } from "../content/encode.js";
 import type { Kind } from "../content/measure.js";
-import type { Change, OperationName } from "./change.js";
-import type { Entry } from "./entry.js";
+import type { Notice } from "../content/notice.js";
+import type { Change, OperationName } from "./model/change.js";
+import type { Entry } from "./model/entry.js";
 
 /** Which entries of a drawer to give, in their order. */
 export interface EntryQuery {
@@ -19,10 +20,15 @@ export interface EntryQuery {
   readonly offset?: number;
   /** How many to give at most. */
   readonly limit?: number;
+  /** How many to give at most, of those at the end. Then there is no `offset` and no `limit`. */
+  readonly last?: number;
 }
 
 /** Whether an entry is one that a query asks for, by what it says of itself. */
-export function matches(entry: Entry, query: Omit<EntryQuery, "drawer" | "offset" | "limit">): boolean {
+export function matches(
+  entry: Entry,
+  query: Omit<EntryQuery, "drawer" | "offset" | "limit" | "last">,
+): boolean {
   const { kind, document, kept, content, ids } = query;
   return (
     (kind === undefined || entry.kind === kind) &&
@@ -187,7 +193,7 @@ export interface Store {
    * @returns how many entries were in the drawer and are not any more, and, where a trace could not be wiped out yet,
    *   why
    */
-  forget(what: Forgetting): Promise<{ forgotten: number; trace?: string }>;
+  forget(what: Forgetting): Promise<{ forgotten: number; trace?: Notice }>;
 
   /** A small value that belongs to a drawer, by its name, as JSON text; nothing when it was never kept. */
   value(drawer: string, name: string): Promise<string | undefined>;

@@ -1,6 +1,6 @@
 import type { Hash } from "../content/encode.js";
-import type { Change, Edit } from "./change.js";
-import { hashesOf, type Entry } from "./entry.js";
+import type { Change, Edit } from "./model/change.js";
+import { hashesOf, type Entry } from "./model/entry.js";
 import { MASK } from "./secret.js";
 
 /**
@@ -51,18 +51,18 @@ export function withoutOpen(traces: Traces, open: Iterable<Entry>): Traces {
 }
 
 /** An entry as it may be shown when it is a trace: nothing of what it says. */
-export function veiledEntry(entry: Entry, traces: Traces): Entry {
+export function maskedEntry(entry: Entry, traces: Traces): Entry {
   if (!isTrace(entry, traces)) return entry;
   const { parts: _, pictures: __, ...rest } = entry;
   return { ...rest, text: MASK, content: "", private: true };
 }
 
 /** A change as it may be shown: of traces nothing of what they say. */
-export function veiled(change: Change, traces: Traces): Change {
-  const veil = (entry: Entry | null) => entry && veiledEntry(entry, traces);
+export function maskedChange(change: Change, traces: Traces): Change {
+  const mask = (entry: Entry | null) => entry && maskedEntry(entry, traces);
   return {
     ...change,
-    edits: change.edits.map(({ id, before, after }) => ({ id, before: veil(before), after: veil(after) })),
+    edits: change.edits.map(({ id, before, after }) => ({ id, before: mask(before), after: mask(after) })),
   };
 }
 

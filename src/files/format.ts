@@ -50,13 +50,12 @@ export function formatOfName(name: string): Format {
   const ending = /\.([^./\\]+)$/.exec(name)?.[1]?.toLowerCase();
   const format = ending === undefined ? undefined : ENDINGS[ending];
   if (format) return format;
-  const read = "docx, odt, xlsx, ods, html, md, csv, tsv, txt, png, jpg, gif, webp, svg";
-  throw new DrawerError(
-    "unknown-format",
-    ending === undefined
-      ? `“${name}” has no ending that tells what it is. Drawer reads ${read}; --type says what a file is.`
-      : `Drawer does not read “.${ending}” files (“${name}”). It reads ${read}; --type says what a file is.`,
-  );
+  const formats = "docx, odt, xlsx, ods, html, md, csv, tsv, txt, png, jpg, gif, webp, svg";
+  throw new DrawerError("unknown-format/read", {
+    file: name,
+    ...(ending !== undefined && { ending }),
+    formats,
+  });
 }
 
 /** Tells a file's format: a picture from its bytes, anything else from the ending of its name. */

@@ -100,10 +100,12 @@ export class Leaves {
     if (spot.type === "table" && spot.cells) {
       const table = this.#leaves[from]!.flow as Extract<Flow, { type: "table" }>;
       if (spot.cells.top >= table.rows.length || spot.cells.left >= columnsOf(table)) {
-        throw new DrawerError(
-          "no-spot",
-          `“${file}” has no cells ${text}: the table has ${table.rows.length} rows and ${columnsOf(table)} columns.`,
-        );
+        throw new DrawerError("no-spot/table", {
+          file,
+          spot: text,
+          rows: table.rows.length,
+          columns: columnsOf(table),
+        });
       }
       return [cutTable(table, spot.cells)];
     }
@@ -137,25 +139,20 @@ export class Leaves {
         return [from, (next < 0 ? this.#leaves.length : next) - 1];
       }
       case "lines":
-        throw new DrawerError(
-          "no-spot",
-          `“${file}” has no lines to count: ${text} is for plain text. Use p3 or p3..p6; “drawer look” lists the spots.`,
-        );
+        throw new DrawerError("no-spot/lines", { file, spot: text });
     }
   }
 }
 
-function missing(file: string, spot: string, count: number, letter: string, what: string): DrawerError {
-  const has =
-    count === 0
-      ? `no ${what}s`
-      : count === 1
-        ? `one ${what}, ${letter}1`
-        : `${count} ${what}s, ${letter}1 to ${letter}${count}`;
-  return new DrawerError(
-    "no-spot",
-    `“${file}” has no ${spot}: it has ${has}. “drawer look” lists the spots.`,
-  );
+/** That a document has fewer of something than a spot says. */
+function missing(
+  file: string,
+  spot: string,
+  count: number,
+  letter: string,
+  what: "paragraph" | "table" | "picture" | "heading" | "line",
+): DrawerError {
+  return new DrawerError("no-spot", { file, spot, has: { count, letter, what } });
 }
 
 /** The content without the leaves that are not wanted, and without the lists and quotes that are empty then. */

@@ -92,10 +92,7 @@ export async function readSource(
     case "picture": {
       const reading = readPicture(bytes, name.replace(/\.[^.]+$/, ""));
       if (reading.content.length === 0) {
-        throw new DrawerError(
-          "unreadable",
-          `“${name}” is not a picture that Drawer reads: PNG, JPEG, GIF, WebP, or an SVG without scripts and outside addresses.`,
-        );
+        throw new DrawerError("unreadable/picture", { file: name });
       }
       return new DocumentSource(name, format, reading);
     }
@@ -194,18 +191,17 @@ class WorkbookSource implements Source {
     const sheet = at < 0 ? before : this.#sheet(spot.slice(0, at));
     const names = this.sheets.map(({ name }) => name).join(", ");
     if (at >= 0 && !sheet)
-      throw new DrawerError(
-        "no-spot",
-        `“${this.name}” has no sheet “${spot.slice(0, at)}”. Its sheets are: ${names}.`,
-      );
+      throw new DrawerError("no-spot/sheet", { file: this.name, sheet: spot.slice(0, at), sheets: names });
     const written = spot.slice(at + 1);
     const whole = parseLines(written, sheet?.used ?? { top: 0, left: 0, bottom: 0, right: 0 });
     const cells = whole ?? parseCells(written);
     if (!cells || !sheet) {
-      throw new DrawerError(
-        "no-spot",
-        `“${this.name}” has no ${spot}. Write cells as ${quoted(this.sheets[0]?.name ?? "Sheet1")}!A2:G2, rows as 3:5, columns as A:C, or the name of a sheet: ${names}.`,
-      );
+      throw new DrawerError("no-spot/cells", {
+        file: this.name,
+        spot,
+        example: quoted(this.sheets[0]?.name ?? "Sheet1"),
+        sheets: names,
+      });
     }
     return { sheet, cells, ...(whole && { whole: written.toUpperCase().replaceAll("$", "") }) };
   }

@@ -25,10 +25,7 @@ export function parseSpot(text: string): Spot {
   const part = /^t([1-9]\d{0,8})!(.+)$/.exec(text);
   const cells = part && parseCells(part[2]!);
   if (cells) return { type: "table", number: Number(part[1]), cells };
-  throw new DrawerError(
-    "bad-spot",
-    `“${text}” is not a spot of a document. Write p3, p3..p6, t1, t1!A1:C2, i1, s2, or in plain text l10..l14.`,
-  );
+  throw new DrawerError("bad-spot", { spot: text });
 }
 
 /** A spot as it is written: its ends in order, its cells in capitals. */

@@ -1,7 +1,6 @@
 import { DOMParser, type Document, type Element, type Node } from "@xmldom/xmldom";
 import { DrawerError } from "../content/error.js";
 import { LIMITS } from "../content/limits.js";
-import { grouped } from "../content/number.js";
 
 export type { Document, Element };
 
@@ -25,13 +24,7 @@ export function parseXml(xml: string, file: string): Element {
   } catch (error) {
     failure ??= error instanceof Error ? error.message : String(error);
   }
-  throw new DrawerError(
-    "unreadable",
-    `“${file}” is damaged: a part of it is not whole. Open it in its own program and save it again.`,
-    {
-      cause: failure,
-    },
-  );
+  throw new DrawerError("unreadable/part", { file }, { cause: failure });
 }
 
 /** How deep elements may stand in each other. Those who read them go into them by calling themselves. */
@@ -51,10 +44,8 @@ function checkElements(xml: string, file: string): void {
     }
     const isTooMany = elements > LIMITS.elements;
     if (!isTooMany && depth <= DEPTH) continue;
-    const what = isTooMany
-      ? `more than ${grouped(LIMITS.elements)} elements`
-      : `elements nested more than ${DEPTH} deep`;
-    throw new DrawerError("too-large", `“${file}” has ${what}. It was not read; save it in parts.`);
+    const what = isTooMany ? "elements" : "depth";
+    throw new DrawerError("too-large/document", { file, what, most: isTooMany ? LIMITS.elements : DEPTH });
   }
 }
 

@@ -35,10 +35,7 @@ export class Parts {
   needed(name: string): string {
     const text = this.text(name);
     if (text !== undefined) return text;
-    throw new DrawerError(
-      "unreadable",
-      `“${this.file}” is damaged: its part “${name}” is missing. Open it in its own program and save it again.`,
-    );
+    throw new DrawerError("unreadable/part", { file: this.file, part: name });
   }
 }
 
@@ -57,10 +54,7 @@ export function unzip(bytes: Uint8Array, file: string, wanted: (name: string) =>
         if (!wanted(name)) return false;
         total += originalSize;
         if (total > UNPACKED_LIMIT) {
-          throw new DrawerError(
-            "too-large",
-            `“${file}” unpacks to more than 256 MB, which no real document does. It was not read.`,
-          );
+          throw new DrawerError("too-large/document", { file, what: "bytes", most: UNPACKED_LIMIT });
         }
         return true;
       },
@@ -68,13 +62,7 @@ export function unzip(bytes: Uint8Array, file: string, wanted: (name: string) =>
     return new Parts(file, parts);
   } catch (error) {
     if (error instanceof DrawerError) throw error;
-    throw new DrawerError(
-      "unreadable",
-      `“${file}” is damaged or cut short. Open it in its own program and save it again.`,
-      {
-        cause: error,
-      },
-    );
+    throw new DrawerError("unreadable/damaged", { file }, { cause: error });
   }
 }
 
@@ -85,20 +73,14 @@ function refuseLocked(bytes: Uint8Array, file: string): void {
   if (!COMPOUND_FILE.every((byte, index) => bytes[index] === byte)) return;
   const name = [..."EncryptedPackage"].flatMap((letter) => [letter.charCodeAt(0), 0]);
   if (!includes(bytes, name)) {
-    throw new DrawerError(
-      "unknown-format",
-      `“${file}” is in an old office format. Save it as docx, odt, xlsx or ods.`,
-    );
+    throw new DrawerError("unknown-format/old", { file });
   }
   throw locked(file);
 }
 
 /** The refusal of a file that needs a password. */
 export function locked(file: string): DrawerError {
-  return new DrawerError(
-    "locked",
-    `“${file}” is protected with a password. Open it in its own program and save a copy without one.`,
-  );
+  return new DrawerError("locked", { file });
 }
 
 function includes(bytes: Uint8Array, wanted: readonly number[]): boolean {

@@ -1,9 +1,9 @@
 import type { Block } from "../compose/block.js";
 import { DrawerError } from "../content/error.js";
-import type { Notice } from "../content/notice.js";
+import { notice, type Notice } from "../content/notice.js";
 import { readFlavours, type Flavours } from "../content/read/flavours.js";
 import type { Drawer } from "../drawer/drawer.js";
-import type { Origin } from "../drawer/entry.js";
+import type { Origin } from "../drawer/model/entry.js";
 import { pageDoor } from "./door.js";
 import { placeAt, targetOf, type Placing, type Target } from "./place.js";
 import { Voice } from "./say.js";
@@ -74,11 +74,11 @@ export class Binding {
   /** Does what is due by the rules: what is private goes after its time, what is old after its. */
   async #tend(): Promise<void> {
     try {
-      this.#tell({ notices: await this.drawer.tend() });
+      this.#tell({ notices: await this.drawer.applyRetention() });
     } catch (error) {
       // It is tried again soon; the user is not kept from anything by it.
       const why = error instanceof Error ? error.message : String(error);
-      this.#tell({ notices: [{ code: "waits", message: `What is due could not be done now: ${why}` }] });
+      this.#tell({ notices: [notice("waits", { why })] });
     }
   }
 
@@ -126,24 +126,22 @@ export class Binding {
   async place(make: () => Promise<Block>, what: string): Promise<void> {
     await this.act(async () => {
       const { target } = this;
-      if (!target)
-        throw new DrawerError("nothing", "Click first where it should go: in the text, or in a field.");
+      if (!target) throw new DrawerError("nothing/target", {});
       const block = await make();
       this.options.reveal?.(target);
       this.#placed = { placing: placeAt(target, block), what };
-      return [...block.notices, { code: "placed", message: `Placed ${what}.` }];
+      return [...block.notices, notice("placed/page", { what })];
     });
   }
 
   /** Takes back what was placed last, where it was placed. */
   async takeBack(): Promise<void> {
     await this.act(async () => {
-      if (!this.#placed) throw new DrawerError("nothing", "Nothing was placed that could be taken back.");
+      if (!this.#placed) throw new DrawerError("nothing/placed", {});
       const { placing, what } = this.#placed;
       this.#placed = undefined;
-      if (!placing.takeBack())
-        throw new DrawerError("nothing", "The text has changed since. Use the undo of the text itself.");
-      return [{ code: "undone", message: `Undone: placing ${what}.` }];
+      if (!placing.takeBack()) throw new DrawerError("nothing/changed", {});
+      return [notice("undone/placing", { what })];
     });
   }
 

@@ -1,8 +1,8 @@
 import { html } from "lit";
-import { RULES, type Rules } from "../drawer/rules.js";
-import { shown } from "../drawer/saying.js";
+import type { Rules } from "../drawer/model/rules.js";
+import { displayText } from "../drawer/selection.js";
+import { duration, grouped, size as sizeText } from "../messages/en/phrases.js";
 import type { Gone, Positioned } from "../drawer/store.js";
-import { grouped } from "../content/number.js";
 
 /** A rule as a sentence of which one word, or a few, are a choice. */
 interface RuleSentence<Value> {
@@ -19,7 +19,7 @@ const MEGABYTE = 1024 * 1024;
 const stays = (before: string, choices: readonly number[]): RuleSentence<number | null> => ({
   before,
   choices: [...choices, null],
-  say: (age) => (age === null ? "until they are discarded" : RULES.textAge.form.say(age)),
+  say: (age) => (age === null ? "until they are discarded" : duration(age)),
 });
 
 const SENTENCES: { readonly [Name in keyof Rules]: RuleSentence<Rules[Name]> } = {
@@ -51,7 +51,7 @@ const SENTENCES: { readonly [Name in keyof Rules]: RuleSentence<Rules[Name]> } =
   size: {
     before: "They take",
     choices: [64 * MEGABYTE, 256 * MEGABYTE, 1024 * MEGABYTE, null],
-    say: (size) => (size === null ? "any room" : `at most ${RULES.size.form.say(size)}`),
+    say: (size) => (size === null ? "any room" : `at most ${sizeText(size)}`),
   },
   textAge: stays("Text, tables and links stay", [7 * DAY, 30 * DAY, 365 * DAY]),
   pictureAge: stays("Pictures stay", [DAY, 7 * DAY, 30 * DAY]),
@@ -64,7 +64,7 @@ const SENTENCES: { readonly [Name in keyof Rules]: RuleSentence<Rules[Name]> } =
   goneAge: {
     before: "What left can be brought back",
     choices: [DAY, 7 * DAY, 30 * DAY, null],
-    say: (age) => (age === null ? "always" : `for ${RULES.goneAge.form.say(age)}`),
+    say: (age) => (age === null ? "always" : `for ${duration(age)}`),
   },
 };
 
@@ -123,7 +123,7 @@ export function gonePanel(
         ${[...gone].reverse().map(
           ({ position, entry, at }) => html`
             <li>
-              <span class="says" dir="auto">${shown(entry)}</span>
+              <span class="says" dir="auto">${displayText(entry)}</span>
               <span class="from">left ${time(at)}</span>
               <button @click=${() => deeds.restore(position)}>Bring back</button>
             </li>

@@ -1,5 +1,5 @@
 import type { Drawer } from "../drawer/drawer.js";
-import type { Rules } from "../drawer/rules.js";
+import type { Rules } from "../drawer/model/rules.js";
 import type { Gone, Positioned } from "../drawer/store.js";
 import type { Row } from "./row.js";
 import { smallGrid, type SmallGrid } from "./small-grid.js";

@@ -5,12 +5,12 @@ import type { Block } from "../compose/block.js";
 import { compose } from "../compose/compose.js";
 import type { Fit } from "../compose/recipe.js";
 import { DrawerError } from "../content/error.js";
-import type { Notice } from "../content/notice.js";
+import { notice, type Notice } from "../content/notice.js";
 import { writeText } from "../content/write/text.js";
 import type { Drawer } from "../drawer/drawer.js";
-import { masked, type Snippet } from "../drawer/picking.js";
-import type { Rules } from "../drawer/rules.js";
-import { many, namesOf } from "../drawer/saying.js";
+import { masked, type Snippet } from "../drawer/selection.js";
+import type { Rules } from "../drawer/model/rules.js";
+import { many, namedAll } from "../messages/en/phrases.js";
 import type { Positioned } from "../drawer/store.js";
 import type { Binding, Told } from "./binding.js";
 import { looks } from "./looks.js";
@@ -387,9 +387,8 @@ export class SnippetDrawer extends LitElement {
   #setRules(changes: Partial<Rules>): void {
     this.#act(async (drawer) => {
       const leaving = await drawer.wouldLeave(changes);
-      const question = `This takes ${many(leaving.length)} out: ${namesOf(leaving)}. Go on?`;
-      if (leaving.length > FEW && !confirm(question))
-        return [{ code: "rule", message: "Nothing was changed." }];
+      const question = `This takes ${many(leaving.length)} out: ${namedAll(leaving)}. Go on?`;
+      if (leaving.length > FEW && !confirm(question)) return [notice("rule/unchanged", {})];
       return drawer.setRules(changes);
     });
   }

@@ -1,4 +1,6 @@
+import type { Notice } from "../content/notice.js";
 import type { FindQuery } from "../drawer/store.js";
+import type { work } from "../messages/en/notices.js";
 import type { EntryRow, Key, TableName, Tables } from "./schema.js";
 
 /**
@@ -147,9 +149,9 @@ export interface Engine {
    * Wipes out, as far as it can, what its files still hold of rows that were deleted.
    *
    * @param reach how far such traces may lie
-   * @returns whether all of that was wiped out, and where traces stay all the same, as a sentence
+   * @returns whether all of that was wiped out, and a notice of where traces stay all the same
    */
-  wipe?(reach: WipeReach): Promise<{ readonly isWhole: boolean; readonly trace?: string }>;
+  wipe?(reach: WipeReach): Promise<{ readonly isWhole: boolean; readonly trace?: Notice }>;
 
   /** Calls `listener` soon after something was written, here or by somebody else. Returns an unsubscribe function. */
   watch(listener: () => void): () => void;
@@ -159,7 +161,7 @@ export interface Engine {
 }
 
 /** Work during which others may have to wait. */
-export type LongWork = "reverting" | "forgetting";
+export type LongWork = keyof typeof work;
 
 /** What has to be wiped out: nothing but the contents of private snippets, more than these, or all of a drawer. */
 export type WipeReach = "secrets" | "everywhere" | "everything";

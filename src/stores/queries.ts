@@ -1,8 +1,8 @@
 import { decodeContent } from "../content/encode.js";
 import { writeText } from "../content/write/text.js";
 import type { Hash } from "../content/encode.js";
-import type { Change } from "../drawer/change.js";
-import type { Entry } from "../drawer/entry.js";
+import type { Change } from "../drawer/model/change.js";
+import type { Entry } from "../drawer/model/entry.js";
 import { searchedText } from "../drawer/find.js";
 import {
   matches,
@@ -71,16 +71,18 @@ function wholeNumber(value: number): number {
 /** The entries that match, in order. */
 export function* entries(query: EntryQuery): Job<Positioned[]> {
   const { drawer, kind, document, kept, content, ids } = query;
-  const offset = wholeNumber(query.offset ?? 0);
-  const limit = wholeNumber(query.limit ?? Infinity);
-  if (limit === 0) return [];
+  const last = query.last === undefined ? undefined : wholeNumber(query.last);
+  const offset = last === undefined ? wholeNumber(query.offset ?? 0) : 0;
+  const limit = last === undefined ? wholeNumber(query.limit ?? Infinity) : Infinity;
+  if (limit === 0 || last === 0) return [];
   if (ids) return yield* entriesById(query, ids, offset, limit);
   const where: Partial<EntryRow> = {
     ...(kind !== undefined && { kind }),
     ...(document !== undefined && { document }),
     ...(kept !== undefined && { kept: kept ? 1 : 0 }),
   };
-  if (Object.keys(where).length === 0 && content === undefined) return yield* window(drawer, offset, limit);
+  if (Object.keys(where).length === 0 && content === undefined)
+    return yield* window(drawer, offset, limit, last);
   const found: Entry[] = [];
   const holding = content === undefined ? undefined : [content];
   yield* each(
@@ -98,14 +100,15 @@ export function* entries(query: EntryQuery): Job<Positioned[]> {
       return found.length < offset + limit;
     },
   );
-  return yield* positioned(found.slice(offset));
+  return yield* positioned(last === undefined ? found.slice(offset) : found.slice(-last));
 }
 
 /** Entries by where they stand, counted from the nearer end. */
-function* window(drawer: string, offset: number, limit: number): Job<Positioned[]> {
+function* window(drawer: string, offset: number, limit: number, last: number | undefined): Job<Positioned[]> {
   const { count } = yield* size(drawer);
-  const from = Math.min(offset, count);
+  const from = last === undefined ? Math.min(offset, count) : Math.max(0, count - last);
   const to = Math.min(count, from + limit);
+  if (from === to) return [];
   const reverse = from > count / 2;
   const rows = yield* ask((all) =>
     all.range({

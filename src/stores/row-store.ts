@@ -1,6 +1,7 @@
 import type { Hash } from "../content/encode.js";
-import type { Change } from "../drawer/change.js";
-import type { Entry } from "../drawer/entry.js";
+import type { Notice } from "../content/notice.js";
+import type { Change } from "../drawer/model/change.js";
+import type { Entry } from "../drawer/model/entry.js";
 import type {
   ChangeQuery,
   Commit,
@@ -78,7 +79,7 @@ export class RowStore implements Store {
     return this.engine.read(() => queries.changes(query));
   }
 
-  async forget(what: Forgetting): Promise<{ forgotten: number; trace?: string }> {
+  async forget(what: Forgetting): Promise<{ forgotten: number; trace?: Notice }> {
     const { engine } = this;
     const isWiped = engine.wipe !== undefined && (what.ids !== undefined || what.everything === true);
     const { count, reach } = await engine.write(() => forget(what, isWiped), "forgetting");

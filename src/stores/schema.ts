@@ -1,5 +1,5 @@
 import type { Hash } from "../content/encode.js";
-import type { OperationName } from "../drawer/change.js";
+import type { OperationName } from "../drawer/model/change.js";
 import type { DrawerSize } from "../drawer/store.js";
 
 /** A snippet. Its columns are what is asked for; all that it is stands in `entry`. */

@@ -8,9 +8,9 @@ import {
   type Change,
   type Edit,
   type ValueEdit,
-} from "../drawer/change.js";
-import { encodeEntry, hashesOf, type Entry } from "../drawer/entry.js";
-import { newId } from "../drawer/ids.js";
+} from "../drawer/model/change.js";
+import { encodeEntry, hashesOf, type Entry } from "../drawer/model/entry.js";
+import { newId } from "../drawer/model/ids.js";
 import { Conflict, type Commit, type Forgetting, type Reverted } from "../drawer/store.js";
 import { isTrace, strike, survivorsOf, tracesOf, withoutOpen, type Traces } from "../drawer/traces.js";
 import { ask, type Job, type WipeReach } from "./engine.js";

@@ -74,7 +74,7 @@ test("shows its rules, changes them in words, and says in every list when collec
   expect(await drawer(["collect"], "four")).toMatchObject({
     code: 1,
     out: "",
-    err: "drawer: Nothing was collected: collecting is paused in the drawer “main”. Resume it first.\n",
+    err: "drawer: Nothing was collected: collecting is paused in the drawer “main”. Resume it first. “drawer resume” does that.\n",
   });
   expect(await all("resume")).toBe("Collecting is on.\n");
   expect(await drawer(["rules", "snippets=few"])).toMatchObject({ code: 2, out: "" });

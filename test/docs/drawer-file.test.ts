@@ -1,16 +1,7 @@
 import { readFileSync } from "node:fs";
 import { Ajv2020 } from "ajv/dist/2020";
 import fc from "fast-check";
-import {
-  Drawer,
-  DRAWER_FILE_SCHEMA,
-  exportDrawer,
-  hashBytes,
-  importDrawer,
-  MemoryStore,
-  picturesOf,
-  type Content,
-} from "drawer";
+import { Drawer, DRAWER_FILE_SCHEMA, hashBytes, MemoryStore, picturesOf, type Content } from "drawer";
 import { contents } from "../support/contents";
 
 const schema = JSON.parse(readFileSync("docs/drawer-file.schema.json", "utf8")) as object;
@@ -23,7 +14,7 @@ const [isHeader, isSnippet] = ["header", "snippet"].map((name) => ajv.getSchema(
 
 async function linesOf(drawer: Drawer): Promise<string[]> {
   const lines: string[] = [];
-  for await (const line of exportDrawer(drawer).lines) lines.push(line);
+  for await (const line of drawer.exportFile().lines) lines.push(line);
   return lines;
 }
 
@@ -42,7 +33,7 @@ test("the examples of the document are such a file", async () => {
     true,
   ]);
   const drawer = new Drawer(new MemoryStore());
-  expect((await importDrawer(drawer, () => [header!, ...lines]))[0]!.message).toBe(
+  expect((await drawer.importFile(() => [header!, ...lines]))[0]!.message).toBe(
     "Imported 2 snippets from “the file” into the drawer “main”.",
   );
 });
@@ -81,7 +72,7 @@ test("whatever a drawer holds is written as the schema says, and reads back the 
         ...lines.slice(1).map((line) => isSnippet(JSON.parse(line)) || isSnippet.errors),
       ]).toEqual(lines.map(() => true));
       const again = new Drawer(new MemoryStore());
-      await importDrawer(again, () => lines);
+      await again.importFile(() => lines);
       expect((await linesOf(again)).slice(1)).toEqual(lines.slice(1));
     }),
     { numRuns: 60 },

@@ -1,4 +1,4 @@
-import { Deal, Drawer, MemoryStore, Recipes, type Dealt } from "drawer";
+import { Drawer, MemoryStore, type Dealt } from "drawer";
 import { drawerWith, piece, textsOf } from "../support/pieces";
 
 const five = ["one", "two", "three", "four", "five"];
@@ -113,39 +113,40 @@ test("what was merged of merged snippets splits step by step", async () => {
 test("a deal hands out one at a time, in order, whatever is collected or discarded meanwhile", async () => {
   const store = new MemoryStore();
   const drawer = await drawerWith(store, "one", "two", "three");
-  await expect(new Deal(drawer).next()).rejects.toThrow("Nothing is being dealt.");
-  const deal = await Deal.begin(drawer, "all");
+  await expect(drawer.dealNext()).rejects.toThrow("Nothing is being dealt.");
+  await drawer.deal("all");
   const said = async (step: Promise<Dealt | undefined>) => {
     const dealt = await step;
     return dealt && `${dealt.snippet.entry.text} ${dealt.number} of ${dealt.of}`;
   };
   expect([
-    await said(deal.next()),
-    await said(deal.next()),
-    await said(deal.back()),
-    await said(deal.next()),
+    await said(drawer.dealNext()),
+    await said(drawer.dealNext()),
+    await said(drawer.dealBack()),
+    await said(drawer.dealNext()),
   ]).toEqual([...["one 1 of 3", "two 2 of 3", "one 1 of 3", "two 2 of 3"]]);
   await drawer.collect([piece("stray")]);
   await drawer.discard("3");
-  const later = new Deal(new Drawer(store, "spring"));
-  expect(await later.left()).toEqual({ left: 1, of: 3 });
-  expect([await said(later.next()), await said(later.next()), await said(later.next())]).toEqual([
+  const later = new Drawer(store, "spring");
+  expect(await later.dealLeft()).toEqual({ left: 1, of: 3 });
+  expect([await said(later.dealNext()), await said(later.dealNext()), await said(later.dealNext())]).toEqual([
     "three 3 of 3",
     undefined,
     undefined,
   ]);
-  expect(await said((await Deal.begin(drawer, "2 1")).skip())).toBe("one 2 of 2");
+  await drawer.deal("2 1");
+  expect(await drawer.dealSkip()).toEqual({ left: 1, of: 2 });
+  expect(await said(drawer.dealNext())).toBe("one 2 of 2");
 });
 
 test("recipes are kept with their drawer, by name", async () => {
   const drawer = await drawerWith(new MemoryStore(), "one", "two");
-  const recipes = new Recipes(drawer);
-  expect(await recipes.save("roundup", { as: "bullets", cite: "notes" })).toBe(false);
-  expect(await recipes.save("roundup", { as: "numbers" })).toBe(true);
-  expect([await recipes.names(), await recipes.get("roundup")]).toEqual([["roundup"], { as: "numbers" }]);
-  await expect(recipes.save("two words", {})).rejects.toThrow("a name of one word");
-  await recipes.remove("roundup");
-  await expect(recipes.get("roundup")).rejects.toThrow(
+  expect(await drawer.saveRecipe("roundup", { as: "bullets", cite: "notes" })).toBe(false);
+  expect(await drawer.saveRecipe("roundup", { as: "numbers" })).toBe(true);
+  expect([await drawer.recipes(), await drawer.recipe("roundup")]).toEqual([["roundup"], { as: "numbers" }]);
+  await expect(drawer.saveRecipe("two words", {})).rejects.toThrow("a name of one word");
+  await drawer.removeRecipe("roundup");
+  await expect(drawer.recipe("roundup")).rejects.toThrow(
     "There is no recipe “roundup” in the drawer “spring”. None is kept yet",
   );
 });

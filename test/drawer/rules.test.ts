@@ -1,4 +1,4 @@
-import { DEFAULT_RULES, Drawer, MemoryStore, readRule, sayRules, type Rules } from "drawer";
+import { DEFAULT_RULES, Drawer, MemoryStore, parseRule, describeRules, type Rules } from "drawer";
 import { later } from "../support/clock";
 import { drawerWith, piece, textsOf } from "../support/pieces";
 
@@ -19,7 +19,7 @@ const png = new Uint8Array(
 );
 
 test("the usual rules are those of the design, and each says what it means", async () => {
-  const rules = sayRules(await new Drawer(new MemoryStore()).rules());
+  const rules = describeRules(await new Drawer(new MemoryStore()).rules());
   expect(rules.map(({ name, value }) => `${name}=${value}`)).toEqual([
     ...["collecting=on", "blanks=skip", "repeats=skip", "snippets=1000", "size=256 MB", "text-age=30 days"],
     ...["picture-age=7 days", "detect=on", "private-age=2 minutes", "gone-age=7 days"],
@@ -37,12 +37,12 @@ test.each([
   ["repeats=move", { repeats: "move" }],
   ["detect=OFF", { detect: false }],
 ])("the rule %s is read", (typed, rules) => {
-  expect(readRule(typed)).toEqual(rules);
+  expect(parseRule(typed)).toEqual(rules);
   const [[key]] = Object.entries(rules) as [[keyof Rules, unknown]];
-  const { name, value } = sayRules({ ...DEFAULT_RULES, ...(rules as Partial<Rules>) }).find(
+  const { name, value } = describeRules({ ...DEFAULT_RULES, ...(rules as Partial<Rules>) }).find(
     (one) => one.key === key,
   )!;
-  expect(readRule(`${name}=${value}`)).toEqual(rules);
+  expect(parseRule(`${name}=${value}`)).toEqual(rules);
 });
 
 test.each([
@@ -56,7 +56,7 @@ test.each([
   ["snippets=2,500", "“2,500” can be read as 2 or as 2500."],
   ["text-age=3", "Write text-age= and a time such as “2 minutes”"],
   ["repeats", "Say what repeats shall be. Write repeats= and skip, allow, move."],
-])("the rule %s is refused: %s", (typed, message) => expect(() => readRule(typed)).toThrow(message));
+])("the rule %s is refused: %s", (typed, message) => expect(() => parseRule(typed)).toThrow(message));
 
 test.each<[Partial<Rules>, string]>([
   [
@@ -96,7 +96,7 @@ test("each change of a rule answers in a sentence, and undo takes it back", asyn
 test("while collecting is paused nothing is collected, and that is said; other drawers go on", async () => {
   const drawer = await spring({}, "one");
   expect(await said(drawer.setRules({ collecting: false }))).toEqual([
-    "Collecting is off: nothing is collected until “drawer resume”.",
+    "Collecting is off: nothing is collected until it is resumed.",
   ]);
   await expect(drawer.collect([piece("two")])).rejects.toThrow(
     "Nothing was collected: collecting is paused in the drawer “spring”.",
@@ -119,7 +119,7 @@ test("past the limit the oldest that is not kept goes, by name; undo brings it b
   );
   const three = await drawer.collect([piece("ten"), piece("eleven"), piece("twelve")]);
   expect(three.collected.map(({ position }) => position)).toEqual([8, 9, 10]);
-  expect(three.notices.at(-1)).toEqual({
+  expect(three.notices.at(-1)).toMatchObject({
     code: "made-room",
     message:
       "Made room: “piece 2”, “piece 3” left, the oldest here that were not kept. Undo brings them back.",
@@ -196,14 +196,17 @@ test("text goes after its days, pictures after theirs, kept ones never; what com
   await drawer.keep("2");
   later(8 * DAY);
   await drawer.collect([piece("young")]);
-  expect(await said(drawer.tend())).toEqual([
+  expect(await said(drawer.applyRetention())).toEqual([
     "Let go by age (pictures after 7 days): “sketch”. Undo brings it back for 7 days.",
   ]);
   expect(await textsOf(drawer)).toEqual(["old", "kept", "young"]);
   await drawer.undo();
-  expect([await drawer.tend(), await textsOf(drawer)]).toEqual([[], ["old", "kept", "sketch", "young"]]);
+  expect([await drawer.applyRetention(), await textsOf(drawer)]).toEqual([
+    [],
+    ["old", "kept", "sketch", "young"],
+  ]);
   later(31 * DAY);
-  expect(await said(drawer.tend())).toEqual([
+  expect(await said(drawer.applyRetention())).toEqual([
     "Let go by age (text after 30 days, pictures after 7 days): “old”, “sketch”. Undo brings them back for 7 days.",
   ]);
   expect((await drawer.gone()).map(({ by }) => by)).toEqual(["age", "age"]);
@@ -211,14 +214,14 @@ test("text goes after its days, pictures after theirs, kept ones never; what com
 
 test("what left can be brought back for seven days, and is then forgotten, with a notice", async () => {
   const drawer = await drawerWith(new MemoryStore(), "one", "two");
-  await drawer.tend();
+  await drawer.applyRetention();
   await drawer.discard("1");
   later(6 * DAY);
-  await drawer.tend();
+  await drawer.applyRetention();
   expect((await drawer.gone()).length).toBe(1);
   later(8 * DAY);
   expect(await drawer.gone()).toEqual([]);
-  expect(await said(drawer.tend())).toEqual([
+  expect(await said(drawer.applyRetention())).toEqual([
     "Forgot for good one snippet that had left more than 7 days ago.",
   ]);
   expect([await textsOf(drawer), await drawer.store.gone("spring")]).toEqual([["two"], []]);

@@ -4,16 +4,7 @@ import { mkdtempSync, readdirSync, readFileSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { openDB } from "idb";
-import {
-  Deal,
-  Drawer,
-  DrawerError,
-  exportDrawer,
-  MemoryStore,
-  writeText,
-  type Notice,
-  type Store,
-} from "drawer";
+import { Drawer, DrawerError, MemoryStore, writeText, type Notice, type Store } from "drawer";
 import { openIndexedDb } from "drawer/indexeddb";
 import { openSqlite } from "drawer/sqlite";
 import { later } from "../support/clock";
@@ -126,7 +117,7 @@ async function givenOut(store: Store): Promise<string> {
     const drawer = new Drawer(store, name);
     all.push(await drawer.list(), await drawer.gone(), await drawer.find("tok"));
     for await (const change of drawer.log()) all.push(change);
-    const exported = exportDrawer(drawer);
+    const exported = drawer.exportFile();
     for await (const line of exported.lines) all.push(line);
   }
   return JSON.stringify(all);
@@ -162,10 +153,10 @@ async function take(
     case "restore":
       return drawer.restore(String((one % Math.max(1, (await drawer.gone()).length)) + 1));
     case "deal":
-      await Deal.begin(drawer, "all");
+      await drawer.deal("all");
       return [];
     case "next":
-      return (await new Deal(drawer).next())?.notices ?? [];
+      return (await drawer.dealNext())?.notices ?? [];
     case "undo":
       return drawer.undo();
     case "redo":
@@ -196,7 +187,7 @@ describe.each(Object.entries(STORES))("with the %s store", (kind, make) => {
             });
             if (step.what === "wait") {
               later((clock += 70_000));
-              await new Drawer(store, "spring").tend();
+              await new Drawer(store, "spring").applyRetention();
             }
             const { open, secret } = await tokens(store);
             if (step.what === "wait")
@@ -210,7 +201,7 @@ describe.each(Object.entries(STORES))("with the %s store", (kind, make) => {
           }
           later((clock += 200_000));
           const before = await tokens(store);
-          await new Drawer(store, "autumn").tend();
+          await new Drawer(store, "autumn").applyRetention();
           const { open, secret } = await tokens(store);
           const bytes = await held();
           for (const token of [...before.secret, ...due])
@@ -234,14 +225,14 @@ describe.each(Object.entries(STORES))("with the %s store", (kind, make) => {
     later(60_000);
     await add("second hush");
     later(121_000);
-    expect((await drawer.tend()).map(({ code }) => code)).toEqual(["private"]);
+    expect((await drawer.applyRetention()).map(({ code }) => code)).toEqual(["private"]);
     expect([await drawer.count(), (await held()).includes("first hush")]).toEqual([3, false]);
     expect((await drawer.snippets("2..3")).map(({ content }) => writeText(content))).toEqual([
       "kept hush",
       "second hush",
     ]);
     later(182_000);
-    await new Drawer(store, "autumn").tend();
+    await new Drawer(store, "autumn").applyRetention();
     expect([await drawer.count(), (await held()).includes("second hush")]).toEqual([2, false]);
     await store.close();
   });
@@ -273,19 +264,19 @@ test("a copy of what was merged is split and undone by itself", async () => {
 
 test("a deal that cannot be put down stays where it is, and passes over what is gone for good", async () => {
   const drawer = await drawerWith(new MemoryStore(), "one", "two", "three");
-  const deal = await Deal.begin(drawer, "all");
+  await drawer.deal("all");
   await expect(
-    deal.next(() => {
+    drawer.dealNext(() => {
       throw new Error("full");
     }),
   ).rejects.toThrow("full");
-  expect(await deal.left()).toEqual({ left: 3, of: 3 });
-  expect((await deal.next())!.snippet.entry.text).toBe("one");
+  expect(await drawer.dealLeft()).toEqual({ left: 3, of: 3 });
+  expect((await drawer.dealNext())!.snippet.entry.text).toBe("one");
   await drawer.merge("2 3");
-  expect((await deal.next())!.snippet.entry.text).toBe("two");
+  expect((await drawer.dealNext())!.snippet.entry.text).toBe("two");
   await drawer.empty();
   await drawer.store.forget({ drawer: "spring", everything: true });
-  expect(await deal.next()).toBeUndefined();
+  expect(await drawer.dealNext()).toBeUndefined();
 });
 
 test("a clock that was set back keeps no secret, and takes none before its time", async () => {
@@ -293,18 +284,18 @@ test("a clock that was set back keeps no secret, and takes none before its time"
   const drawer = await drawerWith(new MemoryStore(), "open");
   await drawer.collect([{ ...piece("before hush"), private: true }]);
   later(60_000);
-  await drawer.tend();
+  await drawer.applyRetention();
   later(-3_600_000);
-  expect(await drawer.tend()).toEqual([]);
+  expect(await drawer.applyRetention()).toEqual([]);
   await drawer.collect([{ ...piece("after hush"), private: true }]);
   const until = [...(await drawer.privateUntil()).values()].map((time) =>
     Math.round((time - Date.now()) / 10_000),
   );
   expect(until.sort((a, b) => a - b)).toEqual([6, 12]);
   later(-3_600_000 + 61_000);
-  expect((await drawer.tend()).map(({ code }) => code)).toEqual(["private"]);
+  expect((await drawer.applyRetention()).map(({ code }) => code)).toEqual(["private"]);
   expect(await textsOf(drawer)).toEqual(["open", "••••••"]);
   later(-3_600_000 + 121_000);
-  await drawer.tend();
+  await drawer.applyRetention();
   expect(await textsOf(drawer)).toEqual(["open"]);
 });

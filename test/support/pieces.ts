@@ -1,7 +1,7 @@
-import { Drawer, readText, type Gathered, type Store } from "drawer";
+import { Drawer, readText, type Incoming, type Store } from "drawer";
 
 /** Something to collect: text, from a document. */
-export function piece(text: string, document = "notes.txt"): Gathered {
+export function piece(text: string, document = "notes.txt"): Incoming {
   return { ...readText(text), origin: { document } };
 }
 

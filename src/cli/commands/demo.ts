@@ -5,7 +5,7 @@ import { dirname, join } from "node:path";
 import { fileURLToPath, pathToFileURL } from "node:url";
 import { styleText } from "node:util";
 import type { Command } from "commander";
-import { DrawerError } from "../../content/error.js";
+import { UsageError } from "../refusal.js";
 import { printJson } from "../terminal.js";
 
 /** A step of the tour: what it shows, and the words of the command; a file or another command may be piped into it. */
@@ -38,10 +38,11 @@ async function tour({ json = false }: { json?: boolean }): Promise<void> {
       ...(input !== undefined && { input }),
     });
     if (status === 0) return stdout + stderr;
-    throw new DrawerError(
-      "unreadable",
-      `The tour stopped, because “drawer ${words.join(" ")}” ended with ${status}: ${stderr.trim()}`,
-    );
+    throw new UsageError("tour-stopped", {
+      command: `drawer ${words.join(" ")}`,
+      status,
+      answer: stderr.trim(),
+    });
   };
   const done: { says?: string; command: string; answer: string }[] = [];
   try {

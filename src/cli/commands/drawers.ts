@@ -1,6 +1,6 @@
 import type { Command } from "commander";
-import { grouped } from "../../content/number.js";
-import { rulesOf } from "../../drawer/rules.js";
+import { grouped } from "../../messages/en/phrases.js";
+import { rulesOf } from "../../drawer/model/rules.js";
 import { type CommonOptions } from "../answer.js";
 import { columns } from "../columns.js";
 import { begin } from "../command.js";

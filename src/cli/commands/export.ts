@@ -1,5 +1,4 @@
 import type { Command } from "commander";
-import { exportDrawer } from "../../drawer/export-file.js";
 import { answer, type CommonOptions } from "../answer.js";
 import { begin } from "../command.js";
 import { withDrawer } from "../home.js";
@@ -17,7 +16,7 @@ export function add(program: Command): void {
     .action(
       async (file: string, pick: readonly string[], options: CommonOptions & { overwrite?: boolean }) => {
         const notices = await withDrawer(options.drawer, async (drawer) => {
-          const exported = exportDrawer(drawer, pick.length > 0 ? pick.join(" ") : "all");
+          const exported = drawer.exportFile(pick.length > 0 ? pick.join(" ") : "all");
           const bar = progressBar("Exporting");
           try {
             await writeNewFile(file, written(exported.lines, bar.show), {

@@ -3,11 +3,10 @@ import { access, constants } from "node:fs/promises";
 import { basename } from "node:path";
 import type { Command } from "commander";
 import { DrawerError } from "../../content/error.js";
-import { importDrawer } from "../../drawer/import-file.js";
 import { answer, type CommonOptions } from "../answer.js";
 import { begin } from "../command.js";
 import { withDrawer } from "../home.js";
-import { regularFile, WHY_NOT_READ } from "../input.js";
+import { notRead, regularFile } from "../input.js";
 import { progressBar } from "../progress.js";
 
 /** `drawer import FILE`: brings the snippets of a drawer file into the drawer. */
@@ -21,7 +20,7 @@ export function add(program: Command): void {
     const bar = progressBar("Importing");
     try {
       const notices = await withDrawer(options.drawer, (drawer) =>
-        importDrawer(drawer, () => linesOf(file), {
+        drawer.importFile(() => linesOf(file), {
           name: basename(file),
           progress: bar.show,
         }),
@@ -52,10 +51,7 @@ async function* linesOf(file: string): AsyncGenerator<string> {
     rest.push(chunk.subarray(from));
     length += chunk.length - from;
     if (length > LARGEST.line)
-      throw new DrawerError(
-        "too-large",
-        `Nothing was imported: “${basename(file)}” has a line of more than ${LARGEST.line / 1024 / 1024} MB, which no drawer file has.`,
-      );
+      throw new DrawerError("too-large/line", { file: basename(file), most: LARGEST.line });
   }
   if (length > 0) yield Buffer.concat(rest).toString("utf8");
 }
@@ -69,13 +65,9 @@ async function readable(file: string): Promise<void> {
     const there = await regularFile(file);
     if (there.isDirectory()) throw Object.assign(new Error("folder"), { code: "EISDIR" });
     if (there.size > LARGEST.file)
-      throw new DrawerError(
-        "too-large",
-        `“${basename(file)}” has more than ${LARGEST.file / 1024 / 1024 / 1024} GB; Drawer imports at most that. Export it in parts.`,
-      );
+      throw new DrawerError("too-large/import", { file: basename(file), most: LARGEST.file });
   } catch (error) {
     if (error instanceof DrawerError) throw error;
-    const why = WHY_NOT_READ[(error as NodeJS.ErrnoException).code ?? ""] ?? String(error);
-    throw new DrawerError("no-file", `“${file}” cannot be read: ${why}.`, { cause: error });
+    throw notRead(file, error);
   }
 }

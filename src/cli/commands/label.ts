@@ -1,5 +1,5 @@
 import type { Command } from "commander";
-import { DrawerError } from "../../content/error.js";
+import { UsageError } from "../refusal.js";
 import { answer, type CommonOptions } from "../answer.js";
 import { begin } from "../command.js";
 import { withDrawer } from "../home.js";
@@ -15,11 +15,7 @@ export function add(program: Command): void {
     .option("--remove", "take the label off")
     .action(async (words: readonly string[], options: CommonOptions & { remove?: boolean }) => {
       const pick = options.remove ? words : words.slice(0, -1);
-      if (pick.length === 0)
-        throw new DrawerError(
-          "bad-option",
-          "Say which label (drawer label 3 'Storm damage'), or take it off with --remove.",
-        );
+      if (pick.length === 0) throw new UsageError("bad-option/no-label", {});
       const text = options.remove ? "" : words.at(-1)!;
       answer(options, await withDrawer(options.drawer, (drawer) => drawer.label(pick.join(" "), text)));
     });

@@ -1,12 +1,12 @@
 import { styleText } from "node:util";
 import type { Command } from "commander";
-import { DrawerError } from "../../content/error.js";
+import { UsageError } from "../refusal.js";
 import { KINDS, type Kind } from "../../content/measure.js";
-import { grouped } from "../../content/number.js";
+import { grouped } from "../../messages/en/phrases.js";
 import { originText } from "../../content/origin.js";
 import type { Drawer, Found } from "../../drawer/drawer.js";
-import type { Entry } from "../../drawer/entry.js";
-import { shown } from "../../drawer/saying.js";
+import type { Entry } from "../../drawer/model/entry.js";
+import { displayText } from "../../drawer/selection.js";
 import type { Positioned } from "../../drawer/store.js";
 import { listed, type CommonOptions } from "../answer.js";
 import { columns, localTime, terminalWidth, timeLeft } from "../columns.js";
@@ -37,12 +37,8 @@ export function add(program: Command): void {
       const kind = options.kind === undefined ? undefined : kindNamed(options.kind);
       const { gone, find } = options;
       if (gone && (find !== undefined || kind || options.from !== undefined))
-        throw new DrawerError(
-          "bad-option",
-          "What has left is listed whole: --gone goes without --find, --kind and --from.",
-        );
-      if (find?.trim() === "")
-        throw new DrawerError("bad-option", "Say which words to find: --find and some words.");
+        throw new UsageError("bad-option/gone", {});
+      if (find?.trim() === "") throw new UsageError("bad-option/find", {});
       await withDrawer(options.drawer, async (drawer) => {
         const filter = {
           ...(kind && { kind }),
@@ -68,7 +64,7 @@ async function listAll(
     return printJson(snippets.map((one) => ({ ...listed(one), ...leaves(one.entry, until) })));
   const count = await drawer.count();
   printRows(
-    rowsOf(snippets, count, ({ entry }) => shown(entry), until),
+    rowsOf(snippets, count, ({ entry }) => displayText(entry), until),
     3,
   );
   const some = snippets.length < count ? `${snippets.length} of ` : "";
@@ -115,7 +111,7 @@ async function listGone(drawer: Drawer, options: ListOptions, limit: number | "a
     latest.map(({ entry, at, by: what }) => [entry.id, `${WAYS[what] ?? what} ${localTime(at)}`]),
   );
   printRows(
-    rowsOf(latest, gone.length, ({ entry }) => shown(entry)).map((row, index) => [
+    rowsOf(latest, gone.length, ({ entry }) => displayText(entry)).map((row, index) => [
       ...row.slice(0, -1),
       by.get(latest[index]!.entry.id)!,
     ]),
@@ -205,7 +201,7 @@ async function say(drawer: Drawer, sentence: string): Promise<void> {
 function kindNamed(name: string): Kind {
   const kind = KINDS.find((known) => known === name);
   if (kind) return kind;
-  throw new DrawerError("bad-option", `There is no kind “${name}”. The kinds are: ${KINDS.join(", ")}.`);
+  throw new UsageError("bad-option/kind", { kind: name, kinds: KINDS });
 }
 
 function limitOf(value: string): number | "all" {

@@ -1,7 +1,8 @@
 import type { Command } from "commander";
-import type { Change } from "../../drawer/change.js";
+import { summaryOf, type Change } from "../../drawer/model/change.js";
 import type { Drawer } from "../../drawer/drawer.js";
-import { deedOf } from "../../drawer/saying.js";
+import { action } from "../../messages/en/actions.js";
+import { operations } from "../../messages/en/operations.js";
 import { answer, type CommonOptions } from "../answer.js";
 import { columns, localTime } from "../columns.js";
 import { begin, wholeNumber } from "../command.js";
@@ -66,10 +67,7 @@ async function latestActs(drawer: Drawer, limit: number): Promise<{ change: Chan
 }
 
 function inWords(change: Change, count: number | undefined): string {
-  const deed = deedOf(change, count);
-  return change.operation === "undo"
-    ? `undoing: ${deed}`
-    : change.operation === "redo"
-      ? `doing again: ${deed}`
-      : deed;
+  const done = action(summaryOf(change, count));
+  const { operation } = change;
+  return operation === "undo" || operation === "redo" ? `${operations[operation]}: ${done}` : done;
 }

@@ -1,6 +1,6 @@
 import type { Command } from "commander";
-import { parsePlace } from "../../drawer/pick.js";
-import { DrawerError } from "../../content/error.js";
+import { parsePlace } from "../../drawer/model/pick.js";
+import { UsageError } from "../refusal.js";
 import { answer, type CommonOptions } from "../answer.js";
 import { begin } from "../command.js";
 import { withDrawer } from "../home.js";
@@ -14,10 +14,7 @@ export function add(program: Command): void {
     .action(async (pick: readonly string[], options: MoveOptions) => {
       const { before, toEnd, into } = options;
       if ([before, toEnd, into].filter((where) => where !== undefined).length !== 1)
-        throw new DrawerError(
-          "bad-option",
-          "Say where to: --before and a position, --to-end, or --into and a drawer.",
-        );
+        throw new UsageError("bad-option/move", {});
       const place = before === undefined ? "end" : parsePlace(before);
       const moved = await withDrawer(options.drawer, (drawer) =>
         into === undefined ? drawer.move(pick.join(" "), place) : drawer.moveInto(into, pick.join(" ")),

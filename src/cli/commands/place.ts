@@ -1,14 +1,13 @@
 import type { Command } from "commander";
 import { compose } from "../../compose/compose.js";
 import { recipeFor } from "../../compose/recipe.js";
-import { DrawerError } from "../../content/error.js";
-import { Recipes } from "../../drawer/recipes.js";
-import { many } from "../../drawer/saying.js";
-import type { CommonOptions } from "../answer.js";
+import { notice } from "../../content/notice.js";
+import { plain, type CommonOptions } from "../answer.js";
 import { OUTPUT_NAMES, outputOf, titleOf } from "../block-output.js";
 import { begin } from "../command.js";
 import { withDrawer } from "../home.js";
 import { writeNewFile } from "../output.js";
+import { UsageError } from "../refusal.js";
 import { addRecipeOptions, recipeOf, type RecipeOptions } from "../recipe-options.js";
 import { print, printJson, printWhole, remark } from "../terminal.js";
 
@@ -42,13 +41,10 @@ export function add(program: Command): void {
       const typed = recipeOf(options);
       const output = outputOf(options.out, to);
       if (output.isBinary && to === undefined && !options.json && process.stdout.isTTY)
-        throw new DrawerError(
-          "bad-option",
-          `A ${output.names[0]} file is nothing to read on a terminal. Name a file with --to, or lead the answer into one.`,
-        );
+        throw new UsageError("bad-option/terminal", { format: output.names[0]! });
       const [snippets, kept] = await withDrawer(options.drawer, async (drawer) => [
         await drawer.snippets(pick.join(" ")),
-        options.recipe === undefined ? {} : await new Recipes(drawer).get(options.recipe),
+        options.recipe === undefined ? {} : await drawer.recipe(options.recipe),
       ]);
       const fitting = typed.as === undefined ? kept : recipeFor(kept, typed.as);
       const block = compose(snippets, { ...fitting, ...typed });
@@ -62,11 +58,16 @@ export function add(program: Command): void {
             overwrite: options.overwrite ?? false,
             isPrivate: snippets.some(({ entry }) => entry.private),
           });
-          const message = `Placed ${many(snippets.length).replace(/^one/, "1")} in “${to}”.`;
-          notices.unshift({ code: "placed", message });
+          notices.unshift(notice("placed", { count: snippets.length, path: to }));
         }
       }
-      if (options.json) printJson({ text: block.text, html: block.html, markdown: block.markdown, notices });
+      if (options.json)
+        printJson({
+          text: block.text,
+          html: block.html,
+          markdown: block.markdown,
+          notices: plain(notices),
+        });
       else for (const { message } of notices) (to === undefined ? remark : print)(message + "\n");
     });
 }

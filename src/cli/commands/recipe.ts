@@ -1,7 +1,7 @@
 import type { Command } from "commander";
 import type { Recipe } from "../../compose/recipe.js";
-import { Recipes } from "../../drawer/recipes.js";
-import { answer, type CommonOptions } from "../answer.js";
+import { answers } from "../../messages/en/command-line.js";
+import { answerWith, type CommonOptions } from "../answer.js";
 import { begin } from "../command.js";
 import { withDrawer } from "../home.js";
 import { addRecipeOptions, recipeOf, type RecipeOptions } from "../recipe-options.js";
@@ -9,34 +9,25 @@ import { describeRecipe } from "../recipe-words.js";
 
 /** `drawer recipe save|show|remove NAME`: recipes kept with the drawer. */
 export function add(program: Command): void {
-  const recipe = program.command("recipe").description("keep, show and remove named recipes");
-  addRecipeOptions(begin(recipe, "save <name>", "keep a recipe under a name")).action(
+  const command = program.command("recipe").description("keep, show and remove named recipes");
+  const tell = (
+    options: CommonOptions,
+    name: string,
+    recipe: Recipe,
+    sentence: (data: { name: string; recipe: string }) => string,
+  ) => answerWith(options, "recipe", sentence({ name, recipe: describeRecipe(recipe) }), { name, recipe });
+  addRecipeOptions(begin(command, "save <name>", "keep a recipe under a name")).action(
     async (name: string, options: CommonOptions & RecipeOptions) => {
       const made = recipeOf(options);
-      const replaced = await withDrawer(options.drawer, (drawer) => new Recipes(drawer).save(name, made));
-      const message = `Kept the recipe “${name}”${replaced ? ", in place of the one before" : ""}: ${describeRecipe(made)}.`;
-      answer(options, [{ code: "recipe", message }]);
+      const isReplaced = await withDrawer(options.drawer, (drawer) => drawer.saveRecipe(name, made));
+      tell(options, name, made, (data) => answers.recipeKept({ ...data, isReplaced }));
     },
   );
-  const say = (name: string, options: CommonOptions, made: Recipe, message: string) =>
-    answer(options, [{ code: "recipe", message: `${message} “${name}”: ${describeRecipe(made)}.` }], {
-      name,
-      recipe: made,
-    });
-  begin(recipe, "show <name>", "show a recipe").action(async (name: string, options: CommonOptions) => {
-    say(
-      name,
-      options,
-      await withDrawer(options.drawer, (drawer) => new Recipes(drawer).get(name)),
-      "The recipe",
-    );
+  begin(command, "show <name>", "show a recipe").action(async (name: string, options: CommonOptions) => {
+    tell(options, name, await withDrawer(options.drawer, (drawer) => drawer.recipe(name)), answers.recipe);
   });
-  begin(recipe, "remove <name>", "remove a recipe").action(async (name: string, options: CommonOptions) => {
-    say(
-      name,
-      options,
-      await withDrawer(options.drawer, (drawer) => new Recipes(drawer).remove(name)),
-      "Removed the recipe",
-    );
+  begin(command, "remove <name>", "remove a recipe").action(async (name: string, options: CommonOptions) => {
+    const removed = await withDrawer(options.drawer, (drawer) => drawer.removeRecipe(name));
+    tell(options, name, removed, answers.recipeRemoved);
   });
 }

@@ -1,5 +1,5 @@
 import type { Command } from "commander";
-import { Recipes } from "../../drawer/recipes.js";
+import { answers } from "../../messages/en/command-line.js";
 import { type CommonOptions } from "../answer.js";
 import { columns } from "../columns.js";
 import { begin } from "../command.js";
@@ -11,13 +11,11 @@ import { print, printJson } from "../terminal.js";
 export function add(program: Command): void {
   begin(program, "recipes", "the recipes kept with the drawer").action(async (options: CommonOptions) => {
     const kept = await withDrawer(options.drawer, async (drawer) => {
-      const recipes = new Recipes(drawer);
-      return Promise.all(
-        (await recipes.names()).map(async (name) => ({ name, recipe: await recipes.get(name) })),
-      );
+      const names = await drawer.recipes();
+      return Promise.all(names.map(async (name) => ({ name, recipe: await drawer.recipe(name) })));
     });
     if (options.json) printJson({ recipes: kept, notices: [] });
-    else if (kept.length === 0) print(`No recipes are kept in the drawer “${options.drawer}”.\n`);
+    else if (kept.length === 0) print(`${answers.noRecipes(options)}\n`);
     else
       for (const line of columns(
         kept.map(({ name, recipe }) => [name, describeRecipe(recipe)]),

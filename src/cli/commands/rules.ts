@@ -1,13 +1,14 @@
 import type { Command } from "commander";
 import { createInterface } from "node:readline/promises";
-import { DrawerError } from "../../content/error.js";
 import type { Drawer } from "../../drawer/drawer.js";
-import { readRule, sayRules, type Rules } from "../../drawer/rules.js";
-import { many, namesOf } from "../../drawer/saying.js";
+import type { Rules } from "../../drawer/model/rules.js";
+import { describeRules, parseRule } from "../../drawer/rule-text.js";
+import { answers } from "../../messages/en/command-line.js";
 import { answer, type CommonOptions } from "../answer.js";
 import { columns } from "../columns.js";
 import { begin } from "../command.js";
 import { withDrawer } from "../home.js";
+import { UsageError } from "../refusal.js";
 import { print, visible } from "../terminal.js";
 
 /** `drawer rules [NAME=VALUE…]`: the drawer's settings, and changes of them. */
@@ -19,10 +20,10 @@ export function add(program: Command): void {
   )
     .option("--yes", "also when it takes many snippets out")
     .action(async (typed: readonly string[], options: CommonOptions & { yes?: boolean }) => {
-      const changes = Object.assign({}, ...typed.map(readRule)) as ReturnType<typeof readRule>;
+      const changes = Object.assign({}, ...typed.map(parseRule)) as Partial<Rules>;
       const [notices, rules] = await withDrawer(options.drawer, async (drawer) => {
         if (typed.length > 0 && !options.yes) await ask(drawer, changes);
-        return [typed.length > 0 ? await drawer.setRules(changes) : [], sayRules(await drawer.rules())];
+        return [typed.length > 0 ? await drawer.setRules(changes) : [], describeRules(await drawer.rules())];
       });
       const list = rules.map(({ name, value, usual, about }) => ({ name, value, usual, about }));
       if (options.json || typed.length > 0) return answer(options, notices, { rules: list });
@@ -32,7 +33,7 @@ export function add(program: Command): void {
         value === usual ? about : `${about} (usually ${usual})`,
       ]);
       for (const line of columns(rows, 2)) print(line + "\n");
-      print(`Rules of the drawer “${options.drawer}”. Change one with “drawer rules NAME=VALUE”.\n`);
+      print(`${answers.rules(options)}\n`);
     });
 }
 
@@ -44,15 +45,12 @@ const FEW = 3;
  * @throws DrawerError `many` when the answer is no, or nobody is there to give it
  */
 async function ask(drawer: Drawer, changes: Partial<Rules>): Promise<void> {
-  const leaving = await drawer.wouldLeave(changes);
-  if (leaving.length <= FEW) return;
-  const what = `This takes ${many(leaving.length)} out of the drawer “${drawer.name}”: ${namesOf(leaving)}.`;
-  if (process.stdin.isTTY && process.stderr.isTTY) {
-    const terminal = createInterface({ input: process.stdin, output: process.stderr });
-    const answered = await terminal.question(visible(`${what} Go on? (yes or no) `));
-    terminal.close();
-    if (/^y(es)?$/i.test(answered.trim())) return;
-    throw new DrawerError("many", "Nothing was changed.");
-  }
-  throw new DrawerError("many", `Nothing was changed. ${what} Add --yes if that is meant.`);
+  const snippets = await drawer.wouldLeave(changes);
+  if (snippets.length <= FEW) return;
+  const leaving = { snippets, drawer: drawer.name };
+  if (!process.stdin.isTTY || !process.stderr.isTTY) throw new UsageError("many/unasked", leaving);
+  const terminal = createInterface({ input: process.stdin, output: process.stderr });
+  const answered = await terminal.question(visible(answers.goOn(leaving)));
+  terminal.close();
+  if (!/^y(es)?$/i.test(answered.trim())) throw new UsageError("many", {});
 }

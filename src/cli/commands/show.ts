@@ -3,7 +3,7 @@ import { columnsOf, placeCells } from "../../content/measure.js";
 import type { Content, Table } from "../../content/model.js";
 import { writeHtml } from "../../content/write/html.js";
 import { cellText, writeText } from "../../content/write/text.js";
-import { masked, type Snippet } from "../../drawer/picking.js";
+import { masked, type Snippet } from "../../drawer/selection.js";
 import { listed, type CommonOptions } from "../answer.js";
 import { columns, localTime, widest } from "../columns.js";
 import { begin } from "../command.js";

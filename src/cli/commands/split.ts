@@ -1,5 +1,5 @@
 import type { Command } from "commander";
-import { parsePlace } from "../../drawer/pick.js";
+import { parsePlace } from "../../drawer/model/pick.js";
 import { answer, listed, type CommonOptions } from "../answer.js";
 import { begin } from "../command.js";
 import { withDrawer } from "../home.js";

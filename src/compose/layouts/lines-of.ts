@@ -7,7 +7,7 @@ import {
   type Paragraph,
   type Run,
 } from "../../content/model.js";
-import type { Notice } from "../../content/notice.js";
+import { notice, type Notice } from "../../content/notice.js";
 import { mergeRuns } from "../../content/table.js";
 
 /** What stands between the cells of a row when the row becomes a line of text. */
@@ -85,6 +85,5 @@ export function dividersLeftOut(contents: readonly Content[]): Notice[] {
   let dividers = 0;
   for (const content of contents) eachFlow(content, (flow) => void (flow.type === "divider" && dividers++));
   if (dividers === 0) return [];
-  const message = `Left out: ${dividers === 1 ? "a line" : `${dividers} lines`} across the page, which this layout cannot show.`;
-  return [{ code: "not-shown", message }];
+  return [notice("not-shown/dividers", { count: dividers })];
 }

@@ -1,5 +1,5 @@
 import { runsText, safeLink, textRun, type Content, type Paragraph, type Run } from "../../content/model.js";
-import type { Notice } from "../../content/notice.js";
+import { notice, type Notice } from "../../content/notice.js";
 import type { Layout } from "../layout.js";
 import { dividersLeftOut, linesOf } from "./lines-of.js";
 
@@ -28,15 +28,7 @@ export const link: Layout = (pieces) => {
   });
   const alone = Math.abs(texts.length - addresses.length);
   const what = texts.length > addresses.length ? "text" : "address";
-  const notices: Notice[] =
-    alone === 0
-      ? []
-      : [
-          {
-            code: "not-shown",
-            message: `${alone === 1 ? `One ${what} has` : `${alone} ${what === "text" ? "texts" : "addresses"} have`} no partner to make a link with.`,
-          },
-        ];
+  const notices: Notice[] = alone === 0 ? [] : [notice("not-shown/partner", { count: alone, what })];
   return { content, notices: [...notices, ...dividersLeftOut(pieces.map((piece) => piece.content))] };
 };
 

@@ -1,6 +1,6 @@
 import { columnsOf } from "../../content/measure.js";
 import { paragraph, type Cell, type Content, type Row } from "../../content/model.js";
-import type { Notice } from "../../content/notice.js";
+import { notice } from "../../content/notice.js";
 import type { Layout } from "../layout.js";
 import { BLANK, filled, gridOf, hasSources, textCell } from "./grid.js";
 
@@ -35,14 +35,7 @@ export const pairs: Layout = (pieces) => {
     } else waiting = { cell: { flows: content }, source };
   }
   flush();
-  const notices: Notice[] = [];
-  if (wide > 0) {
-    const what = wide === 1 ? "One table has" : `${wide} tables have`;
-    notices.push({
-      code: "not-shown",
-      message: `${what} more than two columns: what follows the label stays in columns of its own.`,
-    });
-  }
+  const notices = wide > 0 ? [notice("not-shown/pairs", { count: wide })] : [];
   const table = filled(rows.map(({ cells }) => cells));
   const withSources = hasSources(pieces);
   return {

@@ -2,7 +2,7 @@ import { parseCells } from "../../content/cells.js";
 import { foldName } from "../../content/fold.js";
 import { columnsOf, hasSpans, isBlank, placeCells, usedRange } from "../../content/measure.js";
 import type { Cell, Content, Flow, Row, Table } from "../../content/model.js";
-import type { Notice } from "../../content/notice.js";
+import { notice, type Notice } from "../../content/notice.js";
 import { originText } from "../../content/origin.js";
 import { cutTable } from "../../content/table.js";
 import { cellText } from "../../content/write/text.js";
@@ -233,8 +233,7 @@ class Stack {
   /** Names of columns that were to be called otherwise and are nowhere. */
   notices(): Notice[] {
     if (this.#unused.size === 0) return [];
-    const names = [...this.#unused.values()].map((name) => `“${name}”`).join(", ");
-    return [{ code: "not-shown", message: `No column is called ${names}.` }];
+    return [notice("not-shown/columns", { names: [...this.#unused.values()] })];
   }
 }
 

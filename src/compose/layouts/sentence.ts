@@ -60,10 +60,6 @@ function listParts(
       Array.from({ length: count }, (_, index) => String(index)),
     );
   } catch (error) {
-    throw new DrawerError(
-      "bad-option",
-      `“${locale}” is not the name of a language. Write one like en, de or pt-BR.`,
-      { cause: error },
-    );
+    throw new DrawerError("bad-option/locale", { locale: locale ?? "" }, { cause: error });
   }
 }

@@ -1,6 +1,6 @@
 import { isBlank } from "../../content/measure.js";
 import { paragraph, type Content, type Flow, type Run } from "../../content/model.js";
-import type { Notice } from "../../content/notice.js";
+import { notice } from "../../content/notice.js";
 import { mergeRuns } from "../../content/table.js";
 import type { Layout } from "../layout.js";
 import { betweenText, runsOn } from "../recipe.js";
@@ -29,7 +29,7 @@ export const sequence: Layout = (pieces, { between = "newline", fit }) => {
     if (content.length > 0) for (const flow of separator) content.push(flow);
     for (const flow of flows) content.push(flow);
   }
-  return { content, notices: apart === 0 ? [] : [notOnOneLine(apart)] };
+  return { content, notices: apart === 0 ? [] : [notice("not-shown/same-line", { count: apart })] };
 };
 
 /** The last line of some content and what follows it on the same line; nothing when either is no line of text. */
@@ -40,15 +40,6 @@ export function joinedOn(content: Content, more: Content, between: string): Cont
   if (!isLine || first?.type !== "paragraph") return undefined;
   const runs: Run[] = mergeRuns([...last.runs, ...paragraph(between).runs, ...first.runs]);
   return [{ ...last, runs }, ...rest];
-}
-
-/** Says how often pieces could not go on on the same line. */
-function notOnOneLine(times: number): Notice {
-  const what = times === 1 ? "One piece stands" : `${times} pieces stand`;
-  return {
-    code: "not-shown",
-    message: `${what} below the one before: only lines of text go on on the same line.`,
-  };
 }
 
 /** Line ends part flows anyway; the second and further ones are blank lines. */

@@ -31,10 +31,7 @@ export async function readDelimited(text: string, options: DelimitedOptions = {}
   });
   const broken = parsed.errors.find((error) => error.type === "Quotes");
   if (broken) {
-    throw new DrawerError(
-      "unreadable",
-      `Row ${(broken.row ?? 0) + 1} of this table has a quotation mark that is never closed. Close it, or collect it as text.`,
-    );
+    throw new DrawerError("unreadable/quote", { row: (broken.row ?? 0) + 1 });
   }
   const lines = parsed.data;
   const last = lines.at(-1);

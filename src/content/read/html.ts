@@ -3,7 +3,7 @@ import { hashBytes } from "../encode.js";
 import { unmarked } from "../formula.js";
 import { checkLength } from "../limits.js";
 import { safeLink, type Content, type Item, type List, type Picture, type Run } from "../model.js";
-import type { Notice, Reading } from "../notice.js";
+import { notice, type Notice, type Reading } from "../notice.js";
 import { readPictureBytes } from "../picture.js";
 import type { Declaration, HtmlDoor } from "./door.js";
 import { FlowBuilder } from "./line.js";
@@ -376,10 +376,7 @@ export class HtmlReader<Node> {
     }
     const name = alt || pictureName(source);
     const link = look.link ?? safeLink(source);
-    this.notices.push({
-      code: "left-out",
-      message: `The picture “${name}” is not in what was copied, only its address. Its name stands in its place.`,
-    });
+    this.notices.push(notice("left-out/picture", { name }));
     builder.text(name, link ? { ...look, link } : look, place.heading);
   }
 

@@ -1,6 +1,5 @@
 import { checkLength, LIMITS } from "../limits.js";
-import type { Reading } from "../notice.js";
-import { grouped } from "../number.js";
+import { notice, type Reading } from "../notice.js";
 import { readHtml, type HtmlReadOptions } from "./html.js";
 import { withoutMarks } from "./clean.js";
 import { readText } from "./text.js";
@@ -16,10 +15,11 @@ export async function readMarkdown<Node>(
 ): Promise<Reading> {
   checkLength(markdown, "Markdown");
   const beyond = beyondBounds(markdown);
-  if (beyond !== undefined) {
-    const message = `This Markdown has ${beyond}. It was taken in as plain text.`;
-    return { ...readText(markdown), notices: [{ code: "left-out", message }] };
-  }
+  if (beyond !== undefined)
+    return {
+      ...readText(markdown),
+      notices: [notice("left-out/markdown", { beyond, most: LIMITS[beyond] })],
+    };
   const { micromark } = await import("micromark");
   const { gfm, gfmHtml } = await import("micromark-extension-gfm");
   const { frontmatter, frontmatterHtml } = await import("micromark-extension-frontmatter");
@@ -32,8 +32,7 @@ export async function readMarkdown<Node>(
   });
   const reading = await readHtml(html, options);
   if (!FRONT_MATTER.test(clean)) return reading;
-  const message = "Left out: the facts about the document that stand before its text (front matter).";
-  return { ...reading, notices: [...reading.notices, { code: "left-out", message }] };
+  return { ...reading, notices: [...reading.notices, notice("left-out/front-matter", {})] };
 }
 
 /** Facts about a document between two lines of dashes or plus signs at its very beginning. */
@@ -43,7 +42,7 @@ const FRONT_MATTER = /^(---|\+\+\+)[ \t]*\r?\n(?:[\s\S]*?\r?\n)?\1[ \t]*(?:\r?\n
  * What of a Markdown text would take the parser far longer than its length: signs of emphasis or links without number in
  * one paragraph, or quotes and lists nested without number; nothing for what people write.
  */
-function beyondBounds(markdown: string): string | undefined {
+function beyondBounds(markdown: string): "markers" | "signs" | undefined {
   let signs = 0;
   let lazy = 0;
   let fence: string | undefined;
@@ -57,7 +56,7 @@ function beyondBounds(markdown: string): string | undefined {
     }
     if (fence !== undefined) continue;
     const markers = MARKERS.exec(line)?.[0].match(/[>+*.)-]/g)?.length ?? 0;
-    if (markers > LIMITS.markers) return `quotes and lists nested more than ${LIMITS.markers} deep`;
+    if (markers > LIMITS.markers) return "markers";
     const isQuote = /^ {0,3}>/.test(line);
     if (line.trim() === "") [signs, lazy, isTable] = [0, 0, false];
     else if (wasQuote && !isQuote) lazy++;
@@ -67,8 +66,7 @@ function beyondBounds(markdown: string): string | undefined {
     if (/^[ |:-]*-[ |:-]*$/.test(line) && line.includes("|")) isTable = true;
     const here = line.match(/\*+|~+|\[|www\./gi)?.length ?? 0;
     signs = isTable ? here : signs + here;
-    if (signs > LIMITS.signs || lazy > LIMITS.signs)
-      return `more than ${grouped(LIMITS.signs)} signs of emphasis, links or quotes in one paragraph`;
+    if (signs > LIMITS.signs || lazy > LIMITS.signs) return "signs";
   }
   return undefined;
 }

@@ -21,10 +21,7 @@ const boundedAdapter: TreeAdapter<DefaultTreeAdapterMap> = {
   ...defaultTreeAdapter,
   onItemPush() {
     if (++depth <= LIMITS.depth) return;
-    throw new DrawerError(
-      "too-large",
-      `This HTML has elements nested more than ${LIMITS.depth} deep, which no real page has. Collect it as text instead.`,
-    );
+    throw new DrawerError("too-large/nesting", { what: "elements", depth: LIMITS.depth });
   },
   onItemPop() {
     depth--;

@@ -1,7 +1,6 @@
 import { DrawerError } from "../error.js";
 import { LIMITS } from "../limits.js";
 import type { Cell, CellValue, Content, Flow, Run } from "../model.js";
-import { grouped } from "../number.js";
 import { isDateFormat, serialToDate } from "../serial.js";
 import { makeCell, makeTable } from "../table.js";
 import type { HtmlReader, Place } from "./html.js";
@@ -84,10 +83,7 @@ class TableParts<Node> {
     const rowspan = span(this.reader.attribute(node, "rowspan"), 65534);
     this.#cells += colspan * rowspan;
     if (this.#cells > LIMITS.cells) {
-      throw new DrawerError(
-        "too-large",
-        `This table has more than ${grouped(LIMITS.cells)} cells. Collect it in parts.`,
-      );
+      throw new DrawerError("too-large/cells", { most: LIMITS.cells });
     }
     const value = this.#value(node, place);
     const background = this.#background(node, place);

@@ -1,6 +1,6 @@
 import { hashBytes } from "../../content/encode.js";
 import type { Content, Flow, Paragraph, Picture, Run } from "../../content/model.js";
-import type { Notice } from "../../content/notice.js";
+import { notice, type Notice } from "../../content/notice.js";
 import { readPictureBytes } from "../../content/picture.js";
 
 /** A document, read whole. */
@@ -45,22 +45,9 @@ export class Captions {
 
 /** Says how many notes and unreadable pictures of a document were left out. */
 export function leftOut(file: string, notes: number, pictures: number): Notice[] {
-  const say = (count: number, what: string, whats: string): Notice[] =>
-    count === 0
-      ? []
-      : [
-          {
-            code: "left-out",
-            message: `Left out of “${file}”: ${count === 1 ? `one ${what}` : `${count} ${whats}`}.`,
-          },
-        ];
   return [
-    ...say(notes, "note at the foot of a page or the end", "notes at the foot of a page or the end"),
-    ...say(
-      pictures,
-      "picture in a form that Drawer does not read",
-      "pictures in a form that Drawer does not read",
-    ),
+    ...(notes > 0 ? [notice("left-out/notes", { file, count: notes })] : []),
+    ...(pictures > 0 ? [notice("left-out/pictures", { file, count: pictures })] : []),
   ];
 }
 

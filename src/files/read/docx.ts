@@ -35,8 +35,7 @@ export function readDocx(bytes: Uint8Array, file: string): ReadDocument {
   const main = mainPart(parts);
   const reader = new DocxReader(parts, main, file);
   const body = childOf(parseXml(parts.needed(main), file), "body");
-  if (!body)
-    throw new DrawerError("unreadable", `“${file}” is not a word-processor document: it has no text body.`);
+  if (!body) throw new DrawerError("unreadable/not-one", { file, what: "docx" });
   const content = reader.flows(body, 0);
   const used = new Map(picturesOf(content).map(({ hash }) => [hash, reader.pictures.get(hash)!]));
   const title = titleOf(parts, file);
@@ -100,10 +99,11 @@ class DocxReader {
   /** The flows of a body or a cell. Neighbouring paragraphs of a list become one list. */
   flows(parent: Element, depth: number): Content {
     if (depth > LIMITS.depth / 4) {
-      throw new DrawerError(
-        "too-large",
-        `“${this.file}” has tables nested more than ${LIMITS.depth / 4} deep. It was not read.`,
-      );
+      throw new DrawerError("too-large/nesting", {
+        file: this.file,
+        what: "tables",
+        depth: LIMITS.depth / 4,
+      });
     }
     const flows: Flow[] = [];
     const lists = new ListBuilder();

@@ -1,7 +1,6 @@
 import { DrawerError } from "../../content/error.js";
 import { LIMITS } from "../../content/limits.js";
 import { runsText, type Cell, type CellValue, type Paragraph } from "../../content/model.js";
-import { grouped } from "../../content/number.js";
 import { isDateFormat } from "../../content/serial.js";
 import type { Rectangle } from "../../content/cells.js";
 import { makeCell } from "../../content/table.js";
@@ -29,7 +28,7 @@ export function readOds(bytes: Uint8Array, file: string): Sheet[] {
   if (parts.text("META-INF/manifest.xml")?.includes("encryption-data")) throw locked(file);
   const root = parseXml(parts.needed("content.xml"), file);
   const body = childOf(childOf(root, "body"), "spreadsheet");
-  if (!body) throw new DrawerError("unreadable", `“${file}” is not a spreadsheet: it has no sheets.`);
+  if (!body) throw new DrawerError("unreadable/not-one", { file, what: "ods" });
   const styles = parts.text("styles.xml");
   const odf = new OdfStyles(styles ? [parseXml(styles, file), root] : [root]);
   const text = new OdtReader(parts, odf, file);
@@ -57,10 +56,11 @@ class SheetReader {
   #count(cells: number): void {
     this.#cells += cells;
     if (this.#cells > LIMITS.cells)
-      throw new DrawerError(
-        "too-large",
-        `“${this.file}” repeats rows and cells to more than ${grouped(LIMITS.cells)} cells. It was not read; save the sheets you need by themselves.`,
-      );
+      throw new DrawerError("too-large/workbook", {
+        file: this.file,
+        most: LIMITS.cells,
+        isByRepeats: true,
+      });
   }
 
   read(table: Element): Sheet {

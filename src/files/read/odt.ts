@@ -35,7 +35,7 @@ export function readOdt(bytes: Uint8Array, file: string): ReadDocument {
   if (parts.text("META-INF/manifest.xml")?.includes("encryption-data")) throw locked(file);
   const root = parseXml(parts.needed("content.xml"), file);
   const body = childOf(childOf(root, "body"), "text");
-  if (!body) throw new DrawerError("unreadable", `“${file}” is not a text document: it has no text body.`);
+  if (!body) throw new DrawerError("unreadable/not-one", { file, what: "odt" });
   const styles = parts.text("styles.xml");
   const reader = new OdtReader(parts, new OdfStyles(styles ? [parseXml(styles, file), root] : [root]), file);
   const content = reader.flows(body, 0);
@@ -82,10 +82,11 @@ export class OdtReader {
    */
   flows(parent: Element, depth: number, list?: ListPlace, around?: OdfStyle): Content {
     if (depth > LIMITS.depth / 4) {
-      throw new DrawerError(
-        "too-large",
-        `“${this.file}” has lists or tables nested more than ${LIMITS.depth / 4} deep. It was not read.`,
-      );
+      throw new DrawerError("too-large/nesting", {
+        file: this.file,
+        what: "lists or tables",
+        depth: LIMITS.depth / 4,
+      });
     }
     const flows: Flow[] = [];
     for (const child of childrenOf(parent)) {

@@ -2,7 +2,6 @@ import { runsText, type Cell, type Row, type Table } from "../../content/model.j
 import { writeCells, type Rectangle } from "../../content/cells.js";
 import { DrawerError } from "../../content/error.js";
 import { LIMITS } from "../../content/limits.js";
-import { grouped } from "../../content/number.js";
 import { makeTable } from "../../content/table.js";
 
 /** A sheet of a workbook. */
@@ -113,10 +112,8 @@ export class SheetGrid implements Sheet {
 function checkCells({ top, left, bottom, right }: Rectangle, sheet: string): void {
   const cells = (bottom - top + 1) * (right - left + 1);
   if (cells <= LIMITS.cells) return;
-  throw new DrawerError(
-    "too-large",
-    `The sheet “${sheet}” reaches over ${grouped(cells)} cells; Drawer takes at most ${grouped(LIMITS.cells)} at once. Name a smaller range of it, such as ${writeCells({ top, left, bottom: top + 99, right: Math.min(right, left + 9) })}.`,
-  );
+  const example = writeCells({ top, left, bottom: top + 99, right: Math.min(right, left + 9) });
+  throw new DrawerError("too-large/range", { sheet, cells, most: LIMITS.cells, example });
 }
 
 /** How many rows below the first are looked at to tell whether it is a header. */

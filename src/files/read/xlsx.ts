@@ -2,7 +2,6 @@ import type { CellObject, WorkBook } from "@e965/xlsx";
 import { DrawerError } from "../../content/error.js";
 import { LIMITS } from "../../content/limits.js";
 import { paragraph, type Cell, type CellValue } from "../../content/model.js";
-import { grouped } from "../../content/number.js";
 import { isDateFormat, serialToDate } from "../../content/serial.js";
 import { unzip, type Parts } from "../zip.js";
 import { SheetGrid, type Sheet } from "./sheet.js";
@@ -19,12 +18,7 @@ export async function readXlsx(bytes: Uint8Array, file: string): Promise<Sheet[]
   checkSheets(parts, file);
   // The workbook reader is given a zip that is whole: its own unpacking can run for ever on one that is not.
   const { read } = await import("@e965/xlsx");
-  const damaged = (cause?: unknown) =>
-    new DrawerError(
-      "unreadable",
-      `“${file}” is damaged or cut short. Open it in its own program and save it again.`,
-      { cause },
-    );
+  const damaged = (cause?: unknown) => new DrawerError("unreadable/damaged", { file }, { cause });
   let workbook: WorkBook;
   try {
     workbook = read(parts.zipped(), {
@@ -64,10 +58,7 @@ function checkSheets(parts: Parts, file: string): void {
     for (let at = bytes.indexOf(0x63); at > 0; at = bytes.indexOf(0x63, at + 1))
       if (bytes[at - 1] === 0x3c && [0x20, 0x3e, 0x2f, 0x0a].includes(bytes[at + 1] ?? 0)) cells++;
     if (cells > LIMITS.cells)
-      throw new DrawerError(
-        "too-large",
-        `“${file}” has more than ${grouped(LIMITS.cells)} cells. It was not read; save the sheets you need by themselves.`,
-      );
+      throw new DrawerError("too-large/workbook", { file, most: LIMITS.cells, isByRepeats: false });
   }
 }
 

@@ -1,6 +1,6 @@
 import { placeCells } from "../../content/measure.js";
 import type { Cell, CellValue, Content, Marks, Table } from "../../content/model.js";
-import type { Notice } from "../../content/notice.js";
+import { notice, type Notice } from "../../content/notice.js";
 import { cellText, writeText } from "../../content/write/text.js";
 
 /** A cell of a sheet that is to be written. */
@@ -36,12 +36,8 @@ export function gridOf(content: Content): Grid {
     if (flow.type === "table") tableRows(flow, rows);
     else rows.push([gridCell({ flows: [flow] }, 0, false)]);
   }
-  if (content.some((flow) => flow.type === "picture")) {
-    notices.push({
-      code: "not-shown",
-      message: "Pictures cannot stand in a sheet's cells; their descriptions stand in their places.",
-    });
-  }
+  if (content.some((flow) => flow.type === "picture"))
+    notices.push(notice("not-shown/pictures-in-cells", {}));
   const widths: number[] = [];
   for (const row of rows) {
     for (const { column, text, cell } of row) {

@@ -1,5 +1,5 @@
 import type { Content } from "../../content/model.js";
-import type { Notice } from "../../content/notice.js";
+import { notice, type Notice } from "../../content/notice.js";
 
 /** What is to be written: content, and the bytes of its pictures. */
 export interface ToWrite {
@@ -17,9 +17,5 @@ export interface Written {
 
 /** Says that a picture is not in the file, and what stands in its place. */
 export function pictureLeftOut(alt: string): Notice {
-  const named = alt === "" ? "A picture" : `The picture “${alt}”`;
-  return {
-    code: "not-shown",
-    message: `${named} cannot stand in this format; its description stands in its place.`,
-  };
+  return notice("not-shown/picture", { alt });
 }

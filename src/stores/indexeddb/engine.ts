@@ -1,5 +1,6 @@
 import type { IDBPDatabase } from "idb";
 import { DrawerError } from "../../content/error.js";
+import { notice, type Notice } from "../../content/notice.js";
 import { Conflict } from "../../drawer/store.js";
 import { run, type Engine, type Job, type WipeReach } from "../engine.js";
 import { Listeners } from "../listeners.js";
@@ -61,11 +62,9 @@ export class IndexedDbEngine implements Engine {
    * What a browser's own files still hold of deleted rows is out of a page's reach: browsers drop it when they next put
    * those files in order, or at once when the user clears the site's data.
    */
-  async wipe(reach: WipeReach): Promise<{ isWhole: boolean; trace?: string }> {
+  async wipe(reach: WipeReach): Promise<{ isWhole: boolean; trace?: Notice }> {
     if (reach !== "everything") return { isWhole: true };
-    const trace =
-      "No page can read it any more; the browser's own files may hold traces of it until the browser puts them in order, or the site's data are cleared.";
-    return { isWhole: true, trace };
+    return { isWhole: true, trace: notice("trace/browser", {}) };
   }
 
   watch(listener: () => void): () => void {
@@ -92,9 +91,6 @@ function refusal(error: unknown): Error {
   // Anything else is a fault of whoever gave the changes, and is theirs to hear of as it is.
   if (!(error instanceof DOMException)) return error as Error;
   if (error.name === "ConstraintError") return new Conflict("A place is taken.", { cause: error });
-  const message =
-    error.name === "QuotaExceededError"
-      ? "Nothing was changed, and nothing is lost: this browser has no more room for drawers. Discard some snippets, or free space on the disk."
-      : `Nothing was changed: the drawers could not be written (${error.message}).`;
-  return new DrawerError("store", message, { cause: error });
+  if (error.name === "QuotaExceededError") return new DrawerError("store/browser-full", {}, { cause: error });
+  return new DrawerError("store/browser-write", { reason: error.message }, { cause: error });
 }

@@ -17,10 +17,7 @@ export async function openIndexedDb(name = "drawer"): Promise<IndexedDbStore> {
     return new RowStore(new IndexedDbEngine(await openTables(name), name));
   } catch (error) {
     const { name: kind, message = String(error) } = error as Partial<DOMException>;
-    const told =
-      kind === "VersionError"
-        ? "The drawers in this browser were written by a newer Drawer, and were left as they are. Load this page again to get it."
-        : `This browser does not let the drawers be opened (${message}). Private windows often refuse it.`;
-    throw new DrawerError("store", told, { cause: error });
+    if (kind === "VersionError") throw new DrawerError("store/browser-newer", {}, { cause: error });
+    throw new DrawerError("store/browser", { reason: message }, { cause: error });
   }
 }

@@ -1,5 +1,5 @@
 import type { IDBPDatabase } from "idb";
-import type { Change } from "../../drawer/change.js";
+import type { Change } from "../../drawer/model/change.js";
 import { STORE_VALUES } from "../semantics.js";
 import type { ChangeRow, EntryRow, ValueRow } from "../schema.js";
 import { TEXTS, type TextRow } from "./tables.js";

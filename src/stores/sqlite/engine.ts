@@ -1,10 +1,11 @@
 import { rmSync } from "node:fs";
 import { basename, dirname } from "node:path";
 import { DrawerError } from "../../content/error.js";
+import { notice, type Notice } from "../../content/notice.js";
 import { Conflict } from "../../drawer/store.js";
 import { runNow, type Engine, type Job, type LongWork, type WipeReach } from "../engine.js";
 import { Listeners } from "../listeners.js";
-import { isOfTheDatabase, reason, saysDamaged, type Connection } from "./connection.js";
+import { isOfTheDatabase, reason, saysBusy, saysDamaged, type Connection } from "./connection.js";
 import { SqlRows } from "./rows.js";
 import { copiesBeside, damagedBeside } from "./tables.js";
 import { markWriter, writerOf } from "./who-writes.js";
@@ -12,12 +13,6 @@ import { wipe } from "./wipe.js";
 
 /** How often to look whether another process has changed the database, in milliseconds. */
 const WATCH_EVERY = 250;
-
-/** What others are told that wait. */
-const WORK: Readonly<Record<LongWork, string>> = {
-  reverting: "taking back or doing again a large act",
-  forgetting: "forgetting for good",
-};
 
 /** An engine over a SQLite database, through libsql, which answers at once. */
 export class SqliteEngine implements Engine {
@@ -28,12 +23,12 @@ export class SqliteEngine implements Engine {
   constructor(
     readonly connection: Connection,
     readonly path: string,
-    { waiting = () => undefined }: { readonly waiting?: (sentence: string) => void } = {},
+    { waiting = () => undefined }: { readonly waiting?: (notice: Notice) => void } = {},
     /** The folder of the copy that is read, where the database itself cannot be written. */
     readonly readOnlyCopy?: string,
   ) {
     this.#rows = new SqlRows(connection);
-    connection.waiting = () => waiting(`Waiting: ${writerOf(path)} is writing to the drawers.`);
+    connection.waiting = () => waiting(notice("waits/writer", { writer: writerOf(path) }));
   }
 
   get isReadOnly(): boolean {
@@ -49,14 +44,10 @@ export class SqliteEngine implements Engine {
   }
 
   async write<Result>(job: () => Job<Result>, work?: LongWork): Promise<Result> {
-    if (this.isReadOnly)
-      throw new DrawerError(
-        "store",
-        `Nothing was changed: the drawers in “${dirname(this.path)}” can be read but not written.`,
-      );
+    if (this.isReadOnly) throw new DrawerError("store/read-only", { folder: dirname(this.path) });
     try {
       const result = this.connection.transact(() => {
-        const unmark = work && markWriter(this.path, WORK[work]);
+        const unmark = work && markWriter(this.path, work);
         try {
           return runNow(job(), this.#rows);
         } finally {
@@ -76,35 +67,25 @@ export class SqliteEngine implements Engine {
     if (saysDamaged(error)) return damaged(this.path, error);
     const { code } = error;
     if (/^UNIQUE constraint/.test(error.message)) return new Conflict("A place is taken.", { cause: error });
-    const why =
-      /FULL|IOERR/.test(code) || /disk is full|disk I\/O/.test(reason(error))
-        ? `the disk is full or cannot be written (${reason(error)}). Free some space and try again`
-        : /BUSY|locked/.test(code + reason(error))
-          ? "another program has been writing to them for a long time. Try again when it has ended"
-          : reason(error);
-    return new DrawerError(
-      "store",
-      `Nothing was changed, and nothing is lost: the drawers could not be written, because ${why}.`,
-      { cause: error },
-    );
+    const isFull = /FULL|IOERR/.test(code) || /disk is full|disk I\/O/.test(reason(error));
+    const why = isFull ? "full" : saysBusy(error) ? "busy" : "other";
+    return new DrawerError("store/write", { why, reason: reason(error) }, { cause: error });
   }
 
-  async wipe(reach: WipeReach): Promise<{ isWhole: boolean; trace?: string }> {
+  async wipe(reach: WipeReach): Promise<{ isWhole: boolean; trace?: Notice }> {
     if (reach === "everything") for (const copy of copiesBeside(this.path)) rmSync(copy, { force: true });
     const isWhole = wipe(this.connection, reach !== "secrets");
     const trace = isWhole ? this.#setAside(reach) : this.#inLog();
     return { isWhole, ...(trace !== undefined && { trace }) };
   }
 
-  #inLog(): string {
-    return `Another program has these drawers open, so a trace of it stays in “${basename(this.path)}-wal” until that program closes them.`;
+  #inLog(): Notice {
+    return notice("trace/log", { file: `${basename(this.path)}-wal` });
   }
 
-  #setAside(reach: WipeReach): string | undefined {
+  #setAside(reach: WipeReach): Notice | undefined {
     const files = reach === "everything" ? damagedBeside(this.path) : [];
-    if (files.length === 0) return undefined;
-    const names = files.map((file) => `“${file}”`).join(", ");
-    return `What was set aside as damaged still holds what it held: ${names}. Delete it when you need it no more.`;
+    return files.length === 0 ? undefined : notice("trace/damaged", { files });
   }
 
   watch(listener: () => void): () => void {
@@ -142,9 +123,5 @@ export class SqliteEngine implements Engine {
 
 /** That a database is damaged. */
 export function damaged(path: string, error: unknown): DrawerError {
-  return new DrawerError(
-    "damaged",
-    `“${path}” cannot be opened: it is no database of drawers, or a damaged one (${reason(error)}).`,
-    { cause: error },
-  );
+  return new DrawerError("damaged", { path, reason: reason(error) }, { cause: error });
 }

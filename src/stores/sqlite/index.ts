@@ -2,7 +2,7 @@ import { accessSync, chmodSync, constants, copyFileSync, existsSync, mkdtempSync
 import { tmpdir } from "node:os";
 import { basename, dirname, join } from "node:path";
 import { DrawerError } from "../../content/error.js";
-import type { Notice } from "../../content/notice.js";
+import { notice, type Notice } from "../../content/notice.js";
 import { RowStore } from "../row-store.js";
 import {
   closeFolder,
@@ -38,8 +38,8 @@ export interface SqliteOptions {
    * brought into a new one. Otherwise it is refused, and left as it is.
    */
   readonly recover?: boolean;
-  /** Is told, in a sentence, for whom a write waits, when it has waited for two seconds. */
-  readonly waiting?: (sentence: string) => void;
+  /** Is told for whom a write waits, when it has waited for two seconds. */
+  readonly waiting?: (notice: Notice) => void;
 }
 
 /**
@@ -58,31 +58,18 @@ export function openSqlite(path: string, options: SqliteOptions = {}): SqliteSto
     database = openConnection(path);
     const copy = prepareTables(database, path);
     const notices: Notice[] = [];
-    if (wasOpen) {
-      const message = `Others could look into “${dirname(path)}”. It was closed to them.`;
-      notices.push({ code: "closed", message });
-    }
-    if (copy !== undefined) {
-      const message = `The drawers were brought up to date. As they were before, they are in “${copy}”.`;
-      notices.push({ code: "recovered", message });
-    }
+    if (wasOpen) notices.push(notice("closed", { folder: dirname(path) }));
+    if (copy !== undefined) notices.push(notice("recovered/updated", { copy }));
     finishWiping(database);
     return new SqliteStore(new SqliteEngine(database, path, options), notices);
   } catch (error) {
     database?.close();
     if (error instanceof DrawerError) throw error;
     if ((error as NodeJS.ErrnoException).code === "ELOOP")
-      throw new DrawerError(
-        "store",
-        `The drawers in “${path}” were not opened: a link stands there in place of the file. Set DRAWER_HOME to the folder where they are.`,
-        { cause: error },
-      );
+      throw new DrawerError("store/link", { path }, { cause: error });
     if (saysReadOnly(error) && canRead(path)) return openCopy(path);
-    if (!saysDamaged(error)) {
-      throw new DrawerError("store", `The drawers in “${path}” cannot be opened: ${reason(error)}.`, {
-        cause: error,
-      });
-    }
+    if (!saysDamaged(error))
+      throw new DrawerError("store/open", { path, why: reason(error) }, { cause: error });
     if (!options.recover) throw damaged(path, error);
     const notice = recover(path);
     return new SqliteStore(new SqliteEngine(openConnection(path), path, options), notice ? [notice] : []);
@@ -109,8 +96,9 @@ function openCopy(path: string): SqliteStore {
   }
   const database = openConnection(copy);
   prepareTables(database, copy);
-  const message = `The drawers in “${dirname(path)}” can be read but not written. Nothing can be changed in them now.`;
-  return new SqliteStore(new SqliteEngine(database, path, {}, folder), [{ code: "read-only", message }]);
+  return new SqliteStore(new SqliteEngine(database, path, {}, folder), [
+    notice("read-only", { folder: dirname(path) }),
+  ]);
 }
 
 /**

@@ -3,10 +3,10 @@ import { generateKeyBetween } from "fractional-indexing";
 
 import { decodeContent, encodeContent, hashBytes, type Hash } from "../../content/encode.js";
 import { beginning, kindOf } from "../../content/measure.js";
-import type { Notice } from "../../content/notice.js";
-import { TEXT_LENGTH, hashesOf, type Entry } from "../../drawer/entry.js";
-import { newId } from "../../drawer/ids.js";
-import { VALUES } from "../../drawer/values.js";
+import { notice, type Notice } from "../../content/notice.js";
+import { TEXT_LENGTH, hashesOf, type Entry } from "../../drawer/model/entry.js";
+import { newId } from "../../drawer/model/ids.js";
+import { VALUES } from "../../drawer/model/values.js";
 import type { Commit } from "../../drawer/store.js";
 import { openConnection, saysDamaged, type Connection } from "./connection.js";
 import { isCutShort, readRecords, type Value } from "./pages.js";
@@ -105,15 +105,7 @@ function recoverNow(path: string): Notice {
   for (const ending of ["-wal", "-shm"])
     if (existsSync(path + ending)) renameSync(path + ending, aside + ending);
   renameSync(draft, path);
-  const said = [
-    `${whole === 1 ? "1 snippet is" : `${whole} snippets are`} back`,
-    ...(cut > 0 ? [`of ${cut} more only the beginning`] : []),
-    ...(loose > 0 ? [`${loose} more that had lost their place are in the drawer “${LOOSE}”`] : []),
-  ];
-  return {
-    code: "recovered",
-    message: `The file of the drawers was damaged. It was set aside as “${aside}”, and what could be read was recovered: ${said.join("; ")}. The log and what had left could not be brought along.`,
-  };
+  return notice("recovered", { aside, whole, cut, loose, drawer: LOOSE });
 }
 
 function read(path: string): Salvage {

@@ -1,4 +1,4 @@
-import type { Entry } from "../../drawer/entry.js";
+import type { Entry } from "../../drawer/model/entry.js";
 import { matches, type FindQuery } from "../../drawer/store.js";
 import type { FoundRow, IndexedRow, SearchIndex } from "../engine.js";
 import { entryOf, searchedOf } from "../queries.js";

@@ -78,10 +78,7 @@ function createTables(database: Connection): void {
 }
 
 function newer(path: string, version: number): DrawerError {
-  return new DrawerError(
-    "store",
-    `The drawers in “${path}” were written by a newer Drawer (form ${version}; this one knows ${VERSION}). They were left as they are. Update Drawer to open them.`,
-  );
+  return new DrawerError("store/newer", { path, version, known: VERSION });
 }
 
 /**

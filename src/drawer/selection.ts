@@ -1,10 +1,10 @@
 import { decodeContent, type Hash } from "../content/encode.js";
 import { DrawerError } from "../content/error.js";
 import { paragraph, type Content } from "../content/model.js";
-import type { Entry, Origin } from "./entry.js";
+import type { PickedFrom } from "../messages/en/errors.js";
 import { searchTerms } from "./find.js";
-import { parsePick, positionOf, type Term } from "./pick.js";
-import { said } from "./saying.js";
+import type { Entry, Origin } from "./model/entry.js";
+import { noPosition, parsePick, positionOf, type Place, type Term } from "./model/pick.js";
 import { MASK } from "./secret.js";
 import type { EntryQuery, Positioned, Store } from "./store.js";
 
@@ -21,10 +21,8 @@ export interface Snippet extends Positioned {
 
 /** Numbered snippets that one can pick from: those of a drawer, or those that have left it. */
 export interface Pickable {
-  /** What messages call it: `the drawer “main”`. */
-  readonly where: string;
-  /** What is said when there are none. */
-  readonly ifNone: string;
+  /** Whose they are, for refusals. */
+  readonly from: PickedFrom;
   count(): Promise<number>;
   entries(query: Omit<EntryQuery, "drawer">): Promise<Positioned[]>;
   /** Those that hold all of the terms, in order. */
@@ -34,8 +32,7 @@ export interface Pickable {
 /** The snippets of a drawer, to pick from. */
 export function snippetsOf(store: Store, drawer: string): Pickable {
   return {
-    where: `the drawer “${drawer}”`,
-    ifNone: `The drawer “${drawer}” is empty. Collect something first.`,
+    from: { drawer, isGone: false },
     count: async () => (await store.size(drawer)).count,
     entries: (query) => store.entries({ ...query, drawer }),
     async holding(terms) {
@@ -86,10 +83,17 @@ export function unique(picked: readonly Positioned[]): Positioned[] {
 }
 
 /** Why a pick gave nothing. */
-export async function nothingPicked(from: Pickable, pick: string): Promise<DrawerError> {
-  const isEmpty = (await from.count()) === 0;
-  const why = isEmpty ? from.ifNone : `Nothing in ${from.where} matches “${pick}”.`;
-  return new DrawerError("nothing", why);
+export async function nothingPicked({ from, count }: Pickable, pick: string): Promise<DrawerError> {
+  const { drawer, isGone } = from;
+  if ((await count()) > 0) return new DrawerError("nothing/no-match", { pick, from });
+  return new DrawerError(isGone ? "nothing/none-gone" : "nothing/empty", { drawer });
+}
+
+/** That there is no snippet at a place, or none at all. */
+function notThere(place: Place, count: number, from: PickedFrom): DrawerError {
+  const { drawer, isGone } = from;
+  if (count > 0) return noPosition(place, count, from);
+  return new DrawerError(isGone ? "no-position/none-gone" : "no-position/empty", { drawer });
 }
 
 async function matching(from: Pickable, term: Term): Promise<Positioned[]> {
@@ -107,11 +111,11 @@ async function matching(from: Pickable, term: Term): Promise<Positioned[]> {
     case "not":
       return matching(from, term.term);
     case "place":
+      return [await snippetAt(from, term.place)];
     case "range": {
-      const [first, last] = term.type === "place" ? [term.place, term.place] : [term.from, term.to];
       const count = await from.count();
-      if (count === 0) throw new DrawerError("no-position", from.ifNone);
-      const [start, end] = [positionOf(first, count, from.where), positionOf(last, count, from.where)];
+      if (count === 0) throw notThere(term.from, count, from.from);
+      const [start, end] = [positionOf(term.from, count, from.from), positionOf(term.to, count, from.from)];
       const found = await from.entries({
         offset: Math.min(start, end) - 1,
         limit: Math.abs(end - start) + 1,
@@ -119,6 +123,31 @@ async function matching(from: Pickable, term: Term): Promise<Positioned[]> {
       return start <= end ? found : found.reverse();
     }
   }
+}
+
+/**
+ * The snippet at a place.
+ * @throws DrawerError `no-position`
+ */
+export async function snippetAt(from: Pickable, place: Place): Promise<Positioned> {
+  const query =
+    "position" in place ? { offset: place.position - 1, limit: 1 } : { last: place.beforeLast + 1 };
+  const [found] = "position" in place && place.position < 1 ? [] : await from.entries(query);
+  const isThere =
+    found !== undefined && ("position" in place || (await isSoFarBack(from, found, place.beforeLast)));
+  if (isThere) return found;
+  throw notThere(place, await from.count(), from.from);
+}
+
+/** Whether the first of the last so many is as far back as was asked: there may be fewer. */
+async function isSoFarBack(from: Pickable, { position }: Positioned, beforeLast: number): Promise<boolean> {
+  return beforeLast === 0 || position > 1 || (await from.count()) > beforeLast;
+}
+
+/** How a snippet is shown in lists: its label and text, or, when it is private, nothing of what it says. */
+export function displayText({ label, text, private: isPrivate }: Entry): string {
+  const says = isPrivate ? MASK : text;
+  return label === undefined ? says : `${label}: ${says}`;
 }
 
 /** A snippet as it may be shown: of a private one, nothing of what it says. */
@@ -135,15 +164,17 @@ export async function readSnippets(store: Store, listed: readonly Positioned[]):
   const blobs = await store.contents([...new Set(hashes)]);
   return listed.map(({ position, entry }) => {
     const bytes = blobs.get(entry.content);
-    if (!bytes) {
-      const message = `The content of snippet ${position} is not in the store any more. It was ${said(entry)}.`;
-      throw new DrawerError("store", message);
-    }
+    if (!bytes) throw new DrawerError("store/missing", { position, snippet: entry });
     const pictures = new Map<Hash, Uint8Array>();
     for (const hash of entry.pictures ?? []) if (blobs.has(hash)) pictures.set(hash, blobs.get(hash)!);
     const { label, origin, collectedAt } = entry;
     return {
-      ...{ position, entry, content: decodeContent(bytes), pictures, origin, collectedAt },
+      position,
+      entry,
+      content: decodeContent(bytes),
+      pictures,
+      origin,
+      collectedAt,
       ...(label !== undefined && { label }),
     };
   });

@@ -1,20 +1,24 @@
 import { generateNKeysBetween } from "fractional-indexing";
 import { DrawerError } from "../content/error.js";
-import type { Notice } from "../content/notice.js";
-import { grouped } from "../content/number.js";
-import type { Edit } from "./change.js";
-import type { Entry } from "./entry.js";
-import { RULES, rulesOf, type Rules } from "./rules.js";
-import { namesOf } from "./saying.js";
+import { notice, type Notice } from "../content/notice.js";
+import type { Edit } from "./model/change.js";
+import type { Entry } from "./model/entry.js";
+import { rulesOf, type Rules } from "./model/rules.js";
 import type { DrawerSize, Positioned, Store } from "./store.js";
 
 /** From which part of a limit on a drawer says that it is nearly full. */
-const NEARLY = 0.9;
+const NEARLY_FULL = 0.9;
 
 /** What makes room for what arrives: the edits that take the oldest out, and what is to be said of it. */
 export interface Room {
   readonly leaving: readonly Edit[];
   readonly notices: readonly Notice[];
+}
+
+/** How much arrives. */
+export interface Arriving {
+  readonly count: number;
+  readonly bytes: number;
 }
 
 /**
@@ -29,34 +33,35 @@ export async function makeRoom(
   store: Store,
   rules: Rules,
   { drawer, count, bytes }: DrawerSize,
-  arriving: { readonly count: number; readonly bytes: number },
+  arriving: Arriving,
   staying: ReadonlySet<string> = new Set(),
 ): Promise<Room> {
-  const { snippets = null, size = null } = rules;
+  const { snippets, size } = rules;
   const over = {
     count: snippets === null ? 0 : count + arriving.count - snippets,
     bytes: size === null ? 0 : bytes + arriving.bytes - size,
   };
   const leaving = over.count > 0 || over.bytes > 0 ? await oldestThatFree(store, drawer, over, staying) : [];
-  if (!leaving) throw full(drawer, rules, arriving);
-  if (leaving.length > 0) {
-    const names = namesOf(leaving);
-    const message =
-      leaving.length === 1
-        ? `Made room: ${names} left, the oldest here that was not kept. Undo brings it back.`
-        : `Made room: ${names} left, the oldest here that were not kept. Undo brings them back.`;
+  if (!leaving) {
+    const tooMany = snippets !== null && arriving.count > snippets;
+    throw new DrawerError("full", {
+      drawer,
+      snippets,
+      bytes: size,
+      ...(tooMany && { arriving: arriving.count }),
+    });
+  }
+  if (leaving.length > 0)
     return {
       leaving: leaving.map((entry) => ({ id: entry.id, before: entry, after: null })),
-      notices: [{ code: "made-room", message }],
+      notices: [notice("made-room", { snippets: leaving })],
     };
-  }
   return { leaving: [], notices: nearlyFull(rules, count + arriving.count, bytes + arriving.bytes) };
 }
 
-/** The last entry of a drawer that holds so many. */
-export async function lastOf(store: Store, drawer: string, count: number): Promise<Entry | undefined> {
-  if (count === 0) return undefined;
-  const [last] = await store.entries({ drawer, offset: count - 1, limit: 1 });
+/** The last entry of a drawer. */
+export async function lastOf(store: Store, drawer: string): Promise<Entry | undefined> {
+  const [last] = await store.entries({ drawer, last: 1 });
   return last?.entry;
 }
 
@@ -77,18 +82,18 @@ export async function roomAtEnd(
   arriving: readonly Positioned[],
 ): Promise<RoomAtEnd> {
   const size = await store.size(drawer);
-  const last = await lastOf(store, drawer, size.count);
+  const last = await lastOf(store, drawer);
   const bytes = arriving.reduce((sum, { entry }) => sum + entry.bytes, 0);
   const room = await makeRoom(store, await rulesOf(store, drawer), size, { count: arriving.length, bytes });
   const orders = generateNKeysBetween(last?.order ?? null, null, arriving.length);
   return { ...room, orders, first: size.count - room.leaving.length + 1 };
 }
 
-/** The oldest entries that are enough; nothing when all of them are not. */
+/** The oldest entries that are enough; undefined when all of them are not. */
 async function oldestThatFree(
   store: Store,
   drawer: string,
-  over: { readonly count: number; readonly bytes: number },
+  over: Arriving,
   staying: ReadonlySet<string>,
 ): Promise<Entry[] | undefined> {
   for (let limit = Math.max(over.count, 1) + staying.size; ; limit *= 2) {
@@ -104,35 +109,16 @@ async function oldestThatFree(
   }
 }
 
-/** A drawer's limits in words: `1,000 snippets and 256 MB`. */
-export function limitsOf({ snippets, size }: Rules): string {
+function nearlyFull({ snippets, size }: Rules, count: number, bytes: number): Notice[] {
+  const isManyNearly = snippets !== null && count >= snippets * NEARLY_FULL;
+  const isLargeNearly = size !== null && bytes >= size * NEARLY_FULL;
+  if (!isManyNearly && !isLargeNearly) return [];
   return [
-    ...(snippets === null ? [] : [`${grouped(snippets)} snippets`]),
-    ...(size === null ? [] : [RULES.size.form.say(size)]),
-  ].join(" and ");
-}
-
-function full(drawer: string, rules: Rules, arriving: { count: number; bytes: number }): DrawerError {
-  const tooMany = rules.snippets !== null && arriving.count > rules.snippets;
-  const why = tooMany
-    ? `${grouped(arriving.count)} pieces at once are more than it takes`
-    : "there is no room, even without all that is not kept";
-  return new DrawerError(
-    "full",
-    `Nothing was put in: the drawer “${drawer}” takes at most ${limitsOf(rules)}, and ${why}. Raise its rules “snippets” or “size”, or release or discard some.`,
-  );
-}
-
-function nearlyFull(rules: Rules, count: number, bytes: number): Notice[] {
-  const said = [
-    ...(rules.snippets !== null && count >= rules.snippets * NEARLY
-      ? [`${grouped(count)} of at most ${grouped(rules.snippets)} snippets`]
-      : []),
-    ...(rules.size !== null && bytes >= rules.size * NEARLY
-      ? [`${Math.floor((100 * bytes) / rules.size)} % of ${RULES.size.form.say(rules.size)}`]
-      : []),
+    notice("nearly-full", {
+      ...(isManyNearly && { count }),
+      snippets,
+      ...(isLargeNearly && { bytes }),
+      most: size,
+    }),
   ];
-  if (said.length === 0) return [];
-  const message = `Nearly full: ${said.join(", ")}. When it is full, the oldest that is not kept goes.`;
-  return [{ code: "nearly-full", message }];
 }

@@ -1,5 +1,6 @@
-import { DrawerError } from "../content/error.js";
-import { KINDS, type Kind } from "../content/measure.js";
+import { DrawerError } from "../../content/error.js";
+import type { PickedFrom } from "../../messages/en/errors.js";
+import { KINDS, type Kind } from "../../content/measure.js";
 
 /** A place in a drawer: a position, or so many before the last. */
 export type Place = { readonly position: number } | { readonly beforeLast: number };
@@ -15,9 +16,6 @@ export type Term =
   | { readonly type: "document"; readonly document: string }
   | { readonly type: "not"; readonly term: Term };
 
-const FORMS =
-  "3, 2..5, 5..2, 3.., ..3, first, last, last-1, all, kept, text, table, picture, link, from:diary.docx, /words/ or !3";
-
 /**
  * Reads a pick: which snippets, in which order. Words are separated by spaces or commas: `3`, `2..5`, `5..2`
  * (backwards), `3..` (to the last), `..3` (from the first), `first`, `last`, `last-1`, `all`, `kept`, a kind (`text table picture link`), `from:diary.docx` (quoted where the
@@ -27,8 +25,7 @@ const FORMS =
  */
 export function parsePick(pick: string): Term[] {
   const words = pick.match(/!*\/[^/]+\/(?=[\s,]|$)|(?:[^\s,"]|"[^"]*"?)+/g) ?? [];
-  if (words.length === 0)
-    throw new DrawerError("bad-pick", `The pick is empty. Say which snippets: ${FORMS}.`);
+  if (words.length === 0) throw new DrawerError("bad-pick/empty", {});
   return words.map((word) => parseTerm(word));
 }
 
@@ -38,8 +35,7 @@ export function parsePick(pick: string): Term[] {
  */
 export function parsePlace(word: string): Place {
   const place = placeOf(word.trim());
-  if (!place)
-    throw new DrawerError("bad-pick", `“${word}” is not a position. Write a number, first, last, or last-1.`);
+  if (!place) throw new DrawerError("bad-pick/place", { word });
   return place;
 }
 
@@ -58,7 +54,7 @@ function parseTerm(word: string): Term {
   const from = isOpen && ends[0] === "" ? placeOf("first") : placeOf(ends[0]!);
   const to = ends.length !== 2 ? undefined : placeOf(isOpen && ends[1] === "" ? "last" : ends[1]!);
   if (from && to) return { type: "range", from, to };
-  throw new DrawerError("bad-pick", `“${word}” is not a pick. Write a pick like ${FORMS}.`);
+  throw new DrawerError("bad-pick/word", { word });
 }
 
 function placeOf(word: string): Place | undefined {
@@ -69,22 +65,20 @@ function placeOf(word: string): Place | undefined {
 }
 
 /**
- * The position of a place among `count` snippets. `where` names them in messages: `the drawer “main”`.
+ * The position of a place among `count` snippets.
+ *
+ * @param from whose positions they are, for the refusal
  * @throws DrawerError `no-position` when there is no such place
  */
-export function positionOf(place: Place, count: number, where: string): number {
+export function positionOf(place: Place, count: number, from: PickedFrom): number {
   const position = "position" in place ? place.position : count - place.beforeLast;
-  if (position >= 1 && position <= count) return position;
-  const said =
-    "position" in place
-      ? String(place.position)
-      : place.beforeLast === 0
-        ? "last"
-        : `last-${place.beforeLast}`;
-  throw new DrawerError(
-    "no-position",
-    count === 0
-      ? `There is no snippet ${said}: ${where} is empty.`
-      : `There is no snippet ${said}: ${where} holds ${count === 1 ? "one snippet, 1" : `${count} snippets, 1 to ${count}`}.`,
-  );
+  if (position < 1 || position > count) throw noPosition(place, count, from);
+  return position;
+}
+
+/** That there is no snippet at a place. */
+export function noPosition(place: Place, count: number, from: PickedFrom): DrawerError {
+  const back = "beforeLast" in place ? place.beforeLast : undefined;
+  const written = "position" in place ? String(place.position) : back === 0 ? "last" : `last-${back}`;
+  return new DrawerError("no-position", { place: written, from, count });
 }

@@ -1,8 +1,10 @@
-import type { Hash } from "../content/encode.js";
-import type { Kind } from "../content/measure.js";
-import type { Origin } from "../content/origin.js";
+import { hasControls } from "../../content/controls.js";
+import { DrawerError } from "../../content/error.js";
+import { canonicalJson, type Hash } from "../../content/encode.js";
+import type { Kind } from "../../content/measure.js";
+import type { Origin } from "../../content/origin.js";
 
-export type { Origin } from "../content/origin.js";
+export type { Origin } from "../../content/origin.js";
 
 /**
  * A snippet as its drawer keeps it: all but the content itself, which is stored once, under its hash. A drawer's whole
@@ -43,15 +45,24 @@ export function piecesOf(entry: Entry): Entry[] {
   return [entry, ...(entry.parts ?? []).flatMap(piecesOf)];
 }
 
+/** How many characters the name of a drawer has at most. */
+const NAME_LENGTH = 200;
+
+/**
+ * The name of a drawer, without spaces around it.
+ * @throws DrawerError `bad-option` for a name that is blank, too long, or has control characters in it
+ */
+export function checkDrawerName(name: string): string {
+  const trimmed = name.trim();
+  if (trimmed === "" || trimmed.length > NAME_LENGTH || hasControls(trimmed) || /[\t\n]/.test(trimmed))
+    throw new DrawerError("bad-option/drawer-name", {});
+  return trimmed;
+}
+
 /** How many characters of a snippet its entry carries. */
 export const TEXT_LENGTH = 280;
 
-const NAMES = [
-  ...["id", "drawer", "order", "kind", "text", "content", "pictures", "bytes", "label", "kept", "private"],
-  ...["origin", "document", "at", "title", "address", "app", "collectedAt", "parts"],
-];
-
-/** An entry as JSON, names in a fixed order: two entries are the same when these are. Nothing for no entry. */
+/** An entry as canonical JSON: two entries are the same when these are. Null for no entry. */
 export function encodeEntry(entry: Entry | null): string | null {
-  return entry && JSON.stringify(entry, NAMES);
+  return entry && canonicalJson(entry);
 }

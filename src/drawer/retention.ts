@@ -1,14 +1,12 @@
-import type { Notice } from "../content/notice.js";
-import { perform } from "./act.js";
-import type { Entry } from "./entry.js";
+import { notice, type Notice } from "../content/notice.js";
 import { timeOf } from "./clock.js";
-import { takeBackImport } from "./import-file.js";
-import { howLong } from "./leave.js";
-import { makeRoom } from "./room.js";
-import { RULES, rulesOf, type Rules } from "./rules.js";
-import { many, namesOf } from "./saying.js";
+import { makeRoom } from "./limits.js";
+import type { Entry } from "./model/entry.js";
+import { rulesOf, type Rules } from "./model/rules.js";
+import { VALUES } from "./model/values.js";
+import { takeBackImport } from "./operations/import.js";
 import { Conflict, type Secret, type Store } from "./store.js";
-import { VALUES } from "./values.js";
+import { removals, transact } from "./transaction.js";
 
 const DAY = 24 * 60 * 60 * 1000;
 
@@ -17,7 +15,7 @@ const DAY = 24 * 60 * 60 * 1000;
  * too old goes, and what left too long ago is forgotten. To be called when a drawer is opened, and now and then while
  * it is open; when nothing is due, it is quick.
  */
-export async function tend(store: Store, drawer: string, now = Date.now()): Promise<Notice[]> {
+export async function applyRetention(store: Store, drawer: string, now = Date.now()): Promise<Notice[]> {
   const rules = await rulesOf(store, drawer);
   return [
     ...(await takeBackImport(store, drawer, now)),
@@ -41,14 +39,11 @@ async function forgetSecrets(store: Store, here: string, now: number): Promise<N
   const notices: Notice[] = [];
   for (const [drawer, ids] of due) {
     const { trace } = await store.forget({ drawer, ids });
-    const { privateAge } = await rulesOf(store, drawer);
-    const where = drawer === here ? "" : ` in the drawer “${drawer}”`;
-    const what = ids.length === 1 ? "A private snippet is" : `${ids.length} private snippets are`;
-    notices.push({
-      code: "private",
-      message: `${what} gone for good${where}, after ${RULES.privateAge.form.say(privateAge)}.`,
-    });
-    if (trace !== undefined) notices.push({ code: "private", message: trace });
+    const { privateAge: age } = await rulesOf(store, drawer);
+    notices.push(
+      notice("private/forgotten", { count: ids.length, age, ...(drawer !== here && { drawer }) }),
+      ...(trace ? [trace] : []),
+    );
   }
   return notices;
 }
@@ -86,22 +81,19 @@ function isDue({ kept, came }: Secret, { privateAge }: Rules, now: number): bool
 }
 
 async function letGoByAge(store: Store, drawer: string, rules: Rules, now: number): Promise<Notice[]> {
+  const { textAge, pictureAge, goneAge } = rules;
   const tooOld = () => tooOldFor(store, drawer, rules, now);
-  let leaving: readonly Entry[] = await tooOld();
-  if (leaving.length === 0) return [];
-  await perform(store, drawer, "age", async () => {
-    leaving = await tooOld();
-    return { edits: leaving.map((entry) => ({ id: entry.id, before: entry, after: null })) };
+  if ((await tooOld()).length === 0) return [];
+  return transact({ store, drawer }, "age", async () => {
+    const snippets = await tooOld();
+    const pictures = snippets.filter(({ kind }) => kind === "picture").length;
+    const ages = {
+      ...(pictures < snippets.length && textAge !== null && { textAge }),
+      ...(pictures > 0 && pictureAge !== null && { pictureAge }),
+    };
+    const told = snippets.length === 0 ? [] : [notice("aged", { snippets, ...ages, goneAge })];
+    return { edits: removals(snippets), result: told };
   });
-  if (leaving.length === 0) return [];
-  const pictures = leaving.filter(({ kind }) => kind === "picture").length;
-  const ages = [
-    ...(pictures < leaving.length ? [`text after ${RULES.textAge.form.say(rules.textAge)}`] : []),
-    ...(pictures > 0 ? [`pictures after ${RULES.pictureAge.form.say(rules.pictureAge)}`] : []),
-  ];
-  const them = leaving.length === 1 ? "it" : "them";
-  const message = `Let go by age (${ages.join(", ")}): ${namesOf(leaving)}. Undo brings ${them} back${await howLong(store, drawer)}.`;
-  return [{ code: "aged", message }];
 }
 
 /** Forgets what left too long ago, and the log of that time; at most once a day, so up to a day late. */
@@ -119,9 +111,7 @@ async function shorten(store: Store, drawer: string, { goneAge }: Rules, now: nu
   }
   if (before === undefined) return [];
   const { forgotten } = await store.forget({ drawer, until: new Date(now - goneAge).toISOString() });
-  if (forgotten === 0) return [];
-  const message = `Forgot for good ${many(forgotten)} that had left more than ${RULES.goneAge.form.say(goneAge)} ago.`;
-  return [{ code: "forgotten", message }];
+  return forgotten === 0 ? [] : [notice("forgotten/gone", { count: forgotten, age: goneAge })];
 }
 
 /** When private snippets of a drawer go, by their ids, in milliseconds since 1970; those that stay are left out. */

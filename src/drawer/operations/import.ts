@@ -1,25 +1,22 @@
 import type { ValidateFunction } from "ajv/dist/2020.js";
 import { generateNKeysBetween } from "fractional-indexing";
-import { fromBase64 } from "../content/base64.js";
-import { encodeContent, hashBytes, type Hash } from "../content/encode.js";
-import { DrawerError } from "../content/error.js";
-import type { Notice } from "../content/notice.js";
-import { grouped } from "../content/number.js";
-import { readPictureBytes } from "../content/picture.js";
-import { retryOnConflict } from "./act.js";
-import { changeOf } from "./change.js";
-import { cleanLabel, cleanOrigin, contentFacts } from "./draft.js";
-import type { Drawer } from "./drawer.js";
-import { FORMAT, PAGE, VERSION, type Header, type Line, type Part } from "./drawer-file.js";
-import { DRAWER_FILE_SCHEMA } from "./drawer-file-schema.js";
-import type { Entry } from "./entry.js";
-import { revertGroup } from "./history.js";
-import { newId } from "./ids.js";
-import { lastOf, limitsOf } from "./room.js";
-import type { Rules } from "./rules.js";
-import { many } from "./saying.js";
-import { Conflict, type DrawerSize, type Store } from "./store.js";
-import { VALUES } from "./values.js";
+import { fromBase64 } from "../../content/base64.js";
+import { encodeContent, hashBytes, type Hash } from "../../content/encode.js";
+import { DrawerError } from "../../content/error.js";
+import { notice, type Notice } from "../../content/notice.js";
+import { readPictureBytes } from "../../content/picture.js";
+import type { LineFault } from "../../messages/en/errors.js";
+import { FORMAT, PAGE, VERSION, type Header, type Line, type Part } from "../drawer-file.js";
+import { revertGroup } from "../history.js";
+import { cleanLabel, cleanOrigin, contentFacts } from "../incoming.js";
+import { lastOf, type Arriving } from "../limits.js";
+import { changeOf } from "../model/change.js";
+import type { Entry } from "../model/entry.js";
+import { newId } from "../model/ids.js";
+import { rulesOf } from "../model/rules.js";
+import { VALUES } from "../model/values.js";
+import { Conflict, type Store } from "../store.js";
+import { retryOnConflict, type Context, type Procedure } from "../transaction.js";
 
 /** How a drawer file is read. */
 export interface ImportOptions {
@@ -28,6 +25,9 @@ export interface ImportOptions {
   /** Is told now and then how many of how many snippets have been read. */
   readonly progress?: (read: number, of: number) => void;
 }
+
+/** The lines of a drawer file, without their line ends. */
+type Lines = AsyncIterable<string> | Iterable<string>;
 
 /**
  * Brings the snippets of a drawer file into a drawer, at its end: all of them, or, if one line is refused, none. Those
@@ -39,29 +39,17 @@ export interface ImportOptions {
  * @throws DrawerError `bad-file` for a file that is none, is cut short, or of a newer version, and for a line that is no
  *   snippet; `full` when the drawer's rules do not let so many in; `conflict` when another import is under way
  */
-export async function importDrawer(
-  drawer: Drawer,
-  open: () => AsyncIterable<string> | Iterable<string>,
-  { name = "the file", progress = () => undefined }: ImportOptions = {},
-): Promise<Notice[]> {
-  const importing = new Import(drawer, name, progress);
-  const checked = await importing.check(open());
-  const { imported, repeated } = await importing.write(open(), checked);
-  const notices: Notice[] = [
-    {
-      code: "imported",
-      message: `Imported ${many(imported)} from “${name}” into the drawer “${drawer.name}”.`,
-    },
-  ];
-  if (repeated > 0) {
-    const were =
-      repeated === 1
-        ? "One was there already and was left out."
-        : `${grouped(repeated)} were there already and were left out.`;
-    notices.push({ code: "repeat", message: were });
-  }
-  return notices;
-}
+export const importFile: Procedure<[open: () => Lines, options?: ImportOptions], Promise<Notice[]>> = {
+  async run(context, open, { name = "the file", progress = () => undefined } = {}) {
+    const importing = new Import(context, name, progress);
+    const checked = await importing.check(open());
+    const { imported, repeated } = await importing.write(open(), checked);
+    return [
+      notice("imported", { count: imported, file: name, drawer: context.drawer }),
+      ...(repeated > 0 ? [notice("repeat/imported", { count: repeated })] : []),
+    ];
+  },
+};
 
 /** What is kept of an import while it is under way. */
 interface UnderWay {
@@ -88,8 +76,7 @@ export async function takeBackImport(store: Store, drawer: string, now: number):
   if (written < snippets && written > 0) await revertGroup(store, drawer, groupId);
   await store.setValue(drawer, VALUES.importing, text, undefined);
   if (written >= snippets) return [];
-  const message = `The import of “${name}” was cut off. What it had brought, ${many(written)}, was taken back; import it again.`;
-  return [{ code: "imported", message }];
+  return [notice("imported/taken-back", { file: name, count: written })];
 }
 
 /** What a file that was checked holds. */
@@ -108,14 +95,14 @@ class Import {
   #written = 0;
 
   constructor(
-    readonly drawer: Drawer,
+    readonly context: Context,
     readonly name: string,
     readonly progress: (read: number, of: number) => void,
   ) {}
 
   /** Checks the whole file, and that there is room for it. */
-  async check(lines: AsyncIterable<string> | Iterable<string>): Promise<Checked> {
-    const { store, name } = this.drawer;
+  async check(lines: Lines): Promise<Checked> {
+    const { store, drawer: name } = this.context;
     const known = await keysOf(store, name);
     let header: Header | undefined;
     let read = 0;
@@ -132,22 +119,17 @@ class Import {
       fresh++;
       bytes += entry.bytes;
     }
-    if (!header) throw new DrawerError("bad-file", `“${this.name}” is empty, and so no drawer file.`);
-    if (read !== header.snippets) {
-      const message = `Nothing was imported: “${this.name}” should hold ${many(header.snippets)} and holds ${grouped(read)}; it was cut short or changed. Export it again.`;
-      throw new DrawerError("bad-file", message);
-    }
+    if (!header) throw new DrawerError("bad-file/empty", { file: this.name });
+    if (read !== header.snippets)
+      throw new DrawerError("bad-file/count", { file: this.name, expected: header.snippets, found: read });
     await this.#checkRoom(header, { count: fresh, bytes });
     return { header, fresh, bytes };
   }
 
   /** Writes what was checked, part by part; should one fail, those before it are taken back. */
-  async write(
-    lines: AsyncIterable<string> | Iterable<string>,
-    { header, fresh }: Checked,
-  ): Promise<{ imported: number; repeated: number }> {
+  async write(lines: Lines, { header, fresh }: Checked): Promise<{ imported: number; repeated: number }> {
     if (fresh === 0) return { imported: 0, repeated: header.snippets };
-    const { store, name } = this.drawer;
+    const { store, drawer: name } = this.context;
     const known = await keysOf(store, name);
     let mark = await this.#mark(undefined, fresh);
     let imported = 0;
@@ -181,21 +163,17 @@ class Import {
     const underWay: UnderWay = { groupId: this.#groupId, name: this.name, snippets, at: Date.now() };
     const after = JSON.stringify(underWay);
     try {
-      await this.drawer.store.setValue(this.drawer.name, VALUES.importing, before, after);
+      await this.context.store.setValue(this.context.drawer, VALUES.importing, before, after);
     } catch (error) {
       if (!(error instanceof Conflict)) throw error;
-      throw new DrawerError(
-        "conflict",
-        `Nothing was imported: another import into the drawer “${this.drawer.name}” is under way. Try again when it has ended.`,
-        { cause: error },
-      );
+      throw new DrawerError("conflict/import", { drawer: this.context.drawer }, { cause: error });
     }
     return after;
   }
 
   /** Writes some snippets in one change. Gives how many of them were not there yet. */
   async #writePage(header: Header, lines: readonly Line[], known: Set<string>): Promise<number> {
-    const { store, name } = this.drawer;
+    const { store, drawer: name } = this.context;
     const contents = new Map<Hash, Uint8Array>();
     const entries = lines
       .map((line) => this.#entry(line, contents))
@@ -204,8 +182,8 @@ class Import {
     const part = ++this.#written;
     await retryOnConflict(name, async () => {
       const bytes = entries.reduce((sum, entry) => sum + entry.bytes, 0);
-      const { count } = await this.#checkRoom(header, { count: entries.length, bytes });
-      const last = await lastOf(store, name, count);
+      await this.#checkRoom(header, { count: entries.length, bytes });
+      const last = await lastOf(store, name);
       const orders = generateNKeysBetween(last?.order ?? null, null, entries.length);
       const edits = entries.map((entry, index) => ({
         id: entry.id,
@@ -219,18 +197,23 @@ class Import {
     return entries.length;
   }
 
-  async #checkRoom(header: Header, arriving: { count: number; bytes: number }): Promise<DrawerSize> {
-    const [size, rules] = [await this.drawer.size(), await this.drawer.rules()];
+  async #checkRoom(header: Header, arriving: Arriving): Promise<void> {
+    const { store, drawer } = this.context;
+    const [size, rules] = [await store.size(drawer), await rulesOf(store, drawer)];
     const tooMany = rules.snippets !== null && size.count + arriving.count > rules.snippets;
     const tooLarge = rules.size !== null && size.bytes + arriving.bytes > rules.size;
-    if (tooMany || tooLarge) throw this.#full(header, rules);
-    return size;
+    if (!tooMany && !tooLarge) return;
+    throw new DrawerError("full/import", {
+      file: this.name,
+      count: header.snippets,
+      drawer,
+      snippets: rules.snippets,
+      bytes: rules.size,
+    });
   }
 
   /** The header and the snippets of a file, checked. */
-  async *#linesOf(
-    lines: AsyncIterable<string> | Iterable<string>,
-  ): AsyncGenerator<{ readonly header: Header } | { readonly snippet: Line }> {
+  async *#linesOf(lines: Lines): AsyncGenerator<{ readonly header: Header } | { readonly snippet: Line }> {
     const [checkHeader, check] = await validators();
     let header: Header | undefined;
     for await (const line of lines) {
@@ -241,7 +224,7 @@ class Import {
         header = this.#header(value, checkHeader);
         yield { header };
       } else if (check(value)) yield { snippet: value as Line };
-      else throw this.#bad(`is no snippet: ${said(check)}`);
+      else throw this.#bad({ is: "no-snippet", why: faultOf(check) });
     }
   }
 
@@ -250,40 +233,28 @@ class Import {
       return JSON.parse(this.#line === 1 ? line.replace(/^\uFEFF/, "") : line);
     } catch (error) {
       if (!(error instanceof SyntaxError)) throw error;
-      throw this.#bad(this.#line === 1 ? "is no drawer file: its first line is not JSON" : "is not JSON");
+      throw this.#bad({ is: this.#line === 1 ? "no-drawer-file" : "no-json" });
     }
   }
 
   #header(value: unknown, check: ValidateFunction): Header {
     const { format, version } = (value ?? {}) as Partial<Header>;
-    if (format !== FORMAT) {
-      const message = `“${this.name}” is no drawer file. To take it in as a document, use “collect”.`;
-      throw new DrawerError("bad-file", message);
-    }
-    if (typeof version === "number" && version > VERSION) {
-      const message = `“${this.name}” was written by a newer Drawer (version ${version} of the form; this one reads ${VERSION}). Nothing was imported. Update Drawer first.`;
-      throw new DrawerError("bad-file", message);
-    }
-    if (!check(value)) throw this.#bad(`is no header: ${said(check)}`);
+    if (format !== FORMAT) throw new DrawerError("bad-file/other", { file: this.name });
+    if (typeof version === "number" && version > VERSION)
+      throw new DrawerError("bad-file/newer", { file: this.name, version, known: VERSION });
+    if (!check(value)) throw this.#bad({ is: "no-header", why: faultOf(check) });
     return value as Header;
   }
 
-  #bad(what: string): DrawerError {
-    return new DrawerError("bad-file", `Nothing was imported: “${this.name}”, line ${this.#line}, ${what}.`);
-  }
-
-  #full(header: Header, rules: Rules): DrawerError {
-    return new DrawerError(
-      "full",
-      `Nothing was imported: “${this.name}” holds ${many(header.snippets)}, and the drawer “${this.drawer.name}” takes at most ${limitsOf(rules)}. Raise its rules “snippets” or “size”, or import into another drawer.`,
-    );
+  #bad(fault: LineFault): DrawerError {
+    return new DrawerError("bad-file/line", { file: this.name, line: this.#line, fault });
   }
 
   #entry({ pictures = {}, ...part }: Line, contents: Map<Hash, Uint8Array>): Entry {
     for (const [hash, text] of Object.entries(pictures)) {
       const bytes = fromBase64(text);
       if (!bytes || hashBytes(bytes) !== hash || !readPictureBytes(bytes))
-        throw this.#bad(`has a picture that is damaged or of no known type (${hash.slice(0, 8)}…)`);
+        throw this.#bad({ is: "bad-picture", hash });
       contents.set(hash, bytes);
     }
     return this.#part(part, Object.keys(pictures), contents);
@@ -298,11 +269,17 @@ class Import {
     const hash = hashBytes(bytes);
     contents.set(hash, bytes);
     return {
-      ...{ id: newId(), drawer: this.drawer.name, order: "a0", ...contentFacts(content, hash, false) },
+      id: newId(),
+      drawer: this.context.drawer,
+      order: "a0",
+      ...contentFacts(content, hash, false),
       ...(pictures.length > 0 && { pictures }),
       bytes: bytes.length + pictures.reduce((sum, each) => sum + (contents.get(each)?.length ?? 0), 0),
       ...(label !== undefined && { label: cleanLabel(label) }),
-      ...{ kept: kept ?? false, private: false, origin: cleanOrigin(origin), collectedAt },
+      kept: kept ?? false,
+      private: false,
+      origin: cleanOrigin(origin),
+      collectedAt,
       ...(parts && { parts: parts.map((one) => this.#part(one, pictures, contents)) }),
     };
   }
@@ -324,7 +301,10 @@ async function keysOf(store: Store, drawer: string): Promise<Set<string>> {
 /** The checks of a header and of a snippet; made at the first import. */
 async function validators(): Promise<readonly [ValidateFunction, ValidateFunction]> {
   if (checks) return checks;
-  const { default: ajvModule } = await import("ajv/dist/2020.js");
+  const [{ default: ajvModule }, { DRAWER_FILE_SCHEMA }] = await Promise.all([
+    import("ajv/dist/2020.js"),
+    import("../drawer-file-schema.js"),
+  ]);
   const ajv = new ajvModule.Ajv2020({ discriminator: true, strict: false });
   ajv.addSchema(DRAWER_FILE_SCHEMA, "drawer-file");
   return (checks = [
@@ -336,7 +316,7 @@ async function validators(): Promise<readonly [ValidateFunction, ValidateFunctio
 let checks: readonly [ValidateFunction, ValidateFunction] | undefined;
 
 /** What a check found wrong, and where. */
-function said({ errors }: ValidateFunction): string {
+function faultOf({ errors }: ValidateFunction): string {
   const [first] = errors ?? [];
   const more =
     first?.params["additionalProperty"] === undefined ? "" : ` (“${first.params["additionalProperty"]}”)`;

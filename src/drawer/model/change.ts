@@ -1,5 +1,9 @@
+import type { ActionSummary } from "../../messages/en/actions.js";
+import type { operations } from "../../messages/en/operations.js";
 import type { Entry } from "./entry.js";
 import { newId } from "./ids.js";
+import { decodeRules, RULE_NAMES } from "./rules.js";
+import { VALUES } from "./values.js";
 
 /** What one edit did to one entry: `before` is null for one that came, `after` for one that left. */
 export interface Edit {
@@ -15,28 +19,8 @@ export interface ValueEdit {
   readonly after?: string;
 }
 
-/** The name of an operation, as the log keeps it. */
-export type OperationName =
-  | "collect"
-  | "import"
-  | "append"
-  | "merge"
-  | "split"
-  | "move"
-  | "copy"
-  | "label"
-  | "keep"
-  | "release"
-  | "hide"
-  | "unhide"
-  | "discard"
-  | "empty"
-  | "age"
-  | "restore"
-  | "rule"
-  | "recipe"
-  | "undo"
-  | "redo";
+/** The name of an operation, as the log keeps it; what people read for it stands in `messages`. */
+export type OperationName = keyof typeof operations;
 
 /** What the user did, or a part of it: all its edits are done, or none. */
 export interface Change {
@@ -127,4 +111,32 @@ export async function lastUndone(log: AsyncIterable<Change>): Promise<Change | u
     else return change;
   }
   return undefined;
+}
+
+/**
+ * What a change did, as it is told.
+ * @param total how many snippets the whole group is about, when the change is only a part of it
+ */
+export function summaryOf(change: Change, total?: number): ActionSummary {
+  const operation = change.undoneOperation ?? change.operation;
+  const isUndo = change.operation === "undo";
+  const [value] = isUndo ? reversedValues(change.values ?? []) : (change.values ?? []);
+  if (value) return { operation, snippets: [], settings: settingsOf(value) };
+  const edits = (isUndo ? reversed(change.edits) : change.edits).filter((edit) => isTold(operation, edit));
+  const snippets = edits.map(({ before, after }) => (operation === "split" ? before : (after ?? before))!);
+  return { operation, snippets, ...(total !== undefined && { total }) };
+}
+
+/** A merge is called by what came of it, a split by what it was made of, collecting by what came in. */
+function isTold(operation: OperationName, { before, after }: Edit): boolean {
+  if (operation === "merge" || operation === "collect" || operation === "import") return after !== null;
+  return operation === "split" ? before !== null : true;
+}
+
+function settingsOf({ name, before, after }: ValueEdit): NonNullable<ActionSummary["settings"]> {
+  if (name.startsWith(VALUES.recipe)) return { recipe: name.slice(VALUES.recipe.length) };
+  const [old, fresh] = [decodeRules(before), decodeRules(after)];
+  const changed = RULE_NAMES.filter((rule) => old[rule] !== fresh[rule]);
+  if (changed.join() === "collecting") return { collecting: fresh.collecting };
+  return { rules: changed };
 }

@@ -4,20 +4,20 @@ import { DrawerError } from "../content/error.js";
 import { beginning, kindOf, picturesOf } from "../content/measure.js";
 import type { Content } from "../content/model.js";
 import type { Reading } from "../content/notice.js";
-import { TEXT_LENGTH, type Entry, type Origin } from "./entry.js";
-import { newId } from "./ids.js";
+import { TEXT_LENGTH, type Entry, type Origin } from "./model/entry.js";
+import { newId } from "./model/ids.js";
 import { looksSecret, MASK, type SecretKind } from "./secret.js";
 
-/** Something to collect: what was read, and where it came from. */
-export interface Gathered extends Reading {
+/** Something to collect: what was read, where it came from, and what the user said of it. */
+export interface Incoming extends Reading {
   readonly origin: Origin;
   readonly label?: string;
   /** Whether it is private, where the user or the source has said so; otherwise it is told from how it looks. */
   readonly private?: boolean;
 }
 
-/** A snippet before it has a place in a drawer, with the bytes of its content and pictures. */
-export interface Draft {
+/** An entry before it has a place in a drawer, with the bytes of its content and pictures. */
+export interface Prepared {
   readonly entry: Omit<Entry, "order">;
   readonly blobs: ReadonlyMap<Hash, Uint8Array>;
   /** The hash of its content, also when it is private and stored under another name. */
@@ -27,17 +27,17 @@ export interface Draft {
 }
 
 /** Why a piece is made private that says what a private snippet says. */
-export const SAME_AS_PRIVATE = "what a private snippet says";
+export const SAME_AS_PRIVATE = "known";
 
-/** Makes a draft of what was gathered, for a drawer. `detect` says whether to look for secrets. */
-export function draft(gathered: Gathered, drawer: string, detect: boolean): Draft {
-  const { content, pictures } = gathered;
-  const label = gathered.label === undefined ? "" : cleanLabel(gathered.label);
-  const origin = cleanOrigin(gathered.origin);
+/** Prepares an entry of what comes in, for a drawer. `detect` says whether to look for secrets. */
+export function prepare(incoming: Incoming, drawer: string, detect: boolean): Prepared {
+  const { content, pictures } = incoming;
+  const label = incoming.label === undefined ? "" : cleanLabel(incoming.label);
+  const origin = cleanOrigin(incoming.origin);
   const bytes = encodeContent(content);
   const hash = hashBytes(bytes);
-  const looks = gathered.private === undefined && detect ? looksSecret(content) : undefined;
-  const isPrivate = gathered.private ?? looks !== undefined;
+  const looks = incoming.private === undefined && detect ? looksSecret(content) : undefined;
+  const isPrivate = incoming.private ?? looks !== undefined;
   const hashes = [...new Set(picturesOf(content).map((picture) => picture.hash))].filter((each) =>
     pictures.has(each),
   );
@@ -85,8 +85,7 @@ const LABEL_LENGTH = 200;
  */
 export function cleanLabel(label: string): string {
   const clean = withoutControls(label).replace(/\s+/g, " ").trim();
-  if (clean.length > LABEL_LENGTH)
-    throw new DrawerError("bad-option", `A label has at most ${LABEL_LENGTH} characters.`);
+  if (clean.length > LABEL_LENGTH) throw new DrawerError("bad-option/label", { most: LABEL_LENGTH });
   return clean;
 }
 

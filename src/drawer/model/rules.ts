@@ -1,0 +1,109 @@
+import { DrawerError } from "../../content/error.js";
+import type { Store } from "../store.js";
+import { VALUES } from "./values.js";
+
+/** A drawer's settings. Times are in milliseconds, sizes in bytes; nothing (`null`) is no limit. */
+export interface Rules {
+  /** Whether anything is collected. */
+  readonly collecting: boolean;
+  /** What happens to a piece that holds nothing. */
+  readonly blanks: "skip" | "allow";
+  /** What happens to a piece that is the same as the latest: with `move`, one that is there anywhere becomes the latest. */
+  readonly repeats: "skip" | "allow" | "move";
+  /** How many snippets there are at most. */
+  readonly snippets: number | null;
+  /** How many bytes their contents have at most. */
+  readonly size: number | null;
+  /** How long text, tables and links stay. */
+  readonly textAge: number | null;
+  /** How long pictures stay. */
+  readonly pictureAge: number | null;
+  /** Whether what looks like a secret is made private. */
+  readonly detect: boolean;
+  /** How long private snippets stay. */
+  readonly privateAge: number | null;
+  /** How long what left can be brought back, and how far back the log goes. */
+  readonly goneAge: number | null;
+}
+
+const MINUTE = 60 * 1000;
+const DAY = 24 * 60 * MINUTE;
+const MEGABYTE = 1024 * 1024;
+
+/** The rules of a drawer for which nobody has said otherwise. */
+export const DEFAULT_RULES: Rules = {
+  collecting: true,
+  blanks: "skip",
+  repeats: "skip",
+  snippets: 1000,
+  size: 256 * MEGABYTE,
+  textAge: 30 * DAY,
+  pictureAge: 7 * DAY,
+  detect: true,
+  privateAge: 2 * MINUTE,
+  goneAge: 7 * DAY,
+};
+
+/** The names of all rules, in the order in which they are shown. */
+export const RULE_NAMES = Object.keys(DEFAULT_RULES) as (keyof Rules)[];
+
+/** What sort of value a rule has. */
+export type RuleForm = "on-off" | "blanks" | "repeats" | "count" | "bytes" | "time";
+
+/** What sort of value each rule has. */
+export const RULE_FORMS: { readonly [Name in keyof Rules]: RuleForm } = {
+  collecting: "on-off",
+  blanks: "blanks",
+  repeats: "repeats",
+  snippets: "count",
+  size: "bytes",
+  textAge: "time",
+  pictureAge: "time",
+  detect: "on-off",
+  privateAge: "time",
+  goneAge: "time",
+};
+
+const CHOICES: Readonly<Partial<Record<RuleForm, readonly unknown[]>>> = {
+  "on-off": [true, false],
+  blanks: ["skip", "allow"],
+  repeats: ["skip", "allow", "move"],
+};
+
+function isValueOf(form: RuleForm, value: unknown): boolean {
+  const choices = CHOICES[form];
+  if (choices) return choices.includes(value);
+  return value === null || (typeof value === "number" && Number.isSafeInteger(value) && value > 0);
+}
+
+/**
+ * Checks rules that a program gives.
+ * @throws DrawerError `bad-option` for one that there is not, and for a value that it cannot have
+ */
+export function checkRules(changes: Partial<Rules>): void {
+  for (const [name, value] of Object.entries(changes)) {
+    if (!Object.hasOwn(RULE_FORMS, name))
+      throw new DrawerError("bad-option/rule", { name, names: RULE_NAMES });
+    const form = RULE_FORMS[name as keyof Rules];
+    if (!isValueOf(form, value))
+      throw new DrawerError("bad-option/rule-value", { name, value: String(value), form, isTyped: false });
+  }
+}
+
+/** The rules of a drawer. */
+export async function rulesOf(store: Store, drawer: string): Promise<Rules> {
+  return decodeRules(await store.value(drawer, VALUES.rules));
+}
+
+/** Rules as they are kept: those that are not the usual ones; undefined when all are. */
+export function encodeRules(rules: Rules): string | undefined {
+  const unusual = Object.entries(rules).filter(
+    ([name, value]) => value !== DEFAULT_RULES[name as keyof Rules],
+  );
+  return unusual.length === 0 ? undefined : JSON.stringify(Object.fromEntries(unusual));
+}
+
+/** The rules that {@link encodeRules} kept. */
+export function decodeRules(text: string | undefined): Rules {
+  return text === undefined ? DEFAULT_RULES : { ...DEFAULT_RULES, ...(JSON.parse(text) as Partial<Rules>) };
+}

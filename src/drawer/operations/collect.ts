@@ -1,0 +1,156 @@
+import { generateNKeysBetween } from "fractional-indexing";
+import { hashBytes, type Hash } from "../../content/encode.js";
+import { DrawerError } from "../../content/error.js";
+import { isBlank } from "../../content/measure.js";
+import { notice, type Notice } from "../../content/notice.js";
+import { makeRoom } from "../limits.js";
+import { prepare, SAME_AS_PRIVATE, type Incoming, type Prepared } from "../incoming.js";
+import type { Edit } from "../model/change.js";
+import type { Entry } from "../model/entry.js";
+import type { Rules } from "../model/rules.js";
+import type { Positioned, Store } from "../store.js";
+import type { Operation } from "../transaction.js";
+
+/** What was collected, and what the drawer has to say of it. */
+export interface Collected {
+  readonly collected: readonly Positioned[];
+  readonly notices: readonly Notice[];
+}
+
+/**
+ * Collects all of these at the end, in order, by the drawer's rules; or none of them. Nothing goes, and nothing is
+ * left out, without a notice.
+ * @throws DrawerError `paused` when collecting is off, `full` when nothing that may go would make room enough
+ */
+export const collect: Operation<[incoming: readonly Incoming[]], Collected> = {
+  name: "collect",
+  async plan(transaction, incoming) {
+    const { store, drawer } = transaction;
+    const rules = await transaction.rules();
+    if (!rules.collecting) throw paused(drawer);
+    const prepared = await prepareAll(store, drawer, incoming, rules);
+    const size = await transaction.size();
+    const [latest] = await store.entries({ drawer, last: 1 });
+    const { fresh, again, notices } = await sortOut(store, rules, incoming, prepared, latest?.entry);
+    const arriving = { count: fresh.length, bytes: fresh.reduce((sum, { entry }) => sum + entry.bytes, 0) };
+    const room =
+      arriving.count > 0
+        ? await makeRoom(store, rules, size, arriving, new Set(again.map(({ id }) => id)))
+        : { leaving: [], notices: [] };
+    const orders = generateNKeysBetween(latest?.entry.order ?? null, null, again.length + fresh.length);
+    const first = size.count - room.leaving.length - again.length + 1;
+    // What is collected again is as young as what is new; stores know it by its later time.
+    const young = again.map((entry) => ({ ...entry, collectedAt: nowOrAfter(entry.collectedAt) }));
+    const collected = [...young, ...fresh.map(({ entry }) => entry)].map((entry, index): Positioned => ({
+      position: first + index,
+      entry: { ...entry, order: orders[index]! },
+    }));
+    const told = collected.map(({ position, entry }, index) =>
+      index < again.length
+        ? notice("repeat/moved", { position, snippet: entry })
+        : taken({ position, entry }, fresh[index - again.length]!, rules),
+    );
+    const edits = collected.map(({ entry }, index): Edit => ({
+      id: entry.id,
+      before: again[index] ?? null,
+      after: entry,
+    }));
+    return {
+      edits: [...room.leaving, ...edits],
+      contents: new Map(fresh.flatMap(({ blobs }) => [...blobs])),
+      result: {
+        collected,
+        notices: [...incoming.flatMap((piece) => piece.notices), ...notices, ...told, ...room.notices],
+      },
+    };
+  },
+};
+
+/** This time, or, within the same millisecond, the next one. */
+function nowOrAfter(time: string): string {
+  return new Date(Math.max(Date.now(), Date.parse(time) + 1)).toISOString();
+}
+
+/** Prepares all pieces; undefined for one that is blank. What says the same as a private snippet is private as well. */
+async function prepareAll(
+  store: Store,
+  drawer: string,
+  incoming: readonly Incoming[],
+  rules: Rules,
+): Promise<(Prepared | undefined)[]> {
+  const secrets = await secretHashes(store);
+  return incoming.map((piece) => {
+    if (rules.blanks === "skip" && isBlank(piece.content)) return undefined;
+    const prepared = prepare(piece, drawer, rules.detect);
+    const isKnown = piece.private === undefined && !prepared.entry.private && secrets.has(prepared.hash);
+    return isKnown
+      ? { ...prepare({ ...piece, private: true }, drawer, false), looks: SAME_AS_PRIVATE }
+      : prepared;
+  });
+}
+
+/** The hashes of what private snippets say, which are stored under other names. */
+async function secretHashes(store: Store): Promise<ReadonlySet<Hash>> {
+  const hashes = new Set<Hash>();
+  for (const { id, drawer } of await store.secrets())
+    for (const { entry } of await store.entries({ drawer, ids: [id] }))
+      hashes.add(await contentHash(store, entry));
+  return hashes;
+}
+
+/** That a drawer does not collect now. */
+export function paused(drawer: string): DrawerError {
+  return new DrawerError("paused", { drawer });
+}
+
+/** Which of the pieces are new, and which are there already and are only to become the latest. */
+async function sortOut(
+  store: Store,
+  rules: Rules,
+  incoming: readonly Incoming[],
+  pieces: readonly (Prepared | undefined)[],
+  last: Entry | undefined,
+): Promise<{ fresh: Prepared[]; again: Entry[]; notices: Notice[] }> {
+  const notices: Notice[] = [];
+  const again = new Map<string, Entry>();
+  let fresh: Prepared[] = [];
+  let before = last && (await contentHash(store, last));
+  let latest: Omit<Entry, "order"> | undefined = last;
+  for (const [index, prepared] of pieces.entries()) {
+    if (!prepared) {
+      notices.push(notice("blank", { origin: incoming[index]!.origin }));
+      continue;
+    }
+    const { entry, hash } = prepared;
+    if (rules.repeats !== "allow" && hash === before) {
+      notices.push(notice("repeat/skipped", { snippet: latest?.private ? latest : entry }));
+      continue;
+    }
+    before = hash;
+    latest = entry;
+    if (rules.repeats === "move") {
+      fresh = fresh.filter((other) => other.hash !== hash);
+      const [there] = await store.entries({ drawer: entry.drawer, content: hash, limit: 1 });
+      if (there) {
+        // Deleted first, so that it stands after those that came between.
+        again.delete(there.entry.id);
+        again.set(there.entry.id, there.entry);
+        continue;
+      }
+    }
+    fresh.push(prepared);
+  }
+  return { fresh, again: [...again.values()], notices };
+}
+
+/** The hash of an entry's content; a private one is stored under another name. */
+async function contentHash(store: Store, entry: Entry): Promise<Hash> {
+  if (!entry.private) return entry.content;
+  const bytes = (await store.contents([entry.content])).get(entry.content);
+  return bytes ? hashBytes(bytes) : entry.content;
+}
+
+function taken({ position, entry }: Positioned, { looks }: Prepared, { privateAge: age }: Rules): Notice {
+  if (!entry.private) return notice("collected", { position, entry });
+  return notice("private/collected", { position, age, ...(looks !== undefined && { looks }) });
+}

@@ -1,0 +1,172 @@
+import { DrawerError } from "../../content/error.js";
+import { notice, type Notice } from "../../content/notice.js";
+import { hiddenTraces } from "../hidden.js";
+import { piecesOf, type Entry } from "../model/entry.js";
+import { VALUES } from "../model/values.js";
+import { pickSome, readSnippets, snippetsOf, type Snippet } from "../selection.js";
+import { Conflict, type Positioned } from "../store.js";
+import { isTrace } from "../traces.js";
+import type { Context, Procedure } from "../transaction.js";
+
+/**
+ * A deal hands out a pick one snippet at a time, in order: one to each field, cell or page. It is kept with the drawer,
+ * so it goes on tomorrow and in another process, and what is collected or discarded meanwhile does not disturb it. What
+ * has been forgotten for good is passed over, with a notice.
+ */
+
+/** One snippet that was handed out: which of how many. */
+export interface Dealt {
+  readonly snippet: Snippet;
+  /** Its number in the deal, from 1. */
+  readonly number: number;
+  /** How many the deal has. */
+  readonly of: number;
+  /** What was passed over on the way. */
+  readonly notices: readonly Notice[];
+}
+
+/** How many snippets of a deal are left, of how many. */
+export interface Left {
+  readonly left: number;
+  readonly of: number;
+}
+
+/** What is done with a snippet that is handed out; when it fails, the snippet has not been handed out. */
+export type Use = (dealt: Dealt) => Promise<void> | void;
+
+/** A deal as it is kept: which snippets are handed out, by their ids alone, and how many have been. */
+interface Kept {
+  readonly snippets: readonly { readonly id: string; readonly position: number }[];
+  readonly handed: number;
+}
+
+/**
+ * Begins a deal, in place of the one before.
+ * @throws DrawerError `bad-pick`, `no-position`, `nothing`
+ */
+export const deal: Procedure<[pick: string], Promise<Left>> = {
+  async run({ store, drawer }, pick) {
+    const picked = await pickSome(snippetsOf(store, drawer), pick);
+    const snippets = picked.map(({ position, entry }) => ({ id: entry.id, position }));
+    const before = await store.value(drawer, VALUES.deal);
+    await store.setValue(drawer, VALUES.deal, before, JSON.stringify({ snippets, handed: 0 } satisfies Kept));
+    return { left: snippets.length, of: snippets.length };
+  },
+};
+
+/**
+ * How many snippets are left to hand out.
+ * @throws DrawerError `nothing` when no deal has been begun
+ */
+export const dealLeft: Procedure<[], Promise<Left>> = {
+  run: async (context) => leftOf((await keptDeal(context)).kept),
+};
+
+/**
+ * Hands out the next snippet; undefined when all have been handed out.
+ * @throws DrawerError `nothing` when no deal has been begun, `conflict`
+ */
+export const dealNext: Procedure<[use?: Use], Promise<Dealt | undefined>> = {
+  run: (context, use) => handOut(context, (handed) => handed, 1, use),
+};
+
+/**
+ * Hands out again the snippet before the last that was handed out; the first stays the first.
+ * @throws DrawerError `nothing` when no deal has been begun, `conflict`
+ */
+export const dealBack: Procedure<[use?: Use], Promise<Dealt | undefined>> = {
+  run: (context, use) => handOut(context, (handed) => Math.max(0, handed - 2), -1, use),
+};
+
+/**
+ * Passes over the next snippet, and hands out nothing.
+ * @throws DrawerError `nothing` when no deal has been begun, `conflict`
+ */
+export const dealSkip: Procedure<[], Promise<Left>> = {
+  async run(context) {
+    const { text, kept } = await keptDeal(context);
+    const after = { ...kept, handed: Math.min(kept.snippets.length, kept.handed + 1) };
+    await keep(context, text, after);
+    return leftOf(after);
+  },
+};
+
+function leftOf({ snippets, handed }: Kept): Left {
+  return { left: snippets.length - handed, of: snippets.length };
+}
+
+async function handOut(
+  context: Context,
+  choose: (handed: number) => number,
+  step: 1 | -1,
+  use: Use = () => undefined,
+): Promise<Dealt | undefined> {
+  const { text, kept } = await keptDeal(context);
+  const of = kept.snippets.length;
+  const notices: Notice[] = [];
+  for (let index = choose(kept.handed); index >= 0 && index < of; index += step) {
+    const number = index + 1;
+    const snippet = await findDealt(context, kept.snippets[index]!);
+    if (!snippet) {
+      notices.push(notice("forgotten/dealt", { number, of }));
+      continue;
+    }
+    const dealt: Dealt = { snippet, number, of, notices };
+    await use(dealt);
+    await keep(context, text, { ...kept, handed: number });
+    return dealt;
+  }
+  if (step > 0) await keep(context, text, { ...kept, handed: of });
+  return undefined;
+}
+
+/** Keeps how far the deal is; when another process has gone on with it meanwhile, that stands. */
+async function keep({ store, drawer }: Context, before: string, kept: Kept): Promise<void> {
+  const after = JSON.stringify(kept);
+  if (after === before) return;
+  try {
+    await store.setValue(drawer, VALUES.deal, before, after);
+  } catch (error) {
+    if (!(error instanceof Conflict)) throw error;
+    throw new DrawerError("conflict/deal", {}, { cause: error });
+  }
+}
+
+async function keptDeal({ store, drawer }: Context): Promise<{ text: string; kept: Kept }> {
+  const text = await store.value(drawer, VALUES.deal);
+  if (text === undefined) throw new DrawerError("nothing/deal", {});
+  return { text, kept: JSON.parse(text) as Kept };
+}
+
+/** A snippet of a deal, wherever it is now: in a drawer, among what has left one, or a piece of another. */
+async function findDealt(
+  context: Context,
+  { id, position }: Kept["snippets"][number],
+): Promise<Snippet | undefined> {
+  const { store, drawer } = context;
+  const [here] = await store.entries({ drawer, ids: [id] });
+  const found = here ?? (await findElsewhere(context, id, position));
+  if (!found) return undefined;
+  const [snippet] = await readSnippets(store, [found]);
+  return snippet;
+}
+
+async function findElsewhere(
+  { store, drawer }: Context,
+  id: string,
+  position: number,
+): Promise<Positioned | undefined> {
+  const traces = await hiddenTraces(store);
+  const mayBeShown = (entry: Entry) => entry.private || !traces || !isTrace(entry, traces);
+  const gone = (await store.gone(drawer)).find(({ entry }) => entry.id === id);
+  if (gone) return mayBeShown(gone.entry) ? { position, entry: gone.entry } : undefined;
+  // Moved, merged or split: the log tells where it went last.
+  for (const change of await store.changes({ about: [id] })) {
+    for (const { after } of change.edits) {
+      const entry = after && piecesOf(after).find((piece) => piece.id === id);
+      if (entry && !mayBeShown(entry)) return undefined;
+      if (entry && (await store.contents([entry.content])).has(entry.content)) return { position, entry };
+    }
+  }
+  return undefined;
+}

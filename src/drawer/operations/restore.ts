@@ -1,0 +1,35 @@
+import { DrawerError } from "../../content/error.js";
+import { notice, type Notice } from "../../content/notice.js";
+import { goneFrom, goneSnippetsOf } from "../gone.js";
+import { hiddenTraces } from "../hidden.js";
+import { pickSome } from "../selection.js";
+import { maskedEntry } from "../traces.js";
+import type { Operation } from "../transaction.js";
+
+/**
+ * Brings back what has left, to the end of the drawer.
+ *
+ * @param pick of what {@link Drawer.gone} gives
+ * @throws DrawerError `bad-pick`, `no-position`, `nothing`, `full`, `store` when a content is missing
+ */
+export const restore: Operation<[pick: string], Notice[]> = {
+  name: "restore",
+  async plan(transaction, pick) {
+    const { store, drawer } = transaction;
+    const gone = await goneFrom(store, drawer);
+    const picked = await pickSome(goneSnippetsOf(store, drawer), pick);
+    const coming = picked.flatMap(({ position }) => gone[position - 1] ?? []);
+    const contents = await store.contents(coming.map(({ entry }) => entry.content));
+    const lost = coming.find(({ entry }) => !contents.has(entry.content));
+    if (lost) throw new DrawerError("store/missing-gone", { snippet: lost.entry });
+    const { leaving, notices, orders, first } = await transaction.roomAtEnd(coming);
+    const traces = await hiddenTraces(store);
+    const snippets = coming.map(({ entry }) => (traces ? maskedEntry(entry, traces) : entry));
+    const edits = coming.map(({ entry }, index) => ({
+      id: entry.id,
+      before: null,
+      after: { ...entry, order: orders[index]! },
+    }));
+    return { edits: [...leaving, ...edits], result: [notice("restored", { snippets, first }), ...notices] };
+  },
+};

@@ -1,0 +1,33 @@
+import { decodeContent, hashBytes, type Hash } from "../../content/encode.js";
+import { contentFacts, secretName } from "../incoming.js";
+import type { Edit } from "../model/change.js";
+import type { Plan, Transaction } from "../transaction.js";
+
+/**
+ * Plans to store the contents of the snippets of a pick under other names: random ones for private snippets, their
+ * hashes for others. Gives the positions of those that change.
+ */
+export async function setPrivate(
+  transaction: Transaction,
+  pick: string,
+  isPrivate: boolean,
+): Promise<Plan<number[]>> {
+  const picked = await transaction.pick(pick);
+  const changing = picked.filter(({ entry }) => entry.private !== isPrivate);
+  // Reads each, so that one whose content is missing is refused rather than lost.
+  const snippets = await transaction.read(changing);
+  const blobs = await transaction.store.contents(changing.map(({ entry }) => entry.content));
+  const contents = new Map<Hash, Uint8Array>();
+  const edits = snippets.map(({ entry, pictures }): Edit => {
+    const bytes = blobs.get(entry.content)!;
+    const name = isPrivate ? secretName() : hashBytes(bytes);
+    contents.set(name, bytes);
+    for (const [hash, picture] of pictures) contents.set(hash, picture);
+    // The pieces of a merged snippet would show what it says.
+    const { parts: _, ...whole } = entry;
+    const facts = contentFacts(decodeContent(bytes), name, isPrivate);
+    const after = { ...(isPrivate ? whole : entry), ...facts, private: isPrivate };
+    return { id: entry.id, before: entry, after };
+  });
+  return { edits, contents, result: changing.map(({ position }) => position) };
+}

@@ -1,0 +1,94 @@
+import { DrawerError } from "../content/error.js";
+import { typedName } from "../messages/names.js";
+import { rules as words } from "../messages/en/rules.js";
+import { ruleValue } from "../messages/en/notices.js";
+import { DEFAULT_RULES, RULE_FORMS, RULE_NAMES, type RuleForm, type Rules } from "./model/rules.js";
+
+/** A rule in words. */
+export interface RuleText {
+  readonly key: keyof Rules;
+  /** Its name where it is typed. */
+  readonly name: string;
+  readonly value: string;
+  /** What it is when nobody has said otherwise. */
+  readonly usual: string;
+  readonly about: string;
+  /** What it means, as a sentence. */
+  readonly sentence: string;
+}
+
+/** All rules in words, in their order. */
+export function describeRules(rules: Rules): RuleText[] {
+  return RULE_NAMES.map((key) => ({
+    key,
+    name: typedName(key),
+    value: ruleValue(key, rules[key]),
+    usual: ruleValue(key, DEFAULT_RULES[key]),
+    about: words[key].about,
+    sentence: `${(words[key].means as (value: unknown) => string)(rules[key])}.`,
+  }));
+}
+
+const SECOND = 1000;
+const MINUTE = 60 * SECOND;
+const HOUR = 60 * MINUTE;
+const MEGABYTE = 1024 * 1024;
+
+/** The units that may be typed, and how many of the smallest each is. */
+const UNITS: Readonly<Partial<Record<RuleForm, readonly (readonly [RegExp, number])[]>>> = {
+  time: [
+    [/^d(ays?)?$/, 24 * HOUR],
+    [/^h(ours?)?$/, HOUR],
+    [/^m(in(utes?)?)?$/, MINUTE],
+    [/^s(ec(onds?)?)?$/, SECOND],
+  ],
+  bytes: [
+    [/^gb?$/, 1024 * MEGABYTE],
+    [/^mb?$/, MEGABYTE],
+    [/^kb?$/, 1024],
+    [/^b(ytes?)?$/, 1],
+  ],
+  count: [[/^$/, 1]],
+};
+
+/**
+ * Reads a rule as it is typed: `snippets=500`, `text-age=2 weeks`.
+ * @throws DrawerError `bad-option` for a name or a value that is none
+ */
+export function parseRule(typed: string): Partial<Rules> {
+  const [, name = typed, text] = /^([^=]*)=(.*)$/s.exec(typed) ?? [];
+  const rule = RULE_NAMES.find((each) => typedName(each) === name.trim());
+  if (!rule)
+    throw new DrawerError("bad-option/rule", { name: name.trim(), names: RULE_NAMES.map(typedName) });
+  const form = RULE_FORMS[rule];
+  if (text === undefined) throw new DrawerError("bad-option/rule-without-value", { name, form });
+  const value = parseValue(form, text.trim().toLowerCase());
+  if (value === undefined)
+    throw new DrawerError("bad-option/rule-value", { name, value: text.trim(), form, isTyped: true });
+  return { [rule]: value };
+}
+
+function parseValue(form: RuleForm, text: string): Rules[keyof Rules] | undefined {
+  if (form === "on-off") return ({ on: true, off: false } as const)[text as "on" | "off"];
+  if (form === "blanks") return (["skip", "allow"] as const).find((value) => value === text);
+  if (form === "repeats") return (["skip", "allow", "move"] as const).find((value) => value === text);
+  if (/^(never|none|any|unlimited)$/.test(text)) return null;
+  const [, digits, unit] = /^([\d.,]+)\s*([a-z]*)$/.exec(text) ?? [];
+  const [, size] = UNITS[form]!.find(([pattern]) => pattern.test(unit ?? "?")) ?? [];
+  const value = size === undefined || digits === undefined ? NaN : (parseNumber(digits) ?? NaN) * size;
+  return value > 0 && Number.isFinite(value) ? Math.round(value) : undefined;
+}
+
+/**
+ * The number that is written so; undefined when it is none.
+ * @throws DrawerError `bad-option` when it can be read in two ways, as `1.000` can
+ */
+function parseNumber(digits: string): number | undefined {
+  if (/^\d{1,3}[.,]\d{3}$/.test(digits)) {
+    const readings = [digits.replace(/[.,]\d{3}$/, ""), digits.replace(/[.,]/, "")] as const;
+    throw new DrawerError("bad-option/ambiguous", { digits, readings });
+  }
+  const isGrouped = /^\d{1,3}(?:,\d{3}){2,}$|^\d{1,3}(?:\.\d{3}){2,}$/.test(digits);
+  const plain = isGrouped ? digits.replace(/[.,]/g, "") : digits;
+  return /^\d{1,12}(?:[.,]\d+)?$/.test(plain) ? Number(plain.replace(",", ".")) : undefined;
+}

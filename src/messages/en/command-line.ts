@@ -1,0 +1,97 @@
+import type { ErrorReason } from "../index.js";
+import type { NamedSnippet } from "../names.js";
+import { many, namedAll } from "./phrases.js";
+
+/** Refusals of what was typed, which only the command line has. Their codes are told by as those of errors are. */
+export const usage = {
+  /** Spots were given for several files. */
+  "bad-option/spots": () => "Spots belong to one file: name one file with --at, or several files without it.",
+  /** Private, and not private. */
+  "bad-option/private": () => "It is private or it is not: give one of --private and --not-private.",
+  /** The clipboard, and something else. */
+  "bad-option/clipboard": () =>
+    "What was copied last is collected whole: --clipboard goes without files, --at and --type.",
+  /** No such type of what is read. */
+  "bad-option/type": ({ type, types }: { type: string; types: readonly string[] }) =>
+    `There is no type “${type}”. The types are: ${types.join(", ")}.`,
+  /** No such format of what is written. */
+  "bad-option/out": ({ out, outputs }: { out: string; outputs: readonly string[] }) =>
+    `There is no output “${out}”. The outputs are: ${outputs.join(", ")}.`,
+  /** No such kind of snippet. */
+  "bad-option/kind": ({ kind, kinds }: { kind: string; kinds: readonly string[] }) =>
+    `There is no kind “${kind}”. The kinds are: ${kinds.join(", ")}.`,
+  /** A renamed column is not two names. */
+  "bad-option/rename": ({ typed }: { typed: string }) =>
+    `“${typed}” does not say what a column is called. Write --columns 'E-Mail=Email'.`,
+  /** No label was given. */
+  "bad-option/no-label": () =>
+    "Say which label (drawer label 3 'Storm damage'), or take it off with --remove.",
+  /** What left cannot be searched. */
+  "bad-option/gone": () => "What has left is listed whole: --gone goes without --find, --kind and --from.",
+  /** Nothing to find. */
+  "bad-option/find": () => "Say which words to find: --find and some words.",
+  /** Passing over takes no pick. */
+  "bad-option/skip": () => "Passing over goes without a pick: drawer deal --skip.",
+  /** Nowhere to move to. */
+  "bad-option/move": () => "Say where to: --before and a position, --to-end, or --into and a drawer.",
+  /** Bytes are nothing for a terminal. */
+  "bad-option/terminal": ({ format }: { format: string }) =>
+    `A ${format} file is nothing to read on a terminal. Name a file with --to, or lead the answer into one.`,
+  /** Nothing was named or piped in. */
+  "nothing/input": () =>
+    "Nothing to collect: name a file, or pipe something in (cat notes.txt | drawer collect).",
+  /** Somebody was asked, and said no. */
+  many: () => "Nothing was changed.",
+  /** More than a few snippets would go, and nobody could be asked. */
+  "many/unasked": (leaving: Leaving) =>
+    `Nothing was changed. ${takesOut(leaving)} Add --yes if that is meant.`,
+  /** A step of the tour was refused. */
+  "tour-stopped": ({ command, status, answer }: { command: string; status: number | null; answer: string }) =>
+    `The tour stopped, because “${command}” ended with ${status}: ${answer}`,
+};
+
+/** What would go by a change of rules. */
+export interface Leaving {
+  readonly snippets: readonly NamedSnippet[];
+  readonly drawer: string;
+}
+
+/** What would go by a change of rules, as a sentence. */
+export function takesOut({ snippets, drawer }: Leaving): string {
+  return `This takes ${many(snippets.length)} out of the drawer “${drawer}”: ${namedAll(snippets)}.`;
+}
+
+/** What a command can do about a refusal, beside what the refusal says itself. */
+export const hints: Partial<Readonly<Record<ErrorReason, string>>> = {
+  "no-file/device": "Lead it into standard input (drawer collect < …), which ends at a limit.",
+  "no-spot": "“drawer look” lists the spots.",
+  "no-spot/lines": "“drawer look” lists the spots.",
+  "unknown-format/read": "--type says what a file is.",
+  "unknown-format/write": "Or say which with --out.",
+  "nothing/deal": "“drawer deal” and a pick begin one.",
+  "nothing/recipe": "“drawer recipe save” keeps one.",
+  paused: "“drawer resume” does that.",
+  exists: "Or add --overwrite.",
+  "not-written/hand-out": "“drawer next” does it again.",
+};
+
+/** What the answers of commands say beside notices. */
+export const answers = {
+  nextDealt: ({ number, of }: { number: number; of: number }) =>
+    `“drawer next” hands out ${number} of ${of}.`,
+  isPaused: () => "Collecting is paused; “drawer resume” turns it on.",
+  recipeKept: ({ name, recipe, isReplaced }: { name: string; recipe: string; isReplaced: boolean }) =>
+    `Kept the recipe “${name}”${isReplaced ? ", in place of the one before" : ""}: ${recipe}.`,
+  recipe: ({ name, recipe }: { name: string; recipe: string }) => `The recipe “${name}”: ${recipe}.`,
+  recipeRemoved: ({ name, recipe }: { name: string; recipe: string }) =>
+    `Removed the recipe “${name}”: ${recipe}.`,
+  noRecipes: ({ drawer }: { drawer: string }) => `No recipes are kept in the drawer “${drawer}”.`,
+  rules: ({ drawer }: { drawer: string }) =>
+    `Rules of the drawer “${drawer}”. Change one with “drawer rules NAME=VALUE”.`,
+  goOn: (leaving: Leaving) => `${takesOut(leaving)} Go on? (yes or no) `,
+  isEmpty: ({ drawer }: { drawer: string }) => `The drawer “${drawer}” is empty.`,
+  noneFound: ({ drawer, words }: { drawer: string; words: string }) =>
+    `Nothing in the drawer “${drawer}” holds “${words}”.`,
+  noDrawers: () => "There are no drawers yet. Collect something, and there is one.",
+  notWritten: ({ why }: { why: string }) => `The answer could not be written: ${why}.`,
+};

@@ -1,0 +1,23 @@
+/** What each operation is called where it is undone or listed: `discarding “Check rings”`. */
+export const operations = {
+  collect: "collecting",
+  import: "importing",
+  append: "appending to",
+  merge: "merging",
+  split: "splitting",
+  move: "moving",
+  copy: "copying",
+  label: "labelling",
+  keep: "keeping",
+  release: "releasing",
+  hide: "making private",
+  unhide: "taking the privacy off",
+  discard: "discarding",
+  empty: "emptying the drawer of",
+  age: "letting go, by age,",
+  restore: "bringing back",
+  rule: "changing the rule",
+  recipe: "changing the recipe",
+  undo: "undoing",
+  redo: "doing again",
+};

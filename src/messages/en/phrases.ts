@@ -1,0 +1,118 @@
+import { originText, type NamedOrigin, type NamedSnippet, type PlacedSnippet } from "../names.js";
+
+/** A whole number: `12,345`. */
+export function grouped(number: number): string {
+  return String(number).replace(/\B(?=(?:\d{3})+$)/g, ",");
+}
+
+/** `one snippet`, `12,345 snippets`. */
+export function many(count: number): string {
+  return count === 1 ? "one snippet" : `${grouped(count)} snippets`;
+}
+
+/** `it` or `them`. */
+export function pronoun(count: number): string {
+  return count === 1 ? "it" : "them";
+}
+
+/** How many characters of a snippet stand in a message. */
+const NAME_LENGTH = 40;
+
+/** A snippet by its label, or by the beginning of its text, in quotation marks. */
+export function named(snippet: NamedSnippet): string {
+  if (snippet.private && snippet.label === undefined) return "a private snippet";
+  const text = (snippet.label ?? snippet.text) || `a blank ${snippet.kind}`;
+  if (text.length <= NAME_LENGTH) return `“${text}”`;
+  const cut = text.slice(0, NAME_LENGTH);
+  const words = (/^(.{20,})\s/su.exec(cut)?.[1] ?? cut).replace(/[\s,;|—-]+$/u, "");
+  return `“${words.replace(/[\uD800-\uDBFF]$/, "")}…”`;
+}
+
+/** The same with where it came from: `“First wheatear on the seawall…” (diary.docx, p3)`. */
+export function namedWithOrigin(snippet: NamedSnippet & { readonly origin: NamedOrigin }): string {
+  const place = originText(snippet.origin);
+  return place === "" ? named(snippet) : `${named(snippet)} (${place})`;
+}
+
+/** The same with its position. */
+export function namedWithPosition({ position, entry }: PlacedSnippet): string {
+  return `${position}, ${namedWithOrigin(entry)}`;
+}
+
+/** Several snippets: the first two or three, and how many more. `total` is how many there are, when not all are given. */
+export function namedAll(snippets: readonly NamedSnippet[], total = snippets.length): string {
+  const shown = snippets.slice(0, total > 3 ? 2 : 3).map(named);
+  const more = total - shown.length;
+  return shown.join(", ") + (more > 0 ? ` and ${grouped(more)} more` : "");
+}
+
+/** Several snippets with their positions: the first three or four, and how many more. */
+export function namedWithPositions(snippets: readonly PlacedSnippet[]): string {
+  const shown = snippets.slice(0, snippets.length > 4 ? 3 : 4);
+  const more = snippets.length > shown.length ? `; and ${snippets.length - shown.length} more` : "";
+  return shown.map(namedWithPosition).join("; ") + more;
+}
+
+/** One snippet with its position, of several only their number. */
+export function oneOrMany(snippets: readonly PlacedSnippet[]): string {
+  return snippets.length === 1 ? namedWithPosition(snippets[0]!) : many(snippets.length);
+}
+
+const SECOND = 1000;
+const MINUTE = 60 * SECOND;
+const HOUR = 60 * MINUTE;
+const DAY = 24 * HOUR;
+const KILOBYTE = 1024;
+const MEGABYTE = 1024 * KILOBYTE;
+
+type Unit = readonly [size: number, one: string, many: string];
+const TIMES: readonly Unit[] = [
+  [DAY, "day", "days"],
+  [HOUR, "hour", "hours"],
+  [MINUTE, "minute", "minutes"],
+  [SECOND, "second", "seconds"],
+  [1, "millisecond", "milliseconds"],
+];
+const SIZES: readonly Unit[] = [
+  [1024 * MEGABYTE, "GB", "GB"],
+  [MEGABYTE, "MB", "MB"],
+  [KILOBYTE, "KB", "KB"],
+  [1, "byte", "bytes"],
+];
+
+function inUnits(value: number, units: readonly Unit[]): string {
+  const [size, one, many] = units.find(([each]) => value >= each && value % each === 0) ?? units.at(-1)!;
+  return `${value / size} ${value === size ? one : many}`;
+}
+
+/** A time in the largest unit that is whole: `2 minutes`; `never` for none. */
+export function duration(milliseconds: number | null): string {
+  return milliseconds === null ? "never" : inUnits(milliseconds, TIMES);
+}
+
+/** A size in the largest unit that is whole: `256 MB`; `any` for no limit. */
+export function size(bytes: number | null): string {
+  return bytes === null ? "any" : inUnits(bytes, SIZES);
+}
+
+/** A drawer's limits: `1,000 snippets and 256 MB`. */
+export function limits({ snippets, bytes }: { snippets: number | null; bytes: number | null }): string {
+  return [
+    ...(snippets === null ? [] : [snippets === 1 ? "1 snippet" : `${grouped(snippets)} snippets`]),
+    ...(bytes === null ? [] : [size(bytes)]),
+  ].join(" and ");
+}
+
+/** What a secret looks like to be. */
+export const SECRETS = {
+  card: "a card number",
+  account: "an account number",
+  key: "a key",
+  password: "a password",
+  code: "a one-time code",
+} as const;
+
+/** Names in quotation marks: `“a”, “b”`. */
+export function quotedAll(names: readonly string[]): string {
+  return names.map((name) => `“${name}”`).join(", ");
+}
