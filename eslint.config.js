@@ -4,7 +4,18 @@ import globals from "globals";
 import ts from "typescript-eslint";
 
 /** The rooms, from the ground up. A room imports only from itself and from rooms above it in this list. */
-const rooms = ["content", "compose", "drawer", "stores", "files", "desktop", "page", "cli"];
+const rooms = [
+  "messages",
+  "content",
+  "formats",
+  "compose",
+  "drawer",
+  "stores",
+  "files",
+  "desktop",
+  "page",
+  "cli",
+];
 
 const orderOfRooms = rooms.map((room, floor) => ({
   target: `./src/${room}`,
@@ -13,7 +24,14 @@ const orderOfRooms = rooms.map((room, floor) => ({
 }));
 
 /** Rooms that run anywhere: no DOM, no Node. */
-const pure = ["src/content/**", "src/compose/**", "src/drawer/**", "src/index.ts"];
+const pure = [
+  "src/messages/**",
+  "src/content/**",
+  "src/formats/**",
+  "src/compose/**",
+  "src/drawer/**",
+  "src/index.ts",
+];
 
 export default ts.config(
   { ignores: ["**/dist/", "demo/"] },

@@ -18,23 +18,33 @@ export {
 } from "./content/measure.js";
 export { decodeContent, encodeContent, hashBytes, type Hash } from "./content/encode.js";
 export { LIMITS } from "./content/limits.js";
-export type { Declaration, HtmlDoor, StyleRule } from "./content/read/door.js";
-export { readHtml, type HtmlReadOptions } from "./content/read/html.js";
-export { readMarkdown } from "./content/read/markdown.js";
-export { readText } from "./content/read/text.js";
-export { readDelimited, type DelimitedOptions } from "./content/read/delimited.js";
-export { readFlavours, type Flavours } from "./content/read/flavours.js";
-export { readPicture } from "./content/read/picture.js";
-export { writeText } from "./content/write/text.js";
-export { writeHtml, type HtmlOptions } from "./content/write/html.js";
-export { writeMarkdown, type MarkdownOptions } from "./content/write/markdown.js";
+export type { Declaration, HtmlTreeAdapter, StyleRule } from "./formats/html/tree-adapter.js";
+export { readHtml, type HtmlReadOptions } from "./formats/html/read.js";
+export { readMarkdown } from "./formats/markdown/read.js";
+export { readText } from "./formats/text/read.js";
+export { readDelimited, type DelimitedOptions } from "./formats/delimited/read.js";
+export { readFlavours, type Flavours } from "./formats/flavours.js";
+export { readPicture } from "./formats/picture/read.js";
+export { writeText } from "./formats/text/write.js";
+export { writeHtml, type HtmlOptions } from "./formats/html/write.js";
+export { writeMarkdown, type MarkdownOptions } from "./formats/markdown/write.js";
 export {
   writeDelimited,
   type Delimited,
   type DelimitedWriteOptions,
   type Separator,
-} from "./content/write/delimited.js";
+} from "./formats/delimited/write.js";
 export { compose, type Ingredient } from "./compose/compose.js";
+export {
+  FORMATS,
+  findFormat,
+  formatOf,
+  formatOfName,
+  READ_FORMATS,
+  WRITTEN_FORMATS,
+  type FormatName,
+} from "./formats/registry.js";
+export type { Format, ReadDocument, ReadFile, WriteInput, WriteResult } from "./formats/format.js";
 export { Block } from "./compose/block.js";
 export {
   BETWEENS,

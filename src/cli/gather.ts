@@ -71,7 +71,7 @@ async function fromClipboard(files: readonly string[], options: GatherOptions): 
     throw new UsageError("bad-option/clipboard", {});
   }
   const { readClipboard } = await import("../desktop/clipboard.js");
-  const { readFlavours } = await import("../content/read/flavours.js");
+  const { readFlavours } = await import("../formats/flavours.js");
   const { secret, ...flavours } = await readClipboard();
   return {
     ...(await readFlavours(flavours)),

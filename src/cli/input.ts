@@ -3,9 +3,10 @@ import { readFile, stat } from "node:fs/promises";
 import { basename } from "node:path";
 import { DrawerError } from "../content/error.js";
 import { checkBytes } from "../content/limits.js";
-import { FORMATS, tellFormatOfBytes, type Format } from "../files/format.js";
+import { tellFormatOfBytes } from "../formats/detect.js";
+import { findFormat, READ_FORMATS, type FormatName } from "../formats/registry.js";
 import { readSource, type Source } from "../files/source.js";
-import { decodeText } from "../files/text-encoding.js";
+import { decodeText } from "../formats/text/decode.js";
 import { whyNotRead } from "../messages/en/errors.js";
 import { UsageError } from "./refusal.js";
 
@@ -66,16 +67,8 @@ export async function openStandardInput(type?: string): Promise<Source> {
   });
 }
 
-const OTHER_NAMES: Readonly<Record<string, Format>> = {
-  ...{ png: "picture", jpeg: "picture", jpg: "picture", gif: "picture", webp: "picture" },
-  ...{ md: "markdown", txt: "text", htm: "html" },
-};
-
-function formatNamed(type: string): Format {
-  const format = FORMATS.find((known) => known === type) ?? OTHER_NAMES[type];
+function formatNamed(type: string): FormatName {
+  const format = findFormat(type, READ_FORMATS);
   if (format) return format;
-  throw new UsageError("bad-option/type", {
-    type,
-    types: [...FORMATS, "png", "jpeg", "gif", "webp"],
-  });
+  throw new UsageError("bad-option/type", { type, types: [...READ_FORMATS, "png", "jpeg", "gif", "webp"] });
 }

@@ -1,5 +1,5 @@
 import type { Content } from "../content/model.js";
-import { shown, type LaidOut } from "./layout.js";
+import { withoutNotices, type LaidOut } from "./layout.js";
 import { joinedOn, loneCell, sequence } from "./layouts/sequence.js";
 import { betweenText } from "./recipe.js";
 import { tidyEdges } from "./tidy.js";
@@ -11,9 +11,9 @@ import { tidyEdges } from "./tidy.js";
 export function appended(content: Content, more: Content, between = "newline"): LaidOut {
   const [before, after] = [loneCell(tidyEdges(content)), loneCell(tidyEdges(more))];
   const text = betweenText(between);
-  if (before.length === 0 || after.length === 0) return shown([...before, ...after]);
+  if (before.length === 0 || after.length === 0) return withoutNotices([...before, ...after]);
   if (text.includes("\n")) return sequence([{ content: before }, { content: after }], { between });
   const joined = joinedOn(before, after, text);
-  if (joined) return shown([...before.slice(0, -1), ...joined]);
+  if (joined) return withoutNotices([...before.slice(0, -1), ...joined]);
   return sequence([{ content: before }, { content: after }], { between });
 }

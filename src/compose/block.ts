@@ -1,9 +1,12 @@
+import { DrawerError } from "../content/error.js";
+import type { WriteInput, WriteResult } from "../formats/format.js";
+import { formatOf, WRITTEN_FORMATS, type FormatName } from "../formats/registry.js";
 import type { Content } from "../content/model.js";
 import type { Notice } from "../content/notice.js";
-import { writeDelimited, type DelimitedWriteOptions, type Separator } from "../content/write/delimited.js";
-import { writeHtml } from "../content/write/html.js";
-import { writeMarkdown } from "../content/write/markdown.js";
-import { writeText } from "../content/write/text.js";
+import { writeDelimited, type DelimitedWriteOptions, type Separator } from "../formats/delimited/write.js";
+import { writeHtml } from "../formats/html/write.js";
+import { writeMarkdown } from "../formats/markdown/write.js";
+import { writeText } from "../formats/text/write.js";
 import type { Fit } from "./recipe.js";
 
 /**
@@ -51,6 +54,17 @@ export class Block {
   /** Tab-separated rows, guarded against being run as formulas. */
   get tsv(): string {
     return this.delimited("\t");
+  }
+
+  /**
+   * The block in any format that is written: `to("docx")`. Its writer is loaded when it is first needed.
+   * @throws DrawerError `unknown-format` for a format that is only read
+   */
+  async to(format: FormatName, options: Pick<WriteInput, "title" | "guard"> = {}): Promise<WriteResult> {
+    const { write } = formatOf(format);
+    if (!write) throw new DrawerError("unknown-format/write", { file: format, endings: WRITTEN_FORMATS });
+    const inCells = this.fit === "cell" || this.fit === "cells";
+    return write({ content: this.content, picture: this.picture, inCells, ...options });
   }
 
   /** Rows whose cells are parted by a sign; raw where they are not to be guarded. */

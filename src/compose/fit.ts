@@ -1,8 +1,8 @@
 import { eachFlow, picturesOf } from "../content/measure.js";
 import { paragraph, textRun, type Cell, type Content, type Row, type Run } from "../content/model.js";
 import { notice, type Notice } from "../content/notice.js";
-import { writeText } from "../content/write/text.js";
-import { shown, type LaidOut } from "./layout.js";
+import { writeText } from "../formats/text/write.js";
+import { withoutNotices, type LaidOut } from "./layout.js";
 import { gridOf } from "./layouts/grid.js";
 import { inlineOf, linesOf } from "./layouts/lines-of.js";
 import type { Fit } from "./recipe.js";
@@ -14,7 +14,7 @@ import type { Fit } from "./recipe.js";
 export function fitted(content: Content, fit: Fit): LaidOut {
   switch (fit) {
     case "page":
-      return shown(content);
+      return withoutNotices(content);
     case "plain":
       return asText(
         content,
@@ -31,11 +31,11 @@ export function fitted(content: Content, fit: Fit): LaidOut {
       return asText(content, text.trim() === "" ? [] : [paragraph(text.replace(/\s+/g, " ").trim())]);
     }
     case "cell":
-      return shown(
+      return withoutNotices(
         content.length === 0 ? [] : [{ type: "table", headerRows: 0, rows: [[oneCell(content)]] }],
       );
     case "cells":
-      return shown(grid(content));
+      return withoutNotices(grid(content));
     case "address":
       return addresses(content);
   }
@@ -44,7 +44,7 @@ export function fitted(content: Content, fit: Fit): LaidOut {
 /** Text in place of content; its pictures are left to their descriptions, which is said. */
 function asText(content: Content, text: Content): LaidOut {
   const count = picturesOf(content).length;
-  if (count === 0) return shown(text);
+  if (count === 0) return withoutNotices(text);
   return { content: text, notices: [notice("not-shown/pictures-in-text", { count })] };
 }
 

@@ -24,6 +24,6 @@ export interface LaidOut {
 export type Layout = (pieces: readonly Piece[], recipe: Recipe) => LaidOut;
 
 /** Content and nothing to tell. */
-export function shown(content: Content): LaidOut {
+export function withoutNotices(content: Content): LaidOut {
   return { content, notices: [] };
 }

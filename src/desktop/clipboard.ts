@@ -1,7 +1,7 @@
 import { spawn } from "node:child_process";
 import { DrawerError } from "../content/error.js";
-import type { Flavours } from "../content/read/flavours.js";
-import { decodeText } from "../files/text-encoding.js";
+import type { Flavours } from "../formats/flavours.js";
+import { decodeText } from "../formats/text/decode.js";
 
 /** The targets under which X11 programs offer each flavour, the best first (ICCCM 2.6.2, freedesktop's shared MIME types). */
 const TARGETS = {

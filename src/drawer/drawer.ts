@@ -1,7 +1,7 @@
 import { DrawerError } from "../content/error.js";
 import type { Kind } from "../content/measure.js";
 import type { Notice } from "../content/notice.js";
-import { writeText } from "../content/write/text.js";
+import { writeText } from "../formats/text/write.js";
 import { contextOf, searchTerms, type Context as FoundContext } from "./find.js";
 import { shownGoneFrom, type PositionedGone } from "./gone.js";
 import { shownLogOf } from "./history.js";

@@ -1,6 +1,6 @@
 import type { Content } from "../content/model.js";
 import type { SECRETS } from "../messages/en/phrases.js";
-import { writeText } from "../content/write/text.js";
+import { writeText } from "../formats/text/write.js";
 
 /** What a private snippet shows in place of what it says. */
 export const MASK = "••••••";

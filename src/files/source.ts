@@ -3,21 +3,18 @@ import { checkBytes } from "../content/limits.js";
 import { isBlank } from "../content/measure.js";
 import type { Content, Table } from "../content/model.js";
 import type { Notice, Reading } from "../content/notice.js";
-import { readDelimited } from "../content/read/delimited.js";
-import { readPicture } from "../content/read/picture.js";
-import { readText } from "../content/read/text.js";
 import { parseCells, parseLines, writeCells, type Rectangle } from "../content/cells.js";
 import { cutTable } from "../content/table.js";
-import { tellFormat, type Format } from "./format.js";
+import { tellFormat } from "../formats/detect.js";
+import { formatOf, READ_FORMATS, type FormatName } from "../formats/registry.js";
 import { cutLines, Leaves, type Part } from "./parts.js";
-import type { Sheet } from "./read/sheet.js";
+import type { ReadSheet } from "../formats/office/sheet.js";
 import { canonicalSpot, parseSpot } from "./spot.js";
-import { decodeText } from "./text-encoding.js";
 
 /** A document or workbook that has been read: what it holds, part by part and spot by spot. */
 export interface Source {
   readonly name: string;
-  readonly format: Format;
+  readonly format: FormatName;
   /** The document's title, where it says one. */
   readonly title?: string;
   /** What could not be read of it. */
@@ -40,7 +37,7 @@ export interface Source {
 /** How a source is to be read. */
 export interface SourceOptions {
   /** What the file is, whatever its name and content say. */
-  readonly format?: Format;
+  readonly format?: FormatName;
 }
 
 /**
@@ -56,47 +53,18 @@ export async function readSource(
   name: string,
   options: SourceOptions = {},
 ): Promise<Source> {
-  checkBytes(bytes.length, `“${name}”`);
+  checkBytes(bytes.length, { file: name });
   const format = options.format ?? tellFormat(bytes, name);
-  switch (format) {
-    case "docx": {
-      const { readDocx } = await import("./read/docx.js");
-      return new DocumentSource(name, format, readDocx(bytes, name));
-    }
-    case "odt": {
-      const { readOdt } = await import("./read/odt.js");
-      return new DocumentSource(name, format, readOdt(bytes, name));
-    }
-    case "xlsx": {
-      const { readXlsx } = await import("./read/xlsx.js");
-      return new WorkbookSource(name, format, await readXlsx(bytes, name));
-    }
-    case "ods": {
-      const { readOds } = await import("./read/ods.js");
-      return new WorkbookSource(name, format, readOds(bytes, name));
-    }
-    case "html": {
-      const { readHtml } = await import("../content/read/html.js");
-      return new DocumentSource(name, format, await readHtml(decodeText(bytes, "html")));
-    }
-    case "markdown": {
-      const { readMarkdown } = await import("../content/read/markdown.js");
-      return new DocumentSource(name, format, await readMarkdown(decodeText(bytes)));
-    }
-    case "csv":
-      return delimitedSource(name, format, await readDelimited(decodeText(bytes)));
-    case "tsv":
-      return delimitedSource(name, format, await readDelimited(decodeText(bytes), { separator: "\t" }));
-    case "text":
-      return new DocumentSource(name, format, readText(decodeText(bytes)));
-    case "picture": {
-      const reading = readPicture(bytes, name.replace(/\.[^.]+$/, ""));
-      if (reading.content.length === 0) {
-        throw new DrawerError("unreadable/picture", { file: name });
-      }
-      return new DocumentSource(name, format, reading);
-    }
-  }
+  const { read, holds } = formatOf(format);
+  if (!read)
+    throw new DrawerError("unknown-format/read", {
+      file: name,
+      ending: format,
+      formats: READ_FORMATS.join(", "),
+    });
+  const file = await read(bytes, name);
+  if ("sheets" in file) return new WorkbookSource(name, format, file.sheets);
+  return holds === "rows" ? delimitedSource(name, format, file) : new DocumentSource(name, format, file);
 }
 
 class DocumentSource implements Source {
@@ -106,7 +74,7 @@ class DocumentSource implements Source {
 
   constructor(
     readonly name: string,
-    readonly format: Format,
+    readonly format: FormatName,
     readonly reading: Reading & { readonly title?: string },
   ) {
     this.notices = reading.notices;
@@ -144,8 +112,8 @@ class WorkbookSource implements Source {
 
   constructor(
     readonly name: string,
-    readonly format: Format,
-    readonly sheets: readonly Sheet[],
+    readonly format: FormatName,
+    readonly sheets: readonly ReadSheet[],
   ) {}
 
   parts(): Part[] {
@@ -184,7 +152,10 @@ class WorkbookSource implements Source {
    * `Spring!A2:G2`, `'A name'!A2`, `Spring!3:3`, `A:B` or `A2:G2` on the sheet named before, or a sheet's name. `whole`
    * is what names whole rows or columns.
    */
-  #resolve(spot: string, before: Sheet | undefined): { sheet: Sheet; cells?: Rectangle; whole?: string } {
+  #resolve(
+    spot: string,
+    before: ReadSheet | undefined,
+  ): { sheet: ReadSheet; cells?: Rectangle; whole?: string } {
     const named = this.#sheet(spot);
     if (named) return { sheet: named };
     const at = spot.lastIndexOf("!");
@@ -207,7 +178,7 @@ class WorkbookSource implements Source {
   }
 
   /** A sheet by its name; in another case when no other sheet is called so. */
-  #sheet(name: string): Sheet | undefined {
+  #sheet(name: string): ReadSheet | undefined {
     const bare = /^'(.*)'$/s.exec(name)?.[1]?.replaceAll("''", "'") ?? name;
     const exact = this.sheets.find((sheet) => sheet.name === bare);
     if (exact) return exact;
@@ -222,12 +193,12 @@ function partsOf(written: string): string[] {
 }
 
 /** CSV and TSV are one table; cells are its spots, as in a sheet without a name. */
-function delimitedSource(name: string, format: Format, reading: Reading): Source {
+function delimitedSource(name: string, format: FormatName, reading: Reading): Source {
   const table = reading.content[0] as Table | undefined;
   const bottom = (table?.rows.length ?? 0) - 1;
   const right = (table?.rows[0]?.length ?? 0) - 1;
   const used = table && bottom >= 0 ? { top: 0, left: 0, bottom, right } : undefined;
-  const sheet: Sheet = {
+  const sheet: ReadSheet = {
     name: name.replace(/\.[^.]+$/, ""),
     used,
     table: (rectangle) => (table ? cutTable(table, rectangle) : { type: "table", headerRows: 0, rows: [] }),

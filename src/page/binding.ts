@@ -1,12 +1,12 @@
 import type { Block } from "../compose/block.js";
 import { DrawerError } from "../content/error.js";
 import { notice, type Notice } from "../content/notice.js";
-import { readFlavours, type Flavours } from "../content/read/flavours.js";
+import { readFlavours, type Flavours } from "../formats/flavours.js";
 import type { Drawer } from "../drawer/drawer.js";
 import type { Origin } from "../drawer/model/entry.js";
-import { pageDoor } from "./door.js";
+import { domAdapter } from "./dom-adapter.js";
 import { placeAt, targetOf, type Placing, type Target } from "./place.js";
-import { Voice } from "./say.js";
+import { LiveRegion } from "./live-region.js";
 import { readSelection, readTransfer } from "./selection.js";
 
 /** How a page is bound. */
@@ -18,7 +18,7 @@ export interface BindOptions {
 }
 
 /** What a binding tells its listeners: what was done, or why it could not be. */
-export interface Told {
+export interface ActionResult {
   readonly notices: readonly Notice[];
   readonly error?: DrawerError;
 }
@@ -33,9 +33,9 @@ const TEND_EVERY = 15_000;
 export class Binding {
   /** Whether what is copied is collected: the drawer's rule, as last read. */
   #collecting = true;
-  readonly #voice = new Voice();
+  readonly #voice = new LiveRegion();
   readonly #stop = new AbortController();
-  readonly #listeners = new Set<(told: Told) => void>();
+  readonly #listeners = new Set<(told: ActionResult) => void>();
   #target: Target | undefined;
   /** What was placed last, and how it was called. */
   #placed: { readonly placing: Placing; readonly what: string } | undefined;
@@ -109,7 +109,7 @@ export class Binding {
   async collect(flavours: Flavours, origin: Origin = {}): Promise<void> {
     await this.act(async () => {
       const { secret, ...others } = flavours;
-      const reading = await readFlavours(others, { door: pageDoor });
+      const reading = await readFlavours(others, { adapter: domAdapter });
       const { notices } = await this.drawer.collect([
         { ...reading, origin, ...(secret && { private: true }) },
       ]);
@@ -155,7 +155,7 @@ export class Binding {
     }
   }
 
-  #tell(told: Told): void {
+  #tell(told: ActionResult): void {
     if (told.notices.length === 0 && !told.error) return;
     const sentences = [
       ...told.notices.map(({ message }) => message),
@@ -166,7 +166,7 @@ export class Binding {
   }
 
   /** Calls `listener` after every act. Gives what stops it. */
-  listen(listener: (told: Told) => void): () => void {
+  listen(listener: (told: ActionResult) => void): () => void {
     this.#listeners.add(listener);
     return () => this.#listeners.delete(listener);
   }

@@ -6,7 +6,7 @@ import type { SmallGrid } from "./small-grid.js";
 import type { Positioned } from "../drawer/store.js";
 
 /** A snippet as it stands in the run, with the match where it was found. */
-export interface Row extends Positioned {
+export interface ListRow extends Positioned {
   readonly context?: Context;
   /** For a private one, when it goes, in milliseconds since 1970. */
   readonly goesAt?: number;
@@ -15,14 +15,14 @@ export interface Row extends Positioned {
 }
 
 /** What can be done from a row. */
-export interface RowDeeds {
-  readonly pick: (row: Row) => void;
-  readonly place: (row: Row) => void;
-  readonly move: (row: Row, before: number) => void;
-  readonly keep: (row: Row) => void;
-  readonly hide: (row: Row) => void;
-  readonly reveal: (row: Row) => void;
-  readonly discard: (row: Row) => void;
+export interface RowActions {
+  readonly pick: (row: ListRow) => void;
+  readonly place: (row: ListRow) => void;
+  readonly move: (row: ListRow, before: number) => void;
+  readonly keep: (row: ListRow) => void;
+  readonly hide: (row: ListRow) => void;
+  readonly reveal: (row: ListRow) => void;
+  readonly discard: (row: ListRow) => void;
 }
 
 /** How a row stands among the others. */
@@ -36,7 +36,7 @@ export interface RowState {
 }
 
 /** A row of the run: its number, what it says and where from, and what can be done with it. */
-export function rowOf(row: Row, { count, turn, revealed }: RowState, deeds: RowDeeds) {
+export function rowOf(row: ListRow, { count, turn, revealed }: RowState, deeds: RowActions) {
   const { position, entry, context, grid } = row;
   const from = originText(entry.origin);
   const facts = [

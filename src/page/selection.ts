@@ -1,4 +1,4 @@
-import type { Flavours } from "../content/read/flavours.js";
+import type { Flavours } from "../formats/flavours.js";
 
 /** Properties that make up the look of text; those in the second list are not inherited and have a plain value. */
 const INHERITED = [

@@ -42,7 +42,7 @@ export const CITE_WORDS: Readonly<Record<Citation, string>> = {
 };
 
 /** What the sentence says. */
-export interface Said {
+export interface SentenceChoices {
   readonly as: LayoutName;
   readonly style: StyleName;
   readonly tidy: keyof typeof TIDY_WORDS;
@@ -50,9 +50,9 @@ export interface Said {
 }
 
 /** What it says before anybody has changed a word. */
-export const FIRST_SAID: Said = { as: "sequence", style: "own", tidy: "edges", cite: "none" };
+export const DEFAULT_CHOICES: SentenceChoices = { as: "sequence", style: "own", tidy: "edges", cite: "none" };
 
 /** The recipe that the sentence says. */
-export function recipeSaid({ as, style, tidy, cite }: Said): Recipe {
+export function recipeOfChoices({ as, style, tidy, cite }: SentenceChoices): Recipe {
   return { as, style, cite, tidy: tidy === "none" ? [] : tidy === "edges" ? ["edges"] : ["edges", tidy] };
 }

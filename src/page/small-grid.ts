@@ -1,6 +1,6 @@
 import { columnsOf, placeCells } from "../content/measure.js";
 import type { Content } from "../content/model.js";
-import { cellText } from "../content/write/text.js";
+import { cellText } from "../formats/text/write.js";
 
 /** The first rows and columns of a table, as texts. */
 export interface SmallGrid {

@@ -6,26 +6,26 @@ import { compose } from "../compose/compose.js";
 import type { Fit } from "../compose/recipe.js";
 import { DrawerError } from "../content/error.js";
 import { notice, type Notice } from "../content/notice.js";
-import { writeText } from "../content/write/text.js";
+import { writeText } from "../formats/text/write.js";
 import type { Drawer } from "../drawer/drawer.js";
 import { masked, type Snippet } from "../drawer/selection.js";
 import type { Rules } from "../drawer/model/rules.js";
 import { many, namedAll } from "../messages/en/phrases.js";
 import type { Positioned } from "../drawer/store.js";
-import type { Binding, Told } from "./binding.js";
-import { looks } from "./looks.js";
+import type { Binding, ActionResult } from "./binding.js";
+import { styles } from "./styles.js";
 import { gonePanel, rulesPanel } from "./panels.js";
-import { rowOf, type Row, type RowDeeds } from "./row.js";
+import { rowOf, type ListRow, type RowActions } from "./row.js";
 import { readTransfer } from "./selection.js";
-import { FOUND, Sight, type Which } from "./sight.js";
+import { FOUND, ListViewModel, type Selection } from "./list-view-model.js";
 import {
   CITE_WORDS,
-  FIRST_SAID,
+  DEFAULT_CHOICES,
   LAYOUT_WORDS,
-  recipeSaid,
+  recipeOfChoices,
   STYLE_WORDS,
   TIDY_WORDS,
-  type Said,
+  type SentenceChoices,
 } from "./sentence.js";
 
 /** How high a row of the run is, in ems; all are the same, so that only those that can be seen need to be there. */
@@ -46,7 +46,7 @@ type Panel = "rules" | "gone";
  * sight are read, so the drawer may be of any size. Give it a {@link Binding} as its property `binding`.
  */
 export class SnippetDrawer extends LitElement {
-  static override styles = looks;
+  static override styles = styles;
   static override properties = {
     binding: { attribute: false },
     panel: { state: true },
@@ -61,13 +61,13 @@ export class SnippetDrawer extends LitElement {
   declare private panel: Panel | undefined;
   /** What private snippets say that the user wants to see, by id. */
   declare private revealed: ReadonlyMap<string, string>;
-  declare private told: Told | undefined;
-  declare private said: Said;
-  declare private which: Which;
+  declare private told: ActionResult | undefined;
+  declare private said: SentenceChoices;
+  declare private which: Selection;
   /** What lands: of what is chosen, as much as is shown. */
   declare private block: Block | undefined;
   /** What of the drawer is in sight. */
-  #sight: Sight | undefined;
+  #sight: ListViewModel | undefined;
   #stops: (() => void)[] = [];
   #composing = 0;
   /** Settles when the block is the one of what is chosen. */
@@ -78,7 +78,7 @@ export class SnippetDrawer extends LitElement {
   constructor() {
     super();
     this.revealed = new Map();
-    this.said = FIRST_SAID;
+    this.said = DEFAULT_CHOICES;
     this.which = "all";
     this.addEventListener("paste", (event) => this.#given(event, event.clipboardData));
     this.addEventListener("dragover", (event) => event.preventDefault());
@@ -113,7 +113,7 @@ export class SnippetDrawer extends LitElement {
     if (!binding) return;
     const fitAgain = () => (this.#ready = this.#compose());
     document.addEventListener("focusin", fitAgain);
-    this.#sight = new Sight(
+    this.#sight = new ListViewModel(
       binding.drawer,
       () => ({ top: this.#topRow(), seen: this.#rowsSeen() }),
       () => this.requestUpdate(),
@@ -157,7 +157,7 @@ export class SnippetDrawer extends LitElement {
     const { target } = this.binding!;
     const fit: Fit =
       target instanceof HTMLInputElement ? "line" : target instanceof HTMLTextAreaElement ? "plain" : "page";
-    return compose(snippets, { ...recipeSaid(this.said), fit });
+    return compose(snippets, { ...recipeOfChoices(this.said), fit });
   }
 
   #given(event: Event, transfer: DataTransfer | null): void {
@@ -242,7 +242,7 @@ export class SnippetDrawer extends LitElement {
     return sight?.found ? this.#foundRows(sight.found) : this.#run();
   }
 
-  #foundRows(found: readonly Row[]) {
+  #foundRows(found: readonly ListRow[]) {
     const count =
       found.length === FOUND
         ? `The newest ${FOUND} that hold`
@@ -289,12 +289,12 @@ export class SnippetDrawer extends LitElement {
     `;
   }
 
-  #row(row: Row) {
+  #row(row: ListRow) {
     const turn = this.#picked.findIndex(({ entry }) => entry.id === row.entry.id) + 1;
     return rowOf(row, { count: this.#count, turn, revealed: this.revealed.get(row.entry.id) }, this.#deeds);
   }
 
-  readonly #deeds: RowDeeds = {
+  readonly #deeds: RowActions = {
     pick: (row) => this.#pick(row),
     place: (row) => this.#placeOne(row),
     move: (row, before) => this.#move(row.position, before),
@@ -329,7 +329,7 @@ export class SnippetDrawer extends LitElement {
     `;
   }
 
-  #say(word: Partial<Said>): void {
+  #say(word: Partial<SentenceChoices>): void {
     this.said = { ...this.said, ...word };
   }
 
@@ -404,13 +404,13 @@ export class SnippetDrawer extends LitElement {
       this.#act((drawer) => drawer.emptyForGood());
   }
 
-  #pick(row: Row): void {
+  #pick(row: ListRow): void {
     this.#sight!.pick(row);
     this.which = this.#picked.length > 0 ? "picked" : "all";
     this.#ready = this.#compose();
   }
 
-  async #reveal(row: Row): Promise<void> {
+  async #reveal(row: ListRow): Promise<void> {
     const { id } = row.entry;
     const revealed = new Map(this.revealed);
     if (!revealed.delete(id)) {
@@ -420,7 +420,7 @@ export class SnippetDrawer extends LitElement {
     this.revealed = revealed;
   }
 
-  #placeOne(row: Row): void {
+  #placeOne(row: ListRow): void {
     void this.binding?.place(
       async () => compose(await this.#sight!.drawer.read([row])),
       `snippet ${row.position}`,

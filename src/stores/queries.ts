@@ -1,5 +1,5 @@
 import { decodeContent } from "../content/encode.js";
-import { writeText } from "../content/write/text.js";
+import { writeText } from "../formats/text/write.js";
 import type { Hash } from "../content/encode.js";
 import type { Change } from "../drawer/model/change.js";
 import type { Entry } from "../drawer/model/entry.js";

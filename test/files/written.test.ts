@@ -6,6 +6,7 @@ import fc from "fast-check";
 import { unzipSync } from "fflate";
 import {
   compose,
+  formatOf,
   readDelimited,
   readHtml,
   writeDelimited,
@@ -16,12 +17,13 @@ import {
   type Flow,
   type Table,
 } from "drawer";
-import { readSource, writeFile, WRITTEN_FORMATS, type WrittenFormat } from "drawer/files";
+import { readSource } from "drawer/files";
+import { OFFICE_FORMATS, writeOffice, type OfficeFormat } from "../support/office";
 import { contents, sheetTables } from "../support/contents";
 import { demoFile } from "../support/demo";
 
-const throughFile = async (content: Content, format: WrittenFormat) =>
-  (await readSource((await writeFile({ content }, format)).bytes, `x.${format}`)).at().content;
+const throughFile = async (content: Content, format: OfficeFormat) =>
+  (await readSource(await writeOffice({ content }, format), `x.${format}`)).at().content;
 
 /** What a document has no form for: values behind cells, the language of code, and the seam between two quotes or two codes. */
 function asDocument(content: Content): Content {
@@ -91,11 +93,11 @@ test("a picture keeps its bytes, its size and its description in documents; a sh
   const { content, pictures } = (await readSource(demoFile("sketches/wheatear.png"), "wheatear.png")).at();
   const source = { content, picture: (hash: string) => pictures.get(hash) };
   for (const format of ["docx", "odt"] as const) {
-    const reading = (await readSource((await writeFile(source, format)).bytes, `x.${format}`)).at();
+    const reading = (await readSource(await writeOffice(source, format), `x.${format}`)).at();
     expect(reading.content).toEqual(content);
     expect([...reading.pictures.values()]).toEqual([...pictures.values()]);
   }
-  expect((await writeFile(source, "xlsx")).notices[0]!.code).toBe("not-shown");
+  expect((await formatOf("xlsx").write!(source)).notices[0]!.code).toBe("not-shown");
 });
 
 const hasOffice = spawnSync("which", ["soffice"]).status === 0;
@@ -122,8 +124,8 @@ if (!hasOffice)
     };
     const letter = (await readSource(demoFile("letter.html"), "letter.html")).at().content;
     const spring = (await readSource(demoFile("ringing.ods"), "ringing.ods")).at("Spring!A1:G6").content;
-    for (const format of WRITTEN_FORMATS) {
-      const { bytes } = await writeFile(
+    for (const format of OFFICE_FORMATS) {
+      const bytes = await writeOffice(
         { content: /s$|x$/.test(format) && format !== "docx" ? spring : letter },
         format,
       );
@@ -135,8 +137,8 @@ if (!hasOffice)
       { type: "paragraph", runs: [{ type: "text", text: "north\fsouth\vwest \u001b[31m\ud800 end" }] },
       { type: "code", text: "a\fb\u0002" },
     ];
-    for (const format of WRITTEN_FORMATS) {
-      const { bytes } = await writeFile({ content: controls, title: 'A & "B" <\u0003C>' }, format);
+    for (const format of OFFICE_FORMATS) {
+      const bytes = await writeOffice({ content: controls, title: 'A & "B" <\u0003C>' }, format);
       writeFileSync(join(folder, `controls-${format}.${format}`), bytes);
     }
     open("txt:Text (encoded):UTF8", ["controls-docx.docx", "controls-odt.odt"]);

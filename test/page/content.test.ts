@@ -28,8 +28,8 @@ interface OnPage {
 /** The library, bundled for a page that has nothing else on it. */
 const PAGE = `
   import { Block, readFlavours, readHtml, readMarkdown, writeHtml, writeText } from "./dist/index.js";
-  import { pageDoor, placeAt } from "./dist/page/index.js";
-  window.drawer = { Block, pageDoor, placeAt, readFlavours, readHtml, readMarkdown, writeHtml, writeText };
+  import { domAdapter, placeAt } from "./dist/page/index.js";
+  window.drawer = { Block, domAdapter, placeAt, readFlavours, readHtml, readMarkdown, writeHtml, writeText };
 `;
 
 onPages("content in a real browser", () => {
@@ -76,8 +76,8 @@ onPages("content in a real browser", () => {
   test.each(payloads)("the page's own parser reads %s as Node's does", async (name) => {
     const flavours = payload(name);
     const inPage = await page.evaluate(async (given) => {
-      const { readFlavours: read, pageDoor } = (window as unknown as OnPage).drawer;
-      return (await read(given, { door: pageDoor })).content;
+      const { readFlavours: read, domAdapter } = (window as unknown as OnPage).drawer;
+      return (await read(given, { adapter: domAdapter })).content;
     }, flavours);
     expect(inPage).toEqual((await readFlavours(flavours)).content);
   });
@@ -85,8 +85,8 @@ onPages("content in a real browser", () => {
   test("the page's own parser reads office programs' lists and formats as Node's does", async () => {
     const html = readFileSync("test/support/office-list.html", "utf8");
     const inPage = await page.evaluate(async (given) => {
-      const { readHtml: read, pageDoor } = (window as unknown as OnPage).drawer;
-      return (await read(given, { door: pageDoor })).content;
+      const { readHtml: read, domAdapter } = (window as unknown as OnPage).drawer;
+      return (await read(given, { adapter: domAdapter })).content;
     }, html);
     const { content } = await readHtml(html);
     expect(inPage).toEqual(content);
@@ -115,12 +115,12 @@ onPages("content in a real browser", () => {
     ];
     for (const sample of samples) {
       const [shown, read] = await page.evaluate(async (html) => {
-        const { readHtml: parse, writeText, pageDoor } = (window as unknown as OnPage).drawer;
+        const { readHtml: parse, writeText, domAdapter } = (window as unknown as OnPage).drawer;
         const here = document.querySelector<HTMLElement>("#shown")!;
         here.innerHTML = html;
         return [
           here.innerText.replace(/\n+/g, "\n").trim(),
-          writeText((await parse(html, { door: pageDoor })).content)
+          writeText((await parse(html, { adapter: domAdapter })).content)
             .replace(/^- /, "")
             .trim(),
         ];
@@ -144,14 +144,14 @@ onPages("content in a real browser", () => {
             Block,
             readHtml: parse,
             readMarkdown: parseMarkdown,
-            pageDoor,
+            domAdapter,
             placeAt,
             writeHtml: write,
           } = (window as unknown as OnPage).drawer;
           const { content: read } =
             html === undefined
-              ? await parseMarkdown(markdown!, { door: pageDoor })
-              : await parse(html, { door: pageDoor });
+              ? await parseMarkdown(markdown!, { adapter: domAdapter })
+              : await parse(html, { adapter: domAdapter });
           const here = document.querySelector<HTMLElement>("#here")!;
           placeAt(here, new Block(read, []));
           document.querySelector("#shown")!.innerHTML = written + write(read);

@@ -1,7 +1,7 @@
 import type { Command } from "commander";
-import { addHandOut } from "../hand-out.js";
+import { addDealStep } from "../deal-step.js";
 
 /** `drawer back`: hand out the one before it again. */
 export function add(program: Command): void {
-  addHandOut(program, "back", "hand out the one before it again");
+  addDealStep(program, "back", "hand out the one before it again");
 }

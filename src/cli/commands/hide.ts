@@ -1,9 +1,9 @@
 import type { Command } from "commander";
-import { addPickDeed } from "../deed.js";
+import { addPickCommand } from "../drawer-command.js";
 
 /** `drawer hide PICK`: makes snippets private. */
 export function add(program: Command): void {
-  addPickDeed(
+  addPickCommand(
     program,
     "hide",
     "make snippets private: shown nowhere, never found or exported, and soon gone",

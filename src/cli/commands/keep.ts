@@ -1,9 +1,9 @@
 import type { Command } from "commander";
-import { addPickDeed } from "../deed.js";
+import { addPickCommand } from "../drawer-command.js";
 
 /** `drawer keep PICK`: protects snippets. */
 export function add(program: Command): void {
-  addPickDeed(
+  addPickCommand(
     program,
     "keep",
     "keep snippets for good: neither limits nor age nor emptying takes them out",

@@ -3,7 +3,8 @@ import { compose } from "../../compose/compose.js";
 import { recipeFor } from "../../compose/recipe.js";
 import { notice } from "../../content/notice.js";
 import { plain, type CommonOptions } from "../answer.js";
-import { OUTPUT_NAMES, outputOf, titleOf } from "../block-output.js";
+import { formatOf, WRITTEN_FORMATS } from "../../formats/registry.js";
+import { outputFormat, titleOf } from "../block-output.js";
 import { begin } from "../command.js";
 import { withDrawer } from "../home.js";
 import { writeNewFile } from "../output.js";
@@ -31,7 +32,7 @@ export function add(program: Command): void {
     .option("--recipe <name>", "a recipe kept with the drawer; other options change it")
     .option(
       "--out <format>",
-      `what it is written as: ${OUTPUT_NAMES.join(", ")} (default: text, or by the file's ending)`,
+      `what it is written as: ${WRITTEN_FORMATS.join(", ")} (default: text, or by the file's ending)`,
     )
     .option("--to <file>", "a file to put it into; its ending tells the format")
     .option("--no-guard", "write CSV and TSV raw, also what a sheet would run as a formula")
@@ -39,9 +40,9 @@ export function add(program: Command): void {
     .action(async (pick: readonly string[], options: PlaceOptions) => {
       const { to } = options;
       const typed = recipeOf(options);
-      const output = outputOf(options.out, to);
-      if (output.isBinary && to === undefined && !options.json && process.stdout.isTTY)
-        throw new UsageError("bad-option/terminal", { format: output.names[0]! });
+      const format = outputFormat(options.out, to);
+      if (formatOf(format).isBinary && to === undefined && !options.json && process.stdout.isTTY)
+        throw new UsageError("bad-option/terminal", { format });
       const [snippets, kept] = await withDrawer(options.drawer, async (drawer) => [
         await drawer.snippets(pick.join(" ")),
         options.recipe === undefined ? {} : await drawer.recipe(options.recipe),
@@ -50,7 +51,10 @@ export function add(program: Command): void {
       const block = compose(snippets, { ...fitting, ...typed });
       const notices = [...block.notices];
       if (to !== undefined || !options.json) {
-        const written = await output.write(block, to === undefined ? undefined : titleOf(to), options.guard);
+        const written = await block.to(format, {
+          ...(to !== undefined && { title: titleOf(to) }),
+          guard: options.guard,
+        });
         notices.push(...written.notices);
         if (to === undefined) await printWhole(written.data);
         else {

@@ -1,7 +1,7 @@
 import type { Command } from "commander";
-import { addDeed } from "../deed.js";
+import { addDrawerCommand } from "../drawer-command.js";
 
 /** `drawer redo`: do again what was last undone. */
 export function add(program: Command): void {
-  addDeed(program, "redo", "do again what was last undone", (drawer) => drawer.redo());
+  addDrawerCommand(program, "redo", "do again what was last undone", (drawer) => drawer.redo());
 }

@@ -1,7 +1,7 @@
 import type { Command } from "commander";
-import { addPickDeed } from "../deed.js";
+import { addPickCommand } from "../drawer-command.js";
 
 /** `drawer release PICK`: stops protecting snippets. */
 export function add(program: Command): void {
-  addPickDeed(program, "release", "stop keeping snippets", (drawer, pick) => drawer.release(pick));
+  addPickCommand(program, "release", "stop keeping snippets", (drawer, pick) => drawer.release(pick));
 }

@@ -1,9 +1,9 @@
 import type { Command } from "commander";
-import { addPickDeed } from "../deed.js";
+import { addPickCommand } from "../drawer-command.js";
 
 /** `drawer restore PICK`: brings back what has left. */
 export function add(program: Command): void {
-  addPickDeed(
+  addPickCommand(
     program,
     "restore",
     "bring back what has left the drawer, by its number in “drawer list --gone”",

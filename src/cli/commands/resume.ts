@@ -1,7 +1,7 @@
 import type { Command } from "commander";
-import { addDeed } from "../deed.js";
+import { addDrawerCommand } from "../drawer-command.js";
 
 /** `drawer resume`: collects again. */
 export function add(program: Command): void {
-  addDeed(program, "resume", "collect again", (drawer) => drawer.setRules({ collecting: true }));
+  addDrawerCommand(program, "resume", "collect again", (drawer) => drawer.setRules({ collecting: true }));
 }

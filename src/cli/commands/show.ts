@@ -1,8 +1,8 @@
 import type { Command } from "commander";
 import { columnsOf, placeCells } from "../../content/measure.js";
 import type { Content, Table } from "../../content/model.js";
-import { writeHtml } from "../../content/write/html.js";
-import { cellText, writeText } from "../../content/write/text.js";
+import { writeHtml } from "../../formats/html/write.js";
+import { cellText, writeText } from "../../formats/text/write.js";
 import { masked, type Snippet } from "../../drawer/selection.js";
 import { listed, type CommonOptions } from "../answer.js";
 import { columns, localTime, widest } from "../columns.js";

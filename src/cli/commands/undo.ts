@@ -1,7 +1,7 @@
 import type { Command } from "commander";
-import { addDeed } from "../deed.js";
+import { addDrawerCommand } from "../drawer-command.js";
 
 /** `drawer undo`: take back the last change. */
 export function add(program: Command): void {
-  addDeed(program, "undo", "take back the last change", (drawer) => drawer.undo());
+  addDrawerCommand(program, "undo", "take back the last change", (drawer) => drawer.undo());
 }

@@ -1,7 +1,7 @@
 import type { Command } from "commander";
-import { addPickDeed } from "../deed.js";
+import { addPickCommand } from "../drawer-command.js";
 
 /** `drawer unhide PICK`: snippets are not private any more. */
 export function add(program: Command): void {
-  addPickDeed(program, "unhide", "take the privacy off snippets", (drawer, pick) => drawer.unhide(pick));
+  addPickCommand(program, "unhide", "take the privacy off snippets", (drawer, pick) => drawer.unhide(pick));
 }

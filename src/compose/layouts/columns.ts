@@ -1,6 +1,6 @@
 import { columnsOf } from "../../content/measure.js";
 import type { Content, Row, Table } from "../../content/model.js";
-import { shown, type Layout, type Piece } from "../layout.js";
+import { withoutNotices, type Layout, type Piece } from "../layout.js";
 import { blanks, filled, gridOf, hasSources, SOURCE, textCell } from "./grid.js";
 
 /**
@@ -26,7 +26,10 @@ export const columns: Layout = (pieces) => {
   const rows = Array.from({ length: height }, (_, index) =>
     parts.flatMap(({ width, rows: own }) => own[index] ?? blanks(width)),
   );
-  return shown([...captions.flat(), ...(height === 0 ? [] : [{ type: "table" as const, headerRows, rows }])]);
+  return withoutNotices([
+    ...captions.flat(),
+    ...(height === 0 ? [] : [{ type: "table" as const, headerRows, rows }]),
+  ]);
 };
 
 /** A table without a header takes the piece's label for one. */

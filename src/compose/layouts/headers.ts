@@ -3,7 +3,7 @@ import { isBlank } from "../../content/measure.js";
 import type { Row, Table } from "../../content/model.js";
 import { isFigure } from "../../content/number.js";
 import { originText } from "../../content/origin.js";
-import { cellText } from "../../content/write/text.js";
+import { cellText } from "../../formats/text/write.js";
 import type { Piece } from "../layout.js";
 import type { Recipe } from "../recipe.js";
 

@@ -1,5 +1,5 @@
 import type { Content, Flow, Item } from "../../content/model.js";
-import { shown, type LaidOut, type Layout, type Piece } from "../layout.js";
+import { withoutNotices, type LaidOut, type Layout, type Piece } from "../layout.js";
 import { linesOf } from "./lines-of.js";
 
 /** Every piece is an item of one list with bullets. */
@@ -10,7 +10,7 @@ export const numbers: Layout = (pieces) => listed(pieces, true);
 
 function listed(pieces: readonly Piece[], ordered: boolean): LaidOut {
   const items = pieces.flatMap((piece) => itemsOf(piece.content));
-  return shown(items.length === 0 ? [] : [{ type: "list", ordered, items }]);
+  return withoutNotices(items.length === 0 ? [] : [{ type: "list", ordered, items }]);
 }
 
 /**

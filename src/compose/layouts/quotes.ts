@@ -1,10 +1,10 @@
 import { paragraph } from "../../content/model.js";
 import { originText } from "../../content/origin.js";
-import { shown, type Layout } from "../layout.js";
+import { withoutNotices, type Layout } from "../layout.js";
 
 /** Every piece is a quote, with where it came from on a line below it, as far as that is known. */
 export const quotes: Layout = (pieces) =>
-  shown(
+  withoutNotices(
     pieces.map(({ content, origin }) => {
       const source = origin === undefined ? "" : originText(origin);
       const inner = content.flatMap((flow) => (flow.type === "quote" ? flow.flows : [flow]));

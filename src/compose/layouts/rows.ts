@@ -5,7 +5,7 @@ import type { Cell, Content, Flow, Row, Table } from "../../content/model.js";
 import { notice, type Notice } from "../../content/notice.js";
 import { originText } from "../../content/origin.js";
 import { cutTable } from "../../content/table.js";
-import { cellText } from "../../content/write/text.js";
+import { cellText } from "../../formats/text/write.js";
 import type { Layout, Piece } from "../layout.js";
 import type { Recipe } from "../recipe.js";
 import { BLANK, captionLine, filled, hasSources, SOURCE, textCell } from "./grid.js";
@@ -33,13 +33,13 @@ function joinedLines(content: Content): Table[] {
 }
 
 /** Where the columns of a piece stand: in which source, and, in a sheet, in which column they begin. */
-interface Place {
+interface SheetPlace {
   readonly source: string;
   /** Counting from 0; nothing when the piece was not cut out of a sheet. */
   readonly column: number | undefined;
 }
 
-function placeOf({ origin = {} }: Piece): Place {
+function placeOf({ origin = {} }: Piece): SheetPlace {
   const { at = "", ...others } = origin;
   const name = originText(others);
   const end = at.lastIndexOf("!");
@@ -50,7 +50,7 @@ function placeOf({ origin = {} }: Piece): Place {
 }
 
 /** What a header says of the columns of its own rows and of rows that follow. */
-interface Mapping extends Place {
+interface Mapping extends SheetPlace {
   /** How many blank columns were taken off before its first. */
   readonly trimmed: number;
   /** How many columns the piece had. */
@@ -171,7 +171,7 @@ class Stack {
   }
 
   /** The header that speaks of rows without one: of their sheet, or else the last that was alone and is as wide. */
-  #mappingFor(place: Place, width: number): Mapping | undefined {
+  #mappingFor(place: SheetPlace, width: number): Mapping | undefined {
     const ofSheet = this.#mappings.findLast(
       ({ source, column, width: own }) =>
         source === place.source &&

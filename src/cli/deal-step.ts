@@ -1,0 +1,76 @@
+import { appendFile, readFile, stat } from "node:fs/promises";
+import type { Command } from "commander";
+import { compose } from "../compose/compose.js";
+import { DrawerError } from "../content/error.js";
+import { notice } from "../content/notice.js";
+import type { Dealt } from "../drawer/operations/deal.js";
+import type { WhyNotWritten } from "../messages/en/errors.js";
+import { listed, plain, type CommonOptions } from "./answer.js";
+import { begin } from "./command.js";
+import { withDrawer } from "./home.js";
+import { whyOf } from "./output.js";
+import { printJson, printWhole, remark } from "./terminal.js";
+
+/**
+ * What `next` and `back` share: a snippet of the deal goes to standard output, or onto the end of a text file; and only
+ * when it is there, it has been handed out.
+ */
+export function addDealStep(program: Command, step: "next" | "back", description: string): void {
+  begin(program, step, description)
+    .option("--to <file>", "a text file onto whose end it is put")
+    .action(async (options: CommonOptions & { to?: string }) => {
+      const { to } = options;
+      const use = async (dealt: Dealt) => {
+        if (to !== undefined) await putOnEnd(to, textOf(dealt));
+        else if (!options.json) await printWhole(textOf(dealt) + "\n");
+      };
+      const dealt = await withDrawer(options.drawer, (drawer) =>
+        step === "next" ? drawer.dealNext(use) : drawer.dealBack(use),
+      );
+      const notices = dealt
+        ? [...dealt.notices, notice("dealt", { number: dealt.number, of: dealt.of })]
+        : [notice("done", {})];
+      if (options.json)
+        printJson({
+          ...(dealt && {
+            ...listed(dealt.snippet),
+            number: dealt.number,
+            of: dealt.of,
+            text: textOf(dealt),
+          }),
+          notices: plain(notices),
+        });
+      else for (const { message } of notices) remark(message + "\n");
+    });
+}
+
+function textOf({ snippet }: Dealt): string {
+  return compose([snippet], { as: "lines" }).text;
+}
+
+/** Puts text onto the end of a text file, on a line of its own. */
+async function putOnEnd(path: string, text: string): Promise<void> {
+  const refused = (why: WhyNotWritten, cause?: unknown) =>
+    new DrawerError("not-written/hand-out", { path, why }, { cause });
+  try {
+    const there = await stat(path).catch((error: NodeJS.ErrnoException) => {
+      if (error.code === "ENOENT") return undefined;
+      throw error;
+    });
+    if (there?.isDirectory()) throw refused("EISDIR");
+    const before = there?.isFile() ? await readFile(path) : Buffer.alloc(0);
+    if (isNoText(path, before)) throw refused("no-text");
+    const isMidLine = before.length > 0 && before.at(-1) !== 0x0a;
+    await appendFile(path, `${isMidLine ? "\n" : ""}${text}\n`);
+  } catch (error) {
+    if (error instanceof DrawerError) throw error;
+    throw refused(whyOf(error), error);
+  }
+}
+
+/** Whether a file is something else than text: by its ending, or by what stands in it. */
+function isNoText(path: string, bytes: Uint8Array): boolean {
+  return (
+    /\.(?:docx|odt|xlsx|ods|pdf|png|jpe?g|gif|webp|zip)$/i.test(path) || bytes.subarray(0, 8192).includes(0)
+  );
+}

@@ -1,0 +1,59 @@
+import { runsText, type Run } from "../../content/model.js";
+
+/** How text is kept from being run as a formula by a sheet that it lands in, and how that is taken off again. */
+
+/**
+ * What a sheet would run: a sign of formulas at the beginning, those spaces that sheets skip before it included, and no
+ * plain number.
+ */
+const SIGN = "[\\t\\r\\n ]*(?:[=@]|[+-](?![\\d.,\\s]*%?(?:$|[;\\t\\r\\n])))";
+
+/**
+ * Where in a cell a sheet may see the beginning of one: at its beginning, and after what parts cells or rows in the
+ * languages of other sheets, where quotation marks do not hold the cell together.
+ */
+const RUNS = new RegExp(`(^|[;\\t\\r\\n])('*${SIGN})`, "g");
+const GUARDED = new RegExp(`(^|[;\\t\\r\\n])'('*${SIGN})`, "g");
+
+/** The text of a cell with an apostrophe, by which sheets know text, before whatever a sheet would run. */
+export function guardFormula(text: string): string {
+  return /[=@+-]/.test(text) ? text.replace(RUNS, "$1'$2") : text;
+}
+
+/** The text of a cell as it was before {@link guardFormula}. */
+export function unguardFormula(text: string): string {
+  return text.includes("'") ? text.replace(GUARDED, "$1$2") : text;
+}
+
+/** A sign that shows nothing, and keeps a line of text outside tables from being a formula (U+2060, word joiner). */
+const JOINER = "\u2060";
+
+/** What sheets run of a line that stands in a cell of its own: beginnings of formulas, and of calls by other signs. */
+const RUN_LINE = /^\s*(?:=|@[\w.]*\(|[+-](?=.*[(!|]))/;
+
+/**
+ * The runs of one line in HTML, with a sign before it that shows nothing where a sheet would run the line. Code is marked
+ * only where it could not be meant otherwise, so that it stays what it is.
+ */
+export function markedLine(runs: readonly Run[]): readonly Run[] {
+  if (!RUN_LINE.test(runsText(runs))) return runs;
+  const first = runs.findIndex((run) => run.type === "text" && run.text.trim() !== "");
+  return runs.map((run, at) =>
+    at === first && run.type === "text" ? { ...run, text: run.text.replace(/\S/, `${JOINER}$&`) } : run,
+  );
+}
+
+/** Code with a sign before each line that a sheet would run. */
+export function markedCode(text: string): string {
+  return text.replace(/^(\s*)(?==)/gm, `$1${JOINER}`);
+}
+
+/** HTML without those signs. */
+export function unmarked(html: string): string {
+  return html.includes(JOINER) ? html.replace(/\u2060(?=[=@+-])/g, "") : html;
+}
+
+/** Whether a sheet might take some line of a cell for something else than text. */
+export function looksTyped(text: string): boolean {
+  return /^[\s\d=+\-@.'(\p{Sc}]/mu.test(text) || /^(?:true|false)$/im.test(text);
+}

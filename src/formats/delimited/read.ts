@@ -1,0 +1,77 @@
+import { DrawerError } from "../../content/error.js";
+import { unguardFormula } from "./formula.js";
+import { checkLength } from "../../content/limits.js";
+import { paragraph, type Cell, type Table } from "../../content/model.js";
+import { isFigure } from "../../content/number.js";
+import type { Reading } from "../../content/notice.js";
+import { withoutByteOrderMark } from "../text/byte-order-mark.js";
+
+/** How a delimited text is to be read. */
+export interface DelimitedOptions {
+  /** What parts the columns; told from the text when it is not given. */
+  readonly separator?: "," | "\t" | ";" | "|";
+  /** Whether the first row names the columns; `guess` (the default) looks whether it differs from those below it. */
+  readonly header?: boolean | "guess";
+}
+
+/**
+ * Reads CSV or TSV (RFC 4180; quoted cells may hold line ends and separators) as one table. Every cell is text: what a
+ * text looks like does not make it a number. Lines with fewer cells than the widest are filled up with blank ones.
+ */
+export async function readDelimited(text: string, options: DelimitedOptions = {}): Promise<Reading> {
+  checkLength(text, "table");
+  const { default: Papa } = await import("papaparse");
+  // Some sheets write a first line that says what parts the columns.
+  const [said, saidSeparator] = /^sep=([,;|\t])(?:\r\n|\r|\n|$)/i.exec(withoutByteOrderMark(text)) ?? [
+    "",
+    undefined,
+  ];
+  const clean = withoutByteOrderMark(text).slice(said.length);
+  const parsed = Papa.parse<string[]>(clean, {
+    delimiter: saidSeparator ?? options.separator ?? "",
+    delimitersToGuess: [",", "\t", ";", "|"],
+    skipEmptyLines: false,
+  });
+  const broken = parsed.errors.find((error) => error.type === "Quotes");
+  if (broken) {
+    throw new DrawerError("unreadable/quote", { row: (broken.row ?? 0) + 1 });
+  }
+  const lines = parsed.data;
+  const last = lines.at(-1);
+  if (last?.length === 1 && last[0] === "") lines.pop();
+  const width = lines.reduce((widest, line) => Math.max(widest, line.length), 0);
+  const rows = lines.map((line) =>
+    Array.from({ length: width }, (_, column): Cell => {
+      const shown = unguardFormula(line[column] ?? "");
+      return { flows: shown === "" ? [] : [paragraph(shown.replace(/\r\n?/g, "\n"))] };
+    }),
+  );
+  const header = options.header ?? "guess";
+  const headerRows = header === "guess" ? headerRowsOf(lines) : header && rows.length > 0 ? 1 : 0;
+  const table: Table = { type: "table", headerRows, rows };
+  return { content: rows.length === 0 ? [] : [table], pictures: new Map(), notices: [] };
+}
+
+/**
+ * How many lines go as far as one that names the columns: all distinct words, while some column below it holds only
+ * numbers or dates. Blank lines above it and blank columns at the edges do not count.
+ */
+function headerRowsOf(lines: readonly string[][]): number {
+  const isFilled = (shown: string | undefined) => shown !== undefined && shown.trim() !== "";
+  const top = lines.findIndex((line) => line.some(isFilled));
+  if (top < 0) return 0;
+  const [first, ...rest] = lines.slice(top) as [string[], ...string[][]];
+  const left = lines.reduce((least, line) => {
+    const at = line.findIndex(isFilled);
+    return at < 0 ? least : Math.min(least, at);
+  }, Infinity);
+  const right = lines.reduce((most, line) => Math.max(most, line.findLastIndex(isFilled)), -1);
+  const names = first.slice(left, right + 1).map((name) => name.trim());
+  const isNamed = names.length === right - left + 1 && !names.some((name) => name === "" || isFigure(name));
+  if (!isNamed || rest.length === 0 || new Set(names).size < names.length) return 0;
+  const hasFigures = names.some((_, index) => {
+    const below = rest.map((line) => line[left + index]?.trim() ?? "").filter((shown) => shown !== "");
+    return below.length > 0 && below.every(isFigure);
+  });
+  return hasFigures ? top + 1 : 0;
+}

@@ -1,0 +1,39 @@
+import { readPictureBytes } from "../content/picture.js";
+import { formatOfName, type FormatName } from "./registry.js";
+
+/** Tells a file's format: a picture from its bytes, anything else from the ending of its name. */
+export function tellFormat(bytes: Uint8Array, name: string): FormatName {
+  return readPictureBytes(bytes) && !/\.html?$/i.test(name) ? "picture" : formatOfName(name);
+}
+
+/** Tells the format of bytes that have no name: pictures, zipped documents, HTML, tab-separated rows; otherwise text. */
+export function tellFormatOfBytes(bytes: Uint8Array, text: string): FormatName {
+  if (readPictureBytes(bytes)) return "picture";
+  const zipped = tellZipped(bytes);
+  if (zipped) return zipped;
+  if (
+    /^(?:\uFEFF|\s|Version:\d[^<]*)*<(?:!doctype html|!--|html|head|body|meta|table|t[rdh]|p|div|span|h[1-6]|ul|ol|a|b|i|em|strong|img)\b/i.test(
+      text.slice(0, 2000),
+    )
+  ) {
+    return "html";
+  }
+  if (/^\uFEFF?(---|\+\+\+)[ \t]*\r?\n[\w-]+[ \t]*[:=][\s\S]*?\n\1[ \t]*(?:\r?\n|$)/.test(text))
+    return "markdown";
+  if (/^\uFEFF?sep=[,;|\t]\r?\n/i.test(text)) return "csv";
+  const lines = text.split("\n").filter((line) => line !== "");
+  const tabs = lines.map((line) => line.split("\t").length);
+  return lines.length > 0 && tabs[0]! > 1 && tabs.every((count) => count === tabs[0]) ? "tsv" : "text";
+}
+
+/** Which zipped document bytes are: by the type it names first, or by the parts it has; nothing when they are none. */
+function tellZipped(bytes: Uint8Array): FormatName | undefined {
+  if (bytes[0] !== 0x50 || bytes[1] !== 0x4b) return undefined;
+  // The names of parts stand in their headers, and once more at the end of the file.
+  const ends = [bytes.subarray(0, 65_536), bytes.subarray(-65_536)];
+  const names = ends.map((end) => new TextDecoder("latin1").decode(end)).join("\n");
+  const odf = /mimetypeapplication\/vnd\.oasis\.opendocument\.(text|spreadsheet)/.exec(names)?.[1];
+  if (odf) return odf === "text" ? "odt" : "ods";
+  if (names.includes("word/document")) return "docx";
+  return names.includes("xl/workbook") ? "xlsx" : undefined;
+}

@@ -1,0 +1,20 @@
+import type { Format } from "../format.js";
+
+/** A word processor's document (ECMA-376). */
+export const docx: Format = {
+  extensions: ["docx"],
+  mediaType: "application/vnd.openxmlformats-officedocument.wordprocessingml.document",
+  isBinary: true,
+  holds: "structure",
+  async read(bytes, file) {
+    const { readDocx } = await import("./read.js");
+    return readDocx(bytes, file);
+  },
+  async write(input) {
+    const [{ writeDocx }, { cleanForXml }] = await Promise.all([
+      import("./write.js"),
+      import("../office/clean.js"),
+    ]);
+    return writeDocx(cleanForXml(input));
+  },
+};

@@ -1,0 +1,74 @@
+import { eachFlow, isBlank } from "../content/measure.js";
+import type { Content, Table } from "../content/model.js";
+import type { Reading } from "../content/notice.js";
+import { cellText } from "./text/write.js";
+import { readDelimited } from "./delimited/read.js";
+import { readHtml, type HtmlReadOptions } from "./html/read.js";
+import { NOTHING, readPicture } from "./picture/read.js";
+import { readText } from "./text/read.js";
+
+/** What one copy offers: the same thing in several forms, any of which may be missing. */
+export interface Flavours {
+  /** `text/html` */
+  readonly html?: string;
+  /** `text/plain` */
+  readonly text?: string;
+  /** Tab-separated rows, where a sheet offers them apart. */
+  readonly tsv?: string;
+  /** A picture's bytes, of any type the model knows. */
+  readonly picture?: Uint8Array;
+  /** Whether the source declares that what it offers is a secret. */
+  readonly secret?: boolean;
+}
+
+/**
+ * Reads the best of several flavours: HTML before bare text, because it keeps structure and look; a table's own rows
+ * before a picture of them; a picture only when nothing else says anything. A blank cell stays blank, whatever pictures
+ * of it are offered beside it. Where the HTML of a sheet has folded a cell's lines into one and the tab-separated
+ * flavour has kept them, the cell is taken from there.
+ */
+export async function readFlavours<Node>(
+  flavours: Flavours,
+  options: HtmlReadOptions<Node> = {},
+): Promise<Reading> {
+  if (flavours.html !== undefined && flavours.html.trim() !== "") {
+    const reading = await readHtml(flavours.html, options);
+    if (!isBlank(reading.content)) return withLines(reading, flavours.tsv);
+    if (hasTable(reading.content)) return { ...reading, content: [] };
+  }
+  if (flavours.tsv !== undefined && /[\t\n]/.test(flavours.tsv.trimEnd())) {
+    return readDelimited(flavours.tsv, { separator: "\t" });
+  }
+  if (flavours.text !== undefined && flavours.text.trim() !== "") return readText(flavours.text);
+  return flavours.picture ? readPicture(flavours.picture) : NOTHING;
+}
+
+function hasTable(content: Content): boolean {
+  let found = false;
+  eachFlow(content, (flow) => (found ||= flow.type === "table"));
+  return found;
+}
+
+/** Puts back the line ends of cells that only the tab-separated flavour has kept. */
+async function withLines(reading: Reading, tsv: string | undefined): Promise<Reading> {
+  const [table, ...rest] = reading.content;
+  if (tsv === undefined || !tsv.includes('"') || table?.type !== "table" || rest.length > 0) return reading;
+  const other = (await readDelimited(tsv, { separator: "\t", header: false })).content[0] as
+    Table | undefined;
+  if (!other || other.rows.length !== table.rows.length) return reading;
+  const rows = table.rows.map((row, index) => {
+    const lines = other.rows[index]!;
+    if (row.length !== lines.length) return row;
+    return row.map((cell, column) => {
+      const shown = cellText(cell.flows);
+      const kept = lines[column]!;
+      const folded = cellText(kept.flows);
+      const same =
+        folded.includes("\n") && !shown.includes("\n") && collapseSpaces(folded) === collapseSpaces(shown);
+      return same ? { ...cell, flows: kept.flows } : cell;
+    });
+  });
+  return { ...reading, content: [{ ...table, rows }] };
+}
+
+const collapseSpaces = (text: string) => text.replace(/\s+/g, " ").trim();

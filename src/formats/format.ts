@@ -1,0 +1,55 @@
+import type { Content } from "../content/model.js";
+import type { Notice, Reading } from "../content/notice.js";
+import type { ReadSheet } from "./office/sheet.js";
+
+/** What a file holds that was read: a document, or the sheets of a workbook. */
+export type ReadFile = ReadDocument | { readonly sheets: readonly ReadSheet[] };
+
+/** A document, read whole. */
+export interface ReadDocument extends Reading {
+  /** Its title, where it says one. */
+  readonly title?: string;
+}
+
+/** What is to be written. */
+export interface WriteInput {
+  readonly content: Content;
+  /** The bytes of a picture of the content, by its hash. */
+  readonly picture?: (hash: string) => Uint8Array | undefined;
+  /** The title of a whole file. HTML without one is a fragment. */
+  readonly title?: string;
+  /** Whether rows are guarded against being run as formulas; they are when it is left out. */
+  readonly guard?: boolean;
+  /** Whether text lands in cells: then it is rows and columns parted by tabs. */
+  readonly inCells?: boolean;
+}
+
+/** What is written, and what it could not hold. */
+export interface WriteResult {
+  /** Text, ending with a line end, or the bytes of a file. */
+  readonly data: string | Uint8Array;
+  readonly notices: readonly Notice[];
+}
+
+/** A format that files, clipboards and terminals hold content in. Its reader and its writer are loaded when first used. */
+export interface Format {
+  /** The endings of its files, the usual one first. */
+  readonly extensions: readonly string[];
+  readonly mediaType: string;
+  /** Whether its files are bytes, which nobody wants on a terminal. */
+  readonly isBinary: boolean;
+  /** What it can hold: everything, only rows, only lines of text, or one picture. */
+  readonly holds: "structure" | "rows" | "lines" | "picture";
+  /**
+   * @param bytes the whole file
+   * @param file its name, for messages
+   * @throws DrawerError `unreadable`, `locked`, `too-large`, `unknown-format`
+   */
+  readonly read?: (bytes: Uint8Array, file: string) => Promise<ReadFile>;
+  readonly write?: (input: WriteInput) => Promise<WriteResult>;
+}
+
+/** What is written as text, and nothing that it could not hold. Text ends with a line end; none stays none. */
+export function asLines(text: string): WriteResult {
+  return { data: text === "" || text.endsWith("\n") ? text : `${text}\n`, notices: [] };
+}

@@ -1,0 +1,161 @@
+import { sameMarks, textRun, type Content, type Flow, type Picture, type Run } from "../../content/model.js";
+import { ListBuilder, type ListLine } from "../../content/list-builder.js";
+import { marksOf, type ComputedStyle } from "./computed-style.js";
+
+/**
+ * Gathers the flows of one container (a page, an item, a cell) while its nodes go by: text falls into the line that is
+ * being written, with white space folded as HTML folds it; a block ends the line.
+ */
+export class FlowBuilder {
+  readonly flows: Flow[] = [];
+  #runs: Run[] = [];
+  #text = "";
+  #look: ComputedStyle | undefined;
+  #lists: ListBuilder | undefined;
+  /** The look and heading level of the block that the line stands in. */
+  #block: ComputedStyle | undefined;
+  #heading: number | undefined;
+  /** Whether white space that comes now would be folded away: at a line's start, or after a space. */
+  #folding = true;
+  /** Whether the last character is a space that a line's end takes away. */
+  #looseSpace = false;
+
+  /** Adds text of one look. `heading` is the level of the heading that it stands in. */
+  text(value: string, look: ComputedStyle, heading?: number): void {
+    if (look.space === "normal") {
+      this.#add(fold(value), look, heading);
+      return;
+    }
+    const folded = look.space === "pre-line" ? value.replace(/[ \t\f]+/g, " ") : value;
+    folded.split(/\r\n|\r|\n/).forEach((line, index) => {
+      if (index > 0) this.lineBreak(look, heading);
+      if (look.space === "pre-line") this.#add(line, look, heading);
+      else if (line !== "") {
+        this.#append(line, look, heading);
+        this.#folding = false;
+        this.#looseSpace = false;
+      }
+    });
+  }
+
+  /** Adds text in which each run of white space is one space already. */
+  #add(folded: string, look: ComputedStyle, heading: number | undefined): void {
+    const text = this.#folding && folded.startsWith(" ") ? folded.slice(1) : folded;
+    if (text === "") return;
+    this.#append(text, look, heading);
+    this.#folding = this.#looseSpace = text.endsWith(" ");
+  }
+
+  #append(text: string, look: ComputedStyle, heading: number | undefined): void {
+    this.#begin(look, heading);
+    if (this.#look !== look) {
+      this.#endRun();
+      this.#look = look;
+    }
+    this.#text += text;
+  }
+
+  #begin(look: ComputedStyle, heading: number | undefined): void {
+    if (this.#block) return;
+    this.#block = look;
+    this.#heading = heading;
+  }
+
+  #endRun(): void {
+    if (this.#text !== "") {
+      const marks = marksOf(this.#look!);
+      const last = this.#runs.at(-1);
+      if (last?.type === "text" && sameMarks(last.marks, marks)) {
+        this.#runs[this.#runs.length - 1] = textRun(last.text + this.#text, marks);
+      } else this.#runs.push(textRun(this.#text, marks));
+    }
+    this.#text = "";
+  }
+
+  #dropLooseSpace(): void {
+    if (!this.#looseSpace) return;
+    this.#looseSpace = false;
+    if (this.#text !== "") {
+      this.#text = this.#text.slice(0, -1);
+      return;
+    }
+    const last = this.#runs.pop();
+    if (last?.type === "text" && last.text.length > 1)
+      this.#runs.push({ ...last, text: last.text.slice(0, -1) });
+  }
+
+  /** Adds a line break. */
+  lineBreak(look: ComputedStyle, heading?: number): void {
+    this.#begin(look, heading);
+    this.#dropLooseSpace();
+    this.#endRun();
+    this.#runs.push({ type: "break" });
+    this.#folding = true;
+  }
+
+  /** Adds a picture to the line. */
+  picture(picture: Picture, look: ComputedStyle, heading?: number): void {
+    this.#begin(look, heading);
+    this.#endRun();
+    this.#runs.push(picture);
+    this.#folding = this.#looseSpace = false;
+  }
+
+  /** Ends the line: what was gathered becomes a paragraph or a heading. The break that ends a line opens no new one. */
+  endLine(): void {
+    this.#dropLooseSpace();
+    this.#endRun();
+    const runs = this.#runs;
+    const block = this.#block;
+    const level = this.#heading as 1 | 2 | 3 | 4 | 5 | 6 | undefined;
+    this.#runs = [];
+    this.#block = this.#heading = this.#look = undefined;
+    this.#folding = true;
+    if (!block || runs.length === 0) return;
+    this.#endLists();
+    if (runs.at(-1)!.type === "break") runs.pop();
+    const only = runs.length === 1 ? runs[0]! : undefined;
+    if (only?.type === "picture" && !level) {
+      this.flows.push(only);
+      return;
+    }
+    const layout = {
+      ...(block.align && { align: block.align }),
+      ...(block.direction && { direction: block.direction }),
+    };
+    this.flows.push(
+      level ? { type: "heading", level, runs, ...layout } : { type: "paragraph", runs, ...layout },
+    );
+  }
+
+  /** Ends the line and adds a flow. */
+  flow(flow: Flow): void {
+    this.endLine();
+    this.#endLists();
+    this.flows.push(flow);
+  }
+
+  /** Ends the line and adds a line of a list that is written as single paragraphs. */
+  listLine(line: ListLine): void {
+    this.endLine();
+    this.#lists ??= new ListBuilder();
+    this.#lists.add(line);
+  }
+
+  #endLists(): void {
+    for (const list of this.#lists?.take() ?? []) this.flows.push(list);
+    this.#lists = undefined;
+  }
+
+  /** Ends the line and gives all flows. */
+  done(): Content {
+    this.endLine();
+    this.#endLists();
+    return this.flows;
+  }
+}
+
+/** Folds each run of white space (but no-break spaces) into one space. */
+function fold(text: string): string {
+  return /[\t\n\r\f]| {2}/.test(text) ? text.replace(/[ \t\n\r\f]+/g, " ") : text;
+}

@@ -1,0 +1,22 @@
+import { asLines, type Format } from "../format.js";
+
+/** HTML: with a title a whole page, otherwise a fragment with inline styles only. */
+export const html: Format = {
+  extensions: ["html", "htm", "xhtml"],
+  mediaType: "text/html",
+  isBinary: false,
+  holds: "structure",
+  async read(bytes) {
+    const [{ readHtml }, { decodeText }] = await Promise.all([
+      import("./read.js"),
+      import("../text/decode.js"),
+    ]);
+    return readHtml(decodeText(bytes, "html"));
+  },
+  async write({ content, picture, title }) {
+    const { writeHtml } = await import("./write.js");
+    const fragment = writeHtml(content, picture ? { picture } : {});
+    if (title === undefined) return asLines(fragment);
+    return asLines((await import("./whole-page.js")).wholePage(fragment, title));
+  },
+};

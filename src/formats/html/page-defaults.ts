@@ -1,0 +1,57 @@
+import type { Declaration } from "./tree-adapter.js";
+import type { HtmlReader } from "./read.js";
+import type { ComputedStyle } from "./computed-style.js";
+import { parseColor, parseFont, parseSize } from "./css-values.js";
+
+/**
+ * The look a page gives to all its text, so that it is not taken for formatting: what its `body` says, and, where a
+ * browser wrote a page's inherited defaults on every outermost element of a fragment, what most of that text has.
+ */
+export function defaultsOf<Node>(reader: HtmlReader<Node>, root: Node, plain: ComputedStyle): ComputedStyle {
+  const { adapter } = reader;
+  const html = find(reader, root, "html");
+  const body = html === undefined ? undefined : find(reader, html, "body");
+  if (html === undefined || body === undefined) return plain;
+  const outer = reader.enter(html, "html", plain, undefined);
+  const { look } = reader.enter(body, "body", outer.look, outer.place);
+  const votes = {
+    color: new Map<string, number>(),
+    font: new Map<string, number>(),
+    size: new Map<number, number>(),
+  };
+  const children = adapter.children(body);
+  for (let i = 0; i < children.length; i++) {
+    const style = reader.attribute(children[i]!, "style");
+    if (!style || !WRITTEN_BY_BROWSER.test(style)) continue;
+    const weight = reader.textOf(children[i]!).length;
+    const value = lastValues(reader.styleOf(style));
+    vote(votes.color, parseColor(value.get("color") ?? ""), weight);
+    vote(votes.font, parseFont(value.get("font-family") ?? ""), weight);
+    vote(votes.size, parseSize(value.get("font-size") ?? "", look.size), weight);
+  }
+  const color = winner(votes.color) ?? look.color;
+  const font = winner(votes.font) ?? look.font;
+  const size = winner(votes.size) ?? look.size;
+  return { ...look, color, font, size, baseColor: color, baseFont: font, baseSize: size, hidden: false };
+}
+
+/** Properties that no person writes on an element, and browsers write on each. */
+const WRITTEN_BY_BROWSER = /-webkit-text-stroke-width|caret-color|orphans:/i;
+
+function find<Node>({ adapter }: HtmlReader<Node>, parent: Node, name: string): Node | undefined {
+  const children = adapter.children(parent);
+  for (let i = 0; i < children.length; i++) if (adapter.name(children[i]!) === name) return children[i];
+  return undefined;
+}
+
+function lastValues(declarations: readonly Declaration[]): Map<string, string> {
+  return new Map(declarations.map(({ property, value }) => [property, value]));
+}
+
+function vote<Value>(votes: Map<Value, number>, value: Value | undefined, weight: number): void {
+  if (value !== undefined) votes.set(value, (votes.get(value) ?? 0) + weight);
+}
+
+function winner<Value>(votes: ReadonlyMap<Value, number>): Value | undefined {
+  return [...votes].sort(([, a], [, b]) => b - a)[0]?.[0];
+}

@@ -1,0 +1,424 @@
+import { fromBase64 } from "../../content/base64.js";
+import { hashBytes } from "../../content/encode.js";
+import { unmarked } from "../delimited/formula.js";
+import { checkLength } from "../../content/limits.js";
+import { safeLink, type Content, type Item, type List, type Picture, type Run } from "../../content/model.js";
+import { notice, type Notice, type Reading } from "../../content/notice.js";
+import { readPictureBytes } from "../../content/picture.js";
+import type { Declaration, HtmlTreeAdapter } from "./tree-adapter.js";
+import { FlowBuilder } from "./flow-builder.js";
+import {
+  computeStyle,
+  PLAIN_STYLE,
+  isPresentationalAttribute,
+  type ComputedStyle,
+} from "./computed-style.js";
+import { defaultsOf } from "./page-defaults.js";
+import { RecentCache } from "./recent-cache.js";
+import { StyleSheet, type Selectable } from "./style-sheet.js";
+import { readTable } from "./table.js";
+import { markerFacts, officeListOf } from "./office-list.js";
+import { stripClipboardWrapper } from "./clipboard-wrapper.js";
+
+/** How HTML is to be read. */
+export interface HtmlReadOptions<Node = unknown> {
+  /** The parser to use; without it parse5, loaded on first use. */
+  readonly adapter?: HtmlTreeAdapter<Node>;
+}
+
+/**
+ * Reads HTML, a whole page or a clipboard's fragment, in one walk over the parser's tree. Scripts, handlers, forms and
+ * style rules have no place in content and are left behind; a picture whose bytes are not in the HTML itself becomes
+ * its alternative text, with a notice.
+ *
+ * @throws DrawerError `too-large` past {@link LIMITS}
+ */
+export async function readHtml<Node>(html: string, options: HtmlReadOptions<Node> = {}): Promise<Reading> {
+  checkLength(html, "HTML");
+  const bare = unmarked(stripClipboardWrapper(html));
+  if (options.adapter) {
+    await options.adapter.prepare?.(bare);
+    return new HtmlReader(options.adapter).read(bare);
+  }
+  parse5 ??= await import("./parse5.js");
+  return new HtmlReader(parse5.parse5Adapter).read(bare);
+}
+
+let parse5: typeof import("./parse5.js") | undefined;
+
+/** Elements that end the line before them and after them. */
+const BLOCKS = new Set(
+  (
+    "address article aside blockquote body center dd details dialog dir div dl dt fieldset figcaption figure footer " +
+    "form h1 h2 h3 h4 h5 h6 header hgroup hr html legend li main menu nav ol p pre search section summary table tbody " +
+    "td tfoot th thead tr ul caption colgroup col optgroup option"
+  ).split(" "),
+);
+
+/** Elements of which nothing is read. */
+const SKIPPED = new Set(
+  (
+    "applet audio base basefont bgsound canvas datalist embed frame frameset head iframe link meta noembed noframes " +
+    "noscript object param script select style svg math template textarea title video track source comment o:p"
+  ).split(" "),
+);
+
+/**
+ * An element on its way through the walk. Elements with the same name and the same attributes of look, in the same
+ * place, are one place: a thousand rows cost what one row costs.
+ */
+export interface Place extends Selectable {
+  readonly heading: number | undefined;
+  /** All declarations that hold for it, the weakest first. */
+  readonly declarations: readonly Declaration[];
+  /** The places inside it, by their name and attributes. */
+  inside: Map<string, Entered> | undefined;
+}
+
+/** A place, and how text looks in it, given how it looked around it. */
+interface Entered {
+  readonly around: ComputedStyle;
+  readonly look: ComputedStyle;
+  readonly place: Place;
+}
+
+/** The attributes that have a say in how text looks. */
+const LOOK_ATTRIBUTES = new Set("class id style dir align hidden color face size text href".split(" "));
+
+/** What each adapter has parsed lately. */
+interface Parsed {
+  readonly sheets: RecentCache<StyleSheet>;
+  readonly styles: RecentCache<readonly Declaration[]>;
+}
+const parsedBy = new WeakMap<object, Parsed>();
+
+function parsedByAdapter(adapter: object): Parsed {
+  let parsed = parsedBy.get(adapter);
+  if (!parsed)
+    parsedBy.set(adapter, (parsed = { sheets: new RecentCache(16), styles: new RecentCache(2000) }));
+  return parsed;
+}
+
+/** @internal One reading of one payload. */
+export class HtmlReader<Node> {
+  readonly notices: Notice[] = [];
+  readonly #pictures = new Map<string, Uint8Array>();
+  readonly #parsed: Parsed;
+  readonly #outermost = new Map<string, Entered>();
+  #sheet = NO_RULES;
+  #officeLists = false;
+
+  constructor(readonly adapter: HtmlTreeAdapter<Node>) {
+    this.#parsed = parsedByAdapter(adapter);
+  }
+
+  read(html: string): Reading {
+    const root = this.adapter.parse(html);
+    this.#officeLists = /\bmso-list\b/i.test(html);
+    if (/<style/i.test(html)) {
+      const css = this.#styleText(root, 0);
+      this.#sheet = this.#parsed.sheets.get(css, () => new StyleSheet(this.adapter.rules(css)));
+    }
+    const look = defaultsOf(this, root, PLAIN_STYLE);
+    const builder = new FlowBuilder();
+    this.children(root, look, undefined, builder);
+    return { content: builder.done(), pictures: this.#pictures, notices: this.notices };
+  }
+
+  /** The text of the style sheets in the head, and of those that stand outermost in the body. */
+  #styleText(node: Node, depth: number): string {
+    const children = this.adapter.children(node);
+    let css = "";
+    for (let i = 0; i < children.length; i++) {
+      const child = children[i]!;
+      const name = this.adapter.name(child);
+      if (name === "style") css += this.textOf(child).replace(/^\s*<!--|-->\s*$/g, "") + "\n";
+      else if (name !== undefined && depth < 2 && /^(html|head|body)$/.test(name))
+        css += this.#styleText(child, depth + 1);
+    }
+    return css;
+  }
+
+  /** Reads all children of a node into a builder. */
+  children(node: Node, look: ComputedStyle, place: Place | undefined, builder: FlowBuilder): void {
+    const children = this.adapter.children(node);
+    for (let i = 0; i < children.length; i++) this.#node(children[i]!, look, place, builder);
+  }
+
+  #node(node: Node, look: ComputedStyle, place: Place | undefined, builder: FlowBuilder): void {
+    const text = this.adapter.text(node);
+    if (text !== undefined) {
+      builder.text(text, look, place?.heading);
+      return;
+    }
+    const name = this.adapter.name(node);
+    if (name === undefined || SKIPPED.has(name)) return;
+    if (name === "br") {
+      if (this.attribute(node, "class") !== "Apple-interchange-newline")
+        builder.lineBreak(look, place?.heading);
+      return;
+    }
+    const inner = this.enter(node, name, look, place);
+    if (inner.look.hidden) return;
+    const office = this.#officeLists ? officeListOf(inner.place.declarations) : undefined;
+    if (office === "marker") return;
+    if (office) {
+      const marker = this.#markerOf(node);
+      builder.listLine({
+        ...office,
+        ...markerFacts(marker),
+        flows: this.flowsOf(node, inner.look, inner.place),
+      });
+      return;
+    }
+    this.#element(node, name, inner.look, inner.place, builder);
+  }
+
+  /** The text of the bullet or number that an office program wrote into a list paragraph. */
+  #markerOf(node: Node): string {
+    const children = this.adapter.children(node);
+    for (let i = 0; i < children.length; i++) {
+      const child = children[i]!;
+      const style = this.attribute(child, "style");
+      if (style && officeListOf(this.styleOf(style)) === "marker") return this.textOf(child);
+      const inside = this.#markerOf(child);
+      if (inside !== "") return inside;
+    }
+    return "";
+  }
+
+  /** All text in a node. */
+  textOf(node: Node): string {
+    const text = this.adapter.text(node);
+    if (text !== undefined) return text;
+    const children = this.adapter.children(node);
+    let all = "";
+    for (let i = 0; i < children.length; i++) all += this.textOf(children[i]!);
+    return all;
+  }
+
+  #element(node: Node, name: string, look: ComputedStyle, place: Place, builder: FlowBuilder): void {
+    switch (name) {
+      case "img":
+        this.#image(node, look, place, builder);
+        return;
+      case "input":
+        if (this.attribute(node, "type")?.toLowerCase() === "checkbox") {
+          builder.text(this.attribute(node, "checked") === undefined ? "☐ " : "☑ ", look, place.heading);
+        }
+        return;
+      case "hr":
+        builder.flow({ type: "divider" });
+        return;
+      case "ul":
+      case "ol":
+      case "menu":
+      case "dir":
+        builder.flow(this.#list(node, name === "ol", look, place));
+        return;
+      case "table":
+        builder.endLine();
+        for (const flow of readTable(this, node, look, place)) builder.flow(flow);
+        return;
+      case "blockquote":
+        builder.flow({ type: "quote", flows: this.flowsOf(node, look, place) });
+        return;
+      case "pre":
+        this.#pre(node, look, place, builder);
+        return;
+      case "q":
+        builder.text("“", look, place.heading);
+        this.children(node, look, place, builder);
+        builder.text("”", look, place.heading);
+        return;
+    }
+    if (!BLOCKS.has(name)) {
+      this.children(node, look, place, builder);
+      return;
+    }
+    builder.endLine();
+    this.children(node, look, place, builder);
+    builder.endLine();
+  }
+
+  /** The flows of a container that is read by itself. */
+  flowsOf(node: Node, look: ComputedStyle, place: Place): Content {
+    const builder = new FlowBuilder();
+    this.children(node, look, place, builder);
+    return builder.done();
+  }
+
+  /** What an element hands down to what stands in it. */
+  enter(node: Node, name: string, around: ComputedStyle, parent: Place | undefined): Entered {
+    const known = parent ? (parent.inside ??= new Map()) : this.#outermost;
+    const key = this.#keyOf(node, name);
+    let entered = known.get(key);
+    if (entered?.around !== around)
+      known.set(key, (entered = this.#enterNew(node, name, key !== name, around, parent)));
+    return entered;
+  }
+
+  #keyOf(node: Node, name: string): string {
+    const attributes = this.adapter.attributes(node);
+    let key = name;
+    for (let i = 0; i < attributes.length; i++) {
+      const attribute = attributes[i]!;
+      if (LOOK_ATTRIBUTES.has(attribute.name)) key += `\n${attribute.name}=${attribute.value}`;
+    }
+    return key;
+  }
+
+  #enterNew(
+    node: Node,
+    name: string,
+    hasAttributes: boolean,
+    around: ComputedStyle,
+    parent: Place | undefined,
+  ): Entered {
+    const classes = hasAttributes ? this.attribute(node, "class") : undefined;
+    const place: { -readonly [K in keyof Place]: Place[K] } = {
+      name,
+      classes: classes ? classes.trim().split(/\s+/).slice(0, 32) : NO_CLASSES,
+      id: hasAttributes ? this.attribute(node, "id") : undefined,
+      parent,
+      heading: HEADINGS[name] ?? parent?.heading,
+      declarations: NO_DECLARATIONS,
+      inside: undefined,
+    };
+    place.declarations = this.#declarationsOf(
+      hasAttributes ? this.attribute(node, "style") : undefined,
+      place,
+    );
+    const isInline = !BLOCKS.has(name);
+    const ordinary = this.#sheet.isEmpty || isInline ? NO_DECLARATIONS : this.#sheet.ordinary(name);
+    const isPlain =
+      !hasAttributes &&
+      place.declarations.length === 0 &&
+      ordinary.length === 0 &&
+      !isPresentationalAttribute(name);
+    if (isPlain && (isInline || around.background === undefined)) return { around, look: around, place };
+    const { declarations } = place;
+    const attribute = (wanted: string) => (hasAttributes ? this.attribute(node, wanted) : undefined);
+    return {
+      around,
+      look: computeStyle(around, { name, declarations, isInline, ordinary, attribute }),
+      place,
+    };
+  }
+
+  #declarationsOf(style: string | undefined, element: Selectable): readonly Declaration[] {
+    const fromSheet = this.#sheet.isEmpty ? NO_DECLARATIONS : this.#sheet.declarations(element);
+    if (!style) return fromSheet;
+    const own = this.styleOf(style);
+    if (fromSheet.length === 0) return own;
+    const important = fromSheet.filter((declaration) => declaration.important);
+    return [...fromSheet, ...own, ...important];
+  }
+
+  /** The declarations of a `style` attribute. */
+  styleOf(style: string): readonly Declaration[] {
+    return this.#parsed.styles.get(style, () => this.adapter.declarations(style));
+  }
+
+  /** An attribute's value; nothing when the element does not have it, and for what is no element. */
+  attribute(node: Node, name: string): string | undefined {
+    const attributes = this.adapter.attributes(node);
+    for (let i = 0; i < attributes.length; i++) if (attributes[i]!.name === name) return attributes[i]!.value;
+    return undefined;
+  }
+
+  #list(node: Node, ordered: boolean, look: ComputedStyle, place: Place): List {
+    const items: Item[] = [];
+    let loose: FlowBuilder | undefined;
+    const endLoose = () => {
+      const flows = loose?.done() ?? [];
+      loose = undefined;
+      if (flows.length === 0) return;
+      const nested = flows.every((flow) => flow.type === "list");
+      const before = nested ? items.pop() : undefined;
+      items.push({ flows: [...(before?.flows ?? []), ...flows] });
+    };
+    const children = this.adapter.children(node);
+    for (let i = 0; i < children.length; i++) {
+      const child = children[i]!;
+      if (this.adapter.name(child) !== "li") {
+        this.#node(child, look, place, (loose ??= new FlowBuilder()));
+        continue;
+      }
+      endLoose();
+      const inner = this.enter(child, "li", look, place);
+      if (!inner.look.hidden) items.push({ flows: this.flowsOf(child, inner.look, inner.place) });
+    }
+    endLoose();
+    const start = Number.parseInt(this.attribute(node, "start") ?? "1", 10);
+    return { type: "list", ordered, ...(ordered && start > 1 && start < 1e9 && { start }), items };
+  }
+
+  /** Preformatted text without any marks is code; with marks it is text whose spaces and lines are kept. */
+  #pre(node: Node, look: ComputedStyle, place: Place, builder: FlowBuilder): void {
+    const flows = this.flowsOf(node, look, place);
+    const runs: Run[] = [];
+    for (const flow of flows) {
+      if (flow.type !== "paragraph") return flows.forEach((inner) => builder.flow(inner));
+      if (runs.length > 0) runs.push({ type: "break" });
+      // One by one: there may be more of them than a call may have arguments.
+      for (const run of flow.runs) runs.push(run);
+    }
+    if (runs.some((run) => run.type === "picture" || (run.type === "text" && hasLook(run.marks)))) {
+      for (const flow of flows) builder.flow(flow);
+      return;
+    }
+    const text = runs.map((run) => (run.type === "text" ? run.text : "\n")).join("");
+    const language = this.#language(node);
+    builder.flow({ type: "code", text, ...(language && { language }) });
+  }
+
+  #language(node: Node): string | undefined {
+    const inner = Array.from(this.adapter.children(node)).find(
+      (child) => this.adapter.name(child) === "code",
+    );
+    const classes = inner === undefined ? undefined : this.attribute(inner, "class");
+    return /(?:^|\s)language-([\w+#.-]{1,40})/.exec(classes ?? "")?.[1];
+  }
+
+  #image(node: Node, look: ComputedStyle, place: Place, builder: FlowBuilder): void {
+    const source = this.attribute(node, "src")?.trim() ?? "";
+    const alt = this.attribute(node, "alt")?.replace(/\s+/g, " ").trim() ?? "";
+    const picture = /^data:/i.test(source) ? this.#dataPicture(source, alt) : undefined;
+    if (picture) {
+      builder.picture(picture, look, place.heading);
+      return;
+    }
+    const name = alt || pictureName(source);
+    const link = look.link ?? safeLink(source);
+    this.notices.push(notice("left-out/picture", { name }));
+    builder.text(name, link ? { ...look, link } : look, place.heading);
+  }
+
+  #dataPicture(source: string, alt: string): Picture | undefined {
+    const match = /^data:image\/[\w.+-]+(?:;[\w=-]+)*;base64,/i.exec(source.slice(0, 200));
+    if (!match) return undefined;
+    // What is not base64 is named as a picture that could not be read.
+    const bytes = fromBase64(source.slice(match[0].length));
+    if (!bytes) return undefined;
+    const facts = readPictureBytes(bytes);
+    if (!facts) return undefined;
+    const hash = hashBytes(bytes);
+    this.#pictures.set(hash, bytes);
+    return { type: "picture", hash, ...facts, alt };
+  }
+}
+
+const HEADINGS: Readonly<Record<string, number>> = { h1: 1, h2: 2, h3: 3, h4: 4, h5: 5, h6: 6 };
+const NO_DECLARATIONS: readonly Declaration[] = [];
+const NO_RULES = new StyleSheet([]);
+const NO_CLASSES: readonly string[] = [];
+
+function hasLook(marks: object | undefined): boolean {
+  return marks !== undefined && Object.keys(marks).some((name) => name !== "code");
+}
+
+function pictureName(source: string): string {
+  const file = /([^/\\?#]{1,80})(?:[?#]|$)/.exec(source.slice(-400))?.[1];
+  return file && !/^data:/i.test(source) ? file : "picture";
+}

@@ -1,0 +1,169 @@
+import { DrawerError } from "../../content/error.js";
+import { LIMITS } from "../../content/limits.js";
+import type { Cell, CellValue, Content, Flow, Run } from "../../content/model.js";
+import { isDateFormat, serialToDate } from "../../content/serial.js";
+import { makeCell, makeTable } from "../../content/table.js";
+import type { HtmlReader, Place } from "./read.js";
+import type { ComputedStyle } from "./computed-style.js";
+import { parseColor } from "./css-values.js";
+
+/** A row as it is being read. */
+interface Draft {
+  readonly cells: Cell[];
+  /** Whether it stands in a `thead`, or all its cells are headings. */
+  readonly header: boolean;
+}
+
+/**
+ * Reads a `table` element. Its rows are those of its sections, in the order in which they are shown. The header is what
+ * stands in `thead`, or the first rows of heading cells only, or a first row that alone is bold throughout.
+ */
+export function readTable<Node>(
+  reader: HtmlReader<Node>,
+  node: Node,
+  look: ComputedStyle,
+  place: Place,
+): Flow[] {
+  const parts = new TableParts(reader);
+  parts.section(node, look, place, false);
+  const rows = [...parts.head, ...parts.body, ...parts.foot];
+  let headerRows = 0;
+  while (headerRows < rows.length && rows[headerRows]!.header) headerRows++;
+  // Rows of heading cells only are a table of their own; one alone is a header without its rows.
+  if (headerRows === rows.length && headerRows > 1 && parts.head.length === 0) headerRows = 0;
+  const table = makeTable(
+    rows.map(({ cells }) => cells),
+    headerRows,
+    { caption: parts.caption },
+  );
+  return rows.length > 0 ? [table] : [];
+}
+
+class TableParts<Node> {
+  readonly head: Draft[] = [];
+  readonly body: Draft[] = [];
+  readonly foot: Draft[] = [];
+  caption: readonly Run[] = [];
+  #cells = 0;
+
+  constructor(readonly reader: HtmlReader<Node>) {}
+
+  /** Reads a table or a section of it. */
+  section(node: Node, look: ComputedStyle, place: Place, inHead: boolean, rows = this.body): void {
+    const { adapter } = this.reader;
+    const children = adapter.children(node);
+    for (let i = 0; i < children.length; i++) {
+      const child = children[i]!;
+      const name = adapter.name(child);
+      if (name === undefined) continue;
+      const inner = this.reader.enter(child, name, look, place);
+      if (inner.look.hidden) continue;
+      if (name === "thead") this.section(child, inner.look, inner.place, true, this.head);
+      else if (name === "tfoot") this.section(child, inner.look, inner.place, false, this.foot);
+      else if (name === "tbody") this.section(child, inner.look, inner.place, false, this.body);
+      else if (name === "tr") rows.push(this.#row(child, inner.look, inner.place, inHead));
+      else if (name === "caption")
+        this.caption = captionRuns(this.reader.flowsOf(child, inner.look, inner.place));
+    }
+  }
+
+  #row(node: Node, look: ComputedStyle, place: Place, inHead: boolean): Draft {
+    const { adapter } = this.reader;
+    const cells: Cell[] = [];
+    let headings = 0;
+    const children = adapter.children(node);
+    for (let i = 0; i < children.length; i++) {
+      const child = children[i]!;
+      const name = adapter.name(child);
+      if (name !== "td" && name !== "th") continue;
+      if (name === "th") headings++;
+      cells.push(this.#cell(child, name, look, place));
+    }
+    return { cells, header: inHead || (headings > 0 && headings === cells.length) };
+  }
+
+  #cell(node: Node, name: string, around: ComputedStyle, parent: Place): Cell {
+    const { look, place } = this.reader.enter(node, name, around, parent);
+    const colspan = span(this.reader.attribute(node, "colspan"), 1000);
+    const rowspan = span(this.reader.attribute(node, "rowspan"), 65534);
+    this.#cells += colspan * rowspan;
+    if (this.#cells > LIMITS.cells) {
+      throw new DrawerError("too-large/cells", { most: LIMITS.cells });
+    }
+    const value = this.#value(node, place);
+    const background = this.#background(node, place);
+    return makeCell(this.reader.flowsOf(node, look, place), {
+      ...(colspan > 1 && { colspan }),
+      ...(rowspan > 1 && { rowspan }),
+      ...(look.align && { align: look.align }),
+      ...(background && { background }),
+      ...(value && { value }),
+    });
+  }
+
+  #background(node: Node, place: Place): string | undefined {
+    let background = parseColor(this.reader.attribute(node, "bgcolor") ?? "");
+    for (const { property, value } of place.declarations) {
+      if (property !== "background" && property !== "background-color") continue;
+      background = parseColor(value) ?? parseColor(value.split(/\s(?![^(]*\))/)[0]!);
+    }
+    return background === "#ffffff" ? undefined : background;
+  }
+
+  /** The typed value that sheets write beside what they show, with its number format. */
+  #value(node: Node, place: Place): CellValue | undefined {
+    const number = this.#rawNumber(node);
+    if (number === undefined || !Number.isFinite(number)) return undefined;
+    const written = this.reader.attribute(node, "sdnum")?.split(";").slice(2).join(";");
+    const format = written ?? this.#numberFormat(node, place) ?? "";
+    if (format === "@") return undefined;
+    if (/^BOOLEAN$/i.test(format)) return { type: "boolean", boolean: number !== 0 };
+    if (format !== "" && isDateFormat(format) && number >= 1 && number < 2_958_466) {
+      return { type: "date", date: serialToDate(number), format };
+    }
+    return { type: "number", number, ...(format !== "" && !/^general$/i.test(format) && { format }) };
+  }
+
+  /**
+   * The number behind a cell: `sdval`; `x:num`, which is blank when the cell shows the number itself; or the number in
+   * `data-sheets-value`, whose member 3 it is.
+   */
+  #rawNumber(node: Node): number | undefined {
+    const raw = this.reader.attribute(node, "sdval") ?? this.reader.attribute(node, "x:num");
+    if (raw !== undefined) {
+      const text = raw.trim() === "" ? this.reader.textOf(node).replace(/[\s\u00a0]/g, "") : raw.trim();
+      return /^[-+]?(\d|\.\d)/.test(text) ? Number(text) : undefined;
+    }
+    const sheets = this.reader.attribute(node, "data-sheets-value");
+    const member = sheets === undefined ? undefined : /"3"\s*:\s*(-?\d[\d.eE+-]*)/.exec(sheets)?.[1];
+    return member === undefined ? undefined : Number(member);
+  }
+
+  #numberFormat(node: Node, place: Place): string | undefined {
+    const sheets = this.reader.attribute(node, "data-sheets-numberformat");
+    let format =
+      sheets === undefined
+        ? undefined
+        : /"2"\s*:\s*"((?:[^"\\]|\\.)*)"/.exec(sheets)?.[1]?.replace(/\\(.)/g, "$1");
+    for (const { property, value } of place.declarations) {
+      if (property === "mso-number-format")
+        format = value.replace(/^["']|["']$/g, "").replace(/\\(.)/g, "$1");
+    }
+    return format;
+  }
+}
+
+function span(attribute: string | undefined, most: number): number {
+  const number = Number.parseInt(attribute ?? "1", 10);
+  return number >= 1 ? Math.min(number, most) : 1;
+}
+
+function captionRuns(flows: Content): readonly Run[] {
+  const runs: Run[] = [];
+  for (const flow of flows) {
+    if (flow.type !== "paragraph" && flow.type !== "heading") continue;
+    if (runs.length > 0) runs.push({ type: "break" });
+    for (const run of flow.runs) runs.push(run);
+  }
+  return runs;
+}

@@ -1,0 +1,240 @@
+import { toBase64 } from "../../content/base64.js";
+import {
+  runsText,
+  type Cell,
+  type CellValue,
+  type Content,
+  type Flow,
+  type Item,
+  type List,
+  type Marks,
+  type Picture,
+  type Run,
+  type Table,
+  type TextRun,
+} from "../../content/model.js";
+import { looksTyped, markedCode, markedLine } from "../delimited/formula.js";
+import { dateToSerial } from "../../content/serial.js";
+import { cellText } from "../text/write.js";
+
+/** How HTML is to be written. */
+export interface HtmlOptions {
+  /** Gives the bytes of a picture. Without it, or where it has none, the alternative text stands for the picture. */
+  readonly picture?: (hash: string) => Uint8Array | undefined;
+  /** @internal Whether what is written stands in a cell, which says itself that it is text. */
+  readonly inCell?: boolean;
+}
+
+/**
+ * Writes content as an HTML fragment for pasting and for pages: elements for structure, inline styles for look, no
+ * classes, no scripts, no style sheets. Typed cells carry their value and format in the attributes that spreadsheets
+ * read; a text that looks like a figure carries the text format, so that a sheet leaves it text.
+ */
+export function writeHtml(content: Content, options: HtmlOptions = {}): string {
+  return flowsHtml(content, options);
+}
+
+function flowsHtml(content: Content, options: HtmlOptions): string {
+  let html = "";
+  for (const flow of content) html += flowHtml(flow, options);
+  return html;
+}
+
+function flowHtml(flow: Flow, options: HtmlOptions): string {
+  switch (flow.type) {
+    case "paragraph":
+      return `<p${layout(flow)}>${runsHtml(flow.runs, options) || "<br>"}</p>`;
+    case "heading":
+      return `<h${flow.level}${layout(flow)}>${runsHtml(flow.runs, options)}</h${flow.level}>`;
+    case "list":
+      return listHtml(flow, options);
+    case "table":
+      return tableHtml(flow, options);
+    case "quote":
+      return `<blockquote>${flowsHtml(flow.flows, options)}</blockquote>`;
+    case "code":
+      return `<pre><code${flow.language ? ` class="language-${escape(flow.language)}"` : ""}>${
+        flow.text.startsWith("\n") ? "\n" : ""
+      }${escape(options.inCell ? flow.text : markedCode(flow.text))}</code></pre>`;
+    case "picture":
+      return `<p>${pictureHtml(flow, options)}</p>`;
+    case "divider":
+      return "<hr>";
+  }
+}
+
+function layout(flow: { align?: Cell["align"]; direction?: "ltr" | "rtl" }): string {
+  return (
+    (flow.direction ? ` dir="${flow.direction}"` : "") +
+    (flow.align ? ` style="text-align: ${flow.align}"` : "")
+  );
+}
+
+function listHtml(list: List, options: HtmlOptions): string {
+  const tag = list.ordered ? "ol" : "ul";
+  const start = list.ordered && (list.start ?? 1) !== 1 ? ` start="${list.start}"` : "";
+  return `<${tag}${start}>${list.items.map((item) => itemHtml(item, options)).join("")}</${tag}>`;
+}
+
+/** An item's first line stands in the item itself, as most editors write it; what follows keeps its own elements. */
+function itemHtml(item: Item, options: HtmlOptions): string {
+  const [first, ...rest] = item.flows;
+  const bare = first?.type === "paragraph" && !first.align && !first.direction && first.runs.length > 0;
+  return `<li>${bare ? runsHtml(first.runs, options) + flowsHtml(rest, options) : flowsHtml(item.flows, options)}</li>`;
+}
+
+function tableHtml(table: Table, options: HtmlOptions): string {
+  const row = (cells: readonly Cell[], tag: "th" | "td") =>
+    `<tr>${cells.map((cell) => cellHtml(cell, tag, options)).join("")}</tr>`;
+  const head = table.rows.slice(0, table.headerRows);
+  const body = table.rows.slice(table.headerRows);
+  return (
+    "<table>" +
+    (table.caption ? `<caption>${runsHtml(table.caption, options)}</caption>` : "") +
+    (head.length > 0 ? `<thead>${head.map((cells) => row(cells, "th")).join("")}</thead>` : "") +
+    (body.length > 0 ? `<tbody>${body.map((cells) => row(cells, "td")).join("")}</tbody>` : "") +
+    "</table>"
+  );
+}
+
+function cellHtml(cell: Cell, tag: "th" | "td", around: HtmlOptions): string {
+  const options = { ...around, inCell: true };
+  const only = cell.flows.length === 1 ? cell.flows[0] : undefined;
+  const inner =
+    only?.type === "paragraph" && !only.align && !only.direction && only.runs.length > 0
+      ? runsHtml(only.runs, options)
+      : flowsHtml(cell.flows, options);
+  const style: string[] = [];
+  if (cell.align) style.push(`text-align: ${cell.align}`);
+  if (cell.background) style.push(`background: ${cell.background}`);
+  const typed = typedAttributes(cell);
+  if (typed.style) style.push(typed.style);
+  return (
+    `<${tag}` +
+    (cell.colspan && cell.colspan > 1 ? ` colspan="${cell.colspan}"` : "") +
+    (cell.rowspan && cell.rowspan > 1 ? ` rowspan="${cell.rowspan}"` : "") +
+    typed.attributes +
+    (style.length > 0 ? ` style="${style.join("; ")}"` : "") +
+    `>${inner}</${tag}>`
+  );
+}
+
+/**
+ * The attributes that carry a typed value: `sdval` and `sdnum` as LibreOffice writes them (language 1033, whose
+ * separators the format codes use), and the number format property that other sheets read.
+ */
+function typedAttributes(cell: Cell): { attributes: string; style: string } {
+  const { value } = cell;
+  if (value) {
+    const format = value.type === "boolean" ? "BOOLEAN" : (value.format ?? "");
+    return {
+      attributes: ` sdval="${rawValue(value)}" sdnum="1033;0;${escape(format)}"`,
+      style: format && value.type !== "boolean" ? `mso-number-format: '${cssString(format)}'` : "",
+    };
+  }
+  return looksTyped(cellText(cell.flows))
+    ? { attributes: ` sdnum="1033;0;@"`, style: `mso-number-format: '\\@'` }
+    : { attributes: "", style: "" };
+}
+
+function rawValue(value: CellValue): number {
+  if (value.type === "number") return value.number;
+  if (value.type === "boolean") return value.boolean ? 1 : 0;
+  return dateToSerial(value.date);
+}
+
+function cssString(format: string): string {
+  return escape(format.replace(/[\\'@]/g, (sign) => "\\" + sign).replace(/[\n\r\f]/g, " "));
+}
+
+function runsHtml(line: readonly Run[], options: HtmlOptions): string {
+  const runs = options.inCell ? line : markedLines(line);
+  let html = "";
+  let before = " ";
+  runs.forEach((run, index) => {
+    if (run.type === "text") {
+      const after = runs[index + 1];
+      html += textHtml(run, foldable(run.text, before, after === undefined || after.type === "break"));
+      before = run.text.at(-1) ?? before;
+    } else if (run.type === "picture") {
+      html += pictureHtml(run, options);
+      before = "";
+    } else {
+      // A break at the very end of a line shows only when another follows it.
+      html += index === runs.length - 1 ? "<br><br>" : "<br>";
+      before = " ";
+    }
+  });
+  return html;
+}
+
+/** Runs whose lines a sheet takes as text, each of which would be a cell of its own there. */
+function markedLines(runs: readonly Run[]): readonly Run[] {
+  if (!/[=@+-]/.test(runsText(runs))) return runs;
+  const lines: Run[][] = [[]];
+  for (const run of runs) {
+    lines.at(-1)!.push(run);
+    if (run.type === "break") lines.push([]);
+  }
+  return lines.flatMap(markedLine);
+}
+
+/** Whether HTML would fold some white space of this text away: doubled spaces, tabs, spaces at a line's edge. */
+function foldable(text: string, before: string, lineEnds: boolean): boolean {
+  return (
+    /[ \t\n]{2}|[\t\n]/.test(text) ||
+    (text.startsWith(" ") && before === " ") ||
+    (text.endsWith(" ") && lineEnds)
+  );
+}
+
+function textHtml(run: TextRun, keepSpaces: boolean): string {
+  const text = escape(run.text);
+  const kept = keepSpaces ? `<span style="white-space: pre-wrap">${text}</span>` : text;
+  return run.marks ? marked(kept, run.marks) : kept;
+}
+
+function marked(text: string, marks: Marks): string {
+  let html = text;
+  const style: string[] = [];
+  if (marks.color) style.push(`color: ${marks.color}`);
+  if (marks.background) style.push(`background-color: ${marks.background}`);
+  if (marks.font) style.push(`font-family: ${fontHtml(marks.font)}`);
+  if (marks.size) style.push(`font-size: ${marks.size}pt`);
+  if (marks.code) html = `<code>${html}</code>`;
+  if (marks.sub) html = `<sub>${html}</sub>`;
+  if (marks.sup) html = `<sup>${html}</sup>`;
+  if (marks.strike) html = `<s>${html}</s>`;
+  if (marks.underline) html = `<u>${html}</u>`;
+  if (marks.italic) html = `<em>${html}</em>`;
+  if (marks.bold) html = `<strong>${html}</strong>`;
+  if (style.length > 0) html = `<span style="${style.join("; ")}">${html}</span>`;
+  if (marks.link) html = `<a href="${escape(marks.link)}">${html}</a>`;
+  return html;
+}
+
+function fontHtml(font: string): string {
+  return /^[\w-]+$/.test(font) ? font : `'${escape(font.replace(/[\\'"]/g, ""))}'`;
+}
+
+function pictureHtml(picture: Picture, options: HtmlOptions): string {
+  const bytes = options.picture?.(picture.hash);
+  if (!bytes) return `<em>${escape(picture.alt || "picture")}</em>`;
+  const size =
+    (picture.width ? ` width="${picture.width}"` : "") +
+    (picture.height ? ` height="${picture.height}"` : "");
+  return `<img src="data:${picture.mediaType};base64,${toBase64(bytes)}" alt="${escape(picture.alt)}"${size}>`;
+}
+
+const ENTITIES: Readonly<Record<string, string>> = {
+  "&": "&amp;",
+  "<": "&lt;",
+  ">": "&gt;",
+  '"': "&quot;",
+  "'": "&#39;",
+};
+
+/** Makes text safe inside an element or a quoted attribute. */
+function escape(text: string): string {
+  return /[&<>"']/.test(text) ? text.replace(/[&<>"']/g, (sign) => ENTITIES[sign]!) : text;
+}

@@ -1,0 +1,139 @@
+import { blankRuns, columnsOf, isBlank, placeCells } from "../../content/measure.js";
+import type { Align, Cell, Content, Flow, Item, List, Table } from "../../content/model.js";
+import { spansMarkdown } from "./write-line.js";
+
+/** How Markdown is to be written. */
+export interface MarkdownOptions {
+  /** Gives the address under which a picture can be reached. Without it the alternative text stands for the picture. */
+  readonly pictureAddress?: (hash: string) => string | undefined;
+}
+
+/**
+ * Writes content as Markdown (CommonMark with GitHub's tables and strikethrough), without a line end at the end.
+ * Underline, sub and sup are written as the HTML elements that Markdown allows; what Markdown has no form for (colour,
+ * font, size, alignment outside tables, merged cells, empty paragraphs) is left out.
+ */
+export function writeMarkdown(content: Content, options: MarkdownOptions = {}): string {
+  return blocks(content, options);
+}
+
+/** Flows parted by blank lines; lists of one sort that follow each other get different bullets, or they would join. */
+function blocks(content: Content, options: MarkdownOptions): string {
+  const parts: string[] = [];
+  let before: Flow | undefined;
+  let turn = 0;
+  for (const flow of content) {
+    if (flow.type === "paragraph" && blankRuns(flow.runs)) continue;
+    turn = flow.type === "list" && before?.type === "list" && before.ordered === flow.ordered ? 1 - turn : 0;
+    parts.push(block(flow, turn, options));
+    before = flow;
+  }
+  return parts.join("\n\n");
+}
+
+function block(flow: Flow, turn: number, options: MarkdownOptions): string {
+  switch (flow.type) {
+    case "paragraph":
+      return spansMarkdown(flow.runs, "lines", options);
+    case "heading":
+      return `${"#".repeat(flow.level)} ${spansMarkdown(flow.runs, "heading", options)}`.trimEnd();
+    case "list":
+      return list(flow, turn, options);
+    case "table":
+      return table(flow, options);
+    case "quote":
+      return blocks(flow.flows, options).replace(/^/gm, "> ").replace(/ +$/gm, "");
+    case "code":
+      return code(flow.text, flow.language);
+    case "picture":
+      return spansMarkdown([flow], "lines", options);
+    case "divider":
+      return "***";
+  }
+}
+
+function code(text: string, language = ""): string {
+  const longest = text.match(/`{3,}/g)?.reduce((most, ticks) => Math.max(most, ticks.length), 0) ?? 2;
+  const fence = "`".repeat(longest + 1);
+  return `${fence}${language}\n${text}${text === "" ? "" : "\n"}${fence}`;
+}
+
+function list(flow: List, turn: number, options: MarkdownOptions): string {
+  let number = Math.min(flow.start ?? 1, 999_999_999 - flow.items.length);
+  const mark = () => (flow.ordered ? `${number++}${turn ? ")" : "."} ` : turn ? "+ " : "- ");
+  const items = flow.items.map((item) => indent(itemBlocks(item, options), mark()));
+  return items.join("\n");
+}
+
+/** The line and a list under it stand together; other flows of an item are parted by blank lines. */
+function itemBlocks(item: Item, options: MarkdownOptions): string {
+  const [first, ...rest] = item.flows;
+  const [under] = rest;
+  if (
+    first?.type === "paragraph" &&
+    rest.every((flow) => flow.type === "list") &&
+    under &&
+    mayInterrupt(under)
+  ) {
+    return `${block(first, 0, options)}\n${blocks(rest, options)}`;
+  }
+  return blocks(item.flows, options);
+}
+
+/** Whether a list may follow a line without a blank one between them (CommonMark 5.3). */
+function mayInterrupt(list: Flow): boolean {
+  return (
+    list.type === "list" && (!list.ordered || (list.start ?? 1) === 1) && !isBlank(list.items[0]?.flows ?? [])
+  );
+}
+
+function indent(text: string, mark: string): string {
+  const margin = " ".repeat(mark.length);
+  return (mark + text.replace(/\n(?!\n|$)/g, "\n" + margin)).trimEnd();
+}
+
+function table(flow: Table, options: MarkdownOptions): string {
+  const width = columnsOf(flow);
+  const covered: number[] = [];
+  const aligns: (Align | undefined)[] = [];
+  const grid = flow.rows.map((row, index) => {
+    const line = Array.from({ length: width }, () => "");
+    for (const { cell, column } of placeCells(row, covered)) {
+      line[column] = cellMarkdown(cell, options);
+      if (index >= flow.headerRows) aligns[column] ??= cell.align ?? "left";
+    }
+    return line;
+  });
+  const head = flow.headerRows > 0 ? grid.shift()! : Array.from({ length: width }, () => "");
+  const rule = head.map((_, column) => RULES[aligns[column] ?? "left"]);
+  const caption = flow.caption ? `${spansMarkdown(flow.caption, "lines", options)}\n\n` : "";
+  return caption + [head, rule, ...grid].map((line) => `| ${line.join(" | ")} |`).join("\n");
+}
+
+const RULES: Readonly<Record<Align, string>> = { left: "---", center: ":-:", right: "--:", justify: "---" };
+
+/** A cell on one line: its lines are parted by `<br>`, its structure below the line is given up. */
+function cellMarkdown(cell: Cell, options: MarkdownOptions): string {
+  const lines: string[] = [];
+  const visit = (flow: Flow): void => {
+    if (flow.type === "paragraph" || flow.type === "heading")
+      lines.push(spansMarkdown(flow.runs, "cell", options));
+    else if (flow.type === "picture") lines.push(spansMarkdown([flow], "cell", options));
+    else if (flow.type === "code") lines.push(spansMarkdown(codeRuns(flow.text), "cell", options));
+    else if (flow.type === "quote") flow.flows.forEach(visit);
+    else if (flow.type === "list") for (const item of flow.items) item.flows.forEach(visit);
+    else if (flow.type === "table")
+      for (const row of flow.rows) for (const inner of row) inner.flows.forEach(visit);
+  };
+  cell.flows.forEach(visit);
+  return lines.join("<br>");
+}
+
+function codeRuns(text: string) {
+  return text
+    .split("\n")
+    .flatMap((line, index) => [
+      ...(index > 0 ? [{ type: "break" } as const] : []),
+      { type: "text", text: line, marks: { code: true } } as const,
+    ]);
+}

@@ -1,0 +1,20 @@
+import type { Format } from "../format.js";
+
+/** An OpenDocument spreadsheet (ODF 1.3). */
+export const ods: Format = {
+  extensions: ["ods"],
+  mediaType: "application/vnd.oasis.opendocument.spreadsheet",
+  isBinary: true,
+  holds: "rows",
+  async read(bytes, file) {
+    const { readOds } = await import("./read.js");
+    return { sheets: readOds(bytes, file) };
+  },
+  async write(input) {
+    const [{ writeOds }, { cleanForXml }] = await Promise.all([
+      import("./write.js"),
+      import("../office/clean.js"),
+    ]);
+    return writeOds(cleanForXml(input));
+  },
+};

@@ -1,0 +1,155 @@
+import { DrawerError } from "../../content/error.js";
+import { LIMITS } from "../../content/limits.js";
+import { runsText, type Cell, type CellValue, type Paragraph } from "../../content/model.js";
+import { isDateFormat } from "../../content/serial.js";
+import type { Rectangle } from "../../content/cells.js";
+import { makeCell } from "../../content/table.js";
+import { attributeOf, childOf, childrenOf, parseXml, type Element } from "../office/xml.js";
+import { locked, unzip } from "../office/zip.js";
+import { formatCode } from "./number-formats.js";
+import { OdtReader } from "../odt/read.js";
+import { OdfStyles } from "../odt/styles.js";
+import { SheetGrid, type ReadSheet } from "../office/sheet.js";
+
+/** How far a sheet reaches at most. */
+const LIMIT = { rows: 1_048_576, columns: 16_384 };
+
+/** How often a blank cell or row that is coloured may be repeated and still be shown. */
+const SHOWN_BLANK = 1000;
+
+/**
+ * Reads an ods workbook (OpenDocument 1.3): each cell as its sheet showed it, the typed value with its number format
+ * behind it, and how it looks. Formulas are left behind; their last results stay.
+ *
+ * @throws DrawerError `unreadable`, `locked`, `too-large`
+ */
+export function readOds(bytes: Uint8Array, file: string): ReadSheet[] {
+  const parts = unzip(bytes, file, (name) => /^(content|styles)\.xml$|^META-INF\/manifest\.xml$/.test(name));
+  if (parts.text("META-INF/manifest.xml")?.includes("encryption-data")) throw locked(file);
+  const root = parseXml(parts.needed("content.xml"), file);
+  const body = childOf(childOf(root, "body"), "spreadsheet");
+  if (!body) throw new DrawerError("unreadable/not-one", { file, what: "ods" });
+  const styles = parts.text("styles.xml");
+  const odf = new OdfStyles(styles ? [parseXml(styles, file), root] : [root]);
+  const text = new OdtReader(parts, odf, file);
+  const tables = [...childrenOf(body)].filter(({ localName }) => localName === "table");
+  return tables.map((table) => new SheetReader(text, odf, file).read(table));
+}
+
+class SheetReader {
+  readonly #rows: (Cell | undefined)[][] = [];
+  readonly #merges: Rectangle[] = [];
+  #row = 0;
+  /** The style that cells of a column have when they name none, by ranges of columns. */
+  readonly #columns: { to: number; style: string | undefined }[] = [];
+
+  constructor(
+    readonly text: OdtReader,
+    readonly styles: OdfStyles,
+    readonly file: string,
+  ) {}
+
+  /** How many cells that hold something have been made of the sheet. */
+  #cells = 0;
+
+  /** Refuses repeats that come to more cells than a sheet may have, before they are made. */
+  #count(cells: number): void {
+    this.#cells += cells;
+    if (this.#cells > LIMITS.cells)
+      throw new DrawerError("too-large/workbook", {
+        file: this.file,
+        most: LIMITS.cells,
+        isByRepeats: true,
+      });
+  }
+
+  read(table: Element): ReadSheet {
+    this.#section(table);
+    return new SheetGrid(attributeOf(table, "name") ?? "", this.#rows, this.#merges);
+  }
+
+  #section(parent: Element): void {
+    for (const child of childrenOf(parent)) {
+      if (child.localName === "table-column") {
+        const to = (this.#columns.at(-1)?.to ?? 0) + count(child, "number-columns-repeated", LIMIT.columns);
+        this.#columns.push({ to, style: attributeOf(child, "default-cell-style-name") });
+      } else if (child.localName === "table-row") this.#readRow(child);
+      else if (
+        /^table-(header-rows|rows|row-group|columns|header-columns|column-group)$/.test(child.localName ?? "")
+      )
+        this.#section(child);
+    }
+  }
+
+  #readRow(element: Element): void {
+    const cells: (Cell | undefined)[] = [];
+    let column = 0;
+    for (const child of childrenOf(element)) {
+      if (child.localName !== "table-cell" && child.localName !== "covered-table-cell") continue;
+      const times = count(child, "number-columns-repeated", LIMIT.columns);
+      const cell = child.localName === "table-cell" ? this.#cell(child, column) : undefined;
+      // What is coloured only, to the end of the sheet, is how sheets look and no content.
+      const isShown = cell && (cell.flows.length > 0 || (cell.background && times <= SHOWN_BLANK));
+      if (isShown) {
+        this.#count(times);
+        for (let i = 0; i < times; i++) cells[column + i] = cell;
+      }
+      const colspan = count(child, "number-columns-spanned", LIMIT.columns);
+      const rowspan = count(child, "number-rows-spanned", LIMIT.rows);
+      if (colspan * rowspan > 1) {
+        this.#merges.push({
+          top: this.#row,
+          left: column,
+          bottom: this.#row + rowspan - 1,
+          right: column + colspan - 1,
+        });
+      }
+      column += times;
+    }
+    const times = count(element, "number-rows-repeated", LIMIT.rows);
+    const isFilled = cells.some((cell) => cell !== undefined && cell.flows.length > 0);
+    if (cells.length > 0 && (isFilled || times <= SHOWN_BLANK)) {
+      this.#count((times - 1) * cells.reduce((sum, cell) => sum + (cell ? 1 : 0), 0));
+      for (let i = 0; i < times; i++) this.#rows[this.#row + i] = cells;
+    }
+    this.#row += times;
+  }
+
+  /** A cell's lines are paragraphs in the file; here they are lines of one paragraph, as in every other sheet. */
+  #cell(element: Element, column: number): Cell {
+    const ofColumn = this.#columns.find(({ to }) => column < to)?.style;
+    const style = this.styles.get("table-cell", attributeOf(element, "style-name") ?? ofColumn);
+    const paragraphs = this.text
+      .flows(element, 0, undefined, style)
+      .filter((flow): flow is Paragraph => flow.type === "paragraph");
+    const runs = paragraphs.flatMap((flow, index) =>
+      index === 0 ? flow.runs : [{ type: "break" } as const, ...flow.runs],
+    );
+    const value = valueOf(element, this.styles.format(style));
+    const align = style.align ?? (value && value.type !== "boolean" ? ("right" as const) : undefined);
+    return makeCell(runsText(runs) === "" ? [] : [{ type: "paragraph", runs }], {
+      ...(align && align !== "left" && { align }),
+      ...(style.background && style.background !== "#ffffff" && { background: style.background }),
+      ...(value && { value }),
+    });
+  }
+}
+
+function count(element: Element, name: string, most: number): number {
+  return Math.min(most, Math.max(1, Number(attributeOf(element, name) ?? 1) || 1));
+}
+
+function valueOf(element: Element, dataStyle: Element | undefined): CellValue | undefined {
+  const type = attributeOf(element, "value-type");
+  if (type === "boolean")
+    return { type: "boolean", boolean: attributeOf(element, "boolean-value") === "true" };
+  const format = dataStyle && formatCode(dataStyle);
+  if (type === "date") {
+    const date = (attributeOf(element, "date-value") ?? "").slice(0, 19).replace(/T00:00:00$/, "");
+    return { type: "date", date, ...(format !== undefined && isDateFormat(format) && { format }) };
+  }
+  if (type !== "float" && type !== "percentage" && type !== "currency") return undefined;
+  const number = Number(attributeOf(element, "value"));
+  if (!Number.isFinite(number)) return undefined;
+  return { type: "number", number, ...(format !== undefined && !/^general$/i.test(format) && { format }) };
+}

@@ -1,0 +1,20 @@
+import type { Format } from "../format.js";
+
+/** An OpenDocument text (ODF 1.3). */
+export const odt: Format = {
+  extensions: ["odt"],
+  mediaType: "application/vnd.oasis.opendocument.text",
+  isBinary: true,
+  holds: "structure",
+  async read(bytes, file) {
+    const { readOdt } = await import("./read.js");
+    return readOdt(bytes, file);
+  },
+  async write(input) {
+    const [{ writeOdt }, { cleanForXml }] = await Promise.all([
+      import("./write.js"),
+      import("../office/clean.js"),
+    ]);
+    return writeOdt(cleanForXml(input));
+  },
+};

@@ -1,0 +1,298 @@
+import { columnsOf, placeCells } from "../../content/measure.js";
+import type { Align, Cell, Content, Flow, List, Marks, Picture, Run, Table } from "../../content/model.js";
+import { emboldened } from "../../content/table.js";
+import type { Notice } from "../../content/notice.js";
+import { AutomaticStyles, element, escapeXml, packOdf, textXml } from "../office/odf.js";
+import type { WriteInput, WriteResult } from "../format.js";
+import { pictureLeftOut } from "../office/document.js";
+
+/** The widest a picture may stand, in points. */
+const PICTURE_WIDTH = 450;
+
+/** Styles by the names that word processors know. */
+const STYLES =
+  element(
+    "style:style",
+    { "style:name": "Standard", "style:family": "paragraph" },
+    element("style:paragraph-properties", { "fo:margin-bottom": "6pt" }) +
+      element("style:text-properties", { "fo:font-family": "Liberation Serif", "fo:font-size": "12pt" }),
+  ) +
+  [24, 18, 14, 12, 11, 10]
+    .map((size, index) =>
+      element(
+        "style:style",
+        {
+          ...{
+            "style:name": `Heading_20_${index + 1}`,
+            "style:display-name": `Heading ${index + 1}`,
+            "style:family": "paragraph",
+          },
+          ...{ "style:parent-style-name": "Standard", "style:default-outline-level": index + 1 },
+        },
+        element("style:paragraph-properties", {
+          "fo:margin-top": "12pt",
+          "fo:margin-bottom": "6pt",
+          "fo:keep-with-next": "always",
+        }) + element("style:text-properties", { "fo:font-weight": "bold", "fo:font-size": `${size}pt` }),
+      ),
+    )
+    .join("") +
+  named(
+    "Quotations",
+    element("style:paragraph-properties", { "fo:margin-left": "28pt", "fo:margin-right": "28pt" }),
+  ) +
+  named(
+    "Preformatted_20_Text",
+    element("style:paragraph-properties", { "fo:margin-bottom": "0pt" }) +
+      element("style:text-properties", { "fo:font-family": "Liberation Mono" }),
+  ) +
+  named(
+    "Horizontal_20_Line",
+    element("style:paragraph-properties", { "fo:border-bottom": "0.5pt solid #808080" }),
+  ) +
+  named("Caption", "") +
+  element(
+    "style:style",
+    { "style:name": "Source_20_Text", "style:family": "text" },
+    element("style:text-properties", { "fo:font-family": "Liberation Mono" }),
+  );
+
+function named(name: string, inner: string): string {
+  return element(
+    "style:style",
+    { "style:name": name, "style:family": "paragraph", "style:parent-style-name": "Standard" },
+    inner,
+  );
+}
+
+/** Writes content as an odt: real headings, lists, tables with merged cells, links and pictures. */
+export function writeOdt(source: WriteInput): WriteResult {
+  const writer = new OdtWriter(source);
+  const body = writer.flows(source.content, "Standard");
+  return {
+    data: packOdf("text", body, writer.styles, STYLES, source.title, writer.files),
+    notices: writer.notices,
+  };
+}
+
+class OdtWriter {
+  readonly styles = new AutomaticStyles();
+  readonly files = new Map<string, { bytes: Uint8Array; type: string }>();
+  readonly notices: Notice[] = [];
+
+  constructor(readonly source: WriteInput) {}
+
+  flows(content: Content, style: string, align?: Align): string {
+    return content.map((flow) => this.#flow(flow, style, align)).join("");
+  }
+
+  #flow(flow: Flow, style: string, align: Align | undefined): string {
+    switch (flow.type) {
+      case "paragraph":
+        return element(
+          "text:p",
+          { "text:style-name": this.#paragraphStyle(style, flow.align ?? align, flow.direction) },
+          this.#runs(flow.runs),
+        );
+      case "heading": {
+        const own = this.#paragraphStyle(`Heading_20_${flow.level}`, flow.align ?? align, flow.direction);
+        return element(
+          "text:h",
+          { "text:style-name": own, "text:outline-level": flow.level },
+          this.#runs(flow.runs),
+        );
+      }
+      case "list":
+        return this.#list(flow, 1, this.#listStyle(flow, 1));
+      case "table":
+        return this.#table(flow);
+      case "quote":
+        return this.flows(flow.flows, "Quotations");
+      case "code":
+        return flow.text
+          .split("\n")
+          .map((line) =>
+            element("text:p", { "text:style-name": "Preformatted_20_Text" }, textXml(line, true)),
+          )
+          .join("");
+      case "picture":
+        return element("text:p", { "text:style-name": style }, this.#picture(flow));
+      case "divider":
+        return element("text:p", { "text:style-name": "Horizontal_20_Line" });
+    }
+  }
+
+  #paragraphStyle(parent: string, align: Align | undefined, direction: "ltr" | "rtl" | undefined): string {
+    const properties = element("style:paragraph-properties", {
+      "fo:text-align": align,
+      "style:writing-mode": direction === undefined ? undefined : direction === "rtl" ? "rl-tb" : "lr-tb",
+    });
+    if (align === undefined && direction === undefined) return parent;
+    return this.styles.name("paragraph", properties, { "style:parent-style-name": parent })!;
+  }
+
+  #runs(runs: readonly Run[]): string {
+    let atStart = true;
+    return runs
+      .map((run) => {
+        const xml =
+          run.type === "break"
+            ? "<text:line-break/>"
+            : run.type === "picture"
+              ? this.#picture(run)
+              : this.#text(run.text, run.marks ?? {}, atStart);
+        atStart = run.type === "break" || (run.type === "text" && run.text.endsWith(" "));
+        return xml;
+      })
+      .join("");
+  }
+
+  #text(text: string, { link, code, ...marks }: Marks, atStart: boolean): string {
+    const style = code ? "Source_20_Text" : this.styles.name("text", textProperties(marks));
+    const inner = textXml(text, atStart).replace(/ $/, "<text:s/>");
+    const span = style === undefined ? inner : element("text:span", { "text:style-name": style }, inner);
+    return link === undefined
+      ? span
+      : element("text:a", { "xlink:type": "simple", "xlink:href": link }, span);
+  }
+
+  #picture(picture: Picture): string {
+    const bytes = this.source.picture?.(picture.hash);
+    if (!bytes) {
+      this.notices.push(pictureLeftOut(picture.alt));
+      return escapeXml(picture.alt || "picture");
+    }
+    const path = `Pictures/${picture.hash}.${picture.mediaType.replace(/^image\/|\+xml$/g, "").replace("jpeg", "jpg")}`;
+    this.files.set(path, { bytes, type: picture.mediaType });
+    const { width = 300, height = 200 } = picture;
+    const scale = Math.min(0.75, PICTURE_WIDTH / width);
+    const size = {
+      "svg:width": `${(width * scale).toFixed(2)}pt`,
+      "svg:height": `${(height * scale).toFixed(2)}pt`,
+    };
+    const image = element("draw:image", { "xlink:href": path, "xlink:type": "simple" });
+    const described = picture.alt === "" ? "" : element("svg:desc", {}, escapeXml(picture.alt));
+    return element("draw:frame", { "text:anchor-type": "as-char", ...size }, image + described);
+  }
+
+  /** A style with the sort of list that each level has; deeper levels that differ get a style of their own. */
+  #listStyle(list: List, level: number): string {
+    return this.styles.add("list", (name) => {
+      const place = { "text:level": level };
+      const label = element(
+        "style:list-level-properties",
+        { "text:list-level-position-and-space-mode": "label-alignment" },
+        element("style:list-level-label-alignment", {
+          "text:label-followed-by": "listtab",
+          "fo:text-indent": "-18pt",
+          "fo:margin-left": `${24 * level}pt`,
+        }),
+      );
+      const inner = list.ordered
+        ? element(
+            "text:list-level-style-number",
+            {
+              ...place,
+              "style:num-format": "1",
+              "style:num-suffix": ".",
+              "text:start-value": list.start ?? 1,
+            },
+            label,
+          )
+        : element(
+            "text:list-level-style-bullet",
+            { ...place, "text:bullet-char": ["•", "◦", "▪"][(level - 1) % 3] },
+            label,
+          );
+      return element("text:list-style", { "style:name": name }, inner);
+    });
+  }
+
+  #list(list: List, level: number, style: string): string {
+    const items = list.items.map((item) => {
+      const inner = item.flows.map((flow) =>
+        flow.type === "list"
+          ? this.#list(flow, level + 1, this.#listStyle(flow, level + 1))
+          : this.#flow(flow, "Standard", undefined),
+      );
+      return element("text:list-item", {}, inner.join("") || "<text:p/>");
+    });
+    return element("text:list", { "text:style-name": style }, items.join(""));
+  }
+
+  #table(table: Table): string {
+    const width = columnsOf(table);
+    const covered: number[] = [];
+    const rows = table.rows.map((row, index) => this.#row(row, covered, width, index < table.headerRows));
+    if (rows.length === 0) return "";
+    const columns = Array.from({ length: width }, (_, at) => {
+      const points = table.widths?.[at];
+      const style =
+        points &&
+        this.styles.name(
+          "table-column",
+          element("style:table-column-properties", { "style:column-width": `${points}pt` }),
+        );
+      return element("table:table-column", { "table:style-name": style || undefined });
+    }).join("");
+    const head =
+      table.headerRows > 0
+        ? element("table:table-header-rows", {}, rows.slice(0, table.headerRows).join(""))
+        : "";
+    const caption = table.caption
+      ? element("text:p", { "text:style-name": "Caption" }, this.#runs(table.caption))
+      : "";
+    return caption + element("table:table", {}, columns + head + rows.slice(table.headerRows).join(""));
+  }
+
+  #row(row: readonly Cell[], covered: number[], width: number, header: boolean): string {
+    let xml = "";
+    let column = 0;
+    const cover = (to: number) => {
+      for (; column < to; column++) xml += "<table:covered-table-cell/>";
+    };
+    for (const { cell, column: at } of placeCells(row, covered)) {
+      cover(at);
+      const { colspan = 1, rowspan = 1 } = cell;
+      const style = this.styles.name(
+        "table-cell",
+        element("style:table-cell-properties", {
+          "fo:border": "0.5pt solid #808080",
+          "fo:padding": "2pt",
+          "fo:background-color": cell.background,
+        }),
+      );
+      const flows = header ? emboldened(cell.flows) : cell.flows;
+      xml += element(
+        "table:table-cell",
+        {
+          "table:style-name": style,
+          "table:number-columns-spanned": colspan > 1 ? colspan : undefined,
+          "table:number-rows-spanned": rowspan > 1 ? rowspan : undefined,
+        },
+        this.flows(flows, "Standard", cell.align) || "<text:p/>",
+      );
+      column++;
+      cover(at + colspan);
+    }
+    cover(width);
+    return element("table:table-row", {}, xml);
+  }
+}
+
+function textProperties(marks: Omit<Marks, "link" | "code">): string {
+  const properties = {
+    "fo:font-weight": marks.bold && "bold",
+    "fo:font-style": marks.italic && "italic",
+    "style:text-underline-style": marks.underline && "solid",
+    "style:text-line-through-style": marks.strike && "solid",
+    "style:text-position": marks.sup ? "super 58%" : marks.sub ? "sub 58%" : undefined,
+    "fo:color": marks.color,
+    "fo:background-color": marks.background,
+    "fo:font-family": marks.font && `'${marks.font}'`,
+    "fo:font-size": marks.size && `${marks.size}pt`,
+  };
+  return Object.values(properties).some((value) => value !== undefined)
+    ? element("style:text-properties", properties)
+    : "";
+}

@@ -1,0 +1,75 @@
+import { withoutControls } from "../../content/controls.js";
+import type { Cell, Content, Flow, Paragraph, Run } from "../../content/model.js";
+import type { WriteInput } from "../format.js";
+
+/**
+ * What is to be written without the characters that XML has no form for (XML 1.0, 2.2): form feeds and vertical tabs, as
+ * text out of page layouts has them, part paragraphs; other control characters, and halves of surrogate pairs, go.
+ */
+export function cleanForXml({ content, title, ...others }: WriteInput): WriteInput {
+  return {
+    ...others,
+    content: FORBIDDEN.test(JSON.stringify(content)) ? flows(content) : content,
+    ...(title !== undefined && { title: clean(title) }),
+  };
+}
+
+/** As they stand in JSON, where control characters and lone surrogates are escaped. */
+const FORBIDDEN = /\\u(?:00[01]|d[89a-f])|\\[bf]|[\u007f-\u009f\ufffe\uffff]/i;
+
+const LONE_SURROGATES = /[\ud800-\udbff](?![\udc00-\udfff])|(?<![\ud800-\udbff])[\udc00-\udfff]/g;
+
+function clean(text: string): string {
+  return withoutControls(text.replace(LONE_SURROGATES, "\ufffd")).replace(/[\ufffe\uffff]/g, "");
+}
+
+function flows(content: Content): Content {
+  return content.flatMap(flowsOf);
+}
+
+function flowsOf(flow: Flow): Flow[] {
+  switch (flow.type) {
+    case "paragraph":
+      return parted(flow);
+    case "heading":
+      return [{ ...flow, runs: runs(flow.runs) }];
+    case "list":
+      return [{ ...flow, items: flow.items.map((item) => ({ flows: flows(item.flows) })) }];
+    case "quote":
+      return [{ ...flow, flows: flows(flow.flows) }];
+    case "code":
+      return [{ ...flow, text: clean(flow.text.replace(/[\f\v]/g, "\n")) }];
+    case "picture":
+      return [{ ...flow, alt: clean(flow.alt) }];
+    case "divider":
+      return [flow];
+    case "table": {
+      const cell = (one: Cell): Cell => ({ ...one, flows: flows(one.flows) });
+      const rows = flow.rows.map((row) => row.map(cell));
+      return [{ ...flow, rows, ...(flow.caption && { caption: runs(flow.caption) }) }];
+    }
+  }
+}
+
+/** The paragraphs that a paragraph is, parted at form feeds and vertical tabs. */
+function parted(flow: Paragraph): Paragraph[] {
+  const lines: Run[][] = [[]];
+  for (const run of flow.runs) {
+    if (run.type !== "text") {
+      lines.at(-1)!.push(...runs([run]));
+      continue;
+    }
+    run.text.split(/[\f\v]/).forEach((text, index) => {
+      if (index > 0) lines.push([]);
+      if (text !== "" || run.text === "") lines.at(-1)!.push({ ...run, text: clean(text) });
+    });
+  }
+  return lines.map((line) => ({ ...flow, runs: line }));
+}
+
+function runs(line: readonly Run[]): Run[] {
+  return line.map((run): Run => {
+    if (run.type === "text") return { ...run, text: clean(run.text) };
+    return run.type === "picture" ? { ...run, alt: clean(run.alt) } : run;
+  });
+}

@@ -1,0 +1,67 @@
+import { hashBytes } from "../../content/encode.js";
+import type { Flow, Paragraph, Picture, Run } from "../../content/model.js";
+import { notice, type Notice } from "../../content/notice.js";
+import { readPictureBytes } from "../../content/picture.js";
+
+/** Keeps a picture's bytes under their hash; nothing when they are no picture that content can hold. */
+export function keepPicture(
+  bytes: Uint8Array,
+  alt: string,
+  pictures: Map<string, Uint8Array>,
+): Picture | undefined {
+  const facts = readPictureBytes(bytes);
+  if (!facts) return undefined;
+  const hash = hashBytes(bytes);
+  pictures.set(hash, bytes);
+  return { type: "picture", hash, ...facts, alt };
+}
+
+/** Paragraphs in the style of captions: one that stands right before a table is the table's. */
+export class Captions {
+  readonly #marked = new WeakSet<Flow>();
+
+  mark(flow: Flow): Flow {
+    this.#marked.add(flow);
+    return flow;
+  }
+
+  /** Takes the caption off the end of the flows, when one stands there. */
+  take(flows: Flow[]): readonly Run[] | undefined {
+    const last = flows.at(-1);
+    if (last?.type !== "paragraph" || !this.#marked.has(last)) return undefined;
+    flows.pop();
+    return last.runs;
+  }
+}
+
+/** Says how many notes and unreadable pictures of a document were left out. */
+export function leftOut(file: string, notes: number, pictures: number): Notice[] {
+  return [
+    ...(notes > 0 ? [notice("left-out/notes", { file, count: notes })] : []),
+    ...(pictures > 0 ? [notice("left-out/pictures", { file, count: pictures })] : []),
+  ];
+}
+
+/** Adds a paragraph in the style of quotes: those that follow each other are one quote. */
+export function addQuote(flows: Flow[], flow: Flow): void {
+  const last = flows.at(-1);
+  if (last?.type === "quote") flows[flows.length - 1] = { type: "quote", flows: [...last.flows, flow] };
+  else flows.push({ type: "quote", flows: [flow] });
+}
+
+/** Adds a paragraph in the style of code: those that follow each other are the lines of one. A picture stays one. */
+export function addCode(flows: Flow[], flow: Paragraph | Picture): void {
+  if (flow.type === "picture") {
+    flows.push(flow);
+    return;
+  }
+  const last = flows.at(-1);
+  const text = flow.runs.map((run) => (run.type === "text" ? run.text : "\n")).join("");
+  if (last?.type === "code") flows[flows.length - 1] = { type: "code", text: `${last.text}\n${text}` };
+  else flows.push({ type: "code", text });
+}
+
+/** Says that a picture is not in a written file, and what stands in its place. */
+export function pictureLeftOut(alt: string): Notice {
+  return notice("not-shown/picture", { alt });
+}

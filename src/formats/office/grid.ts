@@ -1,0 +1,92 @@
+import { placeCells } from "../../content/measure.js";
+import type { Cell, CellValue, Content, Marks, Table } from "../../content/model.js";
+import { notice, type Notice } from "../../content/notice.js";
+import { cellText, writeText } from "../text/write.js";
+
+/** A cell of a sheet that is to be written. */
+export interface GridCell {
+  readonly column: number;
+  /** What it shows. */
+  readonly text: string;
+  readonly value: CellValue | undefined;
+  readonly cell: Cell;
+  readonly bold: boolean;
+  readonly italic: boolean;
+  readonly color: string | undefined;
+}
+
+/** A sheet that is to be written: its rows, and the widths of its columns in characters. */
+export interface Grid {
+  readonly rows: readonly (readonly GridCell[])[];
+  readonly widths: readonly number[];
+  readonly notices: readonly Notice[];
+}
+
+/** The narrowest and the widest column, in characters. */
+const WIDTHS = { least: 8, most: 60 };
+
+/**
+ * Content as the rows of one sheet: tables as they are, each other flow as a row of one cell of text. Text stays text,
+ * whatever it looks like; what has a typed value carries it.
+ */
+export function gridOf(content: Content): Grid {
+  const rows: GridCell[][] = [];
+  const notices: Notice[] = [];
+  for (const flow of content) {
+    if (flow.type === "table") tableRows(flow, rows);
+    else rows.push([gridCell({ flows: [flow] }, 0, false)]);
+  }
+  if (content.some((flow) => flow.type === "picture"))
+    notices.push(notice("not-shown/pictures-in-cells", {}));
+  const widths: number[] = [];
+  for (const row of rows) {
+    for (const { column, text, cell } of row) {
+      if ((cell.colspan ?? 1) > 1) continue;
+      const longest = text.split("\n").reduce((most, line) => Math.max(most, line.length), 0);
+      widths[column] = Math.min(WIDTHS.most, Math.max(widths[column] ?? WIDTHS.least, longest + 2));
+    }
+  }
+  return { rows, widths: Array.from(widths, (width) => width ?? WIDTHS.least), notices };
+}
+
+function tableRows(table: Table, rows: GridCell[][]): void {
+  if (table.caption) rows.push([gridCell({ flows: [{ type: "paragraph", runs: table.caption }] }, 0, false)]);
+  const covered: number[] = [];
+  table.rows.forEach((row, index) => {
+    rows.push(
+      placeCells(row, covered).map(({ cell, column }) => gridCell(cell, column, index < table.headerRows)),
+    );
+  });
+}
+
+function gridCell(cell: Cell, column: number, header: boolean): GridCell {
+  const marks = commonMarks(cell.flows);
+  const text =
+    cell.flows.length === 1 && cell.flows[0]!.type !== "paragraph"
+      ? writeText(cell.flows)
+      : cellText(cell.flows);
+  return {
+    column,
+    text,
+    value: cell.value,
+    cell,
+    bold: header || marks.bold === true,
+    italic: marks.italic === true,
+    color: marks.color,
+  };
+}
+
+/** The marks that all text of a cell has: a sheet's cell looks one way throughout. */
+function commonMarks(flows: Content): Marks {
+  const only = flows.length === 1 ? flows[0]! : undefined;
+  const [first, ...rest] = only?.type === "paragraph" ? only.runs.filter((run) => run.type === "text") : [];
+  if (!first || first.type !== "text") return {};
+  const { bold, italic, color } = first.marks ?? {};
+  const all = (name: keyof Marks) =>
+    rest.every((run) => run.type === "text" && run.marks?.[name] === first.marks?.[name]);
+  return {
+    ...(bold && all("bold") && { bold }),
+    ...(italic && all("italic") && { italic }),
+    ...(color && all("color") && { color }),
+  };
+}

@@ -1,0 +1,16 @@
+import { DrawerError } from "../../content/error.js";
+import type { Format } from "../format.js";
+
+/** A picture: PNG, JPEG, GIF, WebP, or an SVG that only draws. */
+export const picture: Format = {
+  extensions: ["png", "jpg", "jpeg", "gif", "webp", "svg"],
+  mediaType: "image/*",
+  isBinary: true,
+  holds: "picture",
+  async read(bytes, file) {
+    const { readPicture } = await import("./read.js");
+    const reading = readPicture(bytes, file.replace(/\.[^.]+$/, ""));
+    if (reading.content.length === 0) throw new DrawerError("unreadable/picture", { file });
+    return reading;
+  },
+};

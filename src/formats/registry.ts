@@ -1,0 +1,57 @@
+import { DrawerError } from "../content/error.js";
+import { csv, tsv } from "./delimited/index.js";
+import { docx } from "./docx/index.js";
+import type { Format } from "./format.js";
+import { html } from "./html/index.js";
+import { json } from "./json/index.js";
+import { markdown } from "./markdown/index.js";
+import { ods } from "./ods/index.js";
+import { odt } from "./odt/index.js";
+import { picture } from "./picture/index.js";
+import { text } from "./text/index.js";
+import { xlsx } from "./xlsx/index.js";
+
+/** All formats, by their names, in the order in which they are listed. */
+export const FORMATS = { text, markdown, html, csv, tsv, json, docx, odt, xlsx, ods, picture } as const;
+
+/** The name of a format. */
+export type FormatName = keyof typeof FORMATS;
+
+/** The names of the formats that are read. */
+export const READ_FORMATS = namesOf(({ read }) => read !== undefined);
+/** The names of the formats that are written. */
+export const WRITTEN_FORMATS = namesOf(({ write }) => write !== undefined);
+
+function namesOf(is: (format: Format) => boolean): readonly FormatName[] {
+  return (Object.keys(FORMATS) as FormatName[]).filter((name) => is(FORMATS[name]));
+}
+
+/** The format of this name. */
+export function formatOf(name: FormatName): Format {
+  return FORMATS[name];
+}
+
+/** The format that is called so, by its name or by an ending of its files. */
+export function findFormat(name: string, among: readonly FormatName[]): FormatName | undefined {
+  const wanted = name.toLowerCase();
+  return (
+    among.find((each) => each === wanted) ?? among.find((each) => formatOf(each).extensions.includes(wanted))
+  );
+}
+
+/** The ending of a file's name, without its stop, in small letters. */
+export function extensionOf(file: string): string | undefined {
+  return /\.([^./\\]+)$/.exec(file)?.[1]?.toLowerCase();
+}
+
+/**
+ * The format that a file's name ends in.
+ * @throws DrawerError `unknown-format` for an ending of no format that is read
+ */
+export function formatOfName(file: string): FormatName {
+  const ending = extensionOf(file);
+  const found = ending === undefined ? undefined : findFormat(ending, READ_FORMATS);
+  if (found) return found;
+  const formats = READ_FORMATS.flatMap((name) => formatOf(name).extensions).join(", ");
+  throw new DrawerError("unknown-format/read", { file, ...(ending !== undefined && { ending }), formats });
+}

@@ -1,0 +1,18 @@
+import { asLines, type Format } from "../format.js";
+
+/** Plain text: a line is a paragraph. */
+export const text: Format = {
+  extensions: ["txt", "text", "log"],
+  mediaType: "text/plain",
+  isBinary: false,
+  holds: "lines",
+  async read(bytes) {
+    const [{ readText }, { decodeText }] = await Promise.all([import("./read.js"), import("./decode.js")]);
+    return readText(decodeText(bytes));
+  },
+  async write({ content, inCells = false }) {
+    if (!inCells) return asLines((await import("./write.js")).writeText(content));
+    const { writeDelimited } = await import("../delimited/write.js");
+    return asLines(writeDelimited(content, "\t").text);
+  },
+};

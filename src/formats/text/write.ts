@@ -1,0 +1,89 @@
+import { placeCells } from "../../content/measure.js";
+import { runsText, type Content, type Flow, type List, type Table } from "../../content/model.js";
+
+/**
+ * Writes content as plain text, `\n` between lines and none at the end: a paragraph is a line, a list item a line with
+ * its bullet or number, a table row a line whose cells are parted by tabs (line ends inside a cell become spaces, so
+ * that the rows stay rows; {@link writeDelimited} keeps them). A blank line parts two numbered lists that follow each
+ * other, which would read as one.
+ */
+export function writeText(content: Content): string {
+  const lines: string[] = [];
+  flowsLines(content, lines);
+  return lines.join("\n");
+}
+
+function flowsLines(content: Content, lines: string[]): void {
+  let before: Flow | undefined;
+  for (const flow of content) {
+    if (isNumbered(before) && isNumbered(flow)) lines.push("");
+    flowLines(flow, lines);
+    before = flow;
+  }
+}
+
+function isNumbered(flow: Flow | undefined): boolean {
+  return flow?.type === "list" && flow.ordered;
+}
+
+function flowLines(flow: Flow, lines: string[]): void {
+  switch (flow.type) {
+    case "paragraph":
+    case "heading":
+      lines.push(runsText(flow.runs));
+      break;
+    case "list":
+      listLines(flow, lines);
+      break;
+    case "table":
+      tableLines(flow, lines);
+      break;
+    case "quote":
+      flowsLines(flow.flows, lines);
+      break;
+    case "code":
+      lines.push(flow.text);
+      break;
+    case "picture":
+      lines.push(flow.alt);
+      break;
+    case "divider":
+      lines.push("———");
+      break;
+  }
+}
+
+function listLines(list: List, lines: string[]): void {
+  let number = list.start ?? 1;
+  for (const item of list.items) {
+    const mark = list.ordered ? `${number++}. ` : "- ";
+    const indent = " ".repeat(mark.length);
+    const inner: string[] = [];
+    flowsLines(item.flows, inner);
+    if (inner.length === 0) inner.push("");
+    inner.forEach((line, index) => {
+      lines.push((index === 0 ? mark : indent) + line.replaceAll("\n", "\n" + indent));
+    });
+  }
+}
+
+function tableLines(table: Table, lines: string[]): void {
+  if (table.caption) lines.push(runsText(table.caption));
+  const covered: number[] = [];
+  for (const row of table.rows) {
+    const line: string[] = [];
+    for (const { cell, column } of placeCells(row, covered)) {
+      while (line.length < column) line.push("");
+      line.push(cellText(cell.flows).replace(/[\t\n]+/g, " "));
+      for (let i = 1; i < (cell.colspan ?? 1); i++) line.push("");
+    }
+    lines.push(line.join("\t"));
+  }
+}
+
+/** The text of a cell: what it shows, its lines parted by `\n`. */
+export function cellText(flows: Content): string {
+  const only = flows.length === 1 ? flows[0]! : undefined;
+  if (only?.type === "paragraph") return runsText(only.runs);
+  return writeText(flows);
+}

@@ -1,0 +1,20 @@
+import type { Format } from "../format.js";
+
+/** A workbook (ECMA-376). */
+export const xlsx: Format = {
+  extensions: ["xlsx"],
+  mediaType: "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet",
+  isBinary: true,
+  holds: "rows",
+  async read(bytes, file) {
+    const { readXlsx } = await import("./read.js");
+    return { sheets: await readXlsx(bytes, file) };
+  },
+  async write(input) {
+    const [{ writeXlsx }, { cleanForXml }] = await Promise.all([
+      import("./write.js"),
+      import("../office/clean.js"),
+    ]);
+    return writeXlsx(cleanForXml(input));
+  },
+};

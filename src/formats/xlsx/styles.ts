@@ -1,0 +1,93 @@
+import type { Align, Marks } from "../../content/model.js";
+import { parseAlign, parseColor } from "../html/css-values.js";
+import { columnLetters } from "../../content/cells.js";
+import { attributeOf, childOf, childrenOf, parseXml, type Element } from "../office/xml.js";
+import type { Parts } from "../office/zip.js";
+import { textProps } from "../docx/styles.js";
+
+/** How a cell looks: marks of all its text, its alignment and its background. */
+export interface CellStyle extends Pick<Marks, "bold" | "italic" | "underline" | "strike" | "color"> {
+  readonly align?: Align;
+  readonly background?: string;
+}
+
+const PLAIN: CellStyle = {};
+
+/** The looks of a workbook's cells (ECMA-376 part 1, 18.8), which the workbook reader itself does not tell. */
+export class XlsxStyles {
+  readonly #formats: CellStyle[];
+  readonly #sheets: (string | undefined)[];
+
+  constructor(parts: Parts, file: string) {
+    const xml = (name: string) =>
+      parts.text(name) === undefined ? undefined : parseXml(parts.text(name)!, file);
+    this.#formats = formatsOf(xml("xl/styles.xml"));
+    const targets = new Map<string, string>();
+    for (const relation of children(xml("xl/_rels/workbook.xml.rels"))) {
+      const target = attributeOf(relation, "Target") ?? "";
+      targets.set(
+        attributeOf(relation, "Id") ?? "",
+        target.startsWith("/") ? target.slice(1) : `xl/${target}`,
+      );
+    }
+    const workbook = xml("xl/workbook.xml");
+    this.#sheets = children(workbook && childOf(workbook, "sheets")).map((sheet) => {
+      // `sheetId` has the local name of its own; the relation's is `id`.
+      const id = attributeOf(sheet, "id");
+      return id === undefined ? undefined : parts.text(targets.get(id) ?? "");
+    });
+  }
+
+  /** Gives the look of a cell of a sheet by its row and column, counting from 0. */
+  ofSheet(index: number): (row: number, column: number) => CellStyle {
+    const used = new Map<string, number>();
+    const text = this.#sheets[index] ?? "";
+    const cell = /<(?:\w+:)?c\s([^>]*)>/g;
+    for (let match = cell.exec(text); match; match = cell.exec(text)) {
+      const place = /\br="([A-Z]+\d+)"/.exec(match[1]!)?.[1];
+      const style = /\bs="(\d+)"/.exec(match[1]!)?.[1];
+      if (place !== undefined && style !== undefined) used.set(place, Number(style));
+    }
+    return (row, column) => this.#formats[used.get(`${columnLetters(column)}${row + 1}`) ?? -1] ?? PLAIN;
+  }
+}
+
+function children(element: Element | undefined): Element[] {
+  return element ? [...childrenOf(element)] : [];
+}
+
+function formatsOf(styles: Element | undefined): CellStyle[] {
+  const fonts = children(childOf(styles, "fonts")).map((font) => fontLook(font));
+  const fills = children(childOf(styles, "fills")).map((fill) => {
+    const pattern = childOf(fill, "patternFill");
+    return attributeOf(pattern, "patternType") === "solid" ? rgb(childOf(pattern, "fgColor")) : undefined;
+  });
+  return children(childOf(styles, "cellXfs")).map((format) => {
+    const background = fills[Number(attributeOf(format, "fillId") ?? -1)];
+    const align = parseAlign(attributeOf(childOf(format, "alignment"), "horizontal") ?? "");
+    return {
+      ...fonts[Number(attributeOf(format, "fontId") ?? -1)],
+      ...(align && { align }),
+      ...(background && { background }),
+    };
+  });
+}
+
+/** A font's properties have the names that runs of text have in documents. */
+function fontLook(font: Element): CellStyle {
+  const { bold, italic, strike } = textProps(font);
+  const color = rgb(childOf(font, "color"));
+  return {
+    ...(bold && { bold }),
+    ...(italic && { italic }),
+    ...(childOf(font, "u") && attributeOf(childOf(font, "u"), "val") !== "none" && { underline: true }),
+    ...(strike && { strike }),
+    ...(color && color !== "#000000" && { color }),
+  };
+}
+
+/** `AARRGGBB`; colours of the theme or of the old palette are left to the reader's program. */
+function rgb(color: Element | undefined): string | undefined {
+  const value = attributeOf(color, "rgb");
+  return value === undefined ? undefined : parseColor(value.slice(-6));
+}

@@ -1,0 +1,45 @@
+import writeExcelFile, { type CellObject } from "write-excel-file/universal";
+import { dateToSerial } from "../../content/serial.js";
+import { gridOf, type GridCell } from "../office/grid.js";
+import type { WriteInput, WriteResult } from "../format.js";
+
+/** Writes content as an xlsx of one sheet: typed cells with their formats, text as text, headers bold, columns wide enough. */
+export async function writeXlsx({ content }: WriteInput): Promise<WriteResult> {
+  const { rows, widths, notices } = gridOf(content);
+  const data = rows.map((row) => {
+    const line: (CellObject | null)[] = [];
+    for (const cell of row) {
+      while (line.length < cell.column) line.push(null);
+      line[cell.column] = cellOf(cell);
+      for (let i = 1; i < (cell.cell.colspan ?? 1); i++) line[cell.column + i] = null;
+    }
+    return line;
+  });
+  const file = await writeExcelFile(
+    data,
+    { columns: widths.map((width) => ({ width })) },
+    { fontFamily: "Calibri", fontSize: 11 },
+  ).toBlob();
+  return { data: new Uint8Array(await file.arrayBuffer()), notices };
+}
+
+function cellOf({ text, value, cell, bold, italic, color }: GridCell): CellObject | null {
+  const look = {
+    ...(cell.colspan && { columnSpan: cell.colspan }),
+    ...(cell.rowspan && { rowSpan: cell.rowspan }),
+    ...(cell.align && cell.align !== "justify" && { align: cell.align }),
+    ...(cell.background && { backgroundColor: cell.background }),
+    ...(bold && { fontWeight: "bold" as const }),
+    ...(italic && { fontStyle: "italic" as const }),
+    ...(color && { textColor: color }),
+    ...(text.includes("\n") && { wrap: true }),
+  };
+  if (text === "")
+    return Object.keys(look).length > 0 ? ({ ...look, value: null } as unknown as CellObject) : null;
+  if (value?.type === "number")
+    return { ...look, type: Number, value: value.number, ...(value.format && { format: value.format }) };
+  if (value?.type === "date")
+    return { ...look, type: Number, value: dateToSerial(value.date), format: value.format ?? "yyyy-mm-dd" };
+  if (value?.type === "boolean") return { ...look, type: Boolean, value: value.boolean };
+  return { ...look, type: String, value: text, format: "@" };
+}

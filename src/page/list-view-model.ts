@@ -1,0 +1,155 @@
+import type { Drawer } from "../drawer/drawer.js";
+import type { Rules } from "../drawer/model/rules.js";
+import type { Gone, Positioned } from "../drawer/store.js";
+import type { ListRow } from "./row.js";
+import { smallGrid, type SmallGrid } from "./small-grid.js";
+
+/** How many rows are read beyond those that can be seen, on either side. */
+const SPARE = 12;
+/** How many snippets are found at once, the newest. */
+export const FOUND = 100;
+
+/** How large a table may be, in bytes, to be read for being drawn. */
+const DRAWN_BYTES = 64 * 1024;
+
+/** Which snippets one speaks of. */
+export type Selection = "picked" | "all" | "last";
+
+/** Where one looks: how many rows are scrolled past, and how many can be seen. */
+export interface PlacePreview {
+  readonly top: number;
+  readonly seen: number;
+}
+
+/**
+ * What of a drawer is in sight: how much there is, the rows around where one looks, what was found, what is picked. Only
+ * that is read, so the drawer may be of any size; of several readings under way only the last one counts.
+ */
+export class ListViewModel {
+  /** How many snippets there are. */
+  count = 0;
+  /** The rows that were read: those that can be seen, and some to spare. */
+  rows: readonly ListRow[] = [];
+  /** How many rows stand before them. */
+  from = 0;
+  /** The words that are looked for. */
+  words = "";
+  /** Those that hold the words; nothing when none are looked for. */
+  found: readonly ListRow[] | undefined;
+  rules: Rules | undefined;
+  /** What has left; read when it is wanted. */
+  gone: readonly (Gone & Positioned)[] = [];
+  /** The snippets that are picked, in the order of picking. */
+  picked: readonly Positioned[] = [];
+  /** The tables that were read, by their contents. */
+  readonly #grids = new Map<string, SmallGrid | undefined>();
+  #reading = 0;
+  #looking = 0;
+
+  /**
+   * @param place tells where one looks
+   * @param changed is called when something else is in sight
+   */
+  constructor(
+    readonly drawer: Drawer,
+    readonly place: () => PlacePreview,
+    readonly changed: () => void,
+  ) {}
+
+  /** Reads everything again. Gives whether there is more than before. */
+  async read({ gone: wantsGone = false } = {}): Promise<boolean> {
+    const reading = ++this.#reading;
+    const { drawer } = this;
+    const { count } = await drawer.size();
+    const rules = await drawer.rules();
+    const gone = wantsGone ? await drawer.gone() : [];
+    const grown = count > this.count;
+    const { top, seen } = this.place();
+    const window = await this.#window({ top: grown ? count - seen : top, seen });
+    const ids = this.picked.map(({ entry }) => entry.id);
+    const there = ids.length === 0 ? [] : await drawer.store.entries({ drawer: drawer.name, ids });
+    if (reading !== this.#reading) return false;
+    const byId = new Map(there.map((one) => [one.entry.id, one]));
+    Object.assign(this, { count, rules, gone, ...window, picked: ids.flatMap((id) => byId.get(id) ?? []) });
+    if (this.words !== "") void this.look(this.words);
+    this.changed();
+    return grown;
+  }
+
+  /** Reads the rows that can be seen, when they are not there. */
+  async readRows(): Promise<void> {
+    const { top, seen } = this.place();
+    const isThere = top >= this.from && Math.min(this.count, top + seen) <= this.from + this.rows.length;
+    if (isThere) return;
+    const reading = this.#reading;
+    const window = await this.#window({ top, seen });
+    // A reading of everything that came between reads the rows as well.
+    if (reading === this.#reading && this.place().top === top) {
+      Object.assign(this, window);
+      this.changed();
+    } else await this.readRows();
+  }
+
+  async #window({ top, seen }: PlacePreview): Promise<Pick<ListViewModel, "from" | "rows">> {
+    const from = Math.max(0, top - SPARE);
+    const rows = await this.drawer.list({ first: from + 1, limit: top + seen + SPARE - from });
+    const until = rows.some(({ entry }) => entry.private)
+      ? await this.drawer.privateUntil()
+      : new Map<string, number>();
+    const timed = rows.map((row): ListRow => {
+      const goesAt = until.get(row.entry.id);
+      return goesAt === undefined ? row : { ...row, goesAt };
+    });
+    return { from, rows: await this.#drawn(timed) };
+  }
+
+  /** Rows with the tables among them ready to be drawn small; large ones stay a line of text. */
+  async #drawn(rows: readonly ListRow[]): Promise<ListRow[]> {
+    const tables = rows.filter(
+      ({ entry }) =>
+        entry.kind === "table" &&
+        !entry.private &&
+        entry.bytes <= DRAWN_BYTES &&
+        !this.#grids.has(entry.content),
+    );
+    for (const { entry, content } of await this.drawer.read(tables))
+      this.#grids.set(entry.content, smallGrid(content));
+    return rows.map((row) => {
+      const grid = row.entry.private ? undefined : this.#grids.get(row.entry.content);
+      return grid ? { ...row, grid } : row;
+    });
+  }
+
+  /** Looks for words; for none, and the run is there again. */
+  async look(words: string): Promise<void> {
+    this.words = words;
+    const looking = ++this.#looking;
+    const found =
+      words.trim() === "" ? undefined : await this.drawer.find(words, { limit: FOUND, length: 140 });
+    const positioned = found && (await this.drawer.positioned(found.map(({ entry }) => entry)));
+    if (looking !== this.#looking) return;
+    const contexts = new Map(found?.map(({ entry, context }) => [entry.id, context]));
+    this.found = positioned?.map((one) => ({ ...one, context: contexts.get(one.entry.id)! }));
+    this.changed();
+  }
+
+  /** Picks a snippet, or takes it out of the pick. */
+  pick(row: ListRow): void {
+    const without = this.picked.filter(({ entry }) => entry.id !== row.entry.id);
+    this.picked = without.length < this.picked.length ? without : [...this.picked, row];
+    this.changed();
+  }
+
+  /** The snippets one speaks of, in the order in which they are placed; at most so many. */
+  async chosen(which: Selection, limit = Infinity): Promise<readonly Positioned[]> {
+    if (which === "picked") return this.picked.slice(0, limit);
+    if (which === "last") return this.drawer.list({ limit: 1 });
+    return this.drawer.list({ first: 1, ...(Number.isFinite(limit) && { limit }) });
+  }
+
+  /** How many snippets one speaks of. */
+  chosenCount(which: Selection): number {
+    if (which === "picked") return this.picked.length;
+    return which === "last" ? Math.min(1, this.count) : this.count;
+  }
+}

@@ -1,0 +1,378 @@
+import { css } from "lit";
+
+/** The element's looks. Every colour and size is a custom property, so that a page can make them its own. */
+export const styles = css`
+  :host {
+    --ink: var(--drawer-ink, #22302f);
+    --faint: var(--drawer-faint, #5d6d6b);
+    --paper: var(--drawer-paper, #f3f5f0);
+    --card: var(--drawer-card, #fcfdfa);
+    --rule: var(--drawer-rule, #d3dad3);
+    --tide: var(--drawer-accent, #14606a);
+    --wash: var(--drawer-wash, #e2eceb);
+    --alarm: var(--drawer-alarm, #9a3412);
+    --mark: var(--drawer-mark, #f2e3a6);
+    --text: var(--drawer-text-font, Charter, "Bitstream Charter", "Source Serif 4", Cambria, Georgia, serif);
+    --plain: var(--drawer-plain-font, Seravek, "Gill Sans Nova", Ubuntu, Calibri, "DejaVu Sans", sans-serif);
+    --size: var(--drawer-size, 15px);
+    container: drawer / inline-size;
+    display: flex;
+    flex-direction: column;
+    min-height: 0;
+    color: var(--ink);
+    background: var(--paper);
+    font: var(--size) / 1.45 var(--text);
+  }
+  @media (prefers-color-scheme: dark) {
+    :host {
+      --ink: var(--drawer-ink, #e2e8e3);
+      --faint: var(--drawer-faint, #98a8a5);
+      --paper: var(--drawer-paper, #182021);
+      --card: var(--drawer-card, #1f292a);
+      --rule: var(--drawer-rule, #344142);
+      --tide: var(--drawer-accent, #7cc4c9);
+      --wash: var(--drawer-wash, #233436);
+      --alarm: var(--drawer-alarm, #f0a07a);
+      --mark: var(--drawer-mark, #5d5320);
+    }
+  }
+  * {
+    box-sizing: border-box;
+  }
+  button,
+  select {
+    font: inherit;
+    color: inherit;
+    background: none;
+    border: 0;
+    padding: 0;
+    cursor: pointer;
+  }
+  :focus-visible {
+    outline: 2px solid var(--tide);
+    outline-offset: 2px;
+    border-radius: 3px;
+  }
+  header {
+    display: flex;
+    align-items: baseline;
+    gap: 0.75em;
+    padding: 1em 1.25em 0.75em;
+    border-bottom: 1px solid var(--rule);
+  }
+  h2 {
+    margin: 0;
+    font-size: 1.15em;
+    font-weight: 600;
+  }
+  .state {
+    margin-left: auto;
+    font: 0.85em var(--plain);
+    color: var(--faint);
+  }
+  .state button,
+  .ways button,
+  .panel button,
+  .told button,
+  .deeds button {
+    text-decoration: underline;
+    text-decoration-color: var(--rule);
+    text-underline-offset: 0.2em;
+  }
+  .state button:hover,
+  .ways button:hover,
+  .panel button:hover,
+  .told button:hover,
+  .deeds button:hover {
+    text-decoration-color: currentColor;
+  }
+  .ways {
+    display: flex;
+    align-items: baseline;
+    gap: 1.25em;
+    padding: 0.6em 1.25em;
+    border-bottom: 1px solid var(--rule);
+    font: 0.9em var(--plain);
+  }
+  .ways input {
+    flex: 1 1 0;
+    min-width: 0;
+    padding: 0.3em 0.6em;
+    font: inherit;
+    color: inherit;
+    background: var(--card);
+    border: 1px solid var(--rule);
+    border-radius: 4px;
+  }
+  .ways input::placeholder {
+    color: var(--faint);
+    opacity: 1;
+  }
+  .ways button[aria-expanded="true"] {
+    color: var(--tide);
+  }
+  mark {
+    color: inherit;
+    background: var(--mark);
+    border-radius: 2px;
+  }
+  .panel {
+    flex: 1 1 0;
+    min-height: 6em;
+    overflow-y: auto;
+    padding: 0.6em 1.25em;
+  }
+  .panel .rule {
+    margin: 0.35em 0;
+  }
+  .panel .rule select {
+    max-width: 100%;
+    appearance: none;
+    field-sizing: content;
+    color: var(--tide);
+    text-decoration: underline;
+    text-underline-offset: 0.2em;
+    text-decoration-thickness: 1px;
+  }
+  .panel ul {
+    margin: 0;
+    padding: 0;
+    list-style: none;
+  }
+  .panel li {
+    display: grid;
+    grid-template-columns: 1fr auto;
+    gap: 0.1em 1em;
+    padding: 0.5em 0;
+    border-bottom: 1px solid var(--rule);
+  }
+  .panel li .from {
+    grid-row: 2;
+  }
+  .panel li button {
+    grid-column: 2;
+    grid-row: 1 / 3;
+    font: 0.85em var(--plain);
+  }
+  .found {
+    margin: 0;
+    padding: 0.6em 1.25em 0.3em;
+  }
+  .sides,
+  .side {
+    display: flex;
+    flex: 1 1 0;
+    flex-direction: column;
+    min-width: 0;
+    min-height: 0;
+  }
+  /* Where there is room, the block stands beside the run. */
+  @container drawer (min-width: 46rem) {
+    .sides {
+      flex-direction: row;
+    }
+    .sides .put-down {
+      display: flex;
+      flex: 1 1 0;
+      flex-direction: column;
+      border-top: 0;
+      border-left: 1px solid var(--rule);
+    }
+    .sides .landing {
+      flex: 1 1 0;
+      max-height: none;
+    }
+  }
+  .told {
+    display: flex;
+    align-items: baseline;
+    justify-content: space-between;
+    gap: 1em;
+    margin: 0;
+    min-height: 2.6em;
+    padding: 0.6em 1.25em;
+    font: 0.85em/1.4 var(--plain);
+    color: var(--faint);
+  }
+  .told.refused {
+    color: var(--alarm);
+  }
+  .run {
+    flex: 1 1 0;
+    min-height: 6em;
+    margin: 0;
+    padding: 0;
+    overflow-y: auto;
+    list-style: none;
+  }
+  .run li {
+    position: relative;
+    height: 5.6em;
+    overflow: hidden;
+    display: grid;
+    grid-template-columns: 2.6em 1fr;
+    padding: 0 1.25em 0 0;
+    border-bottom: 1px solid var(--rule);
+  }
+  .run li:hover,
+  .run li:focus-within {
+    background: var(--wash);
+  }
+  .position {
+    align-self: start;
+    padding: 0.55em 0;
+    text-align: center;
+    font-size: 1.15em;
+    font-variant-numeric: oldstyle-nums;
+    color: var(--tide);
+  }
+  .position b {
+    display: inline-block;
+    min-width: 1.5em;
+    line-height: 1.5;
+    border-radius: 1em;
+    color: var(--card);
+    background: var(--tide);
+    font-weight: 600;
+    font-variant-numeric: lining-nums;
+  }
+  .run li.picked {
+    background: var(--wash);
+  }
+  .snippet {
+    align-self: start;
+    padding: 0.7em 0;
+    text-align: start;
+    min-width: 0;
+  }
+  .says {
+    display: -webkit-box;
+    -webkit-box-orient: vertical;
+    -webkit-line-clamp: 2;
+    overflow: hidden;
+    overflow-wrap: anywhere;
+  }
+  /* A table in the run: its first rows, small. */
+  .grid {
+    display: table;
+    border-collapse: collapse;
+    font: 0.82em/1.35 var(--plain);
+  }
+  .grid .line {
+    display: table-row;
+  }
+  .grid .cell {
+    display: table-cell;
+    max-width: 9em;
+    padding: 0 0.5em;
+    overflow: hidden;
+    text-overflow: ellipsis;
+    white-space: nowrap;
+    border: 1px solid var(--rule);
+  }
+  .grid .head {
+    font-weight: 600;
+    background: var(--wash);
+  }
+  .from {
+    display: block;
+    margin-top: 0.2em;
+    font: 0.8em var(--plain);
+    color: var(--faint);
+  }
+  .deeds {
+    position: absolute;
+    left: 3em;
+    right: 1.4em;
+    bottom: 0;
+    display: none;
+    justify-content: space-between;
+    padding: 0.2em 0 0.6em;
+    white-space: nowrap;
+    background: var(--wash);
+    font: 0.85em var(--plain);
+    color: var(--faint);
+  }
+  .run li:hover .deeds,
+  .run li:focus-within .deeds {
+    display: flex;
+  }
+  .note {
+    font: 0.9em var(--plain);
+    color: var(--faint);
+  }
+  .from {
+    white-space: nowrap;
+    overflow: hidden;
+    text-overflow: ellipsis;
+  }
+  .none {
+    padding: 2em 1.25em;
+    color: var(--faint);
+  }
+  .put-down {
+    flex: none;
+    border-top: 1px solid var(--rule);
+    background: var(--card);
+  }
+  .sentence {
+    margin: 0;
+    padding: 1em 1.25em 0.9em;
+    font-size: 1.1em;
+  }
+  .sentence select {
+    field-sizing: content;
+    appearance: none;
+    color: var(--tide);
+    text-decoration: underline;
+    text-underline-offset: 0.2em;
+    text-decoration-thickness: 1px;
+  }
+  .word {
+    white-space: nowrap;
+  }
+  .sentence option {
+    color: var(--ink);
+    background: var(--card);
+  }
+  .landing {
+    max-height: 11em;
+    margin: 0 1.25em;
+    padding: 0.1em 0;
+    overflow: auto;
+    border-top: 1px dotted var(--rule);
+    font-size: 0.95em;
+  }
+  .landing table {
+    border-collapse: collapse;
+  }
+  .landing :is(th, td) {
+    border: 1px solid var(--rule);
+    padding: 0.15em 0.5em;
+    text-align: start;
+  }
+  .landing [style*="background"] {
+    color: #22302f;
+  }
+  .landing :is(ul, ol) {
+    padding-inline-start: 1.5em;
+  }
+  .landing :is(h1, h2, h3, h4, h5, h6) {
+    font-size: 1.1em;
+    margin: 0.6em 0;
+  }
+  .go {
+    display: block;
+    width: calc(100% - 2.5em);
+    margin: 0.9em 1.25em 1.25em;
+    padding: 0.6em;
+    border-radius: 4px;
+    font: 600 0.95em var(--plain);
+    color: var(--card);
+    background: var(--tide);
+  }
+  .go:disabled {
+    cursor: default;
+    opacity: 0.45;
+  }
+`;
