@@ -45,8 +45,17 @@ export interface Ingredient {
 
 /** One file a layout, and this map that names them all. */
 const layouts: Readonly<Record<LayoutName, Layout>> = {
-  ...{ sequence, lines, joined, sentence, bullets, numbers },
-  ...{ rows, columns, pairs, link, quotes },
+  sequence,
+  lines,
+  joined,
+  sentence,
+  bullets,
+  numbers,
+  rows,
+  columns,
+  pairs,
+  link,
+  quotes,
 };
 
 /**

@@ -2,8 +2,17 @@ import { DrawerError } from "../content/error.js";
 
 /** How a block is laid out. */
 export const LAYOUTS = [
-  ...(["sequence", "lines", "joined", "sentence", "bullets", "numbers"] as const),
-  ...(["rows", "columns", "pairs", "link", "quotes"] as const),
+  "sequence",
+  "lines",
+  "joined",
+  "sentence",
+  "bullets",
+  "numbers",
+  "rows",
+  "columns",
+  "pairs",
+  "link",
+  "quotes",
 ] as const;
 /** Whose look the block has: the source's, the place's where it lands, or none. */
 export const STYLES = ["own", "host", "bare"] as const;
@@ -17,11 +26,17 @@ export const FITS = ["page", "plain", "line", "cell", "cells", "address"] as con
 /** Whether the first rows of tables name their columns, where their sources do not say. */
 export const HEADERS = ["yes", "no"] as const;
 
+/** The name of a layout. */
 export type LayoutName = (typeof LAYOUTS)[number];
+/** Whose look a block has. */
 export type StyleName = (typeof STYLES)[number];
+/** What is tidied in each piece. */
 export type Tidying = (typeof TIDYINGS)[number];
+/** How a block says where each piece came from. */
 export type Citation = (typeof CITATIONS)[number];
+/** What a block lands in. */
 export type Fit = (typeof FITS)[number];
+/** Whether the first rows of tables are headers. */
 export type HeaderChoice = (typeof HEADERS)[number];
 
 /** Names of what can stand between pieces, and the text that each is. */

@@ -1,6 +1,16 @@
 /** Letters that a writer without them spells otherwise, and that no decomposition takes apart. */
 const SPELLED: Readonly<Record<string, string>> = {
-  ...{ ß: "ss", æ: "ae", œ: "oe", ø: "o", ł: "l", đ: "d", ð: "d", þ: "th", ħ: "h", ı: "i", ς: "σ" },
+  ß: "ss",
+  æ: "ae",
+  œ: "oe",
+  ø: "o",
+  ł: "l",
+  đ: "d",
+  ð: "d",
+  þ: "th",
+  ħ: "h",
+  ı: "i",
+  ς: "σ",
 };
 
 /** Text as it is searched and compared: small letters, without accents. */

@@ -133,8 +133,15 @@ export const DRAWER_FILE_SCHEMA = {
     marks: closed(
       {},
       {
-        ...{ bold: on, italic: on, underline: on, strike: on, code: on, sub: on, sup: on },
-        ...{ color: ref("color"), background: ref("color") },
+        bold: on,
+        italic: on,
+        underline: on,
+        strike: on,
+        code: on,
+        sub: on,
+        sup: on,
+        color: ref("color"),
+        background: ref("color"),
         font: { type: "string", pattern: "^[\\p{L}\\p{N}][\\p{L}\\p{N}\\p{M} ._+-]{0,79}$" },
         size: { description: "Points.", type: "number", minimum: 1, maximum: 1638 },
         link: {

@@ -168,7 +168,7 @@ export interface Store {
   /**
    * Makes changes: checks that each edit's `before` still stands, stores the contents that are not there yet, writes
    * each `after`, and adds the changes to the log; all of it, durably, or nothing. What is taken out by a change that
-   * {@link isLeaving} is put among what has left.
+   * `isLeaving` is put among what has left.
    *
    * @param commits changes one after another, each on what the one before it left
    * @throws Conflict when a `before` no longer stands, or an `after` would take another entry's place in the order

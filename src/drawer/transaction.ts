@@ -40,11 +40,13 @@ export interface Plan<Result> {
 export interface Operation<Args extends readonly unknown[], Result> {
   /** What the log, undo, the command line and a page call it. */
   readonly name: OperationName;
+  /** Plans it; called again when somebody else came between. */
   plan(transaction: Transaction, ...args: Args): Promise<Plan<Result>>;
 }
 
 /** An operation that is no single transaction: it reads only, or does several, or asks the store for more than edits. */
 export interface Procedure<Args extends readonly unknown[], Result> {
+  /** Does it. */
   run(context: Context, ...args: Args): Result;
 }
 
@@ -55,10 +57,12 @@ export class Transaction implements Context {
     readonly drawer: string,
   ) {}
 
+  /** The rules of the drawer. */
   rules(): Promise<Rules> {
     return rulesOf(this.store, this.drawer);
   }
 
+  /** How many snippets the drawer holds, and the bytes of their contents. */
   size(): Promise<DrawerSize> {
     return this.store.size(this.drawer);
   }

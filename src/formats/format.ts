@@ -41,11 +41,13 @@ export interface Format {
   /** What it can hold: everything, only rows, only lines of text, or one picture. */
   readonly holds: "structure" | "rows" | "lines" | "picture";
   /**
+   * Reads a file.
    * @param bytes the whole file
    * @param file its name, for messages
    * @throws DrawerError `unreadable`, `locked`, `too-large`, `unknown-format`
    */
   readonly read?: (bytes: Uint8Array, file: string) => Promise<ReadFile>;
+  /** Writes content. What the format cannot hold is told in notices. */
   readonly write?: (input: WriteInput) => Promise<WriteResult>;
 }
 

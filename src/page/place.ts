@@ -77,8 +77,14 @@ function undoIn(target: HTMLElement, inputType: "historyUndo" | "historyRedo"): 
   if (!target.dispatchEvent(wanted)) return;
   const isApple = /Mac|iP(?:hone|ad)/.test(navigator.platform);
   const key = new KeyboardEvent("keydown", {
-    ...{ key: "z", code: "KeyZ", ctrlKey: !isApple, metaKey: isApple, shiftKey: inputType === "historyRedo" },
-    ...{ bubbles: true, cancelable: true, composed: true },
+    key: "z",
+    code: "KeyZ",
+    ctrlKey: !isApple,
+    metaKey: isApple,
+    shiftKey: inputType === "historyRedo",
+    bubbles: true,
+    cancelable: true,
+    composed: true,
   });
   if (target.dispatchEvent(key)) document.execCommand(inputType === "historyUndo" ? "undo" : "redo");
 }

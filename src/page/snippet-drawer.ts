@@ -46,6 +46,7 @@ type Panel = "rules" | "gone";
  * sight are read, so the drawer may be of any size. Give it a {@link Binding} as its property `binding`.
  */
 export class SnippetDrawer extends LitElement {
+  /** The style sheet of its shadow tree. */
   static override styles = styles;
   static override properties = {
     binding: { attribute: false },

@@ -14,7 +14,9 @@ export function add(program: Command): void {
       const drawers = await withDrawer(options.drawer, async ({ store }) =>
         Promise.all(
           (await store.drawers()).map(async ({ drawer, count, bytes }) => ({
-            ...{ drawer, snippets: count, bytes },
+            drawer,
+            snippets: count,
+            bytes,
             collecting: (await rulesOf(store, drawer)).collecting,
           })),
         ),

@@ -129,8 +129,16 @@ async function listGone(drawer: Drawer, options: ListOptions, limit: number | "a
 
 /** How snippets leave, in a word or two; by `rule` is by a limit that was lowered, by `collect` by one that was met. */
 const WAYS: Readonly<Record<string, string>> = {
-  ...{ discard: "discarded", empty: "emptied", age: "by age", collect: "made room", rule: "made room" },
-  ...{ import: "import undone", restore: "undone", copy: "undone", move: "made room", append: "made room" },
+  discard: "discarded",
+  empty: "emptied",
+  age: "by age",
+  collect: "made room",
+  rule: "made room",
+  import: "import undone",
+  restore: "undone",
+  copy: "undone",
+  move: "made room",
+  append: "made room",
 };
 
 function snippetsIn(count: number, drawer: Drawer): string {

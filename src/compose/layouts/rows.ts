@@ -117,7 +117,10 @@ class Stack {
     const body = rows.slice(whole.headerRows);
     const names = namesOf(head, right - left + 1);
     const mapping: Mapping = {
-      ...{ ...placeOf(piece), trimmed: left, width, isHeaderOnly: body.length === 0 },
+      ...placeOf(piece),
+      trimmed: left,
+      width,
+      isHeaderOnly: body.length === 0,
       target: this.#targetOf(names),
     };
     if (this.#head.length === 0) this.#head = head;

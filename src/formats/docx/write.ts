@@ -175,11 +175,9 @@ class DocxWriter {
     const { width = 300, height = 200, alt } = picture;
     const scale = Math.min(1, PICTURE_WIDTH / width);
     return new ImageRun({
-      ...{
-        type,
-        data,
-        transformation: { width: Math.round(width * scale), height: Math.round(height * scale) },
-      },
+      type,
+      data,
+      transformation: { width: Math.round(width * scale), height: Math.round(height * scale) },
       altText: { name: alt, description: alt, title: "" },
     });
   }

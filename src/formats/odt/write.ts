@@ -22,12 +22,11 @@ const STYLES =
       element(
         "style:style",
         {
-          ...{
-            "style:name": `Heading_20_${index + 1}`,
-            "style:display-name": `Heading ${index + 1}`,
-            "style:family": "paragraph",
-          },
-          ...{ "style:parent-style-name": "Standard", "style:default-outline-level": index + 1 },
+          "style:name": `Heading_20_${index + 1}`,
+          "style:display-name": `Heading ${index + 1}`,
+          "style:family": "paragraph",
+          "style:parent-style-name": "Standard",
+          "style:default-outline-level": index + 1,
         },
         element("style:paragraph-properties", {
           "fo:margin-top": "12pt",

@@ -185,20 +185,25 @@ function put({ entries, contents }: Omit<Salvage, "values">) {
     order = generateKeyBetween(order, null);
     counts.loose++;
     kept.push({
-      ...{ id: newId(), drawer: LOOSE, order, kind: kindOf(content), text: beginning(content, TEXT_LENGTH) },
-      ...{
-        content: hash,
-        bytes: bytes.length,
-        kept: false,
-        private: false,
-        origin: {},
-        collectedAt: new Date().toISOString(),
-      },
+      id: newId(),
+      drawer: LOOSE,
+      order,
+      kind: kindOf(content),
+      text: beginning(content, TEXT_LENGTH),
+      content: hash,
+      bytes: bytes.length,
+      kept: false,
+      private: false,
+      origin: {},
+      collectedAt: new Date().toISOString(),
     });
   }
   const commits = chunks(kept).map((own, index): Commit => ({
     change: {
-      ...{ id: newId(), drawer: own[0]!.drawer, at: new Date().toISOString(), operation: "import" },
+      id: newId(),
+      drawer: own[0]!.drawer,
+      at: new Date().toISOString(),
+      operation: "import",
       edits: own.map((entry) => ({ id: entry.id, before: null, after: entry })),
     },
     contents: index === 0 ? written : new Map(),
