@@ -31,10 +31,11 @@ export interface Rows {
 
   /**
    * Writes a row in place of the one with the same key. A row of a numbered table that has no number gets the next one.
+   * @param before what the row is now, where that is known; then only what differs need be written
    * @returns its number, in a numbered table
    * @throws Conflict when a unique index has another row with the same values
    */
-  put<Name extends TableName>(table: Name, row: Tables[Name]): Answer<number>;
+  put<Name extends TableName>(table: Name, row: Tables[Name], before?: Tables[Name]): Answer<number>;
 
   /** Writes a row unless there is one with the same key. */
   putIfAbsent<Name extends TableName>(table: Name, row: Tables[Name]): Answer<void>;

@@ -33,14 +33,19 @@ export function* commit({ change, contents }: Commit): Job<void> {
   const now = Date.now();
   yield* writeContents(change, contents, now);
   const rows = yield* standingRows(change.edits);
-  yield* takeOut(change, rows);
+  const taken = yield* takeOut(change, rows);
   // What is collected or imported is new, and nothing of it has left before.
   const mayHaveLeft = change.operation !== "collect" && change.operation !== "import";
   for (const { id, before, after } of change.edits) {
     if (!after) continue;
     const known = rows.get(id);
     const isNew = !known || !before || hasComeAgain(before, after);
-    yield* putEntry(after, isNew ? { came: now } : { number: known.number!, came: known.came }, before);
+    yield* putEntry(
+      after,
+      isNew ? { came: now } : { number: known.number!, came: known.came },
+      before,
+      !taken.has(id),
+    );
     if (!before && mayHaveLeft) yield* dropGone(id);
   }
   for (const edit of change.values ?? []) yield* setValue(change.drawer, edit);
@@ -87,9 +92,10 @@ function* standingRows(edits: readonly Edit[]): Job<Map<string, StandingRow>> {
 
 /**
  * Takes out what leaves, what comes again, and what stands where another one is to stand, so that entries can change
- * places.
+ * places. Gives the ids of what was taken out.
  */
-function* takeOut(change: Change, rows: ReadonlyMap<string, StandingRow>): Job<void> {
+function* takeOut(change: Change, rows: ReadonlyMap<string, StandingRow>): Job<ReadonlySet<string>> {
+  const taken = new Set<string>();
   const places = new Map(change.edits.flatMap(({ id, after }) => (after ? [[placeOf(after), id]] : [])));
   for (const { id, before, after } of change.edits) {
     const row = rows.get(id);
@@ -99,12 +105,14 @@ function* takeOut(change: Change, rows: ReadonlyMap<string, StandingRow>): Job<v
     if (isRenumbered || before.drawer !== after.drawer) yield* ask((all) => all.search?.remove(row));
     if (!isRenumbered && !isInTheWay) continue;
     yield* ask((all) => all.delete("entries", [row.number!]));
+    taken.add(id);
     if (after || !isLeaving(change)) continue;
     yield* dropGone(id);
     const { at, operation, undoneOperation = operation } = change;
     const left = { id, drawer: before.drawer, at, by: undoneOperation, entry: row.entry };
     yield* ask((all) => all.put("gone", left));
   }
+  return taken;
 }
 
 function placeOf({ drawer, order }: Entry): string {
@@ -127,13 +135,9 @@ function isSearchedAnew(before: Entry, after: Entry): boolean {
   );
 }
 
-/** Writes an entry's row, and puts it into the search index when what is searched of it is new. */
-function* putEntry(
-  entry: Entry,
-  numbered: { readonly number?: number; readonly came: number },
-  before: Entry | null,
-): Job<void> {
-  const row: EntryRow = {
+/** The row of an entry. */
+function rowOf(entry: Entry, numbered: Pick<EntryRow, "number" | "came">): EntryRow {
+  return {
     ...numbered,
     id: entry.id,
     drawer: entry.drawer,
@@ -144,7 +148,18 @@ function* putEntry(
     age: entry.kept ? null : entry.kind === "picture" ? 1 : 0,
     entry: encodeEntry(entry)!,
   };
-  const number = yield* ask((all) => all.put("entries", row));
+}
+
+/** Writes an entry's row, and puts it into the search index when what is searched of it is new. */
+function* putEntry(
+  entry: Entry,
+  numbered: Pick<EntryRow, "number" | "came">,
+  before: Entry | null,
+  isThere: boolean,
+): Job<void> {
+  const row = rowOf(entry, numbered);
+  const there = before && isThere ? rowOf(before, numbered) : undefined;
+  const number = yield* ask((all) => all.put("entries", row, there));
   if (before && !isSearchedAnew(before, entry)) return;
   const indexed = { ...row, number };
   if (!entry.private) yield* ask((all) => all.search?.add(indexed));

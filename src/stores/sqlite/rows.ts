@@ -60,8 +60,12 @@ export class SqlRows implements Rows {
     });
   }
 
-  put<Name extends TableName>(table: Name, row: Tables[Name]): number {
+  put<Name extends TableName>(table: Name, row: Tables[Name], before?: Tables[Name]): number {
     const given = row as unknown as Readonly<Record<string, unknown>>;
+    if (before) {
+      this.#update(table, given, before as unknown as Readonly<Record<string, unknown>>);
+      return (given["number"] as number | undefined) ?? 0;
+    }
     const number = given["number"] as number | undefined;
     const isNew = isNumbered(table) && number === undefined;
     const columns = isNew ? withoutNumber(table) : COLUMNS[table];
@@ -75,6 +79,22 @@ export class SqlRows implements Rows {
     });
     const inserted = this.connection.insert(sql, ...columns.map((column) => given[column]));
     return number ?? inserted;
+  }
+
+  /** Writes the columns that differ: the indexes of others are left alone. */
+  #update(
+    table: TableName,
+    row: Readonly<Record<string, unknown>>,
+    before: Readonly<Record<string, unknown>>,
+  ): void {
+    const { key } = SCHEMA[table];
+    const changed = COLUMNS[table].filter((column) => row[column] !== before[column]);
+    if (changed.length === 0) return;
+    const sql = this.#made(`update ${table} ${changed}`, () => {
+      const set = changed.map((column) => `${quoted(column)} = ?`).join(", ");
+      return `UPDATE ${quoted(table)} SET ${set}${whereOf(key.map((column) => `${quoted(column)} = ?`))}`;
+    });
+    this.connection.run(sql, ...changed.map((column) => row[column]), ...key.map((column) => row[column]));
   }
 
   putIfAbsent<Name extends TableName>(table: Name, row: Tables[Name]): void {
