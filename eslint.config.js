@@ -34,7 +34,7 @@ const pure = [
 ];
 
 export default ts.config(
-  { ignores: ["**/dist/", "demo/"] },
+  { ignores: ["**/dist/", "demo/", "docs/api/"] },
   ts.configs.strict,
   {
     files: ["**/*.ts"],

@@ -12,6 +12,16 @@ import type { Fit } from "./recipe.js";
 /**
  * What composing gives: content, which can be taken in any format. A preview and a placing of the same block are the
  * same bytes, because both come from here.
+ *
+ * @example
+ * ```js
+ * import { compose, readText } from "drawer";
+ *
+ * const block = compose([readText("Check rings")]);
+ * console.log(block.html); // <p>Check rings</p>
+ * const { data } = await block.to("docx");
+ * console.log(data.length > 1000); // true
+ * ```
  */
 export class Block {
   /**

@@ -64,6 +64,14 @@ const layouts: Readonly<Record<LayoutName, Layout>> = {
  * notice in the block, and they are not changed.
  *
  * @throws DrawerError `bad-option` for a recipe that says something unknown
+ *
+ * @example
+ * ```js
+ * import { compose, readText } from "drawer";
+ *
+ * const block = compose([readText("Check rings"), readText("Close the nets")], { as: "bullets" });
+ * console.log(JSON.stringify(block.markdown)); // "- Check rings\n- Close the nets"
+ * ```
  */
 export function compose(snippets: readonly Ingredient[], recipe: Recipe = {}): Block {
   const as = layoutName(recipe.as ?? "sequence");

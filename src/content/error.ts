@@ -6,6 +6,18 @@ export type ErrorCode = CodeOf<ErrorReason>;
 /**
  * The one kind of error Drawer throws for anything a user or caller can put right: its message says what is wrong,
  * where, and what to do instead. Any other error that escapes is a fault in Drawer itself.
+ *
+ * @example
+ * ```js
+ * import { Drawer, DrawerError, MemoryStore } from "drawer";
+ *
+ * try {
+ *   await new Drawer(new MemoryStore()).discard("3");
+ * } catch (error) {
+ *   if (!(error instanceof DrawerError)) throw error;
+ *   console.log(error.code, error.reason); // no-position no-position/empty
+ * }
+ * ```
  */
 export class DrawerError<Reason extends ErrorReason = ErrorReason> extends Error {
   override readonly name = "DrawerError";

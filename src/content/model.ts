@@ -132,6 +132,13 @@ export interface BreakRun {
   readonly type: "break";
 }
 
+/**
+ * An address that {@link safeLink} has let through. Its type is its own, so that content built by hand cannot hold an
+ * address that nobody has checked; writers check again, for callers without types.
+ */
+export type Address = string & { readonly [checked]: true };
+declare const checked: unique symbol;
+
 /** How a text run looks, and where it links to. A mark that is absent is off. */
 export interface Marks {
   readonly bold?: true;
@@ -149,8 +156,7 @@ export interface Marks {
   readonly font?: string;
   /** Points. */
   readonly size?: number;
-  /** An address that {@link safeLink} let through. */
-  readonly link?: string;
+  readonly link?: Address;
 }
 
 /** Makes a text run; leaves `marks` out when there are none. */
@@ -183,7 +189,7 @@ export function sameMarks(a: Marks | undefined, b: Marks | undefined): boolean {
  * Returns the address, trimmed, when it is one that content may hold (http, https, mailto, tel), and otherwise
  * nothing. Control characters and spaces that browsers skip in a scheme are refused with it.
  */
-export function safeLink(address: string): string | undefined {
+export function safeLink(address: string): Address | undefined {
   const trimmed = address.trim();
   if (
     !/^(https?:\/\/[^/?#\s]|mailto:|tel:)/i.test(trimmed) ||
@@ -191,14 +197,14 @@ export function safeLink(address: string): string | undefined {
   ) {
     return encodeLoose(trimmed);
   }
-  return trimmed;
+  return trimmed as Address;
 }
 
 /** A safe address that people and programs wrote with spaces or brackets in it, made well-formed (RFC 3986). */
-function encodeLoose(address: string): string | undefined {
+function encodeLoose(address: string): Address | undefined {
   if (!/^(https?:\/\/[^/?#\s]|mailto:|tel:)/i.test(address) || /[\u0000-\u001f\u007f]/.test(address))
     return undefined;
-  return address.replace(/[\s<>"\\^`{|}]/g, (unsafe) => encodeURIComponent(unsafe));
+  return address.replace(/[\s<>"\\^`{|}]/g, (unsafe) => encodeURIComponent(unsafe)) as Address;
 }
 
 /** The text of some runs; a line break is `\n`, a picture its alternative text. */

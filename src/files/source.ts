@@ -47,6 +47,16 @@ export interface SourceOptions {
  * @param bytes the whole file
  * @param name its name, for its ending and for messages
  * @throws DrawerError `unknown-format`, `unreadable`, `locked`, `too-large`
+ *
+ * @example
+ * ```js
+ * import { readFileSync } from "node:fs";
+ * import { compose } from "drawer";
+ * import { readSource } from "drawer/files";
+ *
+ * const costs = await readSource(readFileSync("demo/costs.csv"), "costs.csv");
+ * console.log(compose([costs.at("A1:B1")]).tsv.trim()); // Item\tQuantity
+ * ```
  */
 export async function readSource(
   bytes: Uint8Array,

@@ -1,5 +1,5 @@
 import fc from "fast-check";
-import { zipSync } from "fflate";
+import { strFromU8, unzipSync, zipSync } from "fflate";
 import {
   DrawerError,
   readDelimited,
@@ -11,10 +11,12 @@ import {
   writeHtml,
   writeMarkdown,
   writeText,
+  type Address,
   type Content,
 } from "drawer";
 import { readSource } from "drawer/files";
 import { demoFile } from "../support/demo";
+import { OFFICE_FORMATS, writeOffice } from "../support/office";
 
 /** Pieces of every format, to be put together wrongly. */
 const shred = fc.constantFrom(
@@ -259,4 +261,17 @@ test("an SVG in another encoding, with entities of its own, or with something ar
   for (const bytes of [utf16, declared("UTF-7"), declared("ISO-2022-JP"), entity, after, html])
     expect(readPicture(bytes).content).toEqual([]);
   expect(readPicture(declared("utf-8")).content).toHaveLength(1);
+});
+
+test("content built by hand carries no unsafe address through a writer", async () => {
+  const content: Content = [
+    {
+      type: "paragraph",
+      runs: [{ type: "text", text: "x", marks: { link: "javascript:alert(1)" as Address } }],
+    },
+  ];
+  const office: Uint8Array[] = [];
+  for (const format of OFFICE_FORMATS) office.push(await writeOffice({ content }, format));
+  const parts = office.flatMap((bytes) => Object.values(unzipSync(bytes)).map((part) => strFromU8(part)));
+  expect([writeHtml(content), writeMarkdown(content), ...parts].join("\n")).not.toContain("javascript:");
 });

@@ -1,4 +1,5 @@
 import {
+  safeLink,
   kindOf,
   readFlavours,
   readHtml,
@@ -109,7 +110,7 @@ test.each<[string, Marks]>([
   ["<style>p.MsoNormal{font-size:11pt;font-family:Calibri}</style><p class=MsoNormal>x", {}],
   [
     "<a href='https://a.example/' style='color:blue;text-decoration:underline'>x</a>",
-    { link: "https://a.example/" },
+    { link: safeLink("https://a.example/")! },
   ],
   ["<mark>x</mark>", { background: "#ffff00" }],
 ])("the look of %s", async (html, marks) => {

@@ -5,6 +5,7 @@ import { chromium, type Browser, type Page } from "playwright-core";
 import MarkdownIt from "markdown-it";
 import { marked } from "marked";
 import {
+  type Address,
   readFlavours,
   readHtml,
   readMarkdown,
@@ -211,7 +212,10 @@ onPages("content in a real browser", () => {
         [{ flows: [{ type: "code", text }] }],
       ],
     },
-    { type: "paragraph", runs: [{ type: "text", text, marks: { link: "https://merrow-spit.example/" } }] },
+    {
+      type: "paragraph",
+      runs: [{ type: "text", text, marks: { link: "https://merrow-spit.example/" as Address } }],
+    },
   ];
 
   test.each(Object.entries(renderers))(

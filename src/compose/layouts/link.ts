@@ -1,4 +1,12 @@
-import { runsText, safeLink, textRun, type Content, type Paragraph, type Run } from "../../content/model.js";
+import {
+  type Address,
+  runsText,
+  safeLink,
+  textRun,
+  type Content,
+  type Paragraph,
+  type Run,
+} from "../../content/model.js";
 import { notice, type Notice } from "../../content/notice.js";
 import type { Layout } from "../layout.js";
 import { dividersLeftOut, linesOf } from "./lines-of.js";
@@ -32,12 +40,12 @@ export const link: Layout = (pieces) => {
   return { content, notices: [...notices, ...dividersLeftOut(pieces.map((piece) => piece.content))] };
 };
 
-function linked(run: Run, address: string): Run {
+function linked(run: Run, address: Address): Run {
   return run.type === "text" ? textRun(run.text, { ...run.marks, link: address }) : run;
 }
 
 /** The address that a line is: written out, or as a link on its own words. */
-function addressOf({ runs }: Paragraph): string | undefined {
+function addressOf({ runs }: Paragraph): Address | undefined {
   const text = runsText(runs).trim();
   return /^\S+$/.test(text) ? safeLink(text) : undefined;
 }

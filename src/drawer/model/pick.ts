@@ -22,6 +22,13 @@ export type Term =
  * name has spaces), `/words/` for those that hold all of these words, and `!` before any of them to leave those out.
  *
  * @throws DrawerError `bad-pick` for a word that is none of these
+ *
+ * @example
+ * ```js
+ * import { parsePick } from "drawer";
+ *
+ * console.log(parsePick("3..5 !4").map(({ type }) => type)); // [ 'range', 'not' ]
+ * ```
  */
 export function parsePick(pick: string): Term[] {
   const words = pick.match(/!*\/[^/]+\/(?=[\s,]|$)|(?:[^\s,"]|"[^"]*"?)+/g) ?? [];

@@ -301,10 +301,8 @@ async function keysOf(store: Store, drawer: string): Promise<Set<string>> {
 /** The checks of a header and of a snippet; made at the first import. */
 async function validators(): Promise<readonly [ValidateFunction, ValidateFunction]> {
   if (checks) return checks;
-  const [{ default: ajvModule }, { DRAWER_FILE_SCHEMA }] = await Promise.all([
-    import("ajv/dist/2020.js"),
-    import("../drawer-file-schema.js"),
-  ]);
+  const { default: ajvModule } = await import("ajv/dist/2020.js");
+  const { DRAWER_FILE_SCHEMA } = await import("../drawer-file-schema.js");
   const ajv = new ajvModule.Ajv2020({ discriminator: true, strict: false });
   ajv.addSchema(DRAWER_FILE_SCHEMA, "drawer-file");
   return (checks = [

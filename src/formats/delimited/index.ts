@@ -20,10 +20,8 @@ function delimited(separator: Separator): Omit<Format, "extensions" | "mediaType
     isBinary: false,
     holds: "rows",
     async read(bytes) {
-      const [{ readDelimited }, { decodeText }] = await Promise.all([
-        import("./read.js"),
-        import("../text/decode.js"),
-      ]);
+      const { readDelimited } = await import("./read.js");
+      const { decodeText } = await import("../text/decode.js");
       return readDelimited(decodeText(bytes), separator === "\t" ? { separator } : {});
     },
     async write({ content, guard = true }) {

@@ -11,10 +11,8 @@ export const docx: Format = {
     return readDocx(bytes, file);
   },
   async write(input) {
-    const [{ writeDocx }, { cleanForXml }] = await Promise.all([
-      import("./write.js"),
-      import("../office/clean.js"),
-    ]);
+    const { writeDocx } = await import("./write.js");
+    const { cleanForXml } = await import("../office/clean.js");
     return writeDocx(cleanForXml(input));
   },
 };

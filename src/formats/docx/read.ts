@@ -4,6 +4,7 @@ import { LIMITS } from "../../content/limits.js";
 import { ListBuilder } from "../../content/list-builder.js";
 import { blankRuns, picturesOf } from "../../content/measure.js";
 import {
+  type Address,
   safeLink,
   textRun,
   type Cell,
@@ -59,7 +60,7 @@ function titleOf(parts: Parts, file: string): string | undefined {
 interface Line {
   readonly base: TextProps;
   readonly style: DocxStyle;
-  readonly link: string | undefined;
+  readonly link: Address | undefined;
   readonly runs: Run[];
   /** Complex fields that are open: the instruction, and whether the result has begun (17.16.18). */
   readonly fields: { instruction: string; isResult: boolean }[];
@@ -353,7 +354,7 @@ function fieldChar(type: string | undefined, line: Line): void {
 }
 
 /** The address of a HYPERLINK field. */
-function linkOf(instruction: string): string | undefined {
+function linkOf(instruction: string): Address | undefined {
   const address = /^\s*HYPERLINK\s+"([^"]+)"/i.exec(instruction)?.[1];
   return address === undefined ? undefined : safeLink(address);
 }

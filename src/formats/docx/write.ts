@@ -21,7 +21,18 @@ import {
   type IRunOptions,
   type ParagraphChild,
 } from "docx";
-import type { Align, Cell, Content, Flow, List, Marks, Picture, Run, Table } from "../../content/model.js";
+import {
+  safeLink,
+  type Align,
+  type Cell,
+  type Content,
+  type Flow,
+  type List,
+  type Marks,
+  type Picture,
+  type Run,
+  type Table,
+} from "../../content/model.js";
 import { emboldened } from "../../content/table.js";
 import type { Notice } from "../../content/notice.js";
 import type { WriteInput, WriteResult } from "../format.js";
@@ -150,7 +161,8 @@ class DocxWriter {
   #run(run: Run, rightToLeft: boolean): ParagraphChild {
     if (run.type === "break") return new TextRun({ break: 1 });
     if (run.type === "picture") return this.#picture(run);
-    const { link, ...marks } = run.marks ?? {};
+    const { link: given, ...marks } = run.marks ?? {};
+    const link = given && safeLink(given);
     const text = (style: IRunOptions) =>
       new TextRun({
         ...style,

@@ -1,4 +1,4 @@
-import { safeLink, type Align, type Direction, type Marks } from "../../content/model.js";
+import { type Address, safeLink, type Align, type Direction, type Marks } from "../../content/model.js";
 import type { Declaration } from "./tree-adapter.js";
 import { parseAlign, parseColor, parseFont, parseFontStep, parseSize } from "./css-values.js";
 
@@ -18,7 +18,7 @@ export interface ComputedStyle {
   readonly background: string | undefined;
   readonly font: string | undefined;
   readonly size: number;
-  readonly link: string | undefined;
+  readonly link: Address | undefined;
   readonly space: "normal" | "pre" | "pre-line";
   readonly align: Align | undefined;
   readonly direction: Direction | undefined;

@@ -7,10 +7,8 @@ export const html: Format = {
   isBinary: false,
   holds: "structure",
   async read(bytes) {
-    const [{ readHtml }, { decodeText }] = await Promise.all([
-      import("./read.js"),
-      import("../text/decode.js"),
-    ]);
+    const { readHtml } = await import("./read.js");
+    const { decodeText } = await import("../text/decode.js");
     return readHtml(decodeText(bytes, "html"));
   },
   async write({ content, picture, title }) {

@@ -32,6 +32,14 @@ export interface HtmlReadOptions<Node = unknown> {
  * its alternative text, with a notice.
  *
  * @throws DrawerError `too-large` past {@link LIMITS}
+ *
+ * @example
+ * ```js
+ * import { readHtml, writeMarkdown } from "drawer";
+ *
+ * const { content, notices } = await readHtml("<p>A <b>wren</b><script>alert(1)</script></p>");
+ * console.log(writeMarkdown(content), notices.length); // A **wren** 0
+ * ```
  */
 export async function readHtml<Node>(html: string, options: HtmlReadOptions<Node> = {}): Promise<Reading> {
   checkLength(html, "HTML");

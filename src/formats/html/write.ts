@@ -1,5 +1,6 @@
 import { toBase64 } from "../../content/base64.js";
 import {
+  safeLink,
   runsText,
   type Cell,
   type CellValue,
@@ -209,7 +210,8 @@ function marked(text: string, marks: Marks): string {
   if (marks.italic) html = `<em>${html}</em>`;
   if (marks.bold) html = `<strong>${html}</strong>`;
   if (style.length > 0) html = `<span style="${style.join("; ")}">${html}</span>`;
-  if (marks.link) html = `<a href="${escape(marks.link)}">${html}</a>`;
+  const address = marks.link && safeLink(marks.link);
+  if (address) html = `<a href="${escape(address)}">${html}</a>`;
   return html;
 }
 

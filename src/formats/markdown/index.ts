@@ -7,10 +7,8 @@ export const markdown: Format = {
   isBinary: false,
   holds: "structure",
   async read(bytes) {
-    const [{ readMarkdown }, { decodeText }] = await Promise.all([
-      import("./read.js"),
-      import("../text/decode.js"),
-    ]);
+    const { readMarkdown } = await import("./read.js");
+    const { decodeText } = await import("../text/decode.js");
     return readMarkdown(decodeText(bytes));
   },
   async write({ content }) {

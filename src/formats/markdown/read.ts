@@ -8,6 +8,13 @@ import { readText } from "../text/read.js";
  * Reads Markdown (CommonMark with the GitHub extensions: tables, strikethrough, task lists, bare addresses). Front matter is
  * left out, with a notice. It is
  * compiled to HTML and read through the one door for HTML, so that HTML inside it is as safe as any other.
+ *
+ * @example
+ * ```js
+ * import { readMarkdown, writeHtml } from "drawer";
+ *
+ * console.log(writeHtml((await readMarkdown("- *net*")).content)); // <ul><li><em>net</em></li></ul>
+ * ```
  */
 export async function readMarkdown<Node>(
   markdown: string,

@@ -1,4 +1,4 @@
-import { textRun, type Marks, type Run, type TextRun } from "../../content/model.js";
+import { safeLink, textRun, type Marks, type Run, type TextRun } from "../../content/model.js";
 import { mergeRuns } from "../../content/table.js";
 import type { MarkdownOptions } from "./write.js";
 
@@ -163,7 +163,8 @@ function escapeAround(text: string, endsApart: boolean): string {
 /** The value of a level's mark on a run: the address at level 0, true at the others; nothing where it is off. */
 function markAt(run: Run, level: number): string | true | undefined {
   if (run.type !== "text") return undefined;
-  return level === 0 ? run.marks?.link : (run.marks?.[SPANS[level - 1]!.mark] as true | undefined);
+  if (level === 0) return run.marks?.link && safeLink(run.marks.link);
+  return run.marks?.[SPANS[level - 1]!.mark] as true | undefined;
 }
 
 /** The first character that a run writes inside the given level; a sign for what opens there. */

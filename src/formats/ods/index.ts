@@ -11,10 +11,8 @@ export const ods: Format = {
     return { sheets: readOds(bytes, file) };
   },
   async write(input) {
-    const [{ writeOds }, { cleanForXml }] = await Promise.all([
-      import("./write.js"),
-      import("../office/clean.js"),
-    ]);
+    const { writeOds } = await import("./write.js");
+    const { cleanForXml } = await import("../office/clean.js");
     return writeOds(cleanForXml(input));
   },
 };

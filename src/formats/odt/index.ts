@@ -11,10 +11,8 @@ export const odt: Format = {
     return readOdt(bytes, file);
   },
   async write(input) {
-    const [{ writeOdt }, { cleanForXml }] = await Promise.all([
-      import("./write.js"),
-      import("../office/clean.js"),
-    ]);
+    const { writeOdt } = await import("./write.js");
+    const { cleanForXml } = await import("../office/clean.js");
     return writeOdt(cleanForXml(input));
   },
 };

@@ -3,6 +3,7 @@ import { DrawerError } from "../../content/error.js";
 import { LIMITS } from "../../content/limits.js";
 import { blankRuns, picturesOf } from "../../content/measure.js";
 import {
+  type Address,
   safeLink,
   textRun,
   type Cell,
@@ -142,7 +143,7 @@ export class OdtReader {
     return mergeRuns(trimmed(runs));
   }
 
-  #inline(parent: Element, props: TextProps, base: TextProps, link: string | undefined, runs: Run[]): void {
+  #inline(parent: Element, props: TextProps, base: TextProps, link: Address | undefined, runs: Run[]): void {
     const marks = marksFrom(props, base, link);
     for (let node = parent.firstChild; node; node = node.nextSibling) {
       if (node.nodeType === 3 || node.nodeType === 4) {

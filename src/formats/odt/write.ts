@@ -1,5 +1,16 @@
 import { columnsOf, placeCells } from "../../content/measure.js";
-import type { Align, Cell, Content, Flow, List, Marks, Picture, Run, Table } from "../../content/model.js";
+import {
+  safeLink,
+  type Align,
+  type Cell,
+  type Content,
+  type Flow,
+  type List,
+  type Marks,
+  type Picture,
+  type Run,
+  type Table,
+} from "../../content/model.js";
 import { emboldened } from "../../content/table.js";
 import type { Notice } from "../../content/notice.js";
 import { AutomaticStyles, element, escapeXml, packOdf, textXml } from "../office/odf.js";
@@ -146,7 +157,8 @@ class OdtWriter {
       .join("");
   }
 
-  #text(text: string, { link, code, ...marks }: Marks, atStart: boolean): string {
+  #text(text: string, { link: given, code, ...marks }: Marks, atStart: boolean): string {
+    const link = given && safeLink(given);
     const style = code ? "Source_20_Text" : this.styles.name("text", textProperties(marks));
     const inner = textXml(text, atStart).replace(/ $/, "<text:s/>");
     const span = style === undefined ? inner : element("text:span", { "text:style-name": style }, inner);

@@ -1,4 +1,4 @@
-import type { Marks } from "../../content/model.js";
+import type { Address, Marks } from "../../content/model.js";
 
 /** How text looks by an office document's styles; what is not said is left to the style below. */
 export interface TextProps {
@@ -19,7 +19,7 @@ export interface TextProps {
 /**
  * The marks of text that looks so, where plain text of that place looks like `base`: only what differs is formatting.
  */
-export function marksFrom(props: TextProps, base: TextProps, link?: string): Marks {
+export function marksFrom(props: TextProps, base: TextProps, link?: Address): Marks {
   const { script = "none", background = "none", color = "auto" } = props;
   return {
     ...(props.bold && !base.bold && { bold: true }),

@@ -7,7 +7,8 @@ export const text: Format = {
   isBinary: false,
   holds: "lines",
   async read(bytes) {
-    const [{ readText }, { decodeText }] = await Promise.all([import("./read.js"), import("./decode.js")]);
+    const { readText } = await import("./read.js");
+    const { decodeText } = await import("./decode.js");
     return readText(decodeText(bytes));
   },
   async write({ content, inCells = false }) {

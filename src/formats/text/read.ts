@@ -7,6 +7,13 @@ import { withoutByteOrderMark } from "./byte-order-mark.js";
  * Reads plain text: a line is a paragraph, an empty line an empty paragraph, so that the text comes out again
  * character for character (line ends of any kind become `\n`; a NUL, which some programs put at the end, is dropped).
  * Lines that are addresses and nothing else become links (a list of addresses may have `#` comments, RFC 2483).
+ *
+ * @example
+ * ```js
+ * import { readText } from "drawer";
+ *
+ * console.log(readText("one\ntwo").content.length); // 2
+ * ```
  */
 export function readText(text: string): Reading {
   checkLength(text, "text");

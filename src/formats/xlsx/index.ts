@@ -11,10 +11,8 @@ export const xlsx: Format = {
     return { sheets: await readXlsx(bytes, file) };
   },
   async write(input) {
-    const [{ writeXlsx }, { cleanForXml }] = await Promise.all([
-      import("./write.js"),
-      import("../office/clean.js"),
-    ]);
+    const { writeXlsx } = await import("./write.js");
+    const { cleanForXml } = await import("../office/clean.js");
     return writeXlsx(cleanForXml(input));
   },
 };

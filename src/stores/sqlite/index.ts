@@ -49,6 +49,20 @@ export interface SqliteOptions {
  *
  * @throws DrawerError `store` when the file cannot be opened or was written by a newer Drawer, `damaged` when it is no
  *   database, or a damaged one
+ *
+ * @example
+ * ```js
+ * import { mkdtempSync } from "node:fs";
+ * import { tmpdir } from "node:os";
+ * import { join } from "node:path";
+ * import { Drawer, readText } from "drawer";
+ * import { openSqlite } from "drawer/sqlite";
+ *
+ * const store = openSqlite(join(mkdtempSync(join(tmpdir(), "drawer-")), "drawers.db"));
+ * await new Drawer(store, "spring").collect([{ ...readText("a wren"), origin: {} }]);
+ * console.log((await store.drawers())[0]); // { drawer: 'spring', count: 1, bytes: 63 }
+ * await store.close();
+ * ```
  */
 export function openSqlite(path: string, options: SqliteOptions = {}): SqliteStore {
   let database: Connection | undefined;
