@@ -37,7 +37,8 @@ export {
 export { compose, type Ingredient } from "./compose/compose.js";
 export {
   FORMATS,
-  findFormat,
+  findReadFormat,
+  findWrittenFormat,
   formatOf,
   formatOfName,
   READ_FORMATS,

@@ -1,6 +1,12 @@
 import { basename } from "node:path";
 import { DrawerError } from "../content/error.js";
-import { extensionOf, findFormat, formatOf, WRITTEN_FORMATS, type FormatName } from "../formats/registry.js";
+import {
+  extensionOf,
+  findWrittenFormat,
+  formatOf,
+  WRITTEN_FORMATS,
+  type FormatName,
+} from "../formats/registry.js";
 import { UsageError } from "./refusal.js";
 
 /**
@@ -10,12 +16,12 @@ import { UsageError } from "./refusal.js";
  */
 export function outputFormat(out: string | undefined, to: string | undefined): FormatName {
   if (out !== undefined) {
-    const said = findFormat(out, WRITTEN_FORMATS);
+    const said = findWrittenFormat(out);
     if (said) return said;
     throw new UsageError("bad-option/out", { out, outputs: WRITTEN_FORMATS });
   }
   if (to === undefined) return "text";
-  const found = findFormat(extensionOf(to) ?? "", WRITTEN_FORMATS);
+  const found = findWrittenFormat(extensionOf(to) ?? "");
   if (found) return found;
   const endings = WRITTEN_FORMATS.map((name) => `.${formatOf(name).extensions[0]}`);
   throw new DrawerError("unknown-format/write", { file: to, endings });

@@ -4,7 +4,7 @@ import { basename } from "node:path";
 import { DrawerError } from "../content/error.js";
 import { checkBytes } from "../content/limits.js";
 import { tellFormatOfBytes } from "../formats/detect.js";
-import { findFormat, READ_FORMATS, type FormatName } from "../formats/registry.js";
+import { findReadFormat, READ_FORMATS, type FormatName } from "../formats/registry.js";
 import { readSource, type Source } from "../files/source.js";
 import { decodeText } from "../formats/text/decode.js";
 import { whyNotRead } from "../messages/en/errors.js";
@@ -68,7 +68,7 @@ export async function openStandardInput(type?: string): Promise<Source> {
 }
 
 function formatNamed(type: string): FormatName {
-  const format = findFormat(type, READ_FORMATS);
+  const format = findReadFormat(type);
   if (format) return format;
   throw new UsageError("bad-option/type", { type, types: [...READ_FORMATS, "png", "jpeg", "gif", "webp"] });
 }

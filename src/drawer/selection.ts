@@ -130,18 +130,13 @@ async function matching(from: Pickable, term: Term): Promise<Positioned[]> {
  * @throws DrawerError `no-position`
  */
 export async function snippetAt(from: Pickable, place: Place): Promise<Positioned> {
-  const query =
-    "position" in place ? { offset: place.position - 1, limit: 1 } : { last: place.beforeLast + 1 };
-  const [found] = "position" in place && place.position < 1 ? [] : await from.entries(query);
-  const isThere =
-    found !== undefined && ("position" in place || (await isSoFarBack(from, found, place.beforeLast)));
-  if (isThere) return found;
+  const isLast = "beforeLast" in place && place.beforeLast === 0;
+  const position =
+    "position" in place ? place.position : isLast ? 1 : (await from.count()) - place.beforeLast;
+  const query = isLast ? { last: 1 } : { offset: position - 1, limit: 1 };
+  const [found] = position < 1 ? [] : await from.entries(query);
+  if (found) return found;
   throw notThere(place, await from.count(), from.from);
-}
-
-/** Whether the first of the last so many is as far back as was asked: there may be fewer. */
-async function isSoFarBack(from: Pickable, { position }: Positioned, beforeLast: number): Promise<boolean> {
-  return beforeLast === 0 || position > 1 || (await from.count()) > beforeLast;
 }
 
 /** How a snippet is shown in lists: its label and text, or, when it is private, nothing of what it says. */

@@ -35,6 +35,8 @@ export interface WriteResult {
 export interface Format {
   /** The endings of its files, the usual one first. */
   readonly extensions: readonly string[];
+  /** Endings of files that are read as this format, and not written as it. */
+  readonly readExtensions?: readonly string[];
   readonly mediaType: string;
   /** Whether its files are bytes, which nobody wants on a terminal. */
   readonly isBinary: boolean;
@@ -51,7 +53,12 @@ export interface Format {
   readonly write?: (input: WriteInput) => Promise<WriteResult>;
 }
 
-/** What is written as text, and nothing that it could not hold. Text ends with a line end; none stays none. */
+/** Text as it is, and nothing that it could not hold. */
+export function asText(text: string): WriteResult {
+  return { data: text, notices: [] };
+}
+
+/** Text whose last line is to be ended; an empty text stays empty. */
 export function asLines(text: string): WriteResult {
-  return { data: text === "" || text.endsWith("\n") ? text : `${text}\n`, notices: [] };
+  return asText(text === "" ? "" : `${text}\n`);
 }

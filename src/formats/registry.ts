@@ -31,11 +31,28 @@ export function formatOf(name: FormatName): Format {
   return FORMATS[name];
 }
 
-/** The format that is called so, by its name or by an ending of its files. */
-export function findFormat(name: string, among: readonly FormatName[]): FormatName | undefined {
+/** The format that is read, by its name or by an ending of its files. */
+export function findReadFormat(name: string): FormatName | undefined {
+  return find(READ_FORMATS, name, ({ extensions, readExtensions = [] }) => [
+    ...extensions,
+    ...readExtensions,
+  ]);
+}
+
+/** The format that is written, by its name or by an ending of its files. */
+export function findWrittenFormat(name: string): FormatName | undefined {
+  return find(WRITTEN_FORMATS, name, ({ extensions }) => extensions);
+}
+
+function find(
+  among: readonly FormatName[],
+  name: string,
+  extensionsOf: (format: Format) => readonly string[],
+): FormatName | undefined {
   const wanted = name.toLowerCase();
   return (
-    among.find((each) => each === wanted) ?? among.find((each) => formatOf(each).extensions.includes(wanted))
+    among.find((each) => each === wanted) ??
+    among.find((each) => extensionsOf(formatOf(each)).includes(wanted))
   );
 }
 
@@ -50,7 +67,7 @@ export function extensionOf(file: string): string | undefined {
  */
 export function formatOfName(file: string): FormatName {
   const ending = extensionOf(file);
-  const found = ending === undefined ? undefined : findFormat(ending, READ_FORMATS);
+  const found = ending === undefined ? undefined : findReadFormat(ending);
   if (found) return found;
   const formats = READ_FORMATS.flatMap((name) => formatOf(name).extensions).join(", ");
   throw new DrawerError("unknown-format/read", { file, ...(ending !== undefined && { ending }), formats });

@@ -75,7 +75,9 @@ export function* entries(query: EntryQuery): Job<Positioned[]> {
   const offset = last === undefined ? wholeNumber(query.offset ?? 0) : 0;
   const limit = last === undefined ? wholeNumber(query.limit ?? Infinity) : Infinity;
   if (limit === 0 || last === 0) return [];
-  if (ids) return yield* entriesById(query, ids, offset, limit);
+  const part = (found: Entry[]): Entry[] =>
+    last === undefined ? found.slice(offset, offset + limit) : found.slice(-last);
+  if (ids) return yield* positioned(part(yield* entriesById(query, ids)));
   const where: Partial<EntryRow> = {
     ...(kind !== undefined && { kind }),
     ...(document !== undefined && { document }),
@@ -100,7 +102,7 @@ export function* entries(query: EntryQuery): Job<Positioned[]> {
       return found.length < offset + limit;
     },
   );
-  return yield* positioned(last === undefined ? found.slice(offset) : found.slice(-last));
+  return yield* positioned(part(found));
 }
 
 /** Entries by where they stand, counted from the nearer end. */
@@ -125,19 +127,14 @@ function* window(drawer: string, offset: number, limit: number, last: number | u
   return rows.map((row, index) => ({ position: from + index + 1, entry: entryOf(row) }));
 }
 
-function* entriesById(
-  query: EntryQuery,
-  ids: readonly string[],
-  offset: number,
-  limit: number,
-): Job<Positioned[]> {
+/** The entries with these ids that match, in order. */
+function* entriesById(query: EntryQuery, ids: readonly string[]): Job<Entry[]> {
   const keys = [...new Set(ids)].map((id) => [id]);
   const rows = yield* ask((all) => all.get("entries", keys, "byId", ["entry"]));
-  const found = rows
+  return rows
     .flatMap((row) => (row ? [entryOf(row)] : []))
     .filter((entry) => entry.drawer === query.drawer && matches(entry, query))
     .sort((a, b) => (a.order < b.order ? -1 : 1));
-  return yield* positioned(found.slice(offset, offset + limit));
 }
 
 function* positioned(found: readonly Entry[]): Job<Positioned[]> {
@@ -254,7 +251,7 @@ export function* find(query: FindQuery): Job<Entry[]> {
 export function* gone(drawer: string): Job<Gone[]> {
   const found: Gone[] = [];
   yield* each({ table: "gone", index: "ofDrawer", equal: [drawer] }, ({ at, by, entry }) => {
-    found.push({ at, by, entry: JSON.parse(entry) as Entry });
+    found.push({ at, by, entry: entryOf({ entry }) });
   });
   return found;
 }

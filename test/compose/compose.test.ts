@@ -14,6 +14,8 @@ import {
   type Content,
   type Recipe,
   type Table,
+  findReadFormat,
+  findWrittenFormat,
 } from "drawer";
 import { contents } from "../support/contents";
 
@@ -248,4 +250,15 @@ test("tables of 200,000 rows and picks of as many are nothing special", async ()
   for (const recipe of [{ as: "rows" }, { as: "pairs" }, { fit: "cells" }] as const) {
     expect(compose([long, long], recipe).csv.length).toBeGreaterThan(1_600_000);
   }
+});
+
+test("a block written as text ends its last line, also when that line is blank", async () => {
+  const block = compose([readText("one\n")], { tidy: [] });
+  expect([block.text, (await block.to("text")).data]).toEqual(["one\n", "one\n\n"]);
+  expect((await compose([], {}).to("text")).data).toBe("");
+  expect([findWrittenFormat("xhtml"), findReadFormat("xhtml"), findWrittenFormat("md")]).toEqual([
+    undefined,
+    "html",
+    "markdown",
+  ]);
 });

@@ -33,6 +33,7 @@ test.each([
   ["snippets=any", { snippets: null }],
   ["size=1.5 GB", { size: 1.5 * 2 ** 30 }],
   ["text-age=12 hours", { textAge: DAY / 2 }],
+  ["private-age=1.5 seconds", { privateAge: 1500 }],
   ["picture-age=never", { pictureAge: null }],
   ["repeats=move", { repeats: "move" }],
   ["detect=OFF", { detect: false }],

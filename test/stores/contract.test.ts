@@ -155,6 +155,10 @@ describe.each(Object.entries(STORES))("the %s store", (_, make) => {
       ["2c"],
       [],
     ]);
+    expect([await ids({ ids: ["a", "b", "c"], last: 2 }), await ids({ kind: "text", last: 1 })]).toEqual([
+      ["2c", "3a"],
+      ["3a"],
+    ]);
     const log = async (page: object) => (await store.changes({ drawer: "spring", ...page })).length;
     expect([await log({ limit: -1 }), await log({ limit: 0.5 }), await log({ offset: -1 })]).toEqual([
       0, 0, 1,

@@ -1,4 +1,4 @@
-import { asLines, type Format } from "../format.js";
+import { asText, type Format } from "../format.js";
 import type { Separator } from "./write.js";
 
 /** Comma-separated rows (RFC 4180); read with any usual separator. */
@@ -25,7 +25,7 @@ function delimited(separator: Separator): Omit<Format, "extensions" | "mediaType
       return readDelimited(decodeText(bytes), separator === "\t" ? { separator } : {});
     },
     async write({ content, guard = true }) {
-      return asLines((await import("./write.js")).writeDelimited(content, separator, { guard }).text);
+      return asText((await import("./write.js")).writeDelimited(content, separator, { guard }).text);
     },
   };
 }

@@ -1,8 +1,9 @@
-import { asLines, type Format } from "../format.js";
+import { asLines, asText, type Format } from "../format.js";
 
 /** HTML: with a title a whole page, otherwise a fragment with inline styles only. */
 export const html: Format = {
-  extensions: ["html", "htm", "xhtml"],
+  extensions: ["html", "htm"],
+  readExtensions: ["xhtml"],
   mediaType: "text/html",
   isBinary: false,
   holds: "structure",
@@ -15,6 +16,6 @@ export const html: Format = {
     const { writeHtml } = await import("./write.js");
     const fragment = writeHtml(content, picture ? { picture } : {});
     if (title === undefined) return asLines(fragment);
-    return asLines((await import("./whole-page.js")).wholePage(fragment, title));
+    return asText((await import("./whole-page.js")).wholePage(fragment, title));
   },
 };

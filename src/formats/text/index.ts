@@ -1,8 +1,9 @@
-import { asLines, type Format } from "../format.js";
+import { asLines, asText, type Format } from "../format.js";
 
 /** Plain text: a line is a paragraph. */
 export const text: Format = {
-  extensions: ["txt", "text", "log"],
+  extensions: ["txt", "text"],
+  readExtensions: ["log"],
   mediaType: "text/plain",
   isBinary: false,
   holds: "lines",
@@ -14,6 +15,6 @@ export const text: Format = {
   async write({ content, inCells = false }) {
     if (!inCells) return asLines((await import("./write.js")).writeText(content));
     const { writeDelimited } = await import("../delimited/write.js");
-    return asLines(writeDelimited(content, "\t").text);
+    return asText(writeDelimited(content, "\t").text);
   },
 };

@@ -71,7 +71,6 @@ const TIMES: readonly Unit[] = [
   [HOUR, "hour", "hours"],
   [MINUTE, "minute", "minutes"],
   [SECOND, "second", "seconds"],
-  [1, "millisecond", "milliseconds"],
 ];
 const SIZES: readonly Unit[] = [
   [1024 * MEGABYTE, "GB", "GB"],
