@@ -133,12 +133,9 @@ export class Drawer {
   async list({ first, limit, ...query }: ListQuery = {}): Promise<Positioned[]> {
     checkWhole("first", first, 1);
     checkWhole("limit", limit, 0);
-    const part =
-      first === undefined
-        ? limit === undefined
-          ? {}
-          : { last: limit }
-        : { offset: first - 1, ...(limit !== undefined && { limit }) };
+    const few = limit === undefined ? {} : { limit };
+    const last = limit === undefined ? {} : { last: limit };
+    const part = first === undefined ? last : { offset: first - 1, ...few };
     return this.store.entries({ drawer: this.name, ...query, ...part });
   }
 

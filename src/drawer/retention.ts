@@ -4,11 +4,10 @@ import { makeRoom } from "./limits.js";
 import type { Entry } from "./model/entry.js";
 import { rulesOf, type Rules } from "./model/rules.js";
 import { VALUES } from "./model/values.js";
+import { DAY } from "../messages/units.js";
 import { takeBackImport } from "./operations/import.js";
 import { Conflict, type Secret, type Store } from "./store.js";
 import { removals, transact } from "./transaction.js";
-
-const DAY = 24 * 60 * 60 * 1000;
 
 /**
  * Does what is due by the rules: in all drawers, private snippets whose time is over are forgotten; in this one, what is

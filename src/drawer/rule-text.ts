@@ -2,7 +2,15 @@ import { DrawerError } from "../content/error.js";
 import { typedName } from "../messages/names.js";
 import { rules as words } from "../messages/en/rules.js";
 import { ruleValue } from "../messages/en/notices.js";
-import { DEFAULT_RULES, RULE_FORMS, RULE_NAMES, type RuleForm, type Rules } from "./model/rules.js";
+import { DAY, GIGABYTE, HOUR, KILOBYTE, MEGABYTE, MINUTE, SECOND } from "../messages/units.js";
+import {
+  DEFAULT_RULES,
+  RULE_CHOICES,
+  RULE_FORMS,
+  RULE_NAMES,
+  type RuleForm,
+  type Rules,
+} from "./model/rules.js";
 
 /** A rule in words. */
 export interface RuleText {
@@ -29,23 +37,18 @@ export function describeRules(rules: Rules): RuleText[] {
   }));
 }
 
-const SECOND = 1000;
-const MINUTE = 60 * SECOND;
-const HOUR = 60 * MINUTE;
-const MEGABYTE = 1024 * 1024;
-
 /** The units that may be typed, and how many of the smallest each is. */
 const UNITS: Readonly<Partial<Record<RuleForm, readonly (readonly [RegExp, number])[]>>> = {
   time: [
-    [/^d(ays?)?$/, 24 * HOUR],
+    [/^d(ays?)?$/, DAY],
     [/^h(ours?)?$/, HOUR],
     [/^m(in(utes?)?)?$/, MINUTE],
     [/^s(ec(onds?)?)?$/, SECOND],
   ],
   bytes: [
-    [/^gb?$/, 1024 * MEGABYTE],
+    [/^gb?$/, GIGABYTE],
     [/^mb?$/, MEGABYTE],
-    [/^kb?$/, 1024],
+    [/^kb?$/, KILOBYTE],
     [/^b(ytes?)?$/, 1],
   ],
   count: [[/^$/, 1]],
@@ -62,16 +65,16 @@ export function parseRule(typed: string): Partial<Rules> {
     throw new DrawerError("bad-option/rule", { name: name.trim(), names: RULE_NAMES.map(typedName) });
   const form = RULE_FORMS[rule];
   if (text === undefined) throw new DrawerError("bad-option/rule-without-value", { name, form });
-  const value = parseValue(form, text.trim().toLowerCase());
+  const value = parseValue(rule, text.trim().toLowerCase());
   if (value === undefined)
     throw new DrawerError("bad-option/rule-value", { name, value: text.trim(), form, isTyped: true });
   return { [rule]: value };
 }
 
-function parseValue(form: RuleForm, text: string): Rules[keyof Rules] | undefined {
-  if (form === "on-off") return ({ on: true, off: false } as const)[text as "on" | "off"];
-  if (form === "blanks") return (["skip", "allow"] as const).find((value) => value === text);
-  if (form === "repeats") return (["skip", "allow", "move"] as const).find((value) => value === text);
+function parseValue(rule: keyof Rules, text: string): Rules[keyof Rules] | undefined {
+  const form = RULE_FORMS[rule];
+  const choices = RULE_CHOICES[form];
+  if (choices) return choices.find((value) => ruleValue(rule, value) === text);
   if (/^(never|none|any|unlimited)$/.test(text)) return null;
   const [, digits, unit] = /^([\d.,]+)\s*([a-z]*)$/.exec(text) ?? [];
   const [, size] = UNITS[form]!.find(([pattern]) => pattern.test(unit ?? "?")) ?? [];

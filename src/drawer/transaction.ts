@@ -1,6 +1,6 @@
 import type { Hash } from "../content/encode.js";
 import { DrawerError } from "../content/error.js";
-import { changeOf, type Edit, type OperationName, type ValueEdit } from "./model/change.js";
+import { changeOf, valueEdit, type Edit, type OperationName, type ValueEdit } from "./model/change.js";
 import type { Entry } from "./model/entry.js";
 import { newId } from "./model/ids.js";
 import type { Place } from "./model/pick.js";
@@ -50,8 +50,11 @@ export interface Procedure<Args extends readonly unknown[], Result> {
   run(context: Context, ...args: Args): Result;
 }
 
-/** What an operation reads while it is planned. */
+/** What an operation reads while it is planned; rules and size once. */
 export class Transaction implements Context {
+  #rules: Promise<Rules> | undefined;
+  #size: Promise<DrawerSize> | undefined;
+
   constructor(
     readonly store: Store,
     readonly drawer: string,
@@ -59,12 +62,12 @@ export class Transaction implements Context {
 
   /** The rules of the drawer. */
   rules(): Promise<Rules> {
-    return rulesOf(this.store, this.drawer);
+    return (this.#rules ??= rulesOf(this.store, this.drawer));
   }
 
   /** How many snippets the drawer holds, and the bytes of their contents. */
   size(): Promise<DrawerSize> {
-    return this.store.size(this.drawer);
+    return (this.#size ??= this.store.size(this.drawer));
   }
 
   /**
@@ -115,10 +118,9 @@ export function removals(entries: readonly Entry[]): Edit[] {
   return entries.map((entry) => ({ id: entry.id, before: entry, after: null }));
 }
 
-/** An edit of a small value; none when it stays as it is. */
-export function valueEdit(name: string, before: string | undefined, after: string | undefined): ValueEdit[] {
-  if (before === after) return [];
-  return [{ name, ...(before !== undefined && { before }), ...(after !== undefined && { after }) }];
+/** The edit of a small value, if it does not stay as it is. */
+export function valueEdits(name: string, before: string | undefined, after: string | undefined): ValueEdit[] {
+  return before === after ? [] : [valueEdit(name, before, after)];
 }
 
 /** How often an operation is planned again when others keep changing the drawer under it. */

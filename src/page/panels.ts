@@ -1,6 +1,7 @@
 import { html } from "lit";
 import type { Rules } from "../drawer/model/rules.js";
 import { displayText } from "../drawer/selection.js";
+import { DAY, MEGABYTE, MINUTE } from "../messages/units.js";
 import { duration, grouped, size as sizeText } from "../messages/en/phrases.js";
 import type { Gone, Positioned } from "../drawer/store.js";
 
@@ -11,10 +12,6 @@ interface RuleSentence<Value> {
   readonly choices: readonly Value[];
   readonly say: (value: Value) => string;
 }
-
-const MINUTE = 60_000;
-const DAY = 24 * 60 * MINUTE;
-const MEGABYTE = 1024 * 1024;
 
 const stays = (before: string, choices: readonly number[]): RuleSentence<number | null> => ({
   before,

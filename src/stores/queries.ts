@@ -26,6 +26,11 @@ export function entryOf({ entry }: { readonly entry: string }): Entry {
   return JSON.parse(entry) as Entry;
 }
 
+/** The change of a row. */
+export function changeIn({ change }: { readonly change: string }): Change {
+  return JSON.parse(change) as Change;
+}
+
 /** All that is searched of an entry: from its content, or, where that is missing, from the beginning it carries. */
 export function searchedOf(entry: Entry, content: Uint8Array | undefined): string {
   const text = content ? writeText(decodeContent(content)) : entry.text;
@@ -305,12 +310,12 @@ export function* changes({ drawer, about, ...query }: ChangeQuery): Job<Change[]
   if (!about) {
     const columns = ["change"] as const;
     const rows = yield* ask((all) => all.range({ ...range, columns, offset, limit }));
-    return rows.map(({ change }) => JSON.parse(change) as Change);
+    return rows.map(changeIn);
   }
   const words = new Set(about);
   const found: Change[] = [];
   yield* each({ ...range, columns: ["number", "change"], holding: about }, (row) => {
-    const change = JSON.parse(row.change) as Change;
+    const change = changeIn(row);
     if (mentions(change, words)) found.push(change);
     return found.length < offset + limit;
   });

@@ -1,6 +1,6 @@
 import type { Hash } from "../content/encode.js";
 import type { Notice } from "../content/notice.js";
-import type { Change } from "../drawer/model/change.js";
+import { valueEdit, type Change } from "../drawer/model/change.js";
 import type { Entry } from "../drawer/model/entry.js";
 import type {
   ChangeQuery,
@@ -103,12 +103,7 @@ export class RowStore implements Store {
     before: string | undefined,
     after: string | undefined,
   ): Promise<void> {
-    const edit = {
-      name,
-      ...(before !== undefined && { before }),
-      ...(after !== undefined && { after }),
-    };
-    return this.engine.write(() => setValue(drawer, edit));
+    return this.engine.write(() => setValue(drawer, valueEdit(name, before, after)));
   }
 
   watch(listener: () => void): () => void {

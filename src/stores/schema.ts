@@ -90,6 +90,8 @@ export interface TableSchema {
   readonly key: readonly string[];
   /** All columns, and what they hold. */
   readonly columns: Readonly<Record<string, "text" | "integer" | "bytes">>;
+  /** Those of them that may be null. */
+  readonly nullable?: readonly string[];
   /** Rows in which a column of an index is null are not in that index. */
   readonly indexes: Readonly<Record<string, IndexSchema>>;
   /** The column of JSON that `holding` of a range looks into. */
@@ -118,6 +120,7 @@ export const SCHEMA: { readonly [Name in TableName]: TableSchema } = {
       came: "integer",
       entry: "text",
     },
+    nullable: ["document", "age"],
     indexes: {
       byId: { columns: ["id"], isUnique: true },
       inOrder: { columns: ["drawer", "order"], isUnique: true },

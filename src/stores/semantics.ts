@@ -1,6 +1,7 @@
 import type { Hash } from "../content/encode.js";
 import {
   changeOf,
+  entriesIn,
   isLeaving,
   isSameGroup,
   reversed,
@@ -14,7 +15,7 @@ import { newId } from "../drawer/model/ids.js";
 import { Conflict, type Commit, type Forgetting, type Reverted } from "../drawer/store.js";
 import { isTrace, strike, survivorsOf, tracesOf, withoutOpen, type Traces } from "../drawer/traces.js";
 import { ask, type Job, type WipeReach } from "./engine.js";
-import { each, entryOf, mentions, size, value } from "./queries.js";
+import { changeIn, each, entryOf, mentions, size, value } from "./queries.js";
 import type { ChangeRow, EntryRow } from "./schema.js";
 
 /** The names of the values that belong to the store itself, and not to a drawer. */
@@ -38,14 +39,7 @@ export function* commit({ change, contents }: Commit): Job<void> {
   const mayHaveLeft = change.operation !== "collect" && change.operation !== "import";
   for (const { id, before, after } of change.edits) {
     if (!after) continue;
-    const known = rows.get(id);
-    const isNew = !known || !before || hasComeAgain(before, after);
-    yield* putEntry(
-      after,
-      isNew ? { came: now } : { number: known.number!, came: known.came },
-      before,
-      !taken.has(id),
-    );
+    yield* putEntry(after, before, rows.get(id), taken.has(id), now);
     if (!before && mayHaveLeft) yield* dropGone(id);
   }
   for (const edit of change.values ?? []) yield* setValue(change.drawer, edit);
@@ -135,10 +129,10 @@ function isSearchedAnew(before: Entry, after: Entry): boolean {
   );
 }
 
-/** The row of an entry. */
-function rowOf(entry: Entry, numbered: Pick<EntryRow, "number" | "came">): EntryRow {
+/** The row of an entry, besides what is known of it: its number, when it came, and how it is written. */
+function rowOf(entry: Entry, known: Pick<EntryRow, "number" | "came" | "entry">): EntryRow {
   return {
-    ...numbered,
+    ...known,
     id: entry.id,
     drawer: entry.drawer,
     order: entry.order,
@@ -146,19 +140,27 @@ function rowOf(entry: Entry, numbered: Pick<EntryRow, "number" | "came">): Entry
     document: entry.origin.document ?? null,
     kept: entry.kept ? 1 : 0,
     age: entry.kept ? null : entry.kind === "picture" ? 1 : 0,
-    entry: encodeEntry(entry)!,
   };
 }
 
-/** Writes an entry's row, and puts it into the search index when what is searched of it is new. */
+/**
+ * Writes an entry's row, and puts it into the search index when what is searched of it is new.
+ * @param standing the row of what it was before
+ * @param isTaken whether that row has been taken out
+ */
 function* putEntry(
   entry: Entry,
-  numbered: Pick<EntryRow, "number" | "came">,
   before: Entry | null,
-  isThere: boolean,
+  standing: StandingRow | undefined,
+  isTaken: boolean,
+  now: number,
 ): Job<void> {
-  const row = rowOf(entry, numbered);
-  const there = before && isThere ? rowOf(before, numbered) : undefined;
+  const written = encodeEntry(entry)!;
+  const isNew = !before || !standing || hasComeAgain(before, entry);
+  const row = isNew
+    ? rowOf(entry, { came: now, entry: written })
+    : rowOf(entry, { number: standing.number!, came: standing.came, entry: written });
+  const there = isNew || isTaken ? undefined : rowOf(before, standing);
   const number = yield* ask((all) => all.put("entries", row, there));
   if (before && !isSearchedAnew(before, entry)) return;
   const indexed = { ...row, number };
@@ -235,7 +237,7 @@ export function* revert(target: Change, operation: "undo" | "redo"): Job<Reverte
     // Read one by one: together they may be larger than what there is room for.
     for (const number of yield* numbersOfGroup(target)) {
       const [row] = yield* ask((all) => all.get("changes", [[number]]));
-      yield* revertOne(JSON.parse(row!.change) as Change, { groupId, part: ++part });
+      yield* revertOne(changeIn(row!), { groupId, part: ++part });
     }
   }
   return { count, first };
@@ -246,7 +248,7 @@ function* numbersOfGroup(target: Change): Job<number[]> {
   const numbers: number[] = [];
   const ofDrawer = { table: "changes", index: "ofDrawer", equal: [target.drawer] } as const;
   const takeOwn = (row: ChangeRow): boolean => {
-    const change = JSON.parse(row.change) as Change;
+    const change = changeIn(row);
     if (!isSameGroup(change, target)) return true;
     numbers.push(row.number!);
     return change.part !== 1;
@@ -308,8 +310,8 @@ interface Open {
   readonly candidates: Set<Hash>;
 }
 
-function note(entry: Entry | null, open: Open): void {
-  if (entry) for (const hash of hashesOf(entry)) open.candidates.add(hash);
+function note(entry: Entry, { candidates }: Open): void {
+  for (const hash of hashesOf(entry)) candidates.add(hash);
 }
 
 /** The ids of all snippets that are not kept, and of all that have left. */
@@ -323,13 +325,14 @@ function* allOf(drawer: string): Job<Set<string>> {
 
 function* dropEntries(doomed: ReadonlySet<string>, open: Open): Job<number> {
   let count = 0;
+  const edits: Edit[] = [];
   for (const id of doomed) {
     const [row] = yield* ask((all) => all.get("entries", [[id]], "byId"));
     if (row) {
       const entry = entryOf(row);
       yield* ask((all) => all.search?.remove(row));
       yield* ask((all) => all.delete("entries", [row.number!]));
-      yield* resize([{ id, before: entry, after: null }]);
+      edits.push({ id, before: entry, after: null });
       note(entry, open);
       open.isAny ||= !entry.private;
     }
@@ -340,6 +343,7 @@ function* dropEntries(doomed: ReadonlySet<string>, open: Open): Job<number> {
     }
     if (row || left) count++;
   }
+  yield* resize(edits);
   return count;
 }
 
@@ -402,7 +406,7 @@ function* changesAbout(words: readonly string[]): Job<Logged> {
   if (words.length === 0) return found;
   const wanted = new Set(words);
   yield* each({ table: "changes", ...hint(words) }, (row) => {
-    const change = JSON.parse(row.change) as Change;
+    const change = changeIn(row);
     if (mentions(change, wanted)) found.set(row.number!, change);
   });
   return found;
@@ -413,12 +417,10 @@ function* strikeOut(logged: Logged, traces: Traces, open: Open): Job<void> {
   const struck = strike([...logged.values()], traces);
   for (const [number, change] of logged) {
     if (!struck.has(change)) continue;
-    for (const { before, after } of change.edits)
-      for (const entry of [before, after]) {
-        if (!isTrace(entry, traces)) continue;
-        note(entry, open);
-        open.isAny ||= !entry!.private;
-      }
+    for (const entry of entriesIn(change)) {
+      note(entry, open);
+      open.isAny ||= !entry.private && isTrace(entry, traces);
+    }
     const rest = struck.get(change);
     if (!rest) yield* ask((all) => all.delete("changes", [number]));
     else {
@@ -433,8 +435,7 @@ function* dropLog(drawer: string, end: string, open: Open): Job<void> {
   const dropped: number[] = [];
   yield* each({ table: "changes", index: "ofDrawer", equal: [drawer] }, (row) => {
     if (row.at > end) return;
-    for (const { before, after } of (JSON.parse(row.change) as Change).edits)
-      [before, after].forEach((entry) => note(entry, open));
+    for (const entry of entriesIn(changeIn(row))) note(entry, open);
     dropped.push(row.number!);
   });
   for (const number of dropped) yield* ask((all) => all.delete("changes", [number]));
@@ -458,22 +459,14 @@ function* keepLivingSecrets(): Job<void> {
 
 /** Drops those of the candidates that nothing needs any more. */
 function* dropUnused(candidates: Set<Hash>): Job<void> {
-  const keepUsed = (entry: Entry | null): void => {
-    if (entry) for (const hash of hashesOf(entry)) candidates.delete(hash);
-  };
-  const isDone = (): boolean => candidates.size > 0;
-  for (const table of ["entries", "gone"] as const) {
-    if (candidates.size === 0) return;
-    yield* each({ table, ...hint([...candidates]) }, (row) => {
-      keepUsed(entryOf(row));
-      return isDone();
-    });
-  }
   if (candidates.size === 0) return;
-  yield* each({ table: "changes", ...hint([...candidates]) }, (row) => {
-    for (const { before, after } of (JSON.parse(row.change) as Change).edits)
-      [before, after].forEach(keepUsed);
-    return isDone();
-  });
+  /** Whether there may be more to find. */
+  const keepUsed = (entries: readonly Entry[]): boolean => {
+    for (const hash of entries.flatMap(hashesOf)) candidates.delete(hash);
+    return candidates.size > 0;
+  };
+  for (const table of ["entries", "gone"] as const)
+    yield* each({ table, ...hint([...candidates]) }, (row) => keepUsed([entryOf(row)]));
+  yield* each({ table: "changes", ...hint([...candidates]) }, (row) => keepUsed(entriesIn(changeIn(row))));
   for (const hash of candidates) yield* ask((all) => all.delete("contents", [hash]));
 }

@@ -1,8 +1,7 @@
 import { spawnSync } from "node:child_process";
-import { cpSync, mkdtempSync, readFileSync, rmSync, symlinkSync, writeFileSync } from "node:fs";
+import { cpSync, mkdirSync, mkdtempSync, readFileSync, rmSync, symlinkSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { dirname, join, resolve } from "node:path";
-import { mkdirSync } from "node:fs";
 
 const copy = mkdtempSync(join(tmpdir(), "drawer-toys-"));
 afterAll(() => rmSync(copy, { recursive: true, force: true }));

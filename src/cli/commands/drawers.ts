@@ -1,6 +1,7 @@
 import type { Command } from "commander";
 import { grouped } from "../../messages/en/phrases.js";
 import { rulesOf } from "../../drawer/model/rules.js";
+import { answers } from "../../messages/en/command-line.js";
 import { type CommonOptions } from "../answer.js";
 import { columns } from "../columns.js";
 import { begin } from "../command.js";
@@ -29,7 +30,7 @@ export function add(program: Command): void {
         collecting ? "" : "paused",
       ]);
       for (const line of columns(rows, 0)) print(line + "\n");
-      if (drawers.length === 0) print("There are no drawers yet. Collect something, and there is one.\n");
+      if (drawers.length === 0) print(`${answers.noDrawers()}\n`);
     },
   );
 }

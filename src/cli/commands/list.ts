@@ -8,6 +8,7 @@ import type { Drawer, Found } from "../../drawer/drawer.js";
 import type { Entry } from "../../drawer/model/entry.js";
 import { displayText } from "../../drawer/selection.js";
 import type { Positioned } from "../../drawer/store.js";
+import { answers } from "../../messages/en/command-line.js";
 import { listed, type CommonOptions } from "../answer.js";
 import { columns, localTime, terminalWidth, timeLeft } from "../columns.js";
 import { begin, wholeNumber } from "../command.js";
@@ -71,7 +72,7 @@ async function listAll(
   const more = some !== "" && snippets.length === query.limit ? " “--limit all” lists all." : "";
   await say(
     drawer,
-    count === 0 ? `The drawer “${drawer.name}” is empty.` : `${some}${snippetsIn(count, drawer)}.${more}`,
+    count === 0 ? answers.isEmpty({ drawer: drawer.name }) : `${some}${snippetsIn(count, drawer)}.${more}`,
   );
 }
 
@@ -98,7 +99,7 @@ async function listFound(
   await say(
     drawer,
     found.length === 0
-      ? `Nothing in the drawer “${drawer.name}” holds “${words}”.`
+      ? answers.noneFound({ drawer: drawer.name, words })
       : `${many} in the drawer “${drawer.name}” with “${words}”, the newest first.`,
   );
 }
@@ -202,7 +203,7 @@ function marked(line: string, { context: { text: found, matches } }: Found): str
 /** The last line of every list, which also says when nothing is collected. */
 async function say(drawer: Drawer, sentence: string): Promise<void> {
   const { collecting } = await drawer.rules();
-  const off = collecting ? "" : " Collecting is paused; “drawer resume” turns it on.";
+  const off = collecting ? "" : ` ${answers.isPaused()}`;
   print(`${sentence}${off}\n`);
 }
 

@@ -62,6 +62,16 @@ export function isLeaving({ operation, undoneOperation = operation }: Change): b
   return undoneOperation !== "merge" && undoneOperation !== "split";
 }
 
+/** All entries that a change mentions, as they were and as they became. */
+export function entriesIn({ edits }: Change): Entry[] {
+  return edits.flatMap(({ before, after }) => [before, after].filter((entry) => entry !== null));
+}
+
+/** An edit of a small value from what it was to what it becomes. */
+export function valueEdit(name: string, before: string | undefined, after: string | undefined): ValueEdit {
+  return { name, ...(before !== undefined && { before }), ...(after !== undefined && { after }) };
+}
+
 /** The edits that take these back. */
 export function reversed(edits: readonly Edit[]): Edit[] {
   return edits.map(({ id, before, after }) => ({ id, before: after, after: before })).reverse();
@@ -69,13 +79,7 @@ export function reversed(edits: readonly Edit[]): Edit[] {
 
 /** The edits of values that take these back. */
 export function reversedValues(edits: readonly ValueEdit[]): ValueEdit[] {
-  return edits
-    .map(({ name, before, after }) => ({
-      name,
-      ...(after !== undefined && { before: after }),
-      ...(before !== undefined && { after: before }),
-    }))
-    .reverse();
+  return edits.map(({ name, before, after }) => valueEdit(name, after, before)).reverse();
 }
 
 /** One change of each group of a log, the newest. */

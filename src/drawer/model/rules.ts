@@ -1,4 +1,5 @@
 import { DrawerError } from "../../content/error.js";
+import { DAY, MEGABYTE, MINUTE } from "../../messages/units.js";
 import type { Store } from "../store.js";
 import { VALUES } from "./values.js";
 
@@ -25,10 +26,6 @@ export interface Rules {
   /** How long what left can be brought back, and how far back the log goes. */
   readonly goneAge: number | null;
 }
-
-const MINUTE = 60 * 1000;
-const DAY = 24 * 60 * MINUTE;
-const MEGABYTE = 1024 * 1024;
 
 /** The rules of a drawer for which nobody has said otherwise. */
 export const DEFAULT_RULES: Rules = {
@@ -64,14 +61,15 @@ export const RULE_FORMS: { readonly [Name in keyof Rules]: RuleForm } = {
   goneAge: "time",
 };
 
-const CHOICES: Readonly<Partial<Record<RuleForm, readonly unknown[]>>> = {
+/** The values of rules that are a choice. */
+export const RULE_CHOICES: Readonly<Partial<Record<RuleForm, readonly Rules[keyof Rules][]>>> = {
   "on-off": [true, false],
   blanks: ["skip", "allow"],
   repeats: ["skip", "allow", "move"],
 };
 
 function isValueOf(form: RuleForm, value: unknown): boolean {
-  const choices = CHOICES[form];
+  const choices: readonly unknown[] | undefined = RULE_CHOICES[form];
   if (choices) return choices.includes(value);
   return value === null || (typeof value === "number" && Number.isSafeInteger(value) && value > 0);
 }

@@ -3,7 +3,6 @@ import { hashBytes, type Hash } from "../../content/encode.js";
 import { DrawerError } from "../../content/error.js";
 import { isBlank } from "../../content/measure.js";
 import { notice, type Notice } from "../../content/notice.js";
-import { makeRoom } from "../limits.js";
 import { prepare, SAME_AS_PRIVATE, type Incoming, type Prepared } from "../incoming.js";
 import type { Edit } from "../model/change.js";
 import type { Entry } from "../model/entry.js";
@@ -35,7 +34,7 @@ export const collect: Operation<[incoming: readonly Incoming[]], Collected> = {
     const arriving = { count: fresh.length, bytes: fresh.reduce((sum, { entry }) => sum + entry.bytes, 0) };
     const room =
       arriving.count > 0
-        ? await makeRoom(store, rules, size, arriving, new Set(again.map(({ id }) => id)))
+        ? await transaction.makeRoom(arriving, new Set(again.map(({ id }) => id)))
         : { leaving: [], notices: [] };
     const orders = generateNKeysBetween(latest?.entry.order ?? null, null, again.length + fresh.length);
     const first = size.count - room.leaving.length - again.length + 1;

@@ -2,7 +2,7 @@ import type { Recipe } from "../../compose/recipe.js";
 import { hasControls } from "../../content/controls.js";
 import { DrawerError } from "../../content/error.js";
 import { VALUES } from "../model/values.js";
-import { valueEdit, type Context, type Operation, type Procedure } from "../transaction.js";
+import { valueEdits, type Context, type Operation, type Procedure } from "../transaction.js";
 
 /** The names of the recipes that are kept with the drawer, in order. */
 export const recipes: Procedure<[], Promise<string[]>> = {
@@ -37,7 +37,7 @@ export const saveRecipe: Operation<[name: string, recipe: Recipe], boolean> = {
   async plan(transaction, name, made) {
     if (!/^\S{1,60}$/.test(name) || hasControls(name)) throw new DrawerError("bad-option/recipe-name", {});
     const before = await textOf(transaction, name);
-    const values = valueEdit(VALUES.recipe + name, before, JSON.stringify(made));
+    const values = valueEdits(VALUES.recipe + name, before, JSON.stringify(made));
     return { values, result: before !== undefined };
   },
 };
@@ -50,7 +50,7 @@ export const removeRecipe: Operation<[name: string], Recipe> = {
   name: "recipe",
   async plan(transaction, name) {
     const result = await recipe.run(transaction, name);
-    return { values: valueEdit(VALUES.recipe + name, await textOf(transaction, name), undefined), result };
+    return { values: valueEdits(VALUES.recipe + name, await textOf(transaction, name), undefined), result };
   },
 };
 

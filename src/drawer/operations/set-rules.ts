@@ -2,7 +2,7 @@ import { notice, type Notice } from "../../content/notice.js";
 import { checkRules, encodeRules, RULE_NAMES, type Rules } from "../model/rules.js";
 import { VALUES } from "../model/values.js";
 import { makeRoom } from "../limits.js";
-import { valueEdit, type Operation } from "../transaction.js";
+import { valueEdits, type Operation } from "../transaction.js";
 
 /**
  * Changes rules, and says of each what it is now. What no longer has room goes, and a notice names it; undo takes all
@@ -25,7 +25,7 @@ export const setRules: Operation<[changes: Partial<Rules>], Notice[]> = {
     });
     return {
       edits: room.leaving,
-      values: valueEdit(VALUES.rules, encodeRules(before), encodeRules(after)),
+      values: valueEdits(VALUES.rules, encodeRules(before), encodeRules(after)),
       result: [...told, ...(room.leaving.length > 0 ? room.notices : [])],
     };
   },

@@ -240,8 +240,8 @@ export const errors = {
   "bad-option/rule": ({ name, names }: { name: string; names: readonly string[] }) =>
     `There is no rule “${name}”. The rules are: ${names.join(", ")}.`,
   /** A rule was named without a value. */
-  "bad-option/rule-without-value": ({ name, form }: { name: string; form: keyof typeof RULE_FORMS }) =>
-    `Say what ${name} shall be. Write ${name}= and ${RULE_FORMS[form].typed}.`,
+  "bad-option/rule-without-value": ({ name, form }: { name: string; form: keyof typeof FORM_WORDS }) =>
+    `Say what ${name} shall be. Write ${name}= and ${FORM_WORDS[form].typed}.`,
   /** A rule cannot have this value. */
   "bad-option/rule-value": ({
     name,
@@ -251,12 +251,12 @@ export const errors = {
   }: {
     name: string;
     value: string;
-    form: keyof typeof RULE_FORMS;
+    form: keyof typeof FORM_WORDS;
     isTyped: boolean;
   }) =>
     isTyped
-      ? `“${value}” is nothing that ${name} can be. Write ${name}= and ${RULE_FORMS[form].typed}.`
-      : `“${value}” is nothing that the rule “${name}” can be. It can be ${RULE_FORMS[form].given}.`,
+      ? `“${value}” is nothing that ${name} can be. Write ${name}= and ${FORM_WORDS[form].typed}.`
+      : `“${value}” is nothing that the rule “${name}” can be. It can be ${FORM_WORDS[form].given}.`,
 
   /** The drawer holds nothing. */
   "nothing/empty": ({ drawer }: { drawer: string }) => isEmpty(drawer),
@@ -447,7 +447,7 @@ const BETWEEN_INSTEAD = {
 };
 
 /** What a rule can be: where it is typed, and where a program gives it. */
-const RULE_FORMS = {
+const FORM_WORDS = {
   "on-off": { typed: "on, off", given: "true or false" },
   blanks: { typed: "skip, allow", given: '"skip", "allow"' },
   repeats: { typed: "skip, allow, move", given: '"skip", "allow", "move"' },

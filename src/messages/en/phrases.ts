@@ -1,3 +1,4 @@
+import { DAY, GIGABYTE, HOUR, KILOBYTE, MEGABYTE, MINUTE, SECOND } from "../units.js";
 import { originText, type NamedOrigin, type NamedSnippet, type PlacedSnippet } from "../names.js";
 
 /** A whole number: `12,345`. */
@@ -58,13 +59,6 @@ export function oneOrMany(snippets: readonly PlacedSnippet[]): string {
   return snippets.length === 1 ? namedWithPosition(snippets[0]!) : many(snippets.length);
 }
 
-const SECOND = 1000;
-const MINUTE = 60 * SECOND;
-const HOUR = 60 * MINUTE;
-const DAY = 24 * HOUR;
-const KILOBYTE = 1024;
-const MEGABYTE = 1024 * KILOBYTE;
-
 type Unit = readonly [size: number, one: string, many: string];
 const TIMES: readonly Unit[] = [
   [DAY, "day", "days"],
@@ -73,7 +67,7 @@ const TIMES: readonly Unit[] = [
   [SECOND, "second", "seconds"],
 ];
 const SIZES: readonly Unit[] = [
-  [1024 * MEGABYTE, "GB", "GB"],
+  [GIGABYTE, "GB", "GB"],
   [MEGABYTE, "MB", "MB"],
   [KILOBYTE, "KB", "KB"],
   [1, "byte", "bytes"],

@@ -85,8 +85,11 @@ export function openSqlite(path: string, options: SqliteOptions = {}): SqliteSto
     if (!saysDamaged(error))
       throw new DrawerError("store/open", { path, why: reason(error) }, { cause: error });
     if (!options.recover) throw damaged(path, error);
-    const notice = recover(path);
-    return new SqliteStore(new SqliteEngine(openConnection(path), path, options), notice ? [notice] : []);
+    const recovered = recover(path);
+    return new SqliteStore(
+      new SqliteEngine(openConnection(path), path, options),
+      recovered ? [recovered] : [],
+    );
   }
 }
 

@@ -45,17 +45,14 @@ export function prepareTables(
 
 const TYPES = { text: "TEXT", integer: "INTEGER", bytes: "BLOB" } as const;
 
-/** Columns that may be null: in an index, for rows that are not in it. */
-const NULLABLE: readonly string[] = ["document", "age"];
-
 function createTables(database: Connection): void {
   for (const table of TABLE_NAMES) {
-    const { key, columns, indexes } = SCHEMA[table];
+    const { key, columns, nullable = [], indexes } = SCHEMA[table];
     const defined = Object.entries(columns).map(([column, type]) => {
       const rule =
         isNumbered(table) && column === "number"
           ? " PRIMARY KEY"
-          : NULLABLE.includes(column)
+          : nullable.includes(column)
             ? ""
             : " NOT NULL";
       return `${quoted(column)} ${TYPES[type]}${rule}`;
@@ -66,8 +63,10 @@ function createTables(database: Connection): void {
     for (const [name, { columns: indexed, isUnique = false }] of Object.entries(indexes)) {
       // The number of a row is in each of its indexes, at their end.
       const own = indexed.filter((column) => !(isNumbered(table) && column === "number"));
-      const nullable = own.filter((column) => NULLABLE.includes(column));
-      const where = nullable.map((column) => `${quoted(column)} IS NOT NULL`).join(" AND ");
+      const where = own
+        .filter((column) => nullable.includes(column))
+        .map((column) => `${quoted(column)} IS NOT NULL`)
+        .join(" AND ");
       database.exec(
         `CREATE ${isUnique ? "UNIQUE " : ""}INDEX ${quoted(`${table}_${name}`)} ON ${quoted(table)} (${own.map(quoted).join(", ")})${where === "" ? "" : ` WHERE ${where}`}`,
       );

@@ -1,5 +1,8 @@
-import { STORE_VALUES } from "../semantics.js";
+import { runNow } from "../engine.js";
+import { value } from "../queries.js";
+import { noteWiped, STORE_VALUES } from "../semantics.js";
 import { saysBusy, type Connection } from "./connection.js";
+import { SqlRows } from "./rows.js";
 
 /**
  * Empties the write-ahead log, and, when more than the contents of private snippets was forgotten, writes all that is
@@ -17,13 +20,11 @@ export function wipe(database: Connection, isEverywhere: boolean): boolean {
 
 /** Wipes out what a process had forgotten that was killed before it could; while others have the file open, later. */
 export function finishWiping(database: Connection): void {
-  const named = ["", STORE_VALUES.wipe];
-  const sql = `SELECT value FROM "values" WHERE drawer = ? AND name = ?`;
-  const pending = database.get<{ value: string }>(sql, ...named);
-  if (!pending) return;
+  const rows = new SqlRows(database);
+  const pending = runNow(value("", STORE_VALUES.wipe), rows);
+  if (pending === undefined) return;
   try {
-    if (wipe(database, pending.value !== "secrets"))
-      database.run(`DELETE FROM "values" WHERE drawer = ? AND name = ?`, ...named);
+    if (wipe(database, pending !== "secrets")) runNow(noteWiped(), rows);
   } catch (error) {
     if (!saysBusy(error)) throw error;
   }
