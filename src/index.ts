@@ -4,18 +4,14 @@
  */
 export type { CodeOf, ErrorData, ErrorReason, NoticeData, NoticeReason } from "./messages/index.js";
 export * from "./content/model.js";
+export { safeLink, type Address } from "./content/address.js";
+export { runsText, sameMarks } from "./content/runs.js";
 export * from "./content/error.js";
 export * from "./content/notice.js";
-export {
-  beginning,
-  columnsOf,
-  eachFlow,
-  isBlank,
-  kindOf,
-  picturesOf,
-  placeCells,
-  type Kind,
-} from "./content/measure.js";
+export { beginning } from "./content/beginning.js";
+export { type Kind, kindOf } from "./content/kind.js";
+export { columnsOf, placeCells } from "./content/spans.js";
+export { eachFlow, isBlank, picturesOf } from "./content/traverse.js";
 export { decodeContent, encodeContent, hashBytes, type Hash } from "./content/encode.js";
 export { LIMITS } from "./content/limits.js";
 export type { Declaration, HtmlTreeAdapter, StyleRule } from "./formats/html/tree-adapter.js";

@@ -1,6 +1,6 @@
 import { HEADERS, oneOf, type HeaderChoice } from "../compose/recipe.js";
 import type { Reading } from "../content/notice.js";
-import { withHeader } from "../content/table.js";
+import { withHeader } from "../content/make-table.js";
 import type { Incoming } from "../drawer/incoming.js";
 import type { Source } from "../files/source.js";
 import { openFile, openStandardInput } from "./input.js";

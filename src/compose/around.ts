@@ -1,10 +1,9 @@
+import { isLine } from "../content/traverse.js";
 import {
-  paragraph,
   type Cell,
   type Content,
-  type Flow,
-  type Heading,
   type Paragraph,
+  paragraph,
   type Run,
   type Table,
 } from "../content/model.js";
@@ -30,10 +29,6 @@ export function around(content: Content, before: string, after: string, inTable:
     else flows.push({ type: "paragraph", runs: end });
   }
   return flows;
-}
-
-function isLine(flow: Flow | undefined): flow is Paragraph | Heading {
-  return flow?.type === "paragraph" || flow?.type === "heading";
 }
 
 /** A table with text in the first or the last cell below its header; what was a figure there is text then. */

@@ -1,4 +1,5 @@
-import { paragraph, textRun, type Content, type Flow, type Run } from "../content/model.js";
+import { mapLastLine } from "../content/traverse.js";
+import { type Content, paragraph, type Run, textRun } from "../content/model.js";
 import { originText, type Origin } from "../content/origin.js";
 import type { Piece } from "./layout.js";
 import type { Citation } from "./recipe.js";
@@ -52,19 +53,10 @@ function sourceText(origin: Origin, collectedAt: string | undefined): string {
   return parts.join(", ");
 }
 
-/** The content with a run at the end of its last line; where that is no line of text, in a line of its own. */
+/** The content with a run at the end of its last line; where it ends in no line of text, in a line of its own. */
 function marked(content: Content, mark: Run): Content {
-  const last = content.at(-1);
-  if (last?.type === "paragraph" || last?.type === "heading")
-    return [...content.slice(0, -1), { ...last, runs: [...last.runs, mark] }];
-  if (last?.type === "list" || last?.type === "quote")
-    return [...content.slice(0, -1), markedInside(last, mark)];
   const alone = mark.type === "text" ? { ...mark, text: mark.text.trimStart() } : mark;
-  return [...content, { type: "paragraph", runs: [alone] }];
-}
-
-function markedInside(flow: Extract<Flow, { type: "list" | "quote" }>, mark: Run): Flow {
-  if (flow.type === "quote") return { ...flow, flows: marked(flow.flows, mark) };
-  const last = flow.items.at(-1);
-  return last ? { ...flow, items: [...flow.items.slice(0, -1), { flows: marked(last.flows, mark) }] } : flow;
+  return (
+    mapLastLine(content, (line) => [...line, mark]) ?? [...content, { type: "paragraph", runs: [alone] }]
+  );
 }

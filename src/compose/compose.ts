@@ -1,6 +1,6 @@
+import { withHeader } from "../content/make-table.js";
 import type { Content } from "../content/model.js";
 import type { Origin } from "../content/origin.js";
-import { withHeader } from "../content/table.js";
 import { around } from "./around.js";
 import { Block } from "./block.js";
 import { cited } from "./cite.js";

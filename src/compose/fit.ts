@@ -1,5 +1,5 @@
-import { eachFlow, picturesOf } from "../content/measure.js";
-import { paragraph, textRun, type Cell, type Content, type Row, type Run } from "../content/model.js";
+import { type Cell, type Content, paragraph, type Row, type Run, textRun } from "../content/model.js";
+import { picturesOf, eachRun } from "../content/traverse.js";
 import { notice, type Notice } from "../content/notice.js";
 import { writeText } from "../formats/text/write.js";
 import { withoutNotices, type LaidOut } from "./layout.js";
@@ -83,15 +83,12 @@ function grid(content: Content): Content {
 /** Every address in the content, each once, a line each; a notice when there is none. */
 function addresses(content: Content): LaidOut {
   const found = new Set<string>();
-  eachFlow(content, (flow) => {
-    if (flow.type !== "paragraph" && flow.type !== "heading") return;
-    for (const run of flow.runs) {
-      if (run.type !== "text") continue;
-      if (run.marks?.link !== undefined) found.add(run.marks.link);
-      else
-        for (const address of run.text.match(/https?:\/\/[^\s<>"')\]]+[^\s<>"')\].,;:!?]/g) ?? [])
-          found.add(address);
-    }
+  eachRun(content, (run) => {
+    if (run.type !== "text") return;
+    if (run.marks?.link !== undefined) found.add(run.marks.link);
+    else
+      for (const address of run.text.match(/https?:\/\/[^\s<>"')\]]+[^\s<>"')\].,;:!?]/g) ?? [])
+        found.add(address);
   });
   const words = inlineOf(content)
     .map((run) => (run.type === "text" ? run.text : ""))

@@ -1,5 +1,5 @@
-import { runsText, textRun, type Content, type Flow, type Paragraph, type Run } from "../content/model.js";
-import { mergeRuns } from "../content/table.js";
+import { type Content, type Flow, type Paragraph, type Run, textRun } from "../content/model.js";
+import { mergeRuns, runsText } from "../content/runs.js";
 
 /** How full a line must be, against the longest around it, to have been broken because the page ended there. */
 const FULL = 0.7;

@@ -1,6 +1,7 @@
-import { columnsOf, isBlank, usedRange } from "../content/measure.js";
+import { cutTable } from "../content/cut-table.js";
 import type { Content, Flow, Run, Table } from "../content/model.js";
-import { cutTable } from "../content/table.js";
+import { columnsOf, usedRange } from "../content/spans.js";
+import { isBlank, mapContent } from "../content/traverse.js";
 import type { Tidying } from "./recipe.js";
 import { rejoined } from "./rejoin.js";
 
@@ -13,7 +14,7 @@ import { rejoined } from "./rejoin.js";
 export function tidied(content: Content, ways: readonly Tidying[], keepColumns: boolean): Content {
   let tidy = content;
   if (ways.includes("rejoin")) tidy = rejoined(tidy);
-  if (ways.includes("spaces")) tidy = mapRuns(tidy, singleSpaces);
+  if (ways.includes("spaces")) tidy = mapContent(tidy, { runs: singleSpaces });
   if (ways.includes("lines")) tidy = withoutBlankLines(tidy);
   if (ways.includes("repeats")) tidy = withoutRepeats(tidy);
   return ways.includes("edges") ? tidyEdges(tidy, keepColumns) : tidy;
@@ -52,30 +53,6 @@ function singleSpaces(runs: readonly Run[]): readonly Run[] {
   return runs.map((run) =>
     run.type === "text" && !run.marks?.code ? { ...run, text: run.text.replace(/[ \t]{2,}/g, " ") } : run,
   );
-}
-
-/** Content with the runs of every line changed; code is left alone. */
-function mapRuns(content: Content, change: (runs: readonly Run[]) => readonly Run[]): Content {
-  return content.map((flow): Flow => {
-    switch (flow.type) {
-      case "paragraph":
-      case "heading":
-        return { ...flow, runs: change(flow.runs) };
-      case "list":
-        return { ...flow, items: flow.items.map(({ flows }) => ({ flows: mapRuns(flows, change) })) };
-      case "quote":
-        return { ...flow, flows: mapRuns(flow.flows, change) };
-      case "table":
-        return {
-          ...flow,
-          rows: flow.rows.map((row) => row.map((cell) => ({ ...cell, flows: mapRuns(cell.flows, change) }))),
-        };
-      case "code":
-      case "picture":
-      case "divider":
-        return flow;
-    }
-  });
 }
 
 /**

@@ -1,3 +1,5 @@
+import type { Address } from "./address.js";
+
 /**
  * What a snippet holds. Content is an immutable, plain-JSON tree of flows (paragraph, list, table…) whose text stands
  * in runs with marks. It can hold only what is listed here: there is no place in it for a script, a handler, a style
@@ -132,13 +134,6 @@ export interface BreakRun {
   readonly type: "break";
 }
 
-/**
- * An address that {@link safeLink} has let through. Its type is its own, so that content built by hand cannot hold an
- * address that nobody has checked; writers check again, for callers without types.
- */
-export type Address = string & { readonly [checked]: true };
-declare const checked: unique symbol;
-
 /** How a text run looks, and where it links to. A mark that is absent is off. */
 export interface Marks {
   readonly bold?: true;
@@ -173,43 +168,4 @@ export function paragraph(text: string, marks?: Marks): Paragraph {
     if (line !== "") runs.push(textRun(line, marks));
   });
   return { type: "paragraph", runs };
-}
-
-/** Whether two sets of marks look the same. */
-export function sameMarks(a: Marks | undefined, b: Marks | undefined): boolean {
-  if (a === b) return true;
-  const left = (a ?? {}) as Record<string, unknown>;
-  const right = (b ?? {}) as Record<string, unknown>;
-  for (const name in left) if (left[name] !== right[name]) return false;
-  for (const name in right) if (!(name in left)) return false;
-  return true;
-}
-
-/**
- * Returns the address, trimmed, when it is one that content may hold (http, https, mailto, tel), and otherwise
- * nothing. Control characters and spaces that browsers skip in a scheme are refused with it.
- */
-export function safeLink(address: string): Address | undefined {
-  const trimmed = address.trim();
-  if (
-    !/^(https?:\/\/[^/?#\s]|mailto:|tel:)/i.test(trimmed) ||
-    /[\u0000-\u0020\u007f<>"\\^`{|}]/.test(trimmed)
-  ) {
-    return encodeLoose(trimmed);
-  }
-  return trimmed as Address;
-}
-
-/** A safe address that people and programs wrote with spaces or brackets in it, made well-formed (RFC 3986). */
-function encodeLoose(address: string): Address | undefined {
-  if (!/^(https?:\/\/[^/?#\s]|mailto:|tel:)/i.test(address) || /[\u0000-\u001f\u007f]/.test(address))
-    return undefined;
-  return address.replace(/[\s<>"\\^`{|}]/g, (unsafe) => encodeURIComponent(unsafe)) as Address;
-}
-
-/** The text of some runs; a line break is `\n`, a picture its alternative text. */
-export function runsText(runs: readonly Run[]): string {
-  let text = "";
-  for (const run of runs) text += run.type === "text" ? run.text : run.type === "break" ? "\n" : run.alt;
-  return text;
 }

@@ -1,3 +1,5 @@
+import type { Cell, CellValue, Flow, Marks, Picture, Run } from "../content/model.js";
+
 /**
  * The lines of a drawer file as a JSON Schema (draft 2020-12): `$defs/header` for the first, `$defs/snippet` for the
  * others. It lets through what the content model can hold and nothing else.
@@ -5,6 +7,14 @@
 const ref = (name: string) => ({ $ref: `#/$defs/${name}` });
 const list = (of: object) => ({ type: "array", items: of });
 const text = { type: "string" };
+
+/** The members that a type demands, and those that it allows, each with a schema: none forgotten, none too many. */
+type Demanded<T> = { [Name in keyof T as object extends Pick<T, Name> ? never : Name]: object };
+type Allowed<T> = { [Name in keyof T as object extends Pick<T, Name> ? Name : never]-?: object };
+type Members<T> =
+  object extends Allowed<T>
+    ? [demanded: Demanded<Omit<T, "type">>, allowed?: Allowed<T>]
+    : [demanded: Demanded<Omit<T, "type">>, allowed: Allowed<T>];
 
 /** An object with these members and no others. */
 function closed(
@@ -21,16 +31,16 @@ function closed(
   };
 }
 
-/** One of several, told apart by `type`. */
-function oneOfTypes(
-  types: Record<string, [properties: Record<string, object>, optional?: Record<string, object>]>,
-): object {
+/** One of several types of content, told apart by `type`. */
+function oneOfTypes<T extends { readonly type: string }>(types: {
+  [Type in T["type"]]: Members<Extract<T, { type: Type }>>;
+}): object {
   return {
     type: "object",
     required: ["type"],
     discriminator: { propertyName: "type" },
-    oneOf: Object.entries(types).map(([type, [properties, optional]]) =>
-      closed({ type: { const: type }, ...properties }, optional),
+    oneOf: Object.entries<[object, object?]>(types).map(([type, [demanded, allowed]]) =>
+      closed({ type: { const: type }, ...demanded }, { ...allowed }),
     ),
   };
 }
@@ -43,7 +53,7 @@ const sides = {
   align: { enum: ["left", "center", "right", "justify"] },
   direction: { enum: ["ltr", "rtl"] },
 };
-const picture: [Record<string, object>, Record<string, object>] = [
+const picture: Members<Picture> = [
   {
     hash: ref("hash"),
     mediaType: { enum: ["image/png", "image/jpeg", "image/gif", "image/webp", "image/svg+xml"] },
@@ -91,7 +101,7 @@ export const DRAWER_FILE_SCHEMA = {
     origin: closed({}, { document: text, at: text, title: text, address: text, app: text }),
     hash: { description: "SHA-256, in lower-case hexadecimal.", type: "string", pattern: "^[0-9a-f]{64}$" },
     color: { type: "string", pattern: "^#[0-9a-f]{6}$" },
-    flow: oneOfTypes({
+    flow: oneOfTypes<Flow>({
       paragraph: [{ runs }, sides],
       heading: [{ level: { type: "integer", minimum: 1, maximum: 6 }, runs }, sides],
       list: [
@@ -107,49 +117,43 @@ export const DRAWER_FILE_SCHEMA = {
       code: [{ text }, { language: { type: "string", pattern: "^[\\p{L}\\p{N}+#._-]{1,60}$" } }],
       divider: [{}],
     }),
-    cell: closed(
-      { flows },
-      {
-        colspan: count(1),
-        rowspan: count(1),
-        align: sides.align,
-        background: ref("color"),
-        value: oneOfTypes({
-          number: [{ number: { type: "number" } }, { format }],
-          date: [
-            {
-              date: {
-                type: "string",
-                pattern: "^\\d{4}-\\d\\d-\\d\\d(T\\d\\d:\\d\\d(:\\d\\d(\\.\\d+)?)?)?$",
-              },
+    cell: closed({ flows }, {
+      colspan: count(1),
+      rowspan: count(1),
+      align: sides.align,
+      background: ref("color"),
+      value: oneOfTypes<CellValue>({
+        number: [{ number: { type: "number" } }, { format }],
+        date: [
+          {
+            date: {
+              type: "string",
+              pattern: "^\\d{4}-\\d\\d-\\d\\d(T\\d\\d:\\d\\d(:\\d\\d(\\.\\d+)?)?)?$",
             },
-            { format },
-          ],
-          boolean: [{ boolean: { type: "boolean" } }],
-        }),
+          },
+          { format },
+        ],
+        boolean: [{ boolean: { type: "boolean" } }],
+      }),
+    } satisfies Allowed<Cell>),
+    run: oneOfTypes<Run>({ text: [{ text }, { marks: ref("marks") }], break: [{}], picture }),
+    marks: closed({}, {
+      bold: on,
+      italic: on,
+      underline: on,
+      strike: on,
+      code: on,
+      sub: on,
+      sup: on,
+      color: ref("color"),
+      background: ref("color"),
+      font: { type: "string", pattern: "^[\\p{L}\\p{N}][\\p{L}\\p{N}\\p{M} ._+-]{0,79}$" },
+      size: { description: "Points.", type: "number", minimum: 1, maximum: 1638 },
+      link: {
+        type: "string",
+        pattern:
+          '^([Hh][Tt][Tt][Pp][Ss]?://[^/?#\\s]|[Mm][Aa][Ii][Ll][Tt][Oo]:|[Tt][Ee][Ll]:)[^\\u0000-\\u0020\\u007f<>"\\\\^`{|}]*$',
       },
-    ),
-    run: oneOfTypes({ text: [{ text }, { marks: ref("marks") }], break: [{}], picture }),
-    marks: closed(
-      {},
-      {
-        bold: on,
-        italic: on,
-        underline: on,
-        strike: on,
-        code: on,
-        sub: on,
-        sup: on,
-        color: ref("color"),
-        background: ref("color"),
-        font: { type: "string", pattern: "^[\\p{L}\\p{N}][\\p{L}\\p{N}\\p{M} ._+-]{0,79}$" },
-        size: { description: "Points.", type: "number", minimum: 1, maximum: 1638 },
-        link: {
-          type: "string",
-          pattern:
-            '^([Hh][Tt][Tt][Pp][Ss]?://[^/?#\\s]|[Mm][Aa][Ii][Ll][Tt][Oo]:|[Tt][Ee][Ll]:)[^\\u0000-\\u0020\\u007f<>"\\\\^`{|}]*$',
-        },
-      },
-    ),
+    } satisfies Allowed<Marks>),
   },
 } as const;

@@ -1,5 +1,5 @@
 import { DrawerError } from "../content/error.js";
-import type { Kind } from "../content/measure.js";
+import type { Kind } from "../content/kind.js";
 import type { Notice } from "../content/notice.js";
 import { writeText } from "../formats/text/write.js";
 import { contextOf, searchTerms, type Context as FoundContext } from "./find.js";

@@ -1,8 +1,10 @@
 import { withoutControls } from "../content/controls.js";
 import { encodeContent, hashBytes, type Hash } from "../content/encode.js";
 import { DrawerError } from "../content/error.js";
-import { beginning, kindOf, picturesOf } from "../content/measure.js";
+import { beginning } from "../content/beginning.js";
+import { kindOf } from "../content/kind.js";
 import type { Content } from "../content/model.js";
+import { picturesOf } from "../content/traverse.js";
 import type { Reading } from "../content/notice.js";
 import { TEXT_LENGTH, type Entry, type Origin } from "./model/entry.js";
 import { newId } from "./model/ids.js";

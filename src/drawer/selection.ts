@@ -1,6 +1,6 @@
 import { decodeContent, type Hash } from "../content/encode.js";
 import { DrawerError } from "../content/error.js";
-import { paragraph, type Content } from "../content/model.js";
+import { type Content, paragraph } from "../content/model.js";
 import type { PickedFrom } from "../messages/en/errors.js";
 import { searchTerms } from "./find.js";
 import type { Entry, Origin } from "./model/entry.js";

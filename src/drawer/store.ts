@@ -1,5 +1,5 @@
 import type { Hash } from "../content/encode.js";
-import type { Kind } from "../content/measure.js";
+import type { Kind } from "../content/kind.js";
 import type { Notice } from "../content/notice.js";
 import type { Change, OperationName } from "./model/change.js";
 import type { Entry } from "./model/entry.js";

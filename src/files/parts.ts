@@ -1,7 +1,9 @@
 import { DrawerError } from "../content/error.js";
-import { beginning, columnsOf, isBlank } from "../content/measure.js";
-import type { Content, Flow, Item } from "../content/model.js";
-import { cutTable } from "../content/table.js";
+import { beginning } from "../content/beginning.js";
+import { cutTable } from "../content/cut-table.js";
+import type { Content, Flow, Item, List } from "../content/model.js";
+import { columnsOf } from "../content/spans.js";
+import { isBlank } from "../content/traverse.js";
 import { parseSpot, type Spot } from "./spot.js";
 
 /** A part of a file, as `look` lists it. */
@@ -42,41 +44,48 @@ export class Leaves {
   }
 
   #collect(content: Content, inside: string): void {
-    for (const flow of content) {
-      if (flow.type === "list") {
+    for (const flow of content) this.#collectFlow(flow, inside);
+  }
+
+  #collectFlow(flow: Flow, inside: string): void {
+    switch (flow.type) {
+      case "list":
         for (const item of flow.items) this.#collect(item.flows, flow.ordered ? "numbered item" : "item");
-      } else if (flow.type === "quote") this.#collect(flow.flows, "quote");
-      else this.#leaves.push(this.#leaf(flow, inside));
+        break;
+      case "quote":
+        this.#collect(flow.flows, "quote");
+        break;
+      case "table":
+        this.#add("t", { flow, what: `table ${flow.rows.length} × ${columnsOf(flow)}` });
+        break;
+      case "picture":
+        this.#add("i", { flow, what: "picture" });
+        break;
+      case "heading":
+        this.#addLine(flow, `heading ${flow.level}`);
+        break;
+      case "paragraph":
+        this.#addLine(flow, inside || "paragraph");
+        break;
+      case "code":
+        this.#addLine(flow, inside || "code");
+        break;
+      case "divider":
+        this.#leaves.push({ flow, what: "", kind: "", number: 0 });
+        break;
+      default:
+        flow satisfies never;
     }
   }
 
-  #leaf(flow: Flow, inside: string): Leaf {
-    switch (flow.type) {
-      case "table": {
-        const size = `${flow.rows.length} × ${columnsOf(flow)}`;
-        return { flow, what: `table ${size}`, kind: "t", number: ++this.#counts.t };
-      }
-      case "picture":
-        return { flow, what: "picture", kind: "i", number: ++this.#counts.i };
-      case "heading": {
-        if (isBlank([flow])) break;
-        const section = ++this.#counts.s;
-        return { flow, what: `heading ${flow.level}`, kind: "p", number: ++this.#counts.p, section };
-      }
-      case "paragraph":
-      case "code":
-        if (isBlank([flow])) break;
-        return {
-          flow,
-          what: inside || (flow.type === "code" ? "code" : "paragraph"),
-          kind: "p",
-          number: ++this.#counts.p,
-        };
-      case "list":
-      case "quote":
-      case "divider":
-    }
-    return { flow, what: "", kind: "", number: 0 };
+  /** A line that shows nothing has no number; one that is a heading begins a section. */
+  #addLine(flow: Flow, what: string): void {
+    if (isBlank([flow])) this.#leaves.push({ flow, what: "", kind: "", number: 0 });
+    else this.#add("p", flow.type === "heading" ? { flow, what, section: ++this.#counts.s } : { flow, what });
+  }
+
+  #add(kind: "p" | "t" | "i", leaf: Pick<Leaf, "flow" | "what" | "section">): void {
+    this.#leaves.push({ ...leaf, kind, number: ++this.#counts[kind] });
   }
 
   /** The parts that spots name, each once. */
@@ -157,25 +166,40 @@ function missing(
 
 /** The content without the leaves that are not wanted, and without the lists and quotes that are empty then. */
 function prune(content: Content, wanted: ReadonlySet<Flow>): Content {
-  return content.flatMap((flow): Flow[] => {
-    if (flow.type === "quote") {
+  return content.flatMap((flow) => pruneFlow(flow, wanted));
+}
+
+function pruneFlow(flow: Flow, wanted: ReadonlySet<Flow>): Content {
+  switch (flow.type) {
+    case "quote": {
       const flows = prune(flow.flows, wanted);
       return flows.length > 0 ? [{ ...flow, flows }] : [];
     }
-    if (flow.type !== "list") return wanted.has(flow) ? [flow] : [];
-    const kept: Item[] = [];
-    let first = 0;
-    flow.items.forEach((item, index) => {
-      const flows = prune(item.flows, wanted);
-      if (flows.length === 0) return;
-      if (kept.length === 0) first = index;
-      kept.push({ flows });
-    });
-    if (kept.length === 0) return [];
-    const { start: _, ...list } = flow;
-    const start = (flow.start ?? 1) + first;
-    return [{ ...list, ...(flow.ordered && start !== 1 && { start }), items: kept }];
+    case "list":
+      return pruneList(flow, wanted);
+    case "paragraph":
+    case "heading":
+    case "table":
+    case "picture":
+    case "code":
+    case "divider":
+      return wanted.has(flow) ? [flow] : [];
+  }
+}
+
+/** A numbered list that loses its first items goes on counting from the first that stays. */
+function pruneList(list: List, wanted: ReadonlySet<Flow>): Content {
+  const kept: Item[] = [];
+  let first = 0;
+  list.items.forEach((item, index) => {
+    const flows = prune(item.flows, wanted);
+    if (flows.length === 0) return;
+    if (kept.length === 0) first = index;
+    kept.push({ flows });
   });
+  if (kept.length === 0) return [];
+  const { start = 1, ...rest } = list;
+  return [{ ...rest, ...(list.ordered && start + first !== 1 && { start: start + first }), items: kept }];
 }
 
 /** The lines `from` to `to` of plain text, as content. */

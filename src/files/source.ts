@@ -1,10 +1,10 @@
 import { DrawerError } from "../content/error.js";
 import { checkBytes } from "../content/limits.js";
-import { isBlank } from "../content/measure.js";
+import { cutTable } from "../content/cut-table.js";
 import type { Content, Table } from "../content/model.js";
+import { isBlank } from "../content/traverse.js";
 import type { Notice, Reading } from "../content/notice.js";
 import { parseCells, parseLines, writeCells, type Rectangle } from "../content/cells.js";
-import { cutTable } from "../content/table.js";
 import { tellFormat } from "../formats/detect.js";
 import { formatOf, READ_FORMATS, type FormatName } from "../formats/registry.js";
 import { cutLines, Leaves, type Part } from "./parts.js";

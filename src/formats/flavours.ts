@@ -1,5 +1,5 @@
-import { eachFlow, isBlank } from "../content/measure.js";
-import type { Content, Table } from "../content/model.js";
+import type { Table } from "../content/model.js";
+import { isBlank, someFlow } from "../content/traverse.js";
 import type { Reading } from "../content/notice.js";
 import { cellText } from "./text/write.js";
 import { readDelimited } from "./delimited/read.js";
@@ -34,19 +34,13 @@ export async function readFlavours<Node>(
   if (flavours.html !== undefined && flavours.html.trim() !== "") {
     const reading = await readHtml(flavours.html, options);
     if (!isBlank(reading.content)) return withLines(reading, flavours.tsv);
-    if (hasTable(reading.content)) return { ...reading, content: [] };
+    if (someFlow(reading.content, (flow) => flow.type === "table")) return { ...reading, content: [] };
   }
   if (flavours.tsv !== undefined && /[\t\n]/.test(flavours.tsv.trimEnd())) {
     return readDelimited(flavours.tsv, { separator: "\t" });
   }
   if (flavours.text !== undefined && flavours.text.trim() !== "") return readText(flavours.text);
   return flavours.picture ? readPicture(flavours.picture) : NOTHING;
-}
-
-function hasTable(content: Content): boolean {
-  let found = false;
-  eachFlow(content, (flow) => (found ||= flow.type === "table"));
-  return found;
 }
 
 /** Puts back the line ends of cells that only the tab-separated flavour has kept. */

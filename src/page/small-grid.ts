@@ -1,5 +1,5 @@
-import { columnsOf, placeCells } from "../content/measure.js";
 import type { Content } from "../content/model.js";
+import { columnsOf, fillGrid } from "../content/spans.js";
 import { cellText } from "../formats/text/write.js";
 
 /** The first rows and columns of a table, as texts. */
@@ -20,12 +20,9 @@ export function smallGrid(content: Content): SmallGrid | undefined {
   const [table, ...others] = content;
   if (table?.type !== "table" || others.length > 0 || table.rows.length === 0) return undefined;
   const width = columnsOf(table);
-  const covered: number[] = [];
-  const rows = table.rows.slice(0, ROWS).map((row) => {
-    const texts = Array.from({ length: Math.min(width, COLUMNS) }, () => "");
-    for (const { cell, column } of placeCells(row, covered))
-      if (column < texts.length) texts[column] = cellText(cell.flows).replace(/\s+/g, " ").slice(0, LENGTH);
-    return texts;
-  });
+  const first = { ...table, rows: table.rows.slice(0, ROWS) };
+  const rows = fillGrid(first, "", (cell, column) =>
+    column < COLUMNS ? cellText(cell.flows).replace(/\s+/g, " ").slice(0, LENGTH) : "",
+  ).map((row) => row.slice(0, COLUMNS));
   return { rows, headerRows: table.headerRows, isCut: width > COLUMNS };
 }

@@ -1,4 +1,7 @@
 import {
+  compose,
+  Drawer,
+  MemoryStore,
   safeLink,
   kindOf,
   readFlavours,
@@ -144,6 +147,20 @@ test("a picture inside HTML keeps its bytes; one outside is named in a notice", 
       message: expect.stringContaining("The picture “plank 31” is not in what was copied"),
     },
   ]);
+});
+
+test("a picture and a link in a caption are as good as others: the bytes are kept, the address is found", async () => {
+  const png = Buffer.from(demoFile("sketches/tide.png")).toString("base64");
+  const table = await readHtml(
+    `<table><caption>Tides <a href="https://merrow.example/tides">here</a> <img alt=light src="data:image/png;base64,${png}"></caption><tr><td>a<td>b</table>`,
+  );
+  const drawer = new Drawer(new MemoryStore());
+  await drawer.collect([{ ...table, origin: {} }]);
+  const [snippet] = await drawer.snippets("1");
+  expect([...snippet!.pictures.values()].map((bytes) => Buffer.from(bytes).toString("base64"))).toEqual([
+    png,
+  ]);
+  expect(compose([snippet!], { fit: "address" }).text).toBe("https://merrow.example/tides");
 });
 
 test("direction is carried, and other scripts come through whole", async () => {

@@ -54,20 +54,43 @@ const TOUCHED: readonly (readonly [file: string, before: string, line: string])[
   ],
 ];
 
-test("a layout, a format and an operation are added by the touches that docs/architecture.md names", () => {
+beforeAll(() => {
   for (const file of ["src", "scripts", "package.json", "tsconfig.json"])
     cpSync(file, join(copy, file), { recursive: true });
   symlinkSync(resolve("node_modules"), join(copy, "node_modules"));
+});
+
+const node = (...words: string[]) => spawnSync(process.execPath, words, { cwd: copy, encoding: "utf8" });
+
+/** Puts a line into a file of the copy, before what it names. */
+function touch(file: string, before: string, line: string): void {
+  const source = readFileSync(join(copy, file), "utf8");
+  expect(source).toContain(before);
+  writeFileSync(join(copy, file), source.replace(before, line + before));
+}
+
+test("a type of flow that is forgotten does not compile in just the files that docs/architecture.md names", () => {
+  const model = readFileSync("src/content/model.ts", "utf8");
+  touch("src/content/model.ts", "Code | Divider;", "Aside | ");
+  touch(
+    "src/content/model.ts",
+    "/** A line across the page. */",
+    'interface Aside { type: "aside"; flows: Content }\n',
+  );
+  const { stdout } = node("node_modules/typescript/bin/tsc", "--noEmit");
+  writeFileSync(join(copy, "src/content/model.ts"), model);
+  const refused = [...stdout.matchAll(/^src\/(\S+?)\(\d+,\d+\): error/gm)].map(([, file]) => file);
+  const table = readFileSync("docs/architecture.md", "utf8").split("what it says of a type of flow")[1]!;
+  const named = [...table.split("\n\n")[0]!.matchAll(/`(\S+?\.ts)`/g)].map(([, file]) => file);
+  expect([...new Set(refused)].sort()).toEqual(named.sort());
+});
+
+test("a layout, a format and an operation are added by the touches that docs/architecture.md names", () => {
   for (const [file, source] of Object.entries(NEW)) {
     mkdirSync(dirname(join(copy, file)), { recursive: true });
     writeFileSync(join(copy, file), source);
   }
-  for (const [file, before, line] of TOUCHED) {
-    const source = readFileSync(join(copy, file), "utf8");
-    expect(source).toContain(before);
-    writeFileSync(join(copy, file), source.replace(before, line + before));
-  }
-  const node = (...words: string[]) => spawnSync(process.execPath, words, { cwd: copy, encoding: "utf8" });
+  for (const touched of TOUCHED) touch(...touched);
   expect(node("node_modules/typescript/bin/tsc").stdout).toBe("");
   const { stdout, stderr } = node(
     "--input-type=module",

@@ -1,7 +1,7 @@
 import { styleText } from "node:util";
 import type { Command } from "commander";
 import { UsageError } from "../refusal.js";
-import { KINDS, type Kind } from "../../content/measure.js";
+import { type Kind, KINDS } from "../../content/kind.js";
 import { grouped } from "../../messages/en/phrases.js";
 import { originText } from "../../content/origin.js";
 import type { Drawer, Found } from "../../drawer/drawer.js";

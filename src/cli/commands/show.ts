@@ -1,6 +1,6 @@
 import type { Command } from "commander";
-import { columnsOf, placeCells } from "../../content/measure.js";
 import type { Content, Table } from "../../content/model.js";
+import { columnsOf, fillGrid } from "../../content/spans.js";
 import { writeHtml } from "../../formats/html/write.js";
 import { cellText, writeText } from "../../formats/text/write.js";
 import { masked, type Snippet } from "../../drawer/selection.js";
@@ -52,15 +52,8 @@ function textOf(content: Content): string {
 }
 
 function grid(table: Table): string {
-  const covered: number[] = [];
-  const width = columnsOf(table);
-  const rows = table.rows.map((row) => {
-    const line = Array.from({ length: width }, () => "");
-    for (const { cell, column } of placeCells(row, covered))
-      line[column] = cellText(cell.flows).replace(/\s*\n\s*/g, " / ");
-    return line;
-  });
-  const lines = columns(rows, width - 1);
+  const rows = fillGrid(table, "", (cell) => cellText(cell.flows).replace(/\s*\n\s*/g, " / "));
+  const lines = columns(rows, columnsOf(table) - 1);
   if (table.headerRows > 0) lines.splice(table.headerRows, 0, "─".repeat(widest(lines)));
   return (table.caption ? [writeText([{ type: "paragraph", runs: table.caption }]), ...lines] : lines).join(
     "\n",

@@ -1,5 +1,5 @@
-import { columnsOf } from "../../content/measure.js";
 import type { Content, Row, Table } from "../../content/model.js";
+import { columnsOf } from "../../content/spans.js";
 import { withoutNotices, type Layout, type Piece } from "../layout.js";
 import { blanks, filled, gridOf, hasSources, SOURCE, textCell } from "./grid.js";
 

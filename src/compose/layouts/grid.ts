@@ -1,5 +1,5 @@
-import { columnsOf, hasSpans, placeCells } from "../../content/measure.js";
-import { paragraph, type Cell, type Content, type Flow, type Row, type Table } from "../../content/model.js";
+import { type Cell, type Content, type Flow, paragraph, type Row, type Table } from "../../content/model.js";
+import { columnsOf, hasSpans, placeCells } from "../../content/spans.js";
 import type { Piece } from "../layout.js";
 import { linesOf } from "./lines-of.js";
 

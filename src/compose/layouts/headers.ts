@@ -1,6 +1,6 @@
 import { foldName } from "../../content/fold.js";
-import { isBlank } from "../../content/measure.js";
 import type { Row, Table } from "../../content/model.js";
+import { isBlank } from "../../content/traverse.js";
 import { isFigure } from "../../content/number.js";
 import { originText } from "../../content/origin.js";
 import { cellText } from "../../formats/text/write.js";

@@ -1,6 +1,5 @@
-import type { Run } from "../../content/model.js";
-import { paragraph } from "../../content/model.js";
-import { mergeRuns } from "../../content/table.js";
+import { paragraph, type Run } from "../../content/model.js";
+import { mergeRuns } from "../../content/runs.js";
 import type { Layout } from "../layout.js";
 import { betweenText } from "../recipe.js";
 import { dividersLeftOut, inlineOf } from "./lines-of.js";

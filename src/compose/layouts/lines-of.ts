@@ -1,14 +1,14 @@
-import { eachFlow, placeCells } from "../../content/measure.js";
 import {
-  textRun,
   type Cell,
   type Content,
   type Flow,
   type Paragraph,
   type Run,
+  textRun,
 } from "../../content/model.js";
+import { mergeRuns } from "../../content/runs.js";
+import { eachFlow } from "../../content/traverse.js";
 import { notice, type Notice } from "../../content/notice.js";
-import { mergeRuns } from "../../content/table.js";
 
 /** What stands between the cells of a row when the row becomes a line of text. */
 const BETWEEN_CELLS = ", ";
@@ -40,12 +40,8 @@ function flowLines(flow: Flow): Paragraph[] {
     case "divider":
       return [];
     case "table": {
-      const covered: number[] = [];
       const caption = flow.caption ? [lineOf(flow.caption)] : [];
-      return [
-        ...caption,
-        ...flow.rows.map((row) => rowLine(placeCells(row, covered).map(({ cell }) => cell))),
-      ];
+      return [...caption, ...flow.rows.map(rowLine)];
     }
   }
 }

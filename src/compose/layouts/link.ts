@@ -1,12 +1,6 @@
-import {
-  type Address,
-  runsText,
-  safeLink,
-  textRun,
-  type Content,
-  type Paragraph,
-  type Run,
-} from "../../content/model.js";
+import { type Address, safeLink } from "../../content/address.js";
+import { type Content, type Paragraph, type Run, textRun } from "../../content/model.js";
+import { runsText } from "../../content/runs.js";
 import { notice, type Notice } from "../../content/notice.js";
 import type { Layout } from "../layout.js";
 import { dividersLeftOut, linesOf } from "./lines-of.js";

@@ -1,5 +1,5 @@
-import { columnsOf } from "../../content/measure.js";
-import { paragraph, type Cell, type Content, type Row } from "../../content/model.js";
+import { type Cell, type Content, paragraph, type Row } from "../../content/model.js";
+import { columnsOf } from "../../content/spans.js";
 import { notice } from "../../content/notice.js";
 import type { Layout } from "../layout.js";
 import { BLANK, filled, gridOf, hasSources, textCell } from "./grid.js";

@@ -1,10 +1,11 @@
 import { parseCells } from "../../content/cells.js";
 import { foldName } from "../../content/fold.js";
-import { columnsOf, hasSpans, isBlank, placeCells, usedRange } from "../../content/measure.js";
+import { cutTable } from "../../content/cut-table.js";
 import type { Cell, Content, Flow, Row, Table } from "../../content/model.js";
+import { columnsOf, placeCells, usedRange, mapRows } from "../../content/spans.js";
+import { isBlank } from "../../content/traverse.js";
 import { notice, type Notice } from "../../content/notice.js";
 import { originText } from "../../content/origin.js";
-import { cutTable } from "../../content/table.js";
 import { cellText } from "../../formats/text/write.js";
 import type { Layout, Piece } from "../layout.js";
 import type { Recipe } from "../recipe.js";
@@ -200,11 +201,8 @@ class Stack {
       target.set(column + shift, added);
       return added;
     };
-    const covered: number[] = [];
-    const spans = hasSpans(rows);
-    return rows.map((row) => {
-      const placed = spans ? placeCells(row, covered) : row.map((cell, column) => ({ cell, column }));
-      if (placed.every(({ column }) => target.get(column + shift) === column)) return row;
+    return mapRows(rows, (placed, index) => {
+      if (placed.every(({ column }) => target.get(column + shift) === column)) return rows[index]!;
       const cells: Cell[] = [];
       for (const { cell, column } of placed) {
         const to = columnOf(column, cell);

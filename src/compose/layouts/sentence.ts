@@ -1,6 +1,6 @@
 import { DrawerError } from "../../content/error.js";
-import { runsText, textRun, type Run } from "../../content/model.js";
-import { mergeRuns } from "../../content/table.js";
+import { type Run, textRun } from "../../content/model.js";
+import { mergeRuns, runsText } from "../../content/runs.js";
 import type { Layout } from "../layout.js";
 import { betweenText } from "../recipe.js";
 import { dividersLeftOut, inlineOf } from "./lines-of.js";

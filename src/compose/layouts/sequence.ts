@@ -1,7 +1,7 @@
-import { isBlank } from "../../content/measure.js";
-import { paragraph, type Content, type Flow, type Run } from "../../content/model.js";
+import { type Content, type Flow, paragraph, type Run } from "../../content/model.js";
+import { mergeRuns } from "../../content/runs.js";
+import { isBlank, isLine } from "../../content/traverse.js";
 import { notice } from "../../content/notice.js";
-import { mergeRuns } from "../../content/table.js";
 import type { Layout } from "../layout.js";
 import { betweenText, runsOn } from "../recipe.js";
 
@@ -36,8 +36,7 @@ export const sequence: Layout = (pieces, { between = "newline", fit }) => {
 export function joinedOn(content: Content, more: Content, between: string): Content | undefined {
   const last = content.at(-1);
   const [first, ...rest] = more;
-  const isLine = last?.type === "paragraph" || last?.type === "heading";
-  if (!isLine || first?.type !== "paragraph") return undefined;
+  if (!isLine(last) || first?.type !== "paragraph") return undefined;
   const runs: Run[] = mergeRuns([...last.runs, ...paragraph(between).runs, ...first.runs]);
   return [{ ...last, runs }, ...rest];
 }

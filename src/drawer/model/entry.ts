@@ -1,7 +1,7 @@
 import { hasControls } from "../../content/controls.js";
 import { DrawerError } from "../../content/error.js";
 import { canonicalJson, type Hash } from "../../content/encode.js";
-import type { Kind } from "../../content/measure.js";
+import type { Kind } from "../../content/kind.js";
 import type { Origin } from "../../content/origin.js";
 
 export type { Origin } from "../../content/origin.js";

@@ -1,6 +1,6 @@
 import { DrawerError } from "../../content/error.js";
 import type { PickedFrom } from "../../messages/en/errors.js";
-import { KINDS, type Kind } from "../../content/measure.js";
+import { type Kind, KINDS } from "../../content/kind.js";
 
 /** A place in a drawer: a position, or so many before the last. */
 export type Place = { readonly position: number } | { readonly beforeLast: number };

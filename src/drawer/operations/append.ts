@@ -1,6 +1,6 @@
 import { appended } from "../../compose/append.js";
 import { DrawerError } from "../../content/error.js";
-import { isBlank } from "../../content/measure.js";
+import { isBlank } from "../../content/traverse.js";
 import { notice, type Notice } from "../../content/notice.js";
 import { originText } from "../../content/origin.js";
 import { prepare, SAME_AS_PRIVATE, type Incoming } from "../incoming.js";

@@ -1,7 +1,7 @@
 import { generateNKeysBetween } from "fractional-indexing";
 import { hashBytes, type Hash } from "../../content/encode.js";
 import { DrawerError } from "../../content/error.js";
-import { isBlank } from "../../content/measure.js";
+import { isBlank } from "../../content/traverse.js";
 import { notice, type Notice } from "../../content/notice.js";
 import { prepare, SAME_AS_PRIVATE, type Incoming, type Prepared } from "../incoming.js";
 import type { Edit } from "../model/change.js";

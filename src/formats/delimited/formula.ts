@@ -1,4 +1,5 @@
-import { runsText, type Run } from "../../content/model.js";
+import type { Run } from "../../content/model.js";
+import { runsText } from "../../content/runs.js";
 
 /** How text is kept from being run as a formula by a sheet that it lands in, and how that is taken off again. */
 

@@ -1,7 +1,7 @@
 import { DrawerError } from "../../content/error.js";
 import { unguardFormula } from "./formula.js";
 import { checkLength } from "../../content/limits.js";
-import { paragraph, type Cell, type Table } from "../../content/model.js";
+import { type Cell, paragraph, type Table } from "../../content/model.js";
 import { isFigure } from "../../content/number.js";
 import type { Reading } from "../../content/notice.js";
 import { withoutByteOrderMark } from "../text/byte-order-mark.js";

@@ -1,14 +1,7 @@
+import { fillGrid } from "../../content/spans.js";
 import { guardFormula } from "./formula.js";
-import { columnsOf, hasSpans, placeCells } from "../../content/measure.js";
-import {
-  runsText,
-  textRun,
-  type Cell,
-  type Content,
-  type Flow,
-  type List,
-  type Table,
-} from "../../content/model.js";
+import { type Cell, type Content, type Flow, type List, type Table, textRun } from "../../content/model.js";
+import { runsText } from "../../content/runs.js";
 import type { Notice } from "../../content/notice.js";
 import { cellText, writeText } from "../text/write.js";
 
@@ -46,10 +39,23 @@ export function writeDelimited(
   const { guard = true } = options;
   const quote = (text: string) => quoted(guard ? guardFormula(text) : text, separator);
   const add = (flow: Flow): void => {
-    if (flow.type === "table") tableRows(flow, separator, quote, rows);
-    else if (flow.type === "list") for (const item of numbered(flow)) item.forEach(add);
-    else if (flow.type === "quote") flow.flows.forEach(add);
-    else rows.push(quote(writeText([flow])));
+    switch (flow.type) {
+      case "table":
+        return tableRows(flow, separator, quote, rows);
+      case "list":
+        return numbered(flow).forEach((item) => item.forEach(add));
+      case "quote":
+        return flow.flows.forEach(add);
+      case "paragraph":
+      case "heading":
+      case "code":
+      case "picture":
+      case "divider":
+        rows.push(quote(writeText([flow])));
+        return;
+      default:
+        flow satisfies never;
+    }
   };
   content.forEach(add);
   return { text: rows.map((row) => row + "\n").join(""), notices: [] };
@@ -73,28 +79,9 @@ function tableRows(
   rows: string[],
 ): void {
   if (table.caption && table.caption.length > 0) rows.push(quote(runsText(table.caption)));
-  const covered: number[] = [];
-  const width = columnsOf(table);
   const written = (cell: Cell) =>
     cell.value ? quoted(cellText(cell.flows), separator) : quote(cellText(cell.flows));
-  if (!hasSpans(table.rows)) {
-    for (const row of table.rows) {
-      const line = row.map(written);
-      while (line.length < width) line.push("");
-      rows.push(line.join(separator));
-    }
-    return;
-  }
-  for (const row of table.rows) {
-    const line: string[] = [];
-    for (const { cell, column } of placeCells(row, covered)) {
-      while (line.length < column) line.push("");
-      line.push(written(cell));
-      for (let i = 1; i < (cell.colspan ?? 1); i++) line.push("");
-    }
-    while (line.length < width) line.push("");
-    rows.push(line.join(separator));
-  }
+  for (const line of fillGrid(table, "", written)) rows.push(line.join(separator));
 }
 
 function quoted(text: string, separator: Separator): string {

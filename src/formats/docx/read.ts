@@ -2,11 +2,9 @@ import type { ReadDocument } from "../format.js";
 import { DrawerError } from "../../content/error.js";
 import { LIMITS } from "../../content/limits.js";
 import { ListBuilder } from "../../content/list-builder.js";
-import { blankRuns, picturesOf } from "../../content/measure.js";
+import { type Address, safeLink } from "../../content/address.js";
+import { makeCell, makeTable } from "../../content/make-table.js";
 import {
-  type Address,
-  safeLink,
-  textRun,
   type Cell,
   type Content,
   type Flow,
@@ -14,10 +12,12 @@ import {
   type Picture,
   type Row,
   type Run,
+  textRun,
 } from "../../content/model.js";
+import { blankRuns, mergeRuns } from "../../content/runs.js";
+import { picturesOf } from "../../content/traverse.js";
 import type { Notice } from "../../content/notice.js";
 import { parseColor } from "../html/css-values.js";
-import { makeCell, makeTable, mergeRuns } from "../../content/table.js";
 import { marksFrom, type TextProps } from "../office/text-props.js";
 import { attributeOf, childOf, childrenOf, descendantsOf, parseXml, type Element } from "../office/xml.js";
 import { unzip, type Parts } from "../office/zip.js";

@@ -21,19 +21,9 @@ import {
   type IRunOptions,
   type ParagraphChild,
 } from "docx";
-import {
-  safeLink,
-  type Align,
-  type Cell,
-  type Content,
-  type Flow,
-  type List,
-  type Marks,
-  type Picture,
-  type Run,
-  type Table,
-} from "../../content/model.js";
-import { emboldened } from "../../content/table.js";
+import { safeLink } from "../../content/address.js";
+import { emboldened } from "../../content/make-table.js";
+import type { Align, Cell, Content, Flow, List, Marks, Picture, Run, Table } from "../../content/model.js";
 import type { Notice } from "../../content/notice.js";
 import type { WriteInput, WriteResult } from "../format.js";
 import { pictureLeftOut } from "../office/document.js";

@@ -1,4 +1,5 @@
-import { type Address, safeLink, type Align, type Direction, type Marks } from "../../content/model.js";
+import { type Address, safeLink } from "../../content/address.js";
+import type { Align, Direction, Marks } from "../../content/model.js";
 import type { Declaration } from "./tree-adapter.js";
 import { parseAlign, parseColor, parseFont, parseFontStep, parseSize } from "./css-values.js";
 

@@ -1,4 +1,5 @@
-import { sameMarks, textRun, type Content, type Flow, type Picture, type Run } from "../../content/model.js";
+import { type Content, type Flow, type Picture, type Run, textRun } from "../../content/model.js";
+import { sameMarks } from "../../content/runs.js";
 import { ListBuilder, type ListLine } from "../../content/list-builder.js";
 import { marksOf, type ComputedStyle } from "./computed-style.js";
 

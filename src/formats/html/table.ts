@@ -1,8 +1,8 @@
 import { DrawerError } from "../../content/error.js";
 import { LIMITS } from "../../content/limits.js";
+import { makeCell, makeTable } from "../../content/make-table.js";
 import type { Cell, CellValue, Content, Flow, Run } from "../../content/model.js";
 import { isDateFormat, serialToDate } from "../../content/serial.js";
-import { makeCell, makeTable } from "../../content/table.js";
 import type { HtmlReader, Place } from "./read.js";
 import type { ComputedStyle } from "./computed-style.js";
 import { parseColor } from "./css-values.js";

@@ -1,19 +1,19 @@
 import { toBase64 } from "../../content/base64.js";
-import {
-  safeLink,
-  runsText,
-  type Cell,
-  type CellValue,
-  type Content,
-  type Flow,
-  type Item,
-  type List,
-  type Marks,
-  type Picture,
-  type Run,
-  type Table,
-  type TextRun,
+import { safeLink } from "../../content/address.js";
+import type {
+  Cell,
+  CellValue,
+  Content,
+  Flow,
+  Item,
+  List,
+  Marks,
+  Picture,
+  Run,
+  Table,
+  TextRun,
 } from "../../content/model.js";
+import { runsText } from "../../content/runs.js";
 import { looksTyped, markedCode, markedLine } from "../delimited/formula.js";
 import { dateToSerial } from "../../content/serial.js";
 import { cellText } from "../text/write.js";

@@ -1,5 +1,6 @@
-import { safeLink, textRun, type Marks, type Run, type TextRun } from "../../content/model.js";
-import { mergeRuns } from "../../content/table.js";
+import { safeLink } from "../../content/address.js";
+import { type Marks, type Run, type TextRun, textRun } from "../../content/model.js";
+import { mergeRuns } from "../../content/runs.js";
 import type { MarkdownOptions } from "./write.js";
 
 /** Where a line of Markdown stands: what a line break is there, and what must be escaped. */

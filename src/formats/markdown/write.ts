@@ -1,5 +1,7 @@
-import { blankRuns, columnsOf, isBlank, placeCells } from "../../content/measure.js";
 import type { Align, Cell, Content, Flow, Item, List, Table } from "../../content/model.js";
+import { blankRuns } from "../../content/runs.js";
+import { columnsOf, fillGrid } from "../../content/spans.js";
+import { isBlank, eachFlow, ownLine } from "../../content/traverse.js";
 import { spansMarkdown } from "./write-line.js";
 
 /** How Markdown is to be written. */
@@ -93,18 +95,12 @@ function indent(text: string, mark: string): string {
 }
 
 function table(flow: Table, options: MarkdownOptions): string {
-  const width = columnsOf(flow);
-  const covered: number[] = [];
   const aligns: (Align | undefined)[] = [];
-  const grid = flow.rows.map((row, index) => {
-    const line = Array.from({ length: width }, () => "");
-    for (const { cell, column } of placeCells(row, covered)) {
-      line[column] = cellMarkdown(cell, options);
-      if (index >= flow.headerRows) aligns[column] ??= cell.align ?? "left";
-    }
-    return line;
+  const grid = fillGrid(flow, "", (cell, column, row) => {
+    if (row >= flow.headerRows) aligns[column] ??= cell.align ?? "left";
+    return cellMarkdown(cell, options);
   });
-  const head = flow.headerRows > 0 ? grid.shift()! : Array.from({ length: width }, () => "");
+  const head = flow.headerRows > 0 ? grid.shift()! : Array.from({ length: columnsOf(flow) }, () => "");
   const rule = head.map((_, column) => RULES[aligns[column] ?? "left"]);
   const caption = flow.caption ? `${spansMarkdown(flow.caption, "lines", options)}\n\n` : "";
   return caption + [head, rule, ...grid].map((line) => `| ${line.join(" | ")} |`).join("\n");
@@ -115,17 +111,10 @@ const RULES: Readonly<Record<Align, string>> = { left: "---", center: ":-:", rig
 /** A cell on one line: its lines are parted by `<br>`, its structure below the line is given up. */
 function cellMarkdown(cell: Cell, options: MarkdownOptions): string {
   const lines: string[] = [];
-  const visit = (flow: Flow): void => {
-    if (flow.type === "paragraph" || flow.type === "heading")
-      lines.push(spansMarkdown(flow.runs, "cell", options));
-    else if (flow.type === "picture") lines.push(spansMarkdown([flow], "cell", options));
-    else if (flow.type === "code") lines.push(spansMarkdown(codeRuns(flow.text), "cell", options));
-    else if (flow.type === "quote") flow.flows.forEach(visit);
-    else if (flow.type === "list") for (const item of flow.items) item.flows.forEach(visit);
-    else if (flow.type === "table")
-      for (const row of flow.rows) for (const inner of row) inner.flows.forEach(visit);
-  };
-  cell.flows.forEach(visit);
+  eachFlow(cell.flows, (flow) => {
+    const line = flow.type === "code" ? codeRuns(flow.text) : ownLine(flow);
+    if (line) lines.push(spansMarkdown(line, "cell", options));
+  });
   return lines.join("<br>");
 }
 

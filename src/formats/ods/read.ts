@@ -1,9 +1,10 @@
 import { DrawerError } from "../../content/error.js";
 import { LIMITS } from "../../content/limits.js";
-import { runsText, type Cell, type CellValue, type Paragraph } from "../../content/model.js";
+import { makeCell } from "../../content/make-table.js";
+import type { Cell, CellValue, Paragraph } from "../../content/model.js";
+import { runsText } from "../../content/runs.js";
 import { isDateFormat } from "../../content/serial.js";
 import type { Rectangle } from "../../content/cells.js";
-import { makeCell } from "../../content/table.js";
 import { attributeOf, childOf, childrenOf, parseXml, type Element } from "../office/xml.js";
 import { locked, unzip } from "../office/zip.js";
 import { formatCode } from "./number-formats.js";

@@ -1,17 +1,7 @@
-import { columnsOf, placeCells } from "../../content/measure.js";
-import {
-  safeLink,
-  type Align,
-  type Cell,
-  type Content,
-  type Flow,
-  type List,
-  type Marks,
-  type Picture,
-  type Run,
-  type Table,
-} from "../../content/model.js";
-import { emboldened } from "../../content/table.js";
+import { safeLink } from "../../content/address.js";
+import { emboldened } from "../../content/make-table.js";
+import type { Align, Content, Flow, List, Marks, Picture, Run, Table } from "../../content/model.js";
+import { columnsOf, type PlacedCell, mapRows } from "../../content/spans.js";
 import type { Notice } from "../../content/notice.js";
 import { AutomaticStyles, element, escapeXml, packOdf, textXml } from "../office/odf.js";
 import type { WriteInput, WriteResult } from "../format.js";
@@ -233,8 +223,7 @@ class OdtWriter {
 
   #table(table: Table): string {
     const width = columnsOf(table);
-    const covered: number[] = [];
-    const rows = table.rows.map((row, index) => this.#row(row, covered, width, index < table.headerRows));
+    const rows = mapRows(table.rows, (cells, index) => this.#row(cells, width, index < table.headerRows));
     if (rows.length === 0) return "";
     const columns = Array.from({ length: width }, (_, at) => {
       const points = table.widths?.[at];
@@ -256,13 +245,13 @@ class OdtWriter {
     return caption + element("table:table", {}, columns + head + rows.slice(table.headerRows).join(""));
   }
 
-  #row(row: readonly Cell[], covered: number[], width: number, header: boolean): string {
+  #row(cells: readonly PlacedCell[], width: number, header: boolean): string {
     let xml = "";
     let column = 0;
     const cover = (to: number) => {
       for (; column < to; column++) xml += "<table:covered-table-cell/>";
     };
-    for (const { cell, column: at } of placeCells(row, covered)) {
+    for (const { cell, column: at } of cells) {
       cover(at);
       const { colspan = 1, rowspan = 1 } = cell;
       const style = this.styles.name(

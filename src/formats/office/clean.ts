@@ -1,5 +1,6 @@
+import { mapContent } from "../../content/traverse.js";
 import { withoutControls } from "../../content/controls.js";
-import type { Cell, Content, Flow, Paragraph, Run } from "../../content/model.js";
+import type { Flow, Paragraph, Run } from "../../content/model.js";
 import type { WriteInput } from "../format.js";
 
 /**
@@ -9,7 +10,9 @@ import type { WriteInput } from "../format.js";
 export function cleanForXml({ content, title, ...others }: WriteInput): WriteInput {
   return {
     ...others,
-    content: FORBIDDEN.test(JSON.stringify(content)) ? flows(content) : content,
+    content: FORBIDDEN.test(JSON.stringify(content))
+      ? mapContent(content, { flow: cleanFlow, runs: cleanRuns })
+      : content,
     ...(title !== undefined && { title: clean(title) }),
   };
 }
@@ -23,31 +26,21 @@ function clean(text: string): string {
   return withoutControls(text.replace(LONE_SURROGATES, "\ufffd")).replace(/[\ufffe\uffff]/g, "");
 }
 
-function flows(content: Content): Content {
-  return content.flatMap(flowsOf);
-}
-
-function flowsOf(flow: Flow): Flow[] {
+/** A flow, its own text clean; its lines are cleaned after it. */
+function cleanFlow(flow: Flow): Flow[] {
   switch (flow.type) {
     case "paragraph":
       return parted(flow);
-    case "heading":
-      return [{ ...flow, runs: runs(flow.runs) }];
-    case "list":
-      return [{ ...flow, items: flow.items.map((item) => ({ flows: flows(item.flows) })) }];
-    case "quote":
-      return [{ ...flow, flows: flows(flow.flows) }];
     case "code":
       return [{ ...flow, text: clean(flow.text.replace(/[\f\v]/g, "\n")) }];
     case "picture":
       return [{ ...flow, alt: clean(flow.alt) }];
+    case "heading":
+    case "list":
+    case "quote":
+    case "table":
     case "divider":
       return [flow];
-    case "table": {
-      const cell = (one: Cell): Cell => ({ ...one, flows: flows(one.flows) });
-      const rows = flow.rows.map((row) => row.map(cell));
-      return [{ ...flow, rows, ...(flow.caption && { caption: runs(flow.caption) }) }];
-    }
   }
 }
 
@@ -56,18 +49,18 @@ function parted(flow: Paragraph): Paragraph[] {
   const lines: Run[][] = [[]];
   for (const run of flow.runs) {
     if (run.type !== "text") {
-      lines.at(-1)!.push(...runs([run]));
+      lines.at(-1)!.push(run);
       continue;
     }
     run.text.split(/[\f\v]/).forEach((text, index) => {
       if (index > 0) lines.push([]);
-      if (text !== "" || run.text === "") lines.at(-1)!.push({ ...run, text: clean(text) });
+      if (text !== "" || run.text === "") lines.at(-1)!.push({ ...run, text });
     });
   }
   return lines.map((line) => ({ ...flow, runs: line }));
 }
 
-function runs(line: readonly Run[]): Run[] {
+function cleanRuns(line: readonly Run[]): Run[] {
   return line.map((run): Run => {
     if (run.type === "text") return { ...run, text: clean(run.text) };
     return run.type === "picture" ? { ...run, alt: clean(run.alt) } : run;

@@ -1,4 +1,4 @@
-import { placeCells } from "../../content/measure.js";
+import { mapRows } from "../../content/spans.js";
 import type { Cell, CellValue, Content, Marks, Table } from "../../content/model.js";
 import { notice, type Notice } from "../../content/notice.js";
 import { cellText, writeText } from "../text/write.js";
@@ -51,12 +51,10 @@ export function gridOf(content: Content): Grid {
 
 function tableRows(table: Table, rows: GridCell[][]): void {
   if (table.caption) rows.push([gridCell({ flows: [{ type: "paragraph", runs: table.caption }] }, 0, false)]);
-  const covered: number[] = [];
-  table.rows.forEach((row, index) => {
-    rows.push(
-      placeCells(row, covered).map(({ cell, column }) => gridCell(cell, column, index < table.headerRows)),
-    );
-  });
+  const lines = mapRows(table.rows, (cells, index) =>
+    cells.map(({ cell, column }) => gridCell(cell, column, index < table.headerRows)),
+  );
+  for (const line of lines) rows.push(line);
 }
 
 function gridCell(cell: Cell, column: number, header: boolean): GridCell {

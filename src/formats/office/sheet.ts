@@ -1,8 +1,9 @@
-import { runsText, type Cell, type Row, type Table } from "../../content/model.js";
+import { makeTable } from "../../content/make-table.js";
+import type { Cell, Row, Table } from "../../content/model.js";
+import { runsText } from "../../content/runs.js";
 import { writeCells, type Rectangle } from "../../content/cells.js";
 import { DrawerError } from "../../content/error.js";
 import { LIMITS } from "../../content/limits.js";
-import { makeTable } from "../../content/table.js";
 
 /** A sheet of a workbook. */
 export interface ReadSheet {

@@ -1,4 +1,5 @@
-import type { Address, Marks } from "../../content/model.js";
+import type { Address } from "../../content/address.js";
+import type { Marks } from "../../content/model.js";
 
 /** How text looks by an office document's styles; what is not said is left to the style below. */
 export interface TextProps {

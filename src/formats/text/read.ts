@@ -1,5 +1,6 @@
 import { checkLength } from "../../content/limits.js";
-import { paragraph, safeLink, textRun, type Content, type Flow } from "../../content/model.js";
+import { safeLink } from "../../content/address.js";
+import { type Content, type Flow, paragraph, textRun } from "../../content/model.js";
 import type { Reading } from "../../content/notice.js";
 import { withoutByteOrderMark } from "./byte-order-mark.js";
 

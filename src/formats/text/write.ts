@@ -1,5 +1,6 @@
-import { placeCells } from "../../content/measure.js";
-import { runsText, type Content, type Flow, type List, type Table } from "../../content/model.js";
+import { mapRows } from "../../content/spans.js";
+import type { Content, Flow, List, Table } from "../../content/model.js";
+import { runsText } from "../../content/runs.js";
 
 /**
  * Writes content as plain text, `\n` between lines and none at the end: a paragraph is a line, a list item a line with
@@ -50,6 +51,8 @@ function flowLines(flow: Flow, lines: string[]): void {
     case "divider":
       lines.push("———");
       break;
+    default:
+      flow satisfies never;
   }
 }
 
@@ -69,16 +72,16 @@ function listLines(list: List, lines: string[]): void {
 
 function tableLines(table: Table, lines: string[]): void {
   if (table.caption) lines.push(runsText(table.caption));
-  const covered: number[] = [];
-  for (const row of table.rows) {
+  const rows = mapRows(table.rows, (cells) => {
     const line: string[] = [];
-    for (const { cell, column } of placeCells(row, covered)) {
+    for (const { cell, column } of cells) {
       while (line.length < column) line.push("");
       line.push(cellText(cell.flows).replace(/[\t\n]+/g, " "));
       for (let i = 1; i < (cell.colspan ?? 1); i++) line.push("");
     }
-    lines.push(line.join("\t"));
-  }
+    return line.join("\t");
+  });
+  for (const row of rows) lines.push(row);
 }
 
 /** The text of a cell: what it shows, its lines parted by `\n`. */

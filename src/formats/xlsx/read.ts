@@ -1,7 +1,7 @@
 import type { CellObject, WorkBook } from "@e965/xlsx";
 import { DrawerError } from "../../content/error.js";
 import { LIMITS } from "../../content/limits.js";
-import { paragraph, type Cell, type CellValue } from "../../content/model.js";
+import { type Cell, type CellValue, paragraph } from "../../content/model.js";
 import { isDateFormat, serialToDate } from "../../content/serial.js";
 import { unzip, type Parts } from "../office/zip.js";
 import { SheetGrid, type ReadSheet } from "../office/sheet.js";

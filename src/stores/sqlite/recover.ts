@@ -2,7 +2,8 @@ import { chmodSync, closeSync, copyFileSync, existsSync, openSync, renameSync, r
 import { generateKeyBetween } from "fractional-indexing";
 
 import { decodeContent, encodeContent, hashBytes, type Hash } from "../../content/encode.js";
-import { beginning, kindOf } from "../../content/measure.js";
+import { beginning } from "../../content/beginning.js";
+import { kindOf } from "../../content/kind.js";
 import { notice, type Notice } from "../../content/notice.js";
 import { TEXT_LENGTH, hashesOf, type Entry } from "../../drawer/model/entry.js";
 import { newId } from "../../drawer/model/ids.js";

@@ -1,0 +1,36 @@
+import type { Marks, Run } from "./model.js";
+
+/** The text of some runs; a line break is `\n`, a picture its alternative text. */
+export function runsText(runs: readonly Run[]): string {
+  let text = "";
+  for (const run of runs) text += run.type === "text" ? run.text : run.type === "break" ? "\n" : run.alt;
+  return text;
+}
+
+/** Whether a line holds nothing but breaks and spaces. */
+export function blankRuns(runs: readonly Run[]): boolean {
+  return runs.every((run) => run.type === "break" || (run.type === "text" && run.text.trim() === ""));
+}
+
+/** Whether two sets of marks look the same. */
+export function sameMarks(a: Marks | undefined, b: Marks | undefined): boolean {
+  if (a === b) return true;
+  const left = (a ?? {}) as Record<string, unknown>;
+  const right = (b ?? {}) as Record<string, unknown>;
+  for (const name in left) if (left[name] !== right[name]) return false;
+  for (const name in right) if (!(name in left)) return false;
+  return true;
+}
+
+/** Joins neighbouring text runs that look the same, and leaves out empty ones. */
+export function mergeRuns(runs: readonly Run[]): Run[] {
+  const merged: Run[] = [];
+  for (const run of runs) {
+    const last = merged.at(-1);
+    if (run.type === "text" && run.text === "") continue;
+    if (run.type === "text" && last?.type === "text" && sameMarks(last.marks, run.marks)) {
+      merged[merged.length - 1] = { ...last, text: last.text + run.text };
+    } else merged.push(run);
+  }
+  return merged;
+}

@@ -1,0 +1,113 @@
+import type { Rectangle } from "./cells.js";
+import type { Cell, Table } from "./model.js";
+import { isBlank } from "./traverse.js";
+
+/** Where the cells of a table stand, for cells that span rows or columns move those after them. */
+
+/**
+ * A row's cells with the column each begins in, counting from 0; `covered` carries, from row to row, how many more
+ * rows each column is covered from above. Pass the same array for each row of a table, beginning with an empty one.
+ */
+export function placeCells(row: readonly Cell[], covered: number[]): PlacedCell[] {
+  const placed: PlacedCell[] = [];
+  let column = 0;
+  for (const cell of row) {
+    while ((covered[column] ?? 0) > 0) column++;
+    placed.push({ cell, column });
+    column += cell.colspan ?? 1;
+  }
+  for (let i = 0; i < covered.length; i++) if (covered[i]! > 0) covered[i]!--;
+  for (const { cell, column: from } of placed) {
+    const down = (cell.rowspan ?? 1) - 1;
+    if (down > 0) for (let i = 0; i < (cell.colspan ?? 1); i++) covered[from + i] = down;
+  }
+  return placed;
+}
+
+/** A cell, and the column it begins in, counting from 0. */
+export interface PlacedCell {
+  readonly cell: Cell;
+  readonly column: number;
+}
+
+/** What `make` makes of each row of a table: of its cells, each with its column. */
+export function mapRows<T>(
+  rows: Table["rows"],
+  make: (cells: readonly PlacedCell[], index: number) => T,
+): T[] {
+  if (!hasSpans(rows))
+    return rows.map((row, index) =>
+      make(
+        row.map((cell, column) => ({ cell, column })),
+        index,
+      ),
+    );
+  const covered: number[] = [];
+  return rows.map((row, index) => make(placeCells(row, covered), index));
+}
+
+/** A table as a full grid: what `show` makes of each cell stands where the cell begins, and `blank` everywhere else. */
+export function fillGrid<T>(
+  table: Table,
+  blank: T,
+  show: (cell: Cell, column: number, row: number) => T,
+): T[][] {
+  const width = columnsOf(table);
+  return mapRows(table.rows, (cells, row) => {
+    const line = Array.from({ length: width }, () => blank);
+    for (const { cell, column } of cells) line[column] = show(cell, column, row);
+    return line;
+  });
+}
+
+/** Whether any cell spans more than its own place. Nearly no table has one that does. */
+export function hasSpans(rows: Table["rows"]): boolean {
+  for (const row of rows)
+    for (const cell of row) if (cell.colspan !== undefined || cell.rowspan !== undefined) return true;
+  return false;
+}
+
+/** How many columns a table has, counting spans. */
+export function columnsOf({ rows }: Table): number {
+  let width = 0;
+  if (!hasSpans(rows)) {
+    for (const row of rows) if (row.length > width) width = row.length;
+    return width;
+  }
+  const covered: number[] = [];
+  for (const row of rows) {
+    for (const { cell, column } of placeCells(row, covered))
+      width = Math.max(width, column + (cell.colspan ?? 1));
+  }
+  return width;
+}
+
+/** The smallest rectangle of a table that holds all cells which show something; nothing when none does. */
+export function usedRange(rows: Table["rows"]): Rectangle | undefined {
+  const covered: number[] = [];
+  const spans = hasSpans(rows);
+  let top = -1;
+  let bottom = -1;
+  let left = Infinity;
+  let right = -1;
+  rows.forEach((row, index) => {
+    const placed = spans ? placeCells(row, covered) : undefined;
+    const use = (cell: Cell, column: number) => {
+      if (top < 0) top = index;
+      bottom = Math.max(bottom, Math.min(rows.length, index + (cell.rowspan ?? 1)) - 1);
+      left = Math.min(left, column);
+      right = Math.max(right, column + (cell.colspan ?? 1) - 1);
+    };
+    if (placed) {
+      for (const { cell, column } of placed) if (!isBlank(cell.flows)) use(cell, column);
+      return;
+    }
+    // Only what could widen the rectangle is looked at, so that a long table costs little.
+    const first = row.findIndex((cell) => !isBlank(cell.flows));
+    if (first < 0) return;
+    use(row[first]!, first);
+    for (let column = row.length - 1; column > right; column--)
+      if (!isBlank(row[column]!.flows)) use(row[column]!, column);
+  });
+  return top < 0 ? undefined : { top, left, bottom, right };
+}

@@ -1,0 +1,163 @@
+import type { Content, Flow, Heading, Paragraph, Picture, Run } from "./model.js";
+import { blankRuns } from "./runs.js";
+
+/**
+ * How one goes through content. What stands inside which type of flow is said here, in functions that do not compile
+ * when a type is forgotten; readers, writers and layouts that need no more than "every flow" or "every line" use these.
+ */
+
+/** Whether any of the contents inside a flow passes: those of its items, of its cells, or its own. */
+function someInside(flow: Flow, test: (content: Content) => boolean): boolean {
+  switch (flow.type) {
+    case "list":
+      return flow.items.some((item) => test(item.flows));
+    case "quote":
+      return test(flow.flows);
+    case "table":
+      return flow.rows.some((row) => row.some((cell) => test(cell.flows)));
+    case "paragraph":
+    case "heading":
+    case "code":
+    case "picture":
+    case "divider":
+      return false;
+  }
+}
+
+/** The line of runs that a flow has of its own, if any: its text, its caption, or the picture that it is. */
+export function ownLine(flow: Flow): readonly Run[] | undefined {
+  switch (flow.type) {
+    case "paragraph":
+    case "heading":
+      return flow.runs;
+    case "table":
+      return flow.caption;
+    case "picture":
+      return [flow];
+    case "list":
+    case "quote":
+    case "code":
+    case "divider":
+      return undefined;
+    default:
+      return flow satisfies never;
+  }
+}
+
+/** Whether a flow is a line of text: a paragraph or a heading. */
+export function isLine(flow: Flow | undefined): flow is Paragraph | Heading {
+  return flow?.type === "paragraph" || flow?.type === "heading";
+}
+
+/** Whether any flow passes, those in items, quotes and cells included; stops at the first, in reading order. */
+export function someFlow(content: Content, test: (flow: Flow) => boolean): boolean {
+  return content.some((flow) => test(flow) || someInside(flow, (inner) => someFlow(inner, test)));
+}
+
+/** Calls `visit` with every flow, those in items, quotes and cells included, in reading order. */
+export function eachFlow(content: Content, visit: (flow: Flow) => void): void {
+  someFlow(content, (flow) => {
+    visit(flow);
+    return false;
+  });
+}
+
+/** Whether any run of any line passes, those of captions and lone pictures included; stops at the first. */
+export function someRun(content: Content, test: (run: Run) => boolean): boolean {
+  return someFlow(content, (flow) => ownLine(flow)?.some(test) ?? false);
+}
+
+/** Calls `visit` with every run of every line, captions and lone pictures included, in reading order. */
+export function eachRun(content: Content, visit: (run: Run) => void): void {
+  eachFlow(content, (flow) => ownLine(flow)?.forEach(visit));
+}
+
+/** The pictures of the content, in reading order. */
+export function picturesOf(content: Content): Picture[] {
+  const pictures: Picture[] = [];
+  eachRun(content, (run) => {
+    if (run.type === "picture") pictures.push(run);
+  });
+  return pictures;
+}
+
+/** Whether there is nothing to see in the content: no letter, no picture, no line. */
+export function isBlank(content: Content): boolean {
+  return content.every(isBlankFlow);
+}
+
+function isBlankFlow(flow: Flow): boolean {
+  if (flow.type === "divider" || flow.type === "picture") return false;
+  if (flow.type === "code") return flow.text.trim() === "";
+  return blankRuns(ownLine(flow) ?? []) && !someInside(flow, (inner) => !isBlank(inner));
+}
+
+/** What {@link mapContent} makes of each part; a part without a function stays as it is. */
+export interface ContentMap {
+  /** What stands in a flow's place. It is called before what is inside the flow is mapped. */
+  readonly flow?: (flow: Flow) => Content;
+  /** A line's new runs: of a paragraph, a heading or a caption. */
+  readonly runs?: (runs: readonly Run[]) => readonly Run[];
+}
+
+/** Content with every flow and every line changed, those in items, quotes and cells included. */
+export function mapContent(content: Content, map: ContentMap): Content {
+  const flows = map.flow ? content.flatMap(map.flow) : content;
+  return flows.map((flow) => mapInside(flow, map));
+}
+
+function mapInside(flow: Flow, map: ContentMap): Flow {
+  const { runs = (line) => line } = map;
+  switch (flow.type) {
+    case "paragraph":
+    case "heading":
+      return { ...flow, runs: runs(flow.runs) };
+    case "list":
+      return { ...flow, items: flow.items.map((item) => ({ ...item, flows: mapContent(item.flows, map) })) };
+    case "quote":
+      return { ...flow, flows: mapContent(flow.flows, map) };
+    case "table": {
+      const rows = flow.rows.map((row) =>
+        row.map((cell) => ({ ...cell, flows: mapContent(cell.flows, map) })),
+      );
+      return { ...flow, rows, ...(flow.caption && { caption: runs(flow.caption) }) };
+    }
+    case "code":
+    case "picture":
+    case "divider":
+      return flow;
+  }
+}
+
+/** The content with its last line changed, also where that stands in a list or a quote; nothing where it ends otherwise. */
+export function mapLastLine(
+  content: Content,
+  change: (runs: readonly Run[]) => readonly Run[],
+): Content | undefined {
+  const last = content.at(-1);
+  const inner = last && lastInside(last, change);
+  return inner && [...content.slice(0, -1), inner];
+}
+
+function lastInside(flow: Flow, change: (runs: readonly Run[]) => readonly Run[]): Flow | undefined {
+  switch (flow.type) {
+    case "paragraph":
+    case "heading":
+      return { ...flow, runs: change(flow.runs) };
+    case "quote": {
+      const flows = mapLastLine(flow.flows, change);
+      return flows && { ...flow, flows };
+    }
+    case "list": {
+      const flows = mapLastLine(flow.items.at(-1)?.flows ?? [], change);
+      return flows && { ...flow, items: [...flow.items.slice(0, -1), { flows }] };
+    }
+    case "table":
+    case "code":
+    case "picture":
+    case "divider":
+      return undefined;
+    default:
+      return flow satisfies never;
+  }
+}
