@@ -24,7 +24,7 @@ export interface ActionResult {
 }
 
 /** How often what is due is done while the page is open, in milliseconds. */
-const TEND_EVERY = 15_000;
+const RETENTION_INTERVAL = 15_000;
 
 /**
  * A page bound to a drawer: while collecting is on, what is copied or cut on the page is collected too; and blocks are
@@ -33,7 +33,7 @@ const TEND_EVERY = 15_000;
 export class Binding {
   /** Whether what is copied is collected: the drawer's rule, as last read. */
   #collecting = true;
-  readonly #voice = new LiveRegion();
+  readonly #liveRegion = new LiveRegion();
   readonly #stop = new AbortController();
   readonly #listeners = new Set<(told: ActionResult) => void>();
   #target: Target | undefined;
@@ -46,13 +46,13 @@ export class Binding {
   ) {
     const { signal } = this.#stop;
     const stopWatching = drawer.watch(() => void this.#readRules());
-    const tending = setInterval(() => void this.#tend(), TEND_EVERY);
+    const retention = setInterval(() => void this.#applyRetention(), RETENTION_INTERVAL);
     signal.addEventListener("abort", () => {
       stopWatching();
-      clearInterval(tending);
+      clearInterval(retention);
     });
     void this.#readRules();
-    void this.#tend();
+    void this.#applyRetention();
     document.addEventListener("copy", (event) => this.#copied(event), { signal });
     document.addEventListener("cut", (event) => this.#copied(event), { signal });
     document.addEventListener(
@@ -72,7 +72,7 @@ export class Binding {
   }
 
   /** Does what is due by the rules: what is private goes after its time, what is old after its. */
-  async #tend(): Promise<void> {
+  async #applyRetention(): Promise<void> {
     try {
       this.#tell({ notices: await this.drawer.applyRetention() });
     } catch (error) {
@@ -146,9 +146,9 @@ export class Binding {
   }
 
   /** Does something and tells how it went. */
-  async act(deed: () => Promise<readonly Notice[]>): Promise<void> {
+  async act(action: () => Promise<readonly Notice[]>): Promise<void> {
     try {
-      this.#tell({ notices: await deed() });
+      this.#tell({ notices: await action() });
     } catch (error) {
       if (!(error instanceof DrawerError)) throw error;
       this.#tell({ notices: [], error });
@@ -161,11 +161,11 @@ export class Binding {
       ...told.notices.map(({ message }) => message),
       ...(told.error ? [told.error.message] : []),
     ];
-    this.#voice.say(sentences.join(" "));
+    this.#liveRegion.say(sentences.join(" "));
     for (const listener of this.#listeners) listener(told);
   }
 
-  /** Calls `listener` after every act. Gives what stops it. */
+  /** Calls `listener` after every act. Returns an unsubscribe function. */
   listen(listener: (told: ActionResult) => void): () => void {
     this.#listeners.add(listener);
     return () => this.#listeners.delete(listener);
@@ -174,7 +174,7 @@ export class Binding {
   /** Lets go of the page. */
   unbind(): void {
     this.#stop.abort();
-    this.#voice.remove();
+    this.#liveRegion.remove();
     this.#listeners.clear();
   }
 }

@@ -16,7 +16,7 @@ const DRAWN_BYTES = 64 * 1024;
 export type Selection = "picked" | "all" | "last";
 
 /** Where one looks: how many rows are scrolled past, and how many can be seen. */
-export interface PlacePreview {
+export interface Viewport {
   readonly top: number;
   readonly seen: number;
 }
@@ -52,7 +52,7 @@ export class ListViewModel {
    */
   constructor(
     readonly drawer: Drawer,
-    readonly place: () => PlacePreview,
+    readonly place: () => Viewport,
     readonly changed: () => void,
   ) {}
 
@@ -90,7 +90,7 @@ export class ListViewModel {
     } else await this.readRows();
   }
 
-  async #window({ top, seen }: PlacePreview): Promise<Pick<ListViewModel, "from" | "rows">> {
+  async #window({ top, seen }: Viewport): Promise<Pick<ListViewModel, "from" | "rows">> {
     const from = Math.max(0, top - SPARE);
     const rows = await this.drawer.list({ first: from + 1, limit: top + seen + SPARE - from });
     const until = rows.some(({ entry }) => entry.private)

@@ -1,77 +1,36 @@
 import { html } from "lit";
 import type { Rules } from "../drawer/model/rules.js";
 import { displayText } from "../drawer/selection.js";
-import { DAY, MEGABYTE, MINUTE } from "../messages/units.js";
-import { duration, grouped, size as sizeText } from "../messages/en/phrases.js";
 import type { Gone, Positioned } from "../drawer/store.js";
+import { gone as goneWords, rulesPanel as rulesWords, ruleSentences } from "../messages/en/page.js";
+import { DAY, MEGABYTE, MINUTE } from "../messages/units.js";
 
-/** A rule as a sentence of which one word, or a few, are a choice. */
-interface RuleSentence<Value> {
-  readonly before: string;
-  /** What it can be made with one choice; what it is now is always among them. */
-  readonly choices: readonly Value[];
-  readonly say: (value: Value) => string;
-}
-
-const stays = (before: string, choices: readonly number[]): RuleSentence<number | null> => ({
-  before,
-  choices: [...choices, null],
-  say: (age) => (age === null ? "until they are discarded" : duration(age)),
-});
-
-const SENTENCES: { readonly [Name in keyof Rules]: RuleSentence<Rules[Name]> } = {
-  collecting: {
-    before: "What is copied",
-    choices: [true, false],
-    say: (on) => (on ? "is collected" : "is not collected"),
-  },
-  blanks: {
-    before: "What holds nothing",
-    choices: ["skip", "allow"],
-    say: (what) => (what === "skip" ? "is skipped" : "is collected too"),
-  },
-  repeats: {
-    before: "When the same piece comes again,",
-    choices: ["skip", "allow", "move"],
-    say: (what) =>
-      ({
-        skip: "it is skipped",
-        allow: "it is collected again",
-        move: "the one that is here becomes the latest",
-      })[what],
-  },
-  snippets: {
-    before: "The drawer holds",
-    choices: [100, 500, 1000, 5000, null],
-    say: (count) => (count === null ? "any number of snippets" : `at most ${grouped(count)} snippets`),
-  },
-  size: {
-    before: "They take",
-    choices: [64 * MEGABYTE, 256 * MEGABYTE, 1024 * MEGABYTE, null],
-    say: (size) => (size === null ? "any room" : `at most ${sizeText(size)}`),
-  },
-  textAge: stays("Text, tables and links stay", [7 * DAY, 30 * DAY, 365 * DAY]),
-  pictureAge: stays("Pictures stay", [DAY, 7 * DAY, 30 * DAY]),
-  detect: {
-    before: "What looks like a secret",
-    choices: [true, false],
-    say: (on) => (on ? "is made private" : "is kept like the rest"),
-  },
-  privateAge: stays("Private snippets stay", [2 * MINUTE, 10 * MINUTE, 60 * MINUTE]),
-  goneAge: {
-    before: "What left can be brought back",
-    choices: [DAY, 7 * DAY, 30 * DAY, null],
-    say: (age) => (age === null ? "always" : `for ${duration(age)}`),
-  },
+/** What each rule can be made with one choice; what it is now is always among them. */
+const CHOICES: { readonly [Name in keyof Rules]: readonly Rules[Name][] } = {
+  collecting: [true, false],
+  blanks: ["skip", "allow"],
+  repeats: ["skip", "allow", "move"],
+  snippets: [100, 500, 1000, 5000, null],
+  size: [64 * MEGABYTE, 256 * MEGABYTE, 1024 * MEGABYTE, null],
+  textAge: [7 * DAY, 30 * DAY, 365 * DAY, null],
+  pictureAge: [DAY, 7 * DAY, 30 * DAY, null],
+  detect: [true, false],
+  privateAge: [2 * MINUTE, 10 * MINUTE, 60 * MINUTE, null],
+  goneAge: [DAY, 7 * DAY, 30 * DAY, null],
 };
+
+/** The words of each rule: every rule has some. */
+const SENTENCES: {
+  readonly [Name in keyof Rules]: { before: string; say: (value: Rules[Name]) => string };
+} = ruleSentences;
 
 /** The rules, each a sentence with a choice in it. */
 export function rulesPanel(rules: Rules, change: (changes: Partial<Rules>) => void) {
-  const names = Object.keys(SENTENCES) as (keyof Rules)[];
+  const names = Object.keys(CHOICES) as (keyof Rules)[];
   return html`
-    <section class="panel" aria-label="Rules">
+    <section class="panel" aria-label=${rulesWords.name}>
       ${names.map((name) => ruleSentence(name, rules, change))}
-      <p class="note">What is kept stays whatever the rules say. The oldest that is not kept goes first.</p>
+      <p class="note">${rulesWords.note}</p>
     </section>
   `;
 }
@@ -81,7 +40,8 @@ function ruleSentence<Name extends keyof Rules>(
   rules: Rules,
   change: (changes: Partial<Rules>) => void,
 ) {
-  const { before, choices, say } = SENTENCES[name] as RuleSentence<Rules[Name]>;
+  const { before, say } = SENTENCES[name];
+  const choices: readonly Rules[Name][] = CHOICES[name];
   const all = [...new Set([...choices, rules[name]])];
   const changed = (event: Event) => {
     const select = event.target as HTMLSelectElement;
@@ -105,7 +65,7 @@ function ruleSentence<Name extends keyof Rules>(
 /** What has left, the latest first, and the way back. */
 export function gonePanel(
   gone: readonly (Gone & Positioned)[],
-  deeds: {
+  actions: {
     readonly restore: (position: number) => void;
     readonly empty: () => void;
     readonly forget: () => void;
@@ -113,23 +73,25 @@ export function gonePanel(
 ) {
   const time = (iso: string) =>
     new Date(iso).toLocaleString(undefined, { dateStyle: "medium", timeStyle: "short" });
+  const [empty, afterEmpty] = goneWords.empty;
+  const [forget, afterForget] = goneWords.forget;
   return html`
-    <section class="panel" aria-label="What has left">
-      ${gone.length === 0 ? html`<p class="note">Nothing has left that could be brought back.</p>` : ""}
+    <section class="panel" aria-label=${goneWords.name}>
+      ${gone.length === 0 ? html`<p class="note">${goneWords.nothing}</p>` : ""}
       <ul>
         ${[...gone].reverse().map(
           ({ position, entry, at }) => html`
             <li>
               <span class="says" dir="auto">${displayText(entry)}</span>
-              <span class="from">left ${time(at)}</span>
-              <button @click=${() => deeds.restore(position)}>Bring back</button>
+              <span class="from">${goneWords.left(time(at))}</span>
+              <button @click=${() => actions.restore(position)}>${goneWords.restore}</button>
             </li>
           `,
         )}
       </ul>
       <p class="note">
-        <button @click=${deeds.empty}>Empty the drawer</button> of all that is not kept, or
-        <button @click=${deeds.forget}>forget it for good</button>, with all that has left.
+        <button @click=${actions.empty}>${empty}</button> ${afterEmpty}
+        <button @click=${actions.forget}>${forget}</button>${afterForget}
       </p>
     </section>
   `;

@@ -1,6 +1,7 @@
 import { html, nothing } from "lit";
 import { originText } from "../content/origin.js";
 import type { Context } from "../drawer/find.js";
+import { page, row as words } from "../messages/en/page.js";
 import { MASK } from "../drawer/secret.js";
 import type { SmallGrid } from "./small-grid.js";
 import type { Positioned } from "../drawer/store.js";
@@ -36,17 +37,18 @@ export interface RowState {
 }
 
 /** A row of the run: its number, what it says and where from, and what can be done with it. */
-export function rowOf(row: ListRow, { count, turn, revealed }: RowState, deeds: RowActions) {
+export function rowOf(row: ListRow, { count, turn, revealed }: RowState, actions: RowActions) {
   const { position, entry, context, grid } = row;
   const from = originText(entry.origin);
   const facts = [
-    entry.kept ? "kept" : "",
+    entry.kept ? words.kept : "",
     entry.private ? privacy(row.goesAt) : "",
     entry.kind === "text" ? "" : entry.kind,
     from,
   ];
-  const pick = turn > 0 ? `Picked as number ${turn}; take out of the pick` : `Pick snippet ${position}`;
-  const said = entry.private ? "private" : entry.text;
+  const pick = words.pick({ position, turn });
+  const text = entry.private ? words.private : entry.text;
+  const name = words.name({ position, label: entry.label, text, kept: entry.kept, from });
   return html`
     <li
       data-position=${position}
@@ -60,16 +62,11 @@ export function rowOf(row: ListRow, { count, turn, revealed }: RowState, deeds: 
         aria-pressed=${turn > 0}
         aria-label=${pick}
         title=${pick}
-        @click=${() => deeds.pick(row)}
+        @click=${() => actions.pick(row)}
       >
         ${turn > 0 ? html`<b>${turn}</b>` : position}
       </button>
-      <button
-        class="snippet"
-        aria-label="${position}, ${entry.label ? `${entry.label}, ` : ""}${said}, ${entry.kept ? "kept, " : ""}from ${from || "elsewhere"}. Place at the caret"
-        title="Place at the caret"
-        @click=${() => deeds.place(row)}
-      >
+      <button class="snippet" aria-label=${name} title=${page.place} @click=${() => actions.place(row)}>
         <span class=${!entry.private && !context && grid ? "says drawn" : "says"} dir="auto"
           >${entry.label ? html`<b>${entry.label}</b> ` : nothing}${
             entry.private ? (revealed ?? MASK) : context ? marked(context) : grid ? drawn(grid) : entry.text
@@ -77,19 +74,23 @@ export function rowOf(row: ListRow, { count, turn, revealed }: RowState, deeds: 
         >
         <span class="from">${facts.filter(Boolean).join(" · ")}</span>
       </button>
-      <span class="deeds">
-        <button @click=${() => deeds.keep(row)}>${entry.kept ? "Release" : "Keep"}</button>
+      <span class="actions">
+        <button @click=${() => actions.keep(row)}>${entry.kept ? words.release : words.keep}</button>
         ${
           entry.private
-            ? html`<button @click=${() => deeds.reveal(row)}>
-                ${revealed === undefined ? "Reveal" : "Mask"}
+            ? html`<button @click=${() => actions.reveal(row)}>
+                ${revealed === undefined ? words.reveal : words.mask}
               </button>`
             : nothing
         }
-        <button @click=${() => deeds.hide(row)}>${entry.private ? "Unhide" : "Hide"}</button>
-        <button ?disabled=${position === 1} @click=${() => deeds.move(row, position - 1)}>Earlier</button>
-        <button ?disabled=${position === count} @click=${() => deeds.move(row, position + 2)}>Later</button>
-        <button @click=${() => deeds.discard(row)}>Discard</button>
+        <button @click=${() => actions.hide(row)}>${entry.private ? words.unhide : words.hide}</button>
+        <button ?disabled=${position === 1} @click=${() => actions.move(row, position - 1)}>
+          ${words.earlier}
+        </button>
+        <button ?disabled=${position === count} @click=${() => actions.move(row, position + 2)}>
+          ${words.later}
+        </button>
+        <button @click=${() => actions.discard(row)}>${words.discard}</button>
       </span>
     </li>
   `;
@@ -97,8 +98,8 @@ export function rowOf(row: ListRow, { count, turn, revealed }: RowState, deeds: 
 
 /** That a snippet is private, and until when: a time stays true while nobody draws it again. */
 function privacy(goesAt: number | undefined): string {
-  if (goesAt === undefined) return "private";
-  return `private, goes at ${new Date(goesAt).toLocaleTimeString(undefined, { timeStyle: "medium" })}`;
+  if (goesAt === undefined) return words.private;
+  return words.privateUntil(new Date(goesAt).toLocaleTimeString(undefined, { timeStyle: "medium" }));
 }
 
 /** A small table. It stands in a button, whose name says the same, so it is for the eyes alone. */

@@ -1,58 +1,74 @@
+import { html } from "lit";
 import type { Citation, LayoutName, Recipe, StyleName } from "../compose/recipe.js";
+import { sentence as words } from "../messages/en/page.js";
+import type { Selection } from "./list-view-model.js";
 
-/** The words of the sentence that says what is placed and how; each is a choice. */
-
-/** How layouts are called. */
-export const LAYOUT_WORDS: Readonly<Record<LayoutName, string>> = {
-  sequence: "they are, one after another",
-  lines: "lines",
-  joined: "one paragraph",
-  sentence: "a sentence",
-  bullets: "bullets",
-  numbers: "a numbered list",
-  rows: "one table",
-  columns: "columns side by side",
-  pairs: "labels and values",
-  link: "links",
-  quotes: "quotes with their origins",
-};
-
-/** How looks are called. */
-export const STYLE_WORDS: Readonly<Record<StyleName, string>> = {
-  own: "their own look",
-  host: "the page’s look",
-  bare: "plain words",
-};
-
-/** How ways of tidying are called, and what each is in a recipe. */
-export const TIDY_WORDS = {
-  edges: "tidied at the edges",
-  lines: "without blank lines",
-  repeats: "without repeats",
-  rejoin: "with broken lines rejoined",
-  none: "untouched",
-} as const;
-
-/** How ways of naming sources are called. */
-export const CITE_WORDS: Readonly<Record<Citation, string>> = {
-  none: "without sources",
-  inline: "with sources in brackets",
-  notes: "with numbered notes",
-  list: "with a list of sources",
-};
+/** The sentence that says what is placed and how; its underlined words are choices. */
 
 /** What the sentence says. */
 export interface SentenceChoices {
   readonly as: LayoutName;
   readonly style: StyleName;
-  readonly tidy: keyof typeof TIDY_WORDS;
+  readonly tidy: keyof typeof words.tidying;
   readonly cite: Citation;
 }
 
 /** What it says before anybody has changed a word. */
 export const DEFAULT_CHOICES: SentenceChoices = { as: "sequence", style: "own", tidy: "edges", cite: "none" };
 
+/** How layouts, looks and ways to cite are called: every one has its words. */
+const LAYOUTS: Readonly<Record<LayoutName, string>> = words.layouts;
+const STYLES: Readonly<Record<StyleName, string>> = words.styles;
+const CITATIONS: Readonly<Record<Citation, string>> = words.citations;
+
 /** The recipe that the sentence says. */
 export function recipeOfChoices({ as, style, tidy, cite }: SentenceChoices): Recipe {
   return { as, style, cite, tidy: tidy === "none" ? [] : tidy === "edges" ? ["edges"] : ["edges", tidy] };
+}
+
+/** What the sentence speaks of, and what is called when one of its words is changed. */
+export interface SentenceState {
+  readonly choices: SentenceChoices;
+  readonly which: Selection;
+  /** How many snippets there are, and how many of them are picked. */
+  readonly count: number;
+  readonly picked: number;
+  readonly choose: (choices: SentenceChoices) => void;
+  readonly chooseWhich: (which: Selection) => void;
+}
+
+/** Draws the sentence. */
+export function sentenceView({ choices, which, count, picked, choose, chooseWhich }: SentenceState) {
+  const { names } = words;
+  const selections: Partial<Record<Selection, string>> = {
+    ...(picked > 0 && { picked: words.which.picked(picked) }),
+    all: words.which.all(count),
+    last: words.which.last,
+  };
+  return html`
+    <p class="sentence">
+      ${words.place} ${choice(names.which, selections, which, chooseWhich)} ${words.as}
+      ${choice(names.as, LAYOUTS, choices.as, (as) => choose({ ...choices, as }), ",")} ${words.in}
+      ${choice(names.style, STYLES, choices.style, (style) => choose({ ...choices, style }), ",")}
+      ${choice(names.tidy, words.tidying, choices.tidy, (tidy) => choose({ ...choices, tidy }), ",")}
+      ${choice(names.cite, CITATIONS, choices.cite, (cite) => choose({ ...choices, cite }), ".")}
+    </p>
+  `;
+}
+
+/** A word of the sentence: what it says, what else it could say, and the sign that stands after it. */
+function choice<Name extends string>(
+  label: string,
+  said: Partial<Record<Name, string>>,
+  chosen: Name,
+  choose: (name: Name) => void,
+  sign = "",
+) {
+  const options = Object.entries(said) as [Name, string][];
+  const changed = (event: Event) => choose((event.target as HTMLSelectElement).value as Name);
+  return html`<span class="word"
+    ><select aria-label=${label} .value=${chosen} @change=${changed}>
+      ${options.map(([name, text]) => html`<option value=${name} ?selected=${name === chosen}>${text}</option>`)}</select
+    >${sign}</span
+  >`;
 }

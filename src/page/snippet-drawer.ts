@@ -1,37 +1,26 @@
 import { html, LitElement, nothing, type PropertyValues } from "lit";
 import { repeat } from "lit/directives/repeat.js";
 import { unsafeHTML } from "lit/directives/unsafe-html.js";
-import type { Block } from "../compose/block.js";
 import { compose } from "../compose/compose.js";
-import type { Fit } from "../compose/recipe.js";
+import type { Fit, Recipe } from "../compose/recipe.js";
 import { DrawerError } from "../content/error.js";
 import { notice, type Notice } from "../content/notice.js";
-import { writeText } from "../formats/text/write.js";
 import type { Drawer } from "../drawer/drawer.js";
-import { masked, type Snippet } from "../drawer/selection.js";
 import type { Rules } from "../drawer/model/rules.js";
-import { many, namedAll } from "../messages/en/phrases.js";
 import type { Positioned } from "../drawer/store.js";
-import type { Binding, ActionResult } from "./binding.js";
-import { styles } from "./styles.js";
+import { writeText } from "../formats/text/write.js";
+import { page } from "../messages/en/page.js";
+import { many } from "../messages/en/phrases.js";
+import type { ActionResult, Binding } from "./binding.js";
+import { BlockPreview } from "./block-preview.js";
+import { FOUND, ListViewModel, type Selection, type Viewport } from "./list-view-model.js";
 import { gonePanel, rulesPanel } from "./panels.js";
 import { rowOf, type ListRow, type RowActions } from "./row.js";
+import { actionOfKey, type RunAction } from "./run-keys.js";
 import { readTransfer } from "./selection.js";
-import { FOUND, ListViewModel, type Selection } from "./list-view-model.js";
-import {
-  CITE_WORDS,
-  DEFAULT_CHOICES,
-  LAYOUT_WORDS,
-  recipeOfChoices,
-  STYLE_WORDS,
-  TIDY_WORDS,
-  type SentenceChoices,
-} from "./sentence.js";
-
-/** How high a row of the run is, in ems; all are the same, so that only those that can be seen need to be there. */
-const ROW = 5.6;
-/** How many snippets are shown as they will land; more are placed, but nobody reads so far. */
-const SHOWN = 60;
+import { DEFAULT_CHOICES, recipeOfChoices, sentenceView, type SentenceChoices } from "./sentence.js";
+import { styles } from "./styles.js";
+import { VirtualList } from "./virtual-list.js";
 
 /** How many snippets may go by a change of rules without a question. */
 const FEW = 3;
@@ -53,9 +42,8 @@ export class SnippetDrawer extends LitElement {
     panel: { state: true },
     revealed: { state: true },
     told: { state: true },
-    said: { state: true },
+    choices: { state: true },
     which: { state: true },
-    block: { state: true },
   };
 
   declare binding: Binding | undefined;
@@ -63,23 +51,20 @@ export class SnippetDrawer extends LitElement {
   /** What private snippets say that the user wants to see, by id. */
   declare private revealed: ReadonlyMap<string, string>;
   declare private told: ActionResult | undefined;
-  declare private said: SentenceChoices;
+  declare private choices: SentenceChoices;
   declare private which: Selection;
-  /** What lands: of what is chosen, as much as is shown. */
-  declare private block: Block | undefined;
+  readonly #list = new VirtualList(this);
   /** What of the drawer is in sight. */
   #sight: ListViewModel | undefined;
-  #stops: (() => void)[] = [];
-  #composing = 0;
-  /** Settles when the block is the one of what is chosen. */
-  #ready: Promise<void> = Promise.resolve();
+  #preview: BlockPreview | undefined;
+  #unsubscribe: (() => void)[] = [];
   /** The position of the snippet that gets the focus once the drawer has been read again. */
   #focusNext: number | undefined;
 
   constructor() {
     super();
     this.revealed = new Map();
-    this.said = DEFAULT_CHOICES;
+    this.choices = DEFAULT_CHOICES;
     this.which = "all";
     this.addEventListener("paste", (event) => this.#given(event, event.clipboardData));
     this.addEventListener("dragover", (event) => event.preventDefault());
@@ -88,7 +73,7 @@ export class SnippetDrawer extends LitElement {
 
   protected override willUpdate(changed: PropertyValues): void {
     if (changed.has("binding")) this.#follow();
-    if (["said", "which"].some((name) => changed.has(name))) this.#ready = this.#compose();
+    if (changed.has("choices") || changed.has("which")) void this.#compose();
   }
 
   override disconnectedCallback(): void {
@@ -105,26 +90,31 @@ export class SnippetDrawer extends LitElement {
   }
 
   #leave(): void {
-    for (const stop of this.#stops.splice(0)) stop();
+    for (const unsubscribe of this.#unsubscribe.splice(0)) unsubscribe();
   }
 
   #follow(): void {
     this.#leave();
     const { binding } = this;
     if (!binding) return;
-    const fitAgain = () => (this.#ready = this.#compose());
-    document.addEventListener("focusin", fitAgain);
-    this.#sight = new ListViewModel(
-      binding.drawer,
-      () => ({ top: this.#topRow(), seen: this.#rowsSeen() }),
-      () => this.requestUpdate(),
-    );
-    this.#stops = [
+    const compose = () => void this.#compose();
+    const redraw = () => this.requestUpdate();
+    const sight = new ListViewModel(binding.drawer, () => this.#viewport(), redraw);
+    this.#sight = sight;
+    this.#preview = new BlockPreview(sight, () => this.#recipe(), redraw);
+    document.addEventListener("focusin", compose);
+    this.#unsubscribe = [
       binding.drawer.watch(() => void this.#read()),
       binding.listen((told) => (this.told = told)),
-      () => document.removeEventListener("focusin", fitAgain),
+      () => document.removeEventListener("focusin", compose),
     ];
     void this.#read();
+  }
+
+  /** What was found begins at its top, wherever the run was scrolled to. */
+  #viewport(): Viewport {
+    const { top, seen } = this.#list.viewport;
+    return { top: this.#sight?.found ? 0 : top, seen };
   }
 
   /** Reads the drawer again, and brings into sight what has come, or what is to have the focus. */
@@ -132,7 +122,7 @@ export class SnippetDrawer extends LitElement {
     const sight = this.#sight!;
     const grown = await sight.read({ gone: this.panel === "gone" });
     if (sight.picked.length === 0 && this.which === "picked") this.which = "all";
-    this.#ready = this.#compose();
+    void this.#compose();
     await this.updateComplete;
     if (grown) await this.#scrollTo(sight.count - 1);
     const next = this.#focusNext;
@@ -140,13 +130,10 @@ export class SnippetDrawer extends LitElement {
     if (next !== undefined) await this.#go(Math.min(next, sight.count));
   }
 
-  /** Makes the block of what is shown, for the place it would land in; what is private is masked in it. */
+  /** Composes the block for the place it would land in. */
   async #compose(): Promise<void> {
-    if (!this.#sight) return;
-    const composing = ++this.#composing;
     try {
-      const snippets = await this.#sight.drawer.read(await this.#sight.chosen(this.which, SHOWN));
-      if (composing === this.#composing) this.block = this.#blockOf(snippets.map(masked));
+      await this.#preview?.refresh(this.which);
     } catch (error) {
       // A snippet may be forgotten between being listed and being read; the drawer is read again then.
       if (!(error instanceof DrawerError)) throw error;
@@ -154,58 +141,52 @@ export class SnippetDrawer extends LitElement {
     }
   }
 
-  #blockOf(snippets: readonly Snippet[]): Block {
-    const { target } = this.binding!;
+  #recipe(): Recipe {
+    const target = this.binding?.target;
     const fit: Fit =
       target instanceof HTMLInputElement ? "line" : target instanceof HTMLTextAreaElement ? "plain" : "page";
-    return compose(snippets, { ...recipeOfChoices(this.said), fit });
+    return { ...recipeOfChoices(this.choices), fit };
   }
 
   #given(event: Event, transfer: DataTransfer | null): void {
     if (!transfer || !this.binding) return;
     event.preventDefault();
-    void this.binding.collect(readTransfer(transfer), { app: "another window" });
+    void this.binding.collect(readTransfer(transfer), { app: page.elsewhere });
   }
 
   protected override render() {
     const collecting = this.#sight?.rules?.collecting ?? true;
+    const find = (event: Event) => this.#find((event.target as HTMLInputElement).value);
     return html`
       <header>
-        <h2>Drawer</h2>
+        <h2>${page.title}</h2>
         <span class="state">
-          ${collecting ? "Collects what you copy. " : "Does not collect. "}
+          ${page.state(collecting)}
           <button @click=${() => this.#setRules({ collecting: !collecting })}>
-            ${collecting ? "Pause" : "Resume"}
+            ${page.switchState(collecting)}
           </button>
         </span>
       </header>
       <div class="ways">
         <input
           type="search"
-          aria-label="Find in the drawer"
-          placeholder="Find"
+          aria-label=${page.find.name}
+          placeholder=${page.find.short}
           .value=${this.#sight?.words ?? ""}
-          @input=${(event: Event) => this.#lookFor((event.target as HTMLInputElement).value)}
+          @input=${find}
         />
-        ${this.#opener("gone", "What left")} ${this.#opener("rules", "Rules")}
+        ${this.#opener("gone")} ${this.#opener("rules")}
       </div>
-      ${
-        this.#count === 0 && !this.panel
-          ? html`<p class="none">
-              Nothing here yet. Select something and copy it; it will stand here, numbered, in the order of
-              gathering.
-            </p>`
-          : nothing
-      }
+      ${this.#count === 0 && !this.panel ? html`<p class="none">${page.nothingYet}</p>` : nothing}
       <div class="sides">
         <div class="side">
           ${this.#left()}
           <p class="told ${this.told?.error ? "refused" : ""}">
             <span>${this.#toldLast()}</span>
-            <button @click=${this.#undoLast}>Undo</button>
+            <button @click=${this.#undoLast}>${page.undo}</button>
           </p>
         </div>
-        <section class="put-down" aria-label="Put down">${this.#sentence()} ${this.#landing()}</section>
+        <section class="put-down" aria-label=${page.putDown}>${this.#sentence()} ${this.#landing()}</section>
       </div>
     `;
   }
@@ -220,12 +201,12 @@ export class SnippetDrawer extends LitElement {
       .join(" ");
   }
 
-  #opener(panel: Panel, name: string) {
+  #opener(panel: Panel) {
     const open = () => {
       this.panel = this.panel === panel ? undefined : panel;
       void this.#read();
     };
-    return html`<button aria-expanded=${this.panel === panel} @click=${open}>${name}</button>`;
+    return html`<button aria-expanded=${this.panel === panel} @click=${open}>${page.panels[panel]}</button>`;
   }
 
   /** The run, what was found, or what is looked at in place of it. */
@@ -244,15 +225,10 @@ export class SnippetDrawer extends LitElement {
   }
 
   #foundRows(found: readonly ListRow[]) {
-    const count =
-      found.length === FOUND
-        ? `The newest ${FOUND} that hold`
-        : `${many(found.length)} ${found.length === 1 ? "holds" : "hold"}`;
+    const words = this.#sight!.words.trim();
     return html`
-      <p class="note found" role="status">
-        ${found.length === 0 ? "Nothing holds" : count} “${this.#sight!.words.trim()}”.
-      </p>
-      <ol class="run" aria-label="Snippets found, the newest first" @keydown=${this.#key}>
+      <p class="note found" role="status">${page.found({ count: found.length, words, most: FOUND })}</p>
+      <ol class="run" aria-label=${page.foundRun} @keydown=${this.#key}>
         ${repeat(
           found,
           ({ entry }) => entry.id,
@@ -262,40 +238,22 @@ export class SnippetDrawer extends LitElement {
     `;
   }
 
-  /** The rows that can be seen, and some to spare; the rest is room. */
   #run() {
     const { rows = [], from = 0 } = this.#sight ?? {};
-    const room = (rows: number) =>
-      html`<div
-        class="room"
-        role="presentation"
-        aria-hidden="true"
-        style="height: ${Math.max(0, rows) * ROW}em"
-      ></div>`;
+    const scrolled = () => void this.#sight!.readRows();
     return html`
-      <ol
-        class="run"
-        aria-label="Snippets, in order"
-        @keydown=${this.#key}
-        @scroll=${() => void this.#sight!.readRows()}
-      >
-        ${room(from)}
-        ${repeat(
-          rows,
-          ({ entry }) => entry.id,
-          (row) => this.#row(row),
-        )}
-        ${room(this.#count - from - rows.length)}
+      <ol class="run" aria-label=${page.run} @keydown=${this.#key} @scroll=${scrolled}>
+        ${this.#list.view({ rows, from, count: this.#count }, (row) => this.#row(row))}
       </ol>
     `;
   }
 
   #row(row: ListRow) {
     const turn = this.#picked.findIndex(({ entry }) => entry.id === row.entry.id) + 1;
-    return rowOf(row, { count: this.#count, turn, revealed: this.revealed.get(row.entry.id) }, this.#deeds);
+    return rowOf(row, { count: this.#count, turn, revealed: this.revealed.get(row.entry.id) }, this.#actions);
   }
 
-  readonly #deeds: RowActions = {
+  readonly #actions: RowActions = {
     pick: (row) => this.#pick(row),
     place: (row) => this.#placeOne(row),
     move: (row, before) => this.#move(row.position, before),
@@ -310,72 +268,40 @@ export class SnippetDrawer extends LitElement {
   };
 
   #sentence() {
-    const { as, style, tidy, cite } = this.said;
-    const count = this.#count;
-    const which = {
-      ...(this.#picked.length > 0 && {
-        picked: this.#picked.length === 1 ? "the one picked" : `the ${this.#picked.length} picked`,
-      }),
-      all: count === 1 ? "the one snippet" : `all ${count} snippets`,
-      last: "the latest snippet",
-    };
-    return html`
-      <p class="sentence">
-        Place ${choice("Which snippets", which, this.which, (name) => (this.which = name))} as
-        ${choice("Laid out as", LAYOUT_WORDS, as, (name) => this.#say({ as: name }), ",")} in
-        ${choice("Look", STYLE_WORDS, style, (name) => this.#say({ style: name }), ",")}
-        ${choice("Tidying", TIDY_WORDS, tidy, (name) => this.#say({ tidy: name }), ",")}
-        ${choice("Sources", CITE_WORDS, cite, (name) => this.#say({ cite: name }), ".")}
-      </p>
-    `;
-  }
-
-  #say(word: Partial<SentenceChoices>): void {
-    this.said = { ...this.said, ...word };
+    return sentenceView({
+      choices: this.choices,
+      which: this.which,
+      count: this.#count,
+      picked: this.#picked.length,
+      choose: (choices) => (this.choices = choices),
+      chooseWhich: (which) => (this.which = which),
+    });
   }
 
   /** What lands is shown from the very block that is placed. Its HTML is written from content, which can hold no script. */
   #landing() {
-    const more = (this.#sight?.chosenCount(this.which) ?? 0) - SHOWN;
+    const block = this.#preview?.block;
+    const more = this.#preview?.notShown(this.which) ?? 0;
     return html`
-      <div class="landing" aria-label="As it will land" role="region" tabindex="0">
-        ${unsafeHTML(this.block?.html ?? "")}
-        ${this.block?.notices.map(({ message }) => html`<p class="note">${message}</p>`)}
-        ${more > 0 ? html`<p class="note">… and ${more.toLocaleString()} more, which are placed too.</p>` : nothing}
+      <div class="landing" aria-label=${page.landing} role="region" tabindex="0">
+        ${unsafeHTML(block?.html ?? "")}
+        ${block?.notices.map(({ message }) => html`<p class="note">${message}</p>`)}
+        ${more > 0 ? html`<p class="note">${page.more(more)}</p>` : nothing}
       </div>
-      <button class="go" ?disabled=${this.#count === 0} @click=${this.#place}>Place at the caret</button>
+      <button class="go" ?disabled=${this.#count === 0} @click=${this.#place}>${page.place}</button>
     `;
   }
 
-  #rowsSeen(): number {
-    const run = this.renderRoot.querySelector(".run");
-    return run?.clientHeight ? Math.ceil(run.clientHeight / this.#rowHeight()) : 12;
-  }
-
-  /** How many rows are scrolled past. */
-  #topRow(): number {
-    const run = this.#sight?.found ? null : this.renderRoot.querySelector(".run");
-    return run ? Math.floor(run.scrollTop / this.#rowHeight()) : 0;
-  }
-
-  #rowHeight(): number {
-    return ROW * Number.parseFloat(getComputedStyle(this).fontSize);
-  }
-
-  /** Brings a row into sight. */
+  /** Brings a row of the run into sight. */
   async #scrollTo(row: number): Promise<void> {
-    const run = this.renderRoot.querySelector(".run");
-    if (!run || this.#sight?.found) return;
-    const height = this.#rowHeight();
-    if (row * height < run.scrollTop) run.scrollTop = row * height;
-    else if ((row + 1) * height > run.scrollTop + run.clientHeight)
-      run.scrollTop = (row + 1) * height - run.clientHeight;
+    if (this.#sight?.found) return;
+    this.#list.scrollTo(row);
     await this.#sight!.readRows();
     await this.updateComplete;
   }
 
-  #act(deed: (drawer: Drawer) => Promise<readonly Notice[]>): void {
-    void this.binding?.act(() => deed(this.#sight!.drawer));
+  #act(action: (drawer: Drawer) => Promise<readonly Notice[]>): void {
+    void this.binding?.act(() => action(this.#sight!.drawer));
   }
 
   /** Takes back what was said last: a placing where it was placed, anything else in the drawer. */
@@ -388,27 +314,25 @@ export class SnippetDrawer extends LitElement {
   #setRules(changes: Partial<Rules>): void {
     this.#act(async (drawer) => {
       const leaving = await drawer.wouldLeave(changes);
-      const question = `This takes ${many(leaving.length)} out: ${namedAll(leaving)}. Go on?`;
-      if (leaving.length > FEW && !confirm(question)) return [notice("rule/unchanged", {})];
+      if (leaving.length > FEW && !confirm(page.askChange(leaving))) return [notice("rule/unchanged", {})];
       return drawer.setRules(changes);
     });
   }
 
-  #lookFor(words: string): void {
+  #find(words: string): void {
     this.panel = undefined;
     void this.#sight?.look(words);
   }
 
   /** Forgets for good what is not kept, once the user has said so twice. */
   #forget(): void {
-    if (confirm("Forget for good all that is not kept, and all that has left? Nothing brings it back."))
-      this.#act((drawer) => drawer.emptyForGood());
+    if (confirm(page.askForget)) this.#act((drawer) => drawer.emptyForGood());
   }
 
   #pick(row: ListRow): void {
     this.#sight!.pick(row);
     this.which = this.#picked.length > 0 ? "picked" : "all";
-    this.#ready = this.#compose();
+    void this.#compose();
   }
 
   async #reveal(row: ListRow): Promise<void> {
@@ -422,20 +346,13 @@ export class SnippetDrawer extends LitElement {
   }
 
   #placeOne(row: ListRow): void {
-    void this.binding?.place(
-      async () => compose(await this.#sight!.drawer.read([row])),
-      `snippet ${row.position}`,
-    );
+    const block = async () => compose(await this.#sight!.drawer.read([row]));
+    void this.binding?.place(block, page.snippet(row.position));
   }
 
   #place(): void {
-    const count = this.#sight!.chosenCount(this.which);
-    void this.binding?.place(async () => {
-      await this.#ready;
-      const chosen = await this.#sight!.chosen(this.which);
-      const isShown = this.block && chosen.length <= SHOWN && chosen.every(({ entry }) => !entry.private);
-      return isShown ? this.block! : this.#blockOf(await this.#sight!.drawer.read(chosen));
-    }, many(count));
+    const block = () => this.#preview!.whole(this.which);
+    void this.binding?.place(block, many(this.#sight!.chosenCount(this.which)));
   }
 
   #move(position: number, before: number): void {
@@ -455,51 +372,48 @@ export class SnippetDrawer extends LitElement {
     this.renderRoot.querySelector<HTMLElement>(`[data-position="${position}"] .snippet`)?.focus();
   }
 
-  /** In the run: arrows go from snippet to snippet, with Alt they move it; P picks, K keeps; Delete discards; Ctrl+Z undoes. */
   #key(event: KeyboardEvent): void {
     const item = (event.target as Element).closest("li");
     const row = (this.#sight?.found ?? this.#sight?.rows ?? []).find(
       ({ entry }) => entry.id === item?.dataset["id"],
     );
-    if (!item || !row || !this.binding) return;
-    const { position } = row;
-    const isPlain = !event.ctrlKey && !event.metaKey && !event.altKey;
-    const next = (step: 1 | -1) => {
-      const sibling = step === 1 ? item.nextElementSibling : item.previousElementSibling;
-      if (this.#sight?.found) (sibling?.querySelector(".snippet") as HTMLElement | null)?.focus();
-      else void this.#go(position + step);
-    };
-    const key = event.key.toLowerCase();
-    if (event.altKey && key === "arrowdown" && position < this.#count) this.#move(position, position + 2);
-    else if (event.altKey && key === "arrowup" && position > 1) this.#move(position, position - 1);
-    else if (event.altKey) return;
-    else if (key === "arrowdown") next(1);
-    else if (key === "arrowup") next(-1);
-    else if (key === "delete") this.#discard(position);
-    else if (key === "z" && (event.ctrlKey || event.metaKey))
-      this.#act((drawer) => (event.shiftKey ? drawer.redo() : drawer.undo()));
-    else if (key === "p" && isPlain) this.#pick(row);
-    else if (key === "k" && isPlain) this.#deeds.keep(row);
-    else return;
+    const action = actionOfKey(event);
+    if (!item || !row || !action || !this.binding) return;
+    this.#perform(action, row, item);
     event.preventDefault();
   }
-}
 
-/** A word of the sentence: what it says, what else it could say, and the sign that stands after it. */
-function choice<Name extends string>(
-  label: string,
-  words: Partial<Record<Name, string>>,
-  chosen: Name,
-  choose: (name: Name) => void,
-  sign = "",
-) {
-  const options = Object.entries(words) as [Name, string][];
-  const changed = (event: Event) => choose((event.target as HTMLSelectElement).value as Name);
-  return html`<span class="word"
-    ><select aria-label=${label} .value=${chosen} @change=${changed}>
-      ${options.map(([name, said]) => html`<option value=${name} ?selected=${name === chosen}>${said}</option>`)}</select
-    >${sign}</span
-  >`;
+  #perform(action: RunAction, row: ListRow, item: Element): void {
+    const { position } = row;
+    switch (action) {
+      case "next":
+        return this.#goBeside(row, item.nextElementSibling, 1);
+      case "previous":
+        return this.#goBeside(row, item.previousElementSibling, -1);
+      case "later":
+        if (position < this.#count) this.#move(position, position + 2);
+        return;
+      case "earlier":
+        if (position > 1) this.#move(position, position - 1);
+        return;
+      case "pick":
+        return this.#pick(row);
+      case "keep":
+        return this.#actions.keep(row);
+      case "discard":
+        return this.#discard(position);
+      case "undo":
+        return this.#act((drawer) => drawer.undo());
+      case "redo":
+        return this.#act((drawer) => drawer.redo());
+    }
+  }
+
+  /** Gives the focus to the row beside: in the run the next position, in what was found the next one found. */
+  #goBeside({ position }: ListRow, sibling: Element | null, step: 1 | -1): void {
+    if (this.#sight?.found) sibling?.querySelector<HTMLElement>(".snippet")?.focus();
+    else void this.#go(position + step);
+  }
 }
 
 customElements.define("snippet-drawer", SnippetDrawer);

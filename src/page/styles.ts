@@ -74,7 +74,7 @@ export const styles = css`
   .ways button,
   .panel button,
   .told button,
-  .deeds button {
+  .actions button {
     text-decoration: underline;
     text-decoration-color: var(--rule);
     text-underline-offset: 0.2em;
@@ -83,7 +83,7 @@ export const styles = css`
   .ways button:hover,
   .panel button:hover,
   .told button:hover,
-  .deeds button:hover {
+  .actions button:hover {
     text-decoration-color: currentColor;
   }
   .ways {
@@ -280,7 +280,7 @@ export const styles = css`
     font: 0.8em var(--plain);
     color: var(--faint);
   }
-  .deeds {
+  .actions {
     position: absolute;
     left: 3em;
     right: 1.4em;
@@ -293,8 +293,8 @@ export const styles = css`
     font: 0.85em var(--plain);
     color: var(--faint);
   }
-  .run li:hover .deeds,
-  .run li:focus-within .deeds {
+  .run li:hover .actions,
+  .run li:focus-within .actions {
     display: flex;
   }
   .note {

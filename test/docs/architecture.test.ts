@@ -41,7 +41,7 @@ const TOUCHED: readonly (readonly [file: string, before: string, line: string])[
   ["src/compose/compose.ts", "import { styled }", 'import { shelves } from "./layouts/shelves.js";\n'],
   ["src/compose/compose.ts", "  sequence,", "  shelves,\n"],
   ["src/compose/recipe.ts", '  "sequence",', '  "shelves",\n'],
-  ["src/page/sentence.ts", "  sequence:", '  shelves: "shelves",\n'],
+  ["src/messages/en/page.ts", "    sequence:", '    shelves: "shelves",\n'],
   ["src/formats/registry.ts", "import { csv", 'import { count } from "./count/index.js";\n'],
   ["src/formats/registry.ts", "text, markdown,", "count, "],
   ["src/drawer/operations/index.ts", "import { append }", 'import { reverse } from "./reverse.js";\n'],

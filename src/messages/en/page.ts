@@ -1,0 +1,173 @@
+import type { NamedSnippet } from "../names.js";
+import { duration, grouped, many, namedAll, size } from "./phrases.js";
+
+/** What the elements of a page say: names of controls, states, and the sentence whose words are choices. */
+export const page = {
+  title: "Drawer",
+  state: (collecting: boolean) => (collecting ? "Collects what you copy." : "Does not collect."),
+  switchState: (collecting: boolean) => (collecting ? "Pause" : "Resume"),
+  find: { name: "Find in the drawer", short: "Find" },
+  panels: { gone: "What left", rules: "Rules" },
+  nothingYet:
+    "Nothing here yet. Select something and copy it; it will stand here, numbered, in the order of gathering.",
+  run: "Snippets, in order",
+  foundRun: "Snippets found, the newest first",
+  found: ({ count, words, most }: { count: number; words: string; most: number }) => {
+    const holding = `${many(count)} ${count === 1 ? "holds" : "hold"}`;
+    const which = count === 0 ? "Nothing holds" : count === most ? `The newest ${most} that hold` : holding;
+    return `${which} “${words}”.`;
+  },
+  undo: "Undo",
+  putDown: "Put down",
+  landing: "As it will land",
+  more: (count: number) => `… and ${grouped(count)} more, which are placed too.`,
+  place: "Place at the caret",
+  snippet: (position: number) => `snippet ${position}`,
+  elsewhere: "another window",
+  askChange: (leaving: readonly NamedSnippet[]) =>
+    `This takes ${many(leaving.length)} out: ${namedAll(leaving)}. Go on?`,
+  askForget: "Forget for good all that is not kept, and all that has left? Nothing brings it back.",
+};
+
+/** What a row of the run says. */
+export const row = {
+  pick: ({ position, turn }: { position: number; turn: number }) =>
+    turn > 0 ? `Picked as number ${turn}; take out of the pick` : `Pick snippet ${position}`,
+  name: (facts: {
+    position: number;
+    label?: string | undefined;
+    text: string;
+    kept: boolean;
+    from: string;
+  }) =>
+    [
+      String(facts.position),
+      ...(facts.label ? [facts.label] : []),
+      facts.text,
+      ...(facts.kept ? ["kept"] : []),
+      `from ${facts.from || "elsewhere"}. ${page.place}`,
+    ].join(", "),
+  kept: "kept",
+  private: "private",
+  privateUntil: (time: string) => `private, goes at ${time}`,
+  keep: "Keep",
+  release: "Release",
+  reveal: "Reveal",
+  mask: "Mask",
+  hide: "Hide",
+  unhide: "Unhide",
+  earlier: "Earlier",
+  later: "Later",
+  discard: "Discard",
+};
+
+/** The panel of what has left. */
+export const gone = {
+  name: "What has left",
+  nothing: "Nothing has left that could be brought back.",
+  left: (time: string) => `left ${time}`,
+  restore: "Bring back",
+  /** The buttons of the sentence below, and what stands after each. */
+  empty: ["Empty the drawer", "of all that is not kept, or"] as const,
+  forget: ["forget it for good", ", with all that has left."] as const,
+};
+
+/** The sentence that says what is placed and how: `Place … as …, in …, …, ….` */
+export const sentence = {
+  place: "Place",
+  as: "as",
+  in: "in",
+  names: {
+    which: "Which snippets",
+    as: "Laid out as",
+    style: "Look",
+    tidy: "Tidying",
+    cite: "Sources",
+  },
+  which: {
+    picked: (count: number) => (count === 1 ? "the one picked" : `the ${count} picked`),
+    all: (count: number) => (count === 1 ? "the one snippet" : `all ${count} snippets`),
+    last: "the latest snippet",
+  },
+  /** Layouts, by their names in a recipe. */
+  layouts: {
+    sequence: "they are, one after another",
+    lines: "lines",
+    joined: "one paragraph",
+    sentence: "a sentence",
+    bullets: "bullets",
+    numbers: "a numbered list",
+    rows: "one table",
+    columns: "columns side by side",
+    pairs: "labels and values",
+    link: "links",
+    quotes: "quotes with their origins",
+  },
+  styles: { own: "their own look", host: "the page’s look", bare: "plain words" },
+  tidying: {
+    edges: "tidied at the edges",
+    lines: "without blank lines",
+    repeats: "without repeats",
+    rejoin: "with broken lines rejoined",
+    none: "untouched",
+  },
+  citations: {
+    none: "without sources",
+    inline: "with sources in brackets",
+    notes: "with numbered notes",
+    list: "with a list of sources",
+  },
+};
+
+/** A rule as a sentence of which the end is a choice. */
+const stays = (before: string) => ({
+  before,
+  say: (age: number | null) => (age === null ? "until they are discarded" : duration(age)),
+});
+
+/** The rules as sentences: what stands before the choice, and what each choice says. */
+export const ruleSentences = {
+  collecting: {
+    before: "What is copied",
+    say: (on: boolean) => (on ? "is collected" : "is not collected"),
+  },
+  blanks: {
+    before: "What holds nothing",
+    say: (what: "skip" | "allow") => (what === "skip" ? "is skipped" : "is collected too"),
+  },
+  repeats: {
+    before: "When the same piece comes again,",
+    say: (what: "skip" | "allow" | "move") =>
+      ({
+        skip: "it is skipped",
+        allow: "it is collected again",
+        move: "the one that is here becomes the latest",
+      })[what],
+  },
+  snippets: {
+    before: "The drawer holds",
+    say: (count: number | null) =>
+      count === null ? "any number of snippets" : `at most ${grouped(count)} snippets`,
+  },
+  size: {
+    before: "They take",
+    say: (bytes: number | null) => (bytes === null ? "any room" : `at most ${size(bytes)}`),
+  },
+  textAge: stays("Text, tables and links stay"),
+  pictureAge: stays("Pictures stay"),
+  detect: {
+    before: "What looks like a secret",
+    say: (on: boolean) => (on ? "is made private" : "is kept like the rest"),
+  },
+  privateAge: stays("Private snippets stay"),
+  goneAge: {
+    before: "What left can be brought back",
+    say: (age: number | null) => (age === null ? "always" : `for ${duration(age)}`),
+  },
+};
+
+/** The panel of rules. */
+export const rulesPanel = {
+  name: "Rules",
+  note: "What is kept stays whatever the rules say. The oldest that is not kept goes first.",
+};
