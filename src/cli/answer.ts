@@ -1,3 +1,4 @@
+import { facts } from "../messages/en/command-line.js";
 import type { Notice } from "../content/notice.js";
 import type { Positioned } from "../drawer/store.js";
 import { print, printJson } from "./terminal.js";
@@ -29,9 +30,9 @@ export function plain(notices: readonly Notice[]): { code: string; message: stri
 export function listed({ position, entry }: Positioned): object {
   const { id, kind, text, label, kept, origin, collectedAt, pictures = [] } = entry;
   const notes = [
-    ...(kept ? ["kept"] : []),
-    ...(entry.private ? ["private"] : []),
-    ...(pictures.length > 0 ? [pictures.length === 1 ? "one picture" : `${pictures.length} pictures`] : []),
+    ...(kept ? [facts.kept] : []),
+    ...(entry.private ? [facts.private] : []),
+    ...(pictures.length > 0 ? [facts.pictures(pictures.length)] : []),
   ];
   return {
     position,

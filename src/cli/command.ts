@@ -1,17 +1,21 @@
 import { InvalidArgumentError, type Command } from "commander";
+import { commands, program } from "../messages/en/commands.js";
+
+/** A command by its words: `recipe save` stands in `recipe`. */
+export type CommandName = keyof typeof commands;
 
 /** Begins a command with the options that every command has. */
-export function begin(program: Command, usage: string, description: string): Command {
-  return program
-    .command(usage)
-    .description(description)
-    .option("--drawer <name>", "which drawer", "main")
-    .option("--json", "answer with one JSON value");
+export function begin(parent: Command, name: CommandName, operands = ""): Command {
+  return parent
+    .command(`${name.split(" ").at(-1)!} ${operands}`.trim())
+    .description(commands[name].about)
+    .option("--drawer <name>", program.drawer, "main")
+    .option("--json", program.json);
 }
 
 /** Reads an option that is a number. */
 export function wholeNumber(value: string): number {
-  if (!/^[1-9]\d{0,8}$/.test(value)) throw new InvalidArgumentError("Write a whole number from 1 up.");
+  if (!/^[1-9]\d{0,8}$/.test(value)) throw new InvalidArgumentError(program.wholeNumber);
   return Number(value);
 }
 

@@ -4,6 +4,7 @@ import { compose } from "../compose/compose.js";
 import { DrawerError } from "../content/error.js";
 import { notice } from "../content/notice.js";
 import type { Dealt } from "../drawer/operations/deal.js";
+import { program as words } from "../messages/en/commands.js";
 import type { WhyNotWritten } from "../messages/en/errors.js";
 import { listed, plain, type CommonOptions } from "./answer.js";
 import { begin } from "./command.js";
@@ -15,9 +16,9 @@ import { printJson, printWhole, remark } from "./terminal.js";
  * What `next` and `back` share: a snippet of the deal goes to standard output, or onto the end of a text file; and only
  * when it is there, it has been handed out.
  */
-export function addDealStep(program: Command, step: "next" | "back", description: string): void {
-  begin(program, step, description)
-    .option("--to <file>", "a text file onto whose end it is put")
+export function addDealStep(program: Command, step: "next" | "back"): void {
+  begin(program, step)
+    .option("--to <file>", words.dealTo)
     .action(async (options: CommonOptions & { to?: string }) => {
       const { to } = options;
       const use = async (dealt: Dealt) => {

@@ -1,6 +1,7 @@
 #!/usr/bin/env node
 import { readFileSync } from "node:fs";
 import { Command, CommanderError } from "commander";
+import { commandGroups, program as says } from "../messages/en/commands.js";
 import { answers } from "../messages/en/command-line.js";
 import { whyText } from "../messages/en/errors.js";
 import { whyOf } from "./output.js";
@@ -9,9 +10,9 @@ import { printJson, remark } from "./terminal.js";
 
 /** A file a command, loaded when it is called; in the order of the work. */
 const groups: Readonly<
-  Record<string, Readonly<Record<string, () => Promise<{ add(program: Command): void }>>>>
+  Record<keyof typeof commandGroups, Readonly<Record<string, () => Promise<{ add(program: Command): void }>>>>
 > = {
-  Gather: {
+  gather: {
     look: () => import("./commands/look.js"),
     collect: () => import("./commands/collect.js"),
     append: () => import("./commands/append.js"),
@@ -19,13 +20,13 @@ const groups: Readonly<
     resume: () => import("./commands/resume.js"),
     import: () => import("./commands/import.js"),
   },
-  Look: {
+  look: {
     list: () => import("./commands/list.js"),
     show: () => import("./commands/show.js"),
     log: () => import("./commands/log.js"),
     drawers: () => import("./commands/drawers.js"),
   },
-  Arrange: {
+  arrange: {
     move: () => import("./commands/move.js"),
     copy: () => import("./commands/copy.js"),
     label: () => import("./commands/label.js"),
@@ -35,7 +36,7 @@ const groups: Readonly<
     unhide: () => import("./commands/unhide.js"),
     rules: () => import("./commands/rules.js"),
   },
-  "Put down": {
+  putDown: {
     place: () => import("./commands/place.js"),
     deal: () => import("./commands/deal.js"),
     next: () => import("./commands/next.js"),
@@ -44,18 +45,18 @@ const groups: Readonly<
     recipes: () => import("./commands/recipes.js"),
     export: () => import("./commands/export.js"),
   },
-  Join: {
+  join: {
     merge: () => import("./commands/merge.js"),
     split: () => import("./commands/split.js"),
   },
-  "Take out and bring back": {
+  takeOut: {
     discard: () => import("./commands/discard.js"),
     empty: () => import("./commands/empty.js"),
     restore: () => import("./commands/restore.js"),
     undo: () => import("./commands/undo.js"),
     redo: () => import("./commands/redo.js"),
   },
-  "See how it works": {
+  learn: {
     demo: () => import("./commands/demo.js"),
   },
 };
@@ -65,16 +66,14 @@ async function main(typed: readonly string[]): Promise<void> {
   const isJson = words.includes("--json");
   const program = new Command("drawer");
   program
-    .description(
-      "Collect many snippets in order; place one, several, all, or all of them joined into one block.",
-    )
+    .description(says.about)
     .configureHelp({ showGlobalOptions: false })
     .configureOutput({
       writeOut: (text) => void process.stdout.write(text),
       outputError: (message) => remark(asSentence(message)),
     })
-    .version(packageVersion(), "--version", "which version this is")
-    .helpCommand("help [command]", "what a command does")
+    .version(packageVersion(), "--version", says.version)
+    .helpCommand("help [command]", says.help)
     .exitOverride();
   const named = Object.values(groups).find((commands) => Object.hasOwn(commands, words[0] ?? ""));
   if (named) (await named[words[0]!]!()).add(program);
@@ -116,10 +115,10 @@ function packageVersion(): string {
 
 /** Adds all commands, in their groups. */
 async function addAll(program: Command): Promise<void> {
-  for (const [group, commands] of Object.entries(groups)) {
-    for (const load of Object.values(commands)) {
+  for (const group of Object.keys(groups) as (keyof typeof groups)[]) {
+    for (const load of Object.values(groups[group])) {
       (await load()).add(program);
-      program.commands.at(-1)!.helpGroup(`${group}:`);
+      program.commands.at(-1)!.helpGroup(`${commandGroups[group]}:`);
     }
   }
 }

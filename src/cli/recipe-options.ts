@@ -11,6 +11,7 @@ import {
   TIDYINGS,
   type Recipe,
 } from "../compose/recipe.js";
+import { recipeOptions as says } from "../messages/en/commands.js";
 import { UsageError } from "./refusal.js";
 import { several } from "./command.js";
 
@@ -33,28 +34,17 @@ export interface RecipeOptions {
 export function addRecipeOptions(command: Command): Command {
   const names = (all: readonly string[]) => all.join(", ");
   return command
-    .option("--as <layout>", `how it is laid out: ${names(LAYOUTS)}`)
-    .option(
-      "--between <text>",
-      `what stands between the pieces: ${names(Object.keys(BETWEENS))}, or any text (\\n, \\t)`,
-    )
-    .option("--style <style>", `whose look: ${names(STYLES)}`)
-    .option(
-      "--tidy <way>",
-      `what is tidied besides edges: ${names(TIDYINGS.slice(1))}; or none; may be repeated`,
-      several,
-    )
-    .option("--cite <way>", `how sources are named: ${names(CITATIONS)}`)
-    .option("--fit <place>", `what it lands in: ${names(FITS)}`)
-    .option("--before <text>", "text before each piece (\\n, \\t)")
-    .option("--after <text>", "text after each piece (\\n, \\t)")
-    .option("--header <yes|no>", "whether the first rows of tables name their columns (told from the tables)")
-    .option(
-      "--columns <name=other>",
-      "with rows: what a column is called (E-Mail=Email); may be repeated, or parted by commas",
-      several,
-    )
-    .option("--locale <language>", "the language that joins a sentence: en, de, pt-BR…");
+    .option("--as <layout>", says.as(names(LAYOUTS)))
+    .option("--between <text>", says.between(names(Object.keys(BETWEENS))))
+    .option("--style <style>", says.style(names(STYLES)))
+    .option("--tidy <way>", says.tidy(names(TIDYINGS.slice(1))), several)
+    .option("--cite <way>", says.cite(names(CITATIONS)))
+    .option("--fit <place>", says.fit(names(FITS)))
+    .option("--before <text>", says.before)
+    .option("--after <text>", says.after)
+    .option("--header <yes|no>", says.header)
+    .option("--columns <name=other>", says.columns, several)
+    .option("--locale <language>", says.locale);
 }
 
 /**

@@ -1,3 +1,4 @@
+import { facts } from "../messages/en/command-line.js";
 import type { Recipe } from "../compose/recipe.js";
 
 /** A recipe as it would be typed: `--as bullets --cite notes`. */
@@ -13,5 +14,5 @@ export function describeRecipe(recipe: Recipe): string {
       );
     return [`--${name} ${/^[\w-]+$/.test(String(value)) ? String(value) : JSON.stringify(value)}`];
   });
-  return words.length === 0 ? "as it is" : words.join(" ");
+  return words.length === 0 ? facts.asItIs : words.join(" ");
 }

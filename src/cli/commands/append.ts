@@ -1,4 +1,5 @@
 import type { Command } from "commander";
+import { commands } from "../../messages/en/commands.js";
 import { parsePlace } from "../../drawer/model/pick.js";
 import { answer, listed, type CommonOptions } from "../answer.js";
 import { begin, several } from "../command.js";
@@ -13,15 +14,13 @@ interface AppendOptions extends CommonOptions, GatherOptions {
 
 /** `drawer append [FILE…]`: adds files, spots of one, or standard input to the end of a snippet. */
 export function add(program: Command): void {
-  begin(program, "append [file...]", "add files, spots of a file, or standard input to the end of a snippet")
-    .option("--at <spot>", "a spot of the file; may be repeated", several)
-    .option("--type <type>", "what it is, whatever its ending says")
-    .option("--to <position>", "the snippet that it is added to", "last")
-    .option("--not-private", "it is not private, whatever it looks like")
-    .option(
-      "--between <text>",
-      "what stands between: newline, blank, space, comma, semicolon, tab, nothing, or any text (\\n, \\t)",
-    )
+  const says = commands.append;
+  begin(program, "append", "[file...]")
+    .option("--at <spot>", says.at, several)
+    .option("--type <type>", says.type)
+    .option("--to <position>", says.to, "last")
+    .option("--not-private", says.notPrivate)
+    .option("--between <text>", says.between)
     .action(async (files: readonly string[], options: AppendOptions) => {
       const place = parsePlace(options.to);
       const gathered = await gather(files, options);

@@ -3,5 +3,5 @@ import { addDealStep } from "../deal-step.js";
 
 /** `drawer back`: hand out the one before it again. */
 export function add(program: Command): void {
-  addDealStep(program, "back", "hand out the one before it again");
+  addDealStep(program, "back");
 }

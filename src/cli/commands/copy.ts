@@ -1,12 +1,14 @@
 import type { Command } from "commander";
+import { commands } from "../../messages/en/commands.js";
 import { answer, type CommonOptions } from "../answer.js";
 import { begin } from "../command.js";
 import { withDrawer } from "../home.js";
 
 /** `drawer copy PICK --into NAME`: puts copies into another drawer. */
 export function add(program: Command): void {
-  begin(program, "copy <pick...>", "put copies of snippets into another drawer")
-    .requiredOption("--into <drawer>", "the drawer at whose end they shall stand")
+  const says = commands.copy;
+  begin(program, "copy", "<pick...>")
+    .requiredOption("--into <drawer>", says.into)
     .action(async (pick: readonly string[], options: CommonOptions & { into: string }) => {
       answer(
         options,

@@ -1,4 +1,5 @@
 import type { Command } from "commander";
+import { commands } from "../../messages/en/commands.js";
 import { notice } from "../../content/notice.js";
 import { answers } from "../../messages/en/command-line.js";
 import { answer, type CommonOptions } from "../answer.js";
@@ -8,12 +9,9 @@ import { UsageError } from "../refusal.js";
 
 /** `drawer deal [PICK]`: begins to hand out snippets one at a time, tells how many are left, or passes over the next. */
 export function add(program: Command): void {
-  begin(
-    program,
-    "deal [pick...]",
-    "begin to hand out snippets one at a time (next and back do it); how many are left",
-  )
-    .option("--skip", "pass over the next one")
+  const says = commands.deal;
+  begin(program, "deal", "[pick...]")
+    .option("--skip", says.skip)
     .action(async (pick: readonly string[], options: CommonOptions & { skip?: boolean }) => {
       if (options.skip && pick.length > 0) throw new UsageError("bad-option/skip", {});
       const { left, of } = await withDrawer(options.drawer, (drawer) => {

@@ -5,6 +5,7 @@ import { dirname, join } from "node:path";
 import { fileURLToPath, pathToFileURL } from "node:url";
 import { styleText } from "node:util";
 import type { Command } from "commander";
+import { commands, program as words, tour } from "../../messages/en/commands.js";
 import { UsageError } from "../refusal.js";
 import { printJson } from "../terminal.js";
 
@@ -18,19 +19,15 @@ interface Step {
 
 /** `drawer demo`: a short tour on the sample data, in a home of its own that is thrown away. */
 export function add(program: Command): void {
-  program
-    .command("demo")
-    .description("a short tour on sample data, which leaves your own drawers alone")
-    .option("--json", "answer with one JSON value")
-    .action(tour);
+  program.command("demo").description(commands.demo.about).option("--json", words.json).action(run);
 }
 
-async function tour({ json = false }: { json?: boolean }): Promise<void> {
+async function run({ json = false }: { json?: boolean }): Promise<void> {
   const packageFolder = join(dirname(fileURLToPath(import.meta.url)), "../..");
   const folder = await mkdtemp(join(tmpdir(), "drawer-demo-"));
   const bulletin = join(folder, "bulletin.html");
   const env = { ...process.env, DRAWER_HOME: join(folder, "home") };
-  const run = (words: readonly string[], input?: string): string => {
+  const command = (words: readonly string[], input?: string): string => {
     const { status, stdout, stderr } = spawnSync(process.execPath, [process.argv[1]!, ...words], {
       cwd: packageFolder,
       env,
@@ -47,11 +44,11 @@ async function tour({ json = false }: { json?: boolean }): Promise<void> {
   const done: { says?: string; command: string; answer: string }[] = [];
   try {
     for (const { says, words, file, from } of steps(bulletin)) {
-      const input = file ? await readFile(join(packageFolder, file), "utf8") : from && run(from);
+      const input = file ? await readFile(join(packageFolder, file), "utf8") : from && command(from);
       const typed = [file && `cat ${file}`, from && commandLine(from), commandLine(words)]
         .filter(Boolean)
         .join(" | ");
-      const answer = run(words, input);
+      const answer = command(words, input);
       done.push({ ...(says !== undefined && { says }), command: typed, answer });
       if (json) continue;
       if (says) process.stdout.write(`\n${styleText("dim", says)}\n`);
@@ -61,17 +58,16 @@ async function tour({ json = false }: { json?: boolean }): Promise<void> {
     await rm(env.DRAWER_HOME, { recursive: true, force: true });
   }
   if (json) return printJson({ steps: done, bulletin, notices: [] });
-  process.stdout.write(
-    `\nThe finished bulletin lies in ${bulletin}\n(open ${pathToFileURL(bulletin).href} in a browser).\n`,
-  );
+  const end = tour.end({ file: bulletin, address: pathToFileURL(bulletin).href });
+  process.stdout.write(`\n${end}\n`);
 }
 
 function steps(bulletin: string): Step[] {
   return [
-    { says: "What is in the wardens' diary, and in the ringing sheet?", words: ["look", "demo/diary.docx"] },
+    { says: tour.look, words: ["look", "demo/diary.docx"] },
     { words: ["look", "demo/ringing.xlsx"] },
     {
-      says: "Gather in one trip: a paragraph, a table, the header and two rows of a sheet, a sentence of a web page.",
+      says: tour.gather,
       words: ["collect", "demo/diary.docx", "--at", "p3", "--at", "t1"],
     },
     {
@@ -87,24 +83,24 @@ function steps(bulletin: string): Step[] {
       ],
     },
     { words: ["collect", "--type", "html"], file: "demo/clipboard/web-sentence/clip.html" },
-    { says: "What have I got, and what did I have about wheatears?", words: ["list"] },
+    { says: tour.find, words: ["list"] },
     { words: ["list", "--find", "wheat"] },
     {
-      says: "Arrange: the tide first, the diary's table out; no, back again.",
+      says: tour.arrange,
       words: ["move", "6", "--before", "1"],
     },
     { words: ["discard", "3"] },
     { words: ["undo"] },
     {
-      says: "Put down a few, as bullets.",
+      says: tour.bullets,
       words: ["place", "1", "5..6", "--as", "bullets", "--out", "markdown"],
     },
     {
-      says: "Join: the header and the rows are one table.",
+      says: tour.rows,
       words: ["place", "4..6", "--as", "rows", "--out", "csv"],
     },
     {
-      says: "Keep that table as a piece of its own, and place the whole bulletin.",
+      says: tour.place,
       from: ["place", "4..6", "--as", "rows", "--out", "html"],
       words: ["collect", "--type", "html"],
     },

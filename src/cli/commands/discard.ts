@@ -3,7 +3,5 @@ import { addPickCommand } from "../drawer-command.js";
 
 /** `drawer discard PICK`: takes snippets out; `undo` brings them back. */
 export function add(program: Command): void {
-  addPickCommand(program, "discard", "take snippets out; undo brings them back", (drawer, pick) =>
-    drawer.discard(pick),
-  );
+  addPickCommand(program, "discard", (drawer, pick) => drawer.discard(pick));
 }

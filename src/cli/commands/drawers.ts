@@ -1,7 +1,6 @@
 import type { Command } from "commander";
-import { grouped } from "../../messages/en/phrases.js";
 import { rulesOf } from "../../drawer/model/rules.js";
-import { answers } from "../../messages/en/command-line.js";
+import { answers, countOf, facts } from "../../messages/en/command-line.js";
 import { type CommonOptions } from "../answer.js";
 import { columns } from "../columns.js";
 import { begin } from "../command.js";
@@ -10,29 +9,27 @@ import { print, printJson } from "../terminal.js";
 
 /** `drawer drawers`: all drawers, and what they hold. */
 export function add(program: Command): void {
-  begin(program, "drawers", "all your drawers, and how much they hold").action(
-    async (options: CommonOptions) => {
-      const drawers = await withDrawer(options.drawer, async ({ store }) =>
-        Promise.all(
-          (await store.drawers()).map(async ({ drawer, count, bytes }) => ({
-            drawer,
-            snippets: count,
-            bytes,
-            collecting: (await rulesOf(store, drawer)).collecting,
-          })),
-        ),
-      );
-      if (options.json) return printJson({ drawers, notices: [] });
-      const rows = drawers.map(({ drawer, snippets, bytes, collecting }) => [
-        drawer,
-        snippets === 1 ? "1 snippet" : `${grouped(snippets)} snippets`,
-        sizeText(bytes),
-        collecting ? "" : "paused",
-      ]);
-      for (const line of columns(rows, 0)) print(line + "\n");
-      if (drawers.length === 0) print(`${answers.noDrawers()}\n`);
-    },
-  );
+  begin(program, "drawers").action(async (options: CommonOptions) => {
+    const drawers = await withDrawer(options.drawer, async ({ store }) =>
+      Promise.all(
+        (await store.drawers()).map(async ({ drawer, count, bytes }) => ({
+          drawer,
+          snippets: count,
+          bytes,
+          collecting: (await rulesOf(store, drawer)).collecting,
+        })),
+      ),
+    );
+    if (options.json) return printJson({ drawers, notices: [] });
+    const rows = drawers.map(({ drawer, snippets, bytes, collecting }) => [
+      drawer,
+      countOf(snippets),
+      sizeText(bytes),
+      collecting ? "" : facts.paused,
+    ]);
+    for (const line of columns(rows, 0)) print(line + "\n");
+    if (drawers.length === 0) print(`${answers.noDrawers()}\n`);
+  });
 }
 
 function sizeText(bytes: number): string {

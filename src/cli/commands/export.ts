@@ -1,4 +1,5 @@
 import type { Command } from "commander";
+import { commands } from "../../messages/en/commands.js";
 import { answer, type CommonOptions } from "../answer.js";
 import { begin } from "../command.js";
 import { withDrawer } from "../home.js";
@@ -7,12 +8,9 @@ import { progressBar, type Progress } from "../progress.js";
 
 /** `drawer export FILE [PICK]`: writes snippets into a drawer file. */
 export function add(program: Command): void {
-  begin(
-    program,
-    "export <file> [pick...]",
-    "write all snippets, or some, into a drawer file; what is private is left out",
-  )
-    .option("--overwrite", "replace the file when it is there already")
+  const says = commands.export;
+  begin(program, "export", "<file> [pick...]")
+    .option("--overwrite", says.overwrite)
     .action(
       async (file: string, pick: readonly string[], options: CommonOptions & { overwrite?: boolean }) => {
         const notices = await withDrawer(options.drawer, async (drawer) => {

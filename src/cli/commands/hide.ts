@@ -3,10 +3,5 @@ import { addPickCommand } from "../drawer-command.js";
 
 /** `drawer hide PICK`: makes snippets private. */
 export function add(program: Command): void {
-  addPickCommand(
-    program,
-    "hide",
-    "make snippets private: shown nowhere, never found or exported, and soon gone",
-    (drawer, pick) => drawer.hide(pick),
-  );
+  addPickCommand(program, "hide", (drawer, pick) => drawer.hide(pick));
 }

@@ -11,11 +11,7 @@ import { progressBar } from "../progress.js";
 
 /** `drawer import FILE`: brings the snippets of a drawer file into the drawer. */
 export function add(program: Command): void {
-  begin(
-    program,
-    "import <file>",
-    "bring the snippets of a drawer file into the drawer: all of them, or none",
-  ).action(async (file: string, options: CommonOptions) => {
+  begin(program, "import", "<file>").action(async (file: string, options: CommonOptions) => {
     await readable(file);
     const bar = progressBar("Importing");
     try {

@@ -3,10 +3,5 @@ import { addPickCommand } from "../drawer-command.js";
 
 /** `drawer keep PICK`: protects snippets. */
 export function add(program: Command): void {
-  addPickCommand(
-    program,
-    "keep",
-    "keep snippets for good: neither limits nor age nor emptying takes them out",
-    (drawer, pick) => drawer.keep(pick),
-  );
+  addPickCommand(program, "keep", (drawer, pick) => drawer.keep(pick));
 }

@@ -1,4 +1,5 @@
 import type { Command } from "commander";
+import { commands } from "../../messages/en/commands.js";
 import { UsageError } from "../refusal.js";
 import { answer, type CommonOptions } from "../answer.js";
 import { begin } from "../command.js";
@@ -6,13 +7,10 @@ import { withDrawer } from "../home.js";
 
 /** `drawer label PICK TEXT`: gives snippets a label, or takes it off. */
 export function add(program: Command): void {
-  begin(
-    program,
-    "label <words...>",
-    "give snippets a label: a pick, and the label as the last word (drawer label 2..4 Repairs)",
-  )
+  const says = commands.label;
+  begin(program, "label", "<words...>")
     .usage("<pick...> <text> | --remove <pick...>")
-    .option("--remove", "take the label off")
+    .option("--remove", says.remove)
     .action(async (words: readonly string[], options: CommonOptions & { remove?: boolean }) => {
       const pick = options.remove ? words : words.slice(0, -1);
       if (pick.length === 0) throw new UsageError("bad-option/no-label", {});

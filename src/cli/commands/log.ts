@@ -1,4 +1,6 @@
+import { answers } from "../../messages/en/command-line.js";
 import type { Command } from "commander";
+import { commands } from "../../messages/en/commands.js";
 import { summaryOf, type Change } from "../../drawer/model/change.js";
 import type { Drawer } from "../../drawer/drawer.js";
 import { action } from "../../messages/en/actions.js";
@@ -14,8 +16,9 @@ const USUAL = 20;
 
 /** `drawer log`: what was done in the drawer, the latest first. */
 export function add(program: Command): void {
-  begin(program, "log", "what was done in the drawer, the latest first")
-    .option("--limit <n>", `at most so many (default: ${USUAL})`, wholeNumber, USUAL)
+  const says = commands.log;
+  begin(program, "log")
+    .option("--limit <n>", says.limit(USUAL), wholeNumber, USUAL)
     .action(async (options: CommonOptions & { limit: number }) => {
       const acts = await withDrawer(options.drawer, (drawer) => latestActs(drawer, options.limit));
       if (options.json)
@@ -30,8 +33,7 @@ export function add(program: Command): void {
         });
       const rows = acts.map(({ change, said }) => [localTime(change.at), said]);
       for (const line of columns(rows, 1)) print(line + "\n");
-      if (acts.length === 0)
-        print(`Nothing was done in the drawer “${options.drawer}” that is still known.\n`);
+      if (acts.length === 0) print(`${answers.nothingDone({ drawer: options.drawer })}\n`);
     });
 }
 

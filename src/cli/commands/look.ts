@@ -1,4 +1,6 @@
+import { answers } from "../../messages/en/command-line.js";
 import type { Command } from "commander";
+import { commands } from "../../messages/en/commands.js";
 import { type CommonOptions } from "../answer.js";
 import { columns } from "../columns.js";
 import { begin } from "../command.js";
@@ -7,8 +9,9 @@ import { print, printJson } from "../terminal.js";
 
 /** `drawer look FILE`: the parts of a document or workbook, each with its spot. */
 export function add(program: Command): void {
-  begin(program, "look <file>", "the parts of a document or sheet, each with its spot")
-    .option("--type <type>", "what the file is, whatever its ending says")
+  const says = commands.look;
+  begin(program, "look", "<file>")
+    .option("--type <type>", says.type)
     .action(async (file: string, options: CommonOptions & { type?: string }) => {
       const source = await openFile(file, options.type);
       const parts = source.parts();
@@ -27,7 +30,7 @@ export function add(program: Command): void {
         2,
       ))
         print(line + "\n");
-      if (parts.length === 0) print(`“${source.name}” is empty.\n`);
+      if (parts.length === 0) print(`${answers.fileIsEmpty({ file: source.name })}\n`);
       for (const notice of source.notices) print(notice.message + "\n");
     });
 }

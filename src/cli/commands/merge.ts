@@ -6,13 +6,13 @@ import { addRecipeOptions, recipeOf, type RecipeOptions } from "../recipe-option
 
 /** `drawer merge PICK [recipe]`: makes one snippet of several. */
 export function add(program: Command): void {
-  addRecipeOptions(
-    begin(program, "merge <pick...>", "make one snippet of several, where the first stands"),
-  ).action(async (pick: readonly string[], options: CommonOptions & RecipeOptions) => {
-    const recipe = recipeOf(options);
-    const { collected, notices } = await withDrawer(options.drawer, (drawer) =>
-      drawer.merge(pick.join(" "), recipe),
-    );
-    answer(options, notices, { collected: collected.map(listed) });
-  });
+  addRecipeOptions(begin(program, "merge", "<pick...>")).action(
+    async (pick: readonly string[], options: CommonOptions & RecipeOptions) => {
+      const recipe = recipeOf(options);
+      const { collected, notices } = await withDrawer(options.drawer, (drawer) =>
+        drawer.merge(pick.join(" "), recipe),
+      );
+      answer(options, notices, { collected: collected.map(listed) });
+    },
+  );
 }

@@ -1,4 +1,5 @@
 import type { Command } from "commander";
+import { commands } from "../../messages/en/commands.js";
 import { parsePlace } from "../../drawer/model/pick.js";
 import { UsageError } from "../refusal.js";
 import { answer, type CommonOptions } from "../answer.js";
@@ -7,10 +8,11 @@ import { withDrawer } from "../home.js";
 
 /** `drawer move PICK --before M`: changes the order, or the drawer. */
 export function add(program: Command): void {
-  begin(program, "move <pick...>", "move snippets to another place in the order")
-    .option("--before <position>", "the snippet before which they shall stand")
-    .option("--to-end", "put them after the last")
-    .option("--into <drawer>", "another drawer, at whose end they shall stand")
+  const says = commands.move;
+  begin(program, "move", "<pick...>")
+    .option("--before <position>", says.before)
+    .option("--to-end", says.toEnd)
+    .option("--into <drawer>", says.into)
     .action(async (pick: readonly string[], options: MoveOptions) => {
       const { before, toEnd, into } = options;
       if ([before, toEnd, into].filter((where) => where !== undefined).length !== 1)

@@ -3,5 +3,5 @@ import { addDealStep } from "../deal-step.js";
 
 /** `drawer next`: hand out the next snippet of the deal. */
 export function add(program: Command): void {
-  addDealStep(program, "next", "hand out the next snippet of the deal");
+  addDealStep(program, "next");
 }

@@ -3,7 +3,5 @@ import { addDrawerCommand } from "../drawer-command.js";
 
 /** `drawer pause`: nothing is collected. */
 export function add(program: Command): void {
-  addDrawerCommand(program, "pause", "stop collecting until “drawer resume”", (drawer) =>
-    drawer.setRules({ collecting: false }),
-  );
+  addDrawerCommand(program, "pause", (drawer) => drawer.setRules({ collecting: false }));
 }

@@ -1,4 +1,5 @@
 import type { Command } from "commander";
+import { commands } from "../../messages/en/commands.js";
 import { compose } from "../../compose/compose.js";
 import { recipeFor } from "../../compose/recipe.js";
 import { notice } from "../../content/notice.js";
@@ -22,21 +23,13 @@ interface PlaceOptions extends CommonOptions, RecipeOptions {
 
 /** `drawer place PICK`: makes a block of snippets and puts it on standard output or into a new file. */
 export function add(program: Command): void {
-  addRecipeOptions(
-    begin(
-      program,
-      "place <pick...>",
-      "make one block of snippets and put it on standard output or into a file",
-    ),
-  )
-    .option("--recipe <name>", "a recipe kept with the drawer; other options change it")
-    .option(
-      "--out <format>",
-      `what it is written as: ${WRITTEN_FORMATS.join(", ")} (default: text, or by the file's ending)`,
-    )
-    .option("--to <file>", "a file to put it into; its ending tells the format")
-    .option("--no-guard", "write CSV and TSV raw, also what a sheet would run as a formula")
-    .option("--overwrite", "replace the file when it is there already")
+  const says = commands.place;
+  addRecipeOptions(begin(program, "place", "<pick...>"))
+    .option("--recipe <name>", says.recipe)
+    .option("--out <format>", says.out(WRITTEN_FORMATS))
+    .option("--to <file>", says.to)
+    .option("--no-guard", says.guard)
+    .option("--overwrite", says.overwrite)
     .action(async (pick: readonly string[], options: PlaceOptions) => {
       const { to } = options;
       const typed = recipeOf(options);

@@ -9,7 +9,7 @@ import { print, printJson } from "../terminal.js";
 
 /** `drawer recipes`: the recipes kept with the drawer. */
 export function add(program: Command): void {
-  begin(program, "recipes", "the recipes kept with the drawer").action(async (options: CommonOptions) => {
+  begin(program, "recipes").action(async (options: CommonOptions) => {
     const kept = await withDrawer(options.drawer, async (drawer) => {
       const names = await drawer.recipes();
       return Promise.all(names.map(async (name) => ({ name, recipe: await drawer.recipe(name) })));

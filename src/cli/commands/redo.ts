@@ -3,5 +3,5 @@ import { addDrawerCommand } from "../drawer-command.js";
 
 /** `drawer redo`: do again what was last undone. */
 export function add(program: Command): void {
-  addDrawerCommand(program, "redo", "do again what was last undone", (drawer) => drawer.redo());
+  addDrawerCommand(program, "redo", (drawer) => drawer.redo());
 }

@@ -3,5 +3,5 @@ import { addPickCommand } from "../drawer-command.js";
 
 /** `drawer release PICK`: stops protecting snippets. */
 export function add(program: Command): void {
-  addPickCommand(program, "release", "stop keeping snippets", (drawer, pick) => drawer.release(pick));
+  addPickCommand(program, "release", (drawer, pick) => drawer.release(pick));
 }

@@ -3,10 +3,5 @@ import { addPickCommand } from "../drawer-command.js";
 
 /** `drawer restore PICK`: brings back what has left. */
 export function add(program: Command): void {
-  addPickCommand(
-    program,
-    "restore",
-    "bring back what has left the drawer, by its number in “drawer list --gone”",
-    (drawer, pick) => drawer.restore(pick),
-  );
+  addPickCommand(program, "restore", (drawer, pick) => drawer.restore(pick));
 }

@@ -3,5 +3,5 @@ import { addDrawerCommand } from "../drawer-command.js";
 
 /** `drawer resume`: collects again. */
 export function add(program: Command): void {
-  addDrawerCommand(program, "resume", "collect again", (drawer) => drawer.setRules({ collecting: true }));
+  addDrawerCommand(program, "resume", (drawer) => drawer.setRules({ collecting: true }));
 }

@@ -1,4 +1,5 @@
 import type { Command } from "commander";
+import { commands } from "../../messages/en/commands.js";
 import { createInterface } from "node:readline/promises";
 import type { Drawer } from "../../drawer/drawer.js";
 import type { Rules } from "../../drawer/model/rules.js";
@@ -13,12 +14,9 @@ import { print, visible } from "../terminal.js";
 
 /** `drawer rules [NAME=VALUE…]`: the drawer's settings, and changes of them. */
 export function add(program: Command): void {
-  begin(
-    program,
-    "rules [name=value...]",
-    "the drawer's rules; or change some (drawer rules snippets=500 text-age='60 days')",
-  )
-    .option("--yes", "also when it takes many snippets out")
+  const says = commands.rules;
+  begin(program, "rules", "[name=value...]")
+    .option("--yes", says.yes)
     .action(async (typed: readonly string[], options: CommonOptions & { yes?: boolean }) => {
       const changes = Object.assign({}, ...typed.map(parseRule)) as Partial<Rules>;
       const [notices, rules] = await withDrawer(options.drawer, async (drawer) => {

@@ -1,4 +1,6 @@
+import { answers, facts } from "../../messages/en/command-line.js";
 import type { Command } from "commander";
+import { commands } from "../../messages/en/commands.js";
 import type { Content, Table } from "../../content/model.js";
 import { columnsOf, fillGrid } from "../../content/spans.js";
 import { writeHtml } from "../../formats/html/write.js";
@@ -12,15 +14,15 @@ import { print, remark, printJson } from "../terminal.js";
 
 /** `drawer show PICK`: snippets whole, without putting them anywhere. */
 export function add(program: Command): void {
-  begin(program, "show <pick...>", "snippets whole, without placing them")
-    .option("--reveal", "show also what is private")
+  const says = commands.show;
+  begin(program, "show", "<pick...>")
+    .option("--reveal", says.reveal)
     .action(async (pick: readonly string[], options: CommonOptions & { reveal?: boolean }) => {
       const snippets = await withDrawer(options.drawer, (drawer) => drawer.snippets(pick.join(" ")));
       const shown = options.reveal ? snippets : snippets.map(masked);
       if (options.json) printJson(shown.map(whole));
       else shown.forEach((snippet, index) => print(`${index > 0 ? "\n" : ""}${readable(snippet)}`));
-      if (shown.some(({ entry }) => entry.private) && !options.reveal)
-        remark("What is private is not shown; “--reveal” shows it.\n");
+      if (shown.some(({ entry }) => entry.private) && !options.reveal) remark(`${answers.notRevealed()}\n`);
     });
 }
 
@@ -32,8 +34,8 @@ function whole(snippet: Snippet): object {
 /** A line of facts, and the content as a terminal shows it best. */
 function readable({ position, entry, content }: Snippet): string {
   const { document, title, address, at } = entry.origin;
-  const marks = [entry.kept && "kept", entry.private && "private"];
-  const facts = [
+  const marks = [entry.kept && facts.kept, entry.private && facts.private];
+  const said = [
     entry.kind,
     entry.label,
     ...marks,
@@ -41,9 +43,9 @@ function readable({ position, entry, content }: Snippet): string {
     at,
     title,
     address,
-    `collected ${localTime(entry.collectedAt)}`,
+    facts.collected(localTime(entry.collectedAt)),
   ];
-  return `${position}  ${facts.filter(Boolean).join(", ")}\n\n${textOf(content)}\n`;
+  return `${position}  ${said.filter(Boolean).join(", ")}\n\n${textOf(content)}\n`;
 }
 
 /** Content as a terminal shows it best: text as it is, tables with their columns aligned. */

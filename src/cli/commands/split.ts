@@ -6,11 +6,7 @@ import { withDrawer } from "../home.js";
 
 /** `drawer split N`: makes the several again of which a snippet was made. */
 export function add(program: Command): void {
-  begin(
-    program,
-    "split <position>",
-    "part a snippet that was merged or appended to into what it was made of",
-  ).action(async (position: string, options: CommonOptions) => {
+  begin(program, "split", "<position>").action(async (position: string, options: CommonOptions) => {
     const place = parsePlace(position);
     const { collected, notices } = await withDrawer(options.drawer, (drawer) => drawer.split(place));
     answer(options, notices, { collected: collected.map(listed) });

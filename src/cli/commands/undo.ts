@@ -3,5 +3,5 @@ import { addDrawerCommand } from "../drawer-command.js";
 
 /** `drawer undo`: take back the last change. */
 export function add(program: Command): void {
-  addDrawerCommand(program, "undo", "take back the last change", (drawer) => drawer.undo());
+  addDrawerCommand(program, "undo", (drawer) => drawer.undo());
 }

@@ -3,5 +3,5 @@ import { addPickCommand } from "../drawer-command.js";
 
 /** `drawer unhide PICK`: snippets are not private any more. */
 export function add(program: Command): void {
-  addPickCommand(program, "unhide", "take the privacy off snippets", (drawer, pick) => drawer.unhide(pick));
+  addPickCommand(program, "unhide", (drawer, pick) => drawer.unhide(pick));
 }

@@ -1,6 +1,7 @@
 import type { ErrorReason } from "../index.js";
+import type { operations } from "./operations.js";
 import type { NamedSnippet } from "../names.js";
-import { many, namedAll } from "./phrases.js";
+import { grouped, many, namedAll } from "./phrases.js";
 
 /** Refusals of what was typed, which only the command line has. Their codes are told by as those of errors are. */
 export const usage = {
@@ -92,6 +93,73 @@ export const answers = {
   isEmpty: ({ drawer }: { drawer: string }) => `The drawer “${drawer}” is empty.`,
   noneFound: ({ drawer, words }: { drawer: string; words: string }) =>
     `Nothing in the drawer “${drawer}” holds “${words}”.`,
+  nothingDone: ({ drawer }: { drawer: string }) =>
+    `Nothing was done in the drawer “${drawer}” that is still known.`,
+  fileIsEmpty: ({ file }: { file: string }) => `“${file}” is empty.`,
+  notRevealed: () => "What is private is not shown; “--reveal” shows it.",
+  listed: ({
+    shown,
+    count,
+    drawer,
+    isCut,
+  }: {
+    shown: number;
+    count: number;
+    drawer: string;
+    isCut: boolean;
+  }) => {
+    const some = shown < count ? `${shown} of ` : "";
+    return `${some}${countOf(count)} in the drawer “${drawer}”.${isCut ? " “--limit all” lists all." : ""}`;
+  },
+  found: ({
+    count,
+    drawer,
+    words,
+    isCut,
+  }: {
+    count: number;
+    drawer: string;
+    words: string;
+    isCut: boolean;
+  }) => {
+    const many = isCut && count > 1 ? `${count} or more snippets` : countOf(count);
+    return `${many} in the drawer “${drawer}” with “${words}”, the newest first.`;
+  },
+  gone: ({ count, drawer }: { count: number; drawer: string }) =>
+    count === 0
+      ? `Nothing has left the drawer “${drawer}” that could be brought back.`
+      : `${countOf(count)} ${count === 1 ? "has" : "have"} left the drawer “${drawer}”. “drawer restore” and its number brings one back.`,
   noDrawers: () => "There are no drawers yet. Collect something, and there is one.",
   notWritten: ({ why }: { why: string }) => `The answer could not be written: ${why}.`,
+};
+
+/** A number of snippets in figures, as it stands in tables: `1 snippet`, `12,345 snippets`. */
+export function countOf(snippets: number): string {
+  return snippets === 1 ? "1 snippet" : `${grouped(snippets)} snippets`;
+}
+
+/** What stands beside a snippet or a drawer in a table of them. */
+export const facts = {
+  kept: "kept",
+  private: "private",
+  privateFor: (time: string) => `private, ${time} left`,
+  blank: "(blank)",
+  collected: (time: string) => `collected ${time}`,
+  pictures: (count: number) => (count === 1 ? "one picture" : `${count} pictures`),
+  paused: "paused",
+  asItIs: "as it is",
+};
+
+/** How snippets leave, by the operation: by `rule` is by a limit that was lowered, by `collect` by one that was met. */
+export const waysOut: Partial<Readonly<Record<keyof typeof operations, string>>> = {
+  discard: "discarded",
+  empty: "emptied",
+  age: "by age",
+  collect: "made room",
+  rule: "made room",
+  import: "import undone",
+  restore: "undone",
+  copy: "undone",
+  move: "made room",
+  append: "made room",
 };
