@@ -30,7 +30,8 @@ export {
   type DelimitedWriteOptions,
   type Separator,
 } from "./formats/delimited/write.js";
-export { compose, type Ingredient } from "./compose/compose.js";
+export { compose } from "./compose/compose.js";
+export type { Piece } from "./compose/layout.js";
 export {
   FORMATS,
   findReadFormat,

@@ -1,3 +1,5 @@
+import { sources } from "../messages/en/content.js";
+import { defined } from "../content/defined.js";
 import { HEADERS, oneOf, type HeaderChoice } from "../compose/recipe.js";
 import type { Reading } from "../content/notice.js";
 import { withHeader } from "../content/make-table.js";
@@ -40,9 +42,7 @@ function cut(source: Source, document: string | undefined, options: GatherOption
     ...headed(source.at(spot), header, index === 0),
     ...saidOf(options),
     origin: {
-      ...(document !== undefined && { document }),
-      ...(spot !== undefined && { at: spot }),
-      ...(source.title !== undefined && { title: source.title }),
+      ...defined({ document, at: spot, title: source.title }),
     },
   }));
 }
@@ -61,7 +61,7 @@ function saidOf({
 }: GatherOptions): Pick<Incoming, "label" | "private"> {
   if (isPrivate && notPrivate) throw new UsageError("bad-option/private", {});
   return {
-    ...(label !== undefined && { label }),
+    ...defined({ label }),
     ...((isPrivate || notPrivate) && { private: isPrivate === true }),
   };
 }
@@ -77,6 +77,6 @@ async function fromClipboard(files: readonly string[], options: GatherOptions): 
     ...(await readFlavours(flavours)),
     ...(secret && { private: true }),
     ...saidOf(options),
-    origin: { app: "the clipboard" },
+    origin: { app: sources.clipboard },
   };
 }

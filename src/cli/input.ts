@@ -1,3 +1,4 @@
+import { sources } from "../messages/en/content.js";
 import type { Stats } from "node:fs";
 import { readFile, stat } from "node:fs/promises";
 import { basename } from "node:path";
@@ -19,7 +20,7 @@ export async function openFile(path: string, type?: string): Promise<Source> {
   let bytes: Uint8Array;
   try {
     const { size } = await regularFile(path);
-    checkBytes(size, { file: basename(path) });
+    checkBytes(size, basename(path));
     bytes = await readFile(path);
   } catch (error) {
     if (error instanceof DrawerError) throw error;
@@ -58,11 +59,11 @@ export async function openStandardInput(type?: string): Promise<Source> {
   let length = 0;
   for await (const chunk of process.stdin) {
     length += (chunk as Buffer).length;
-    checkBytes(length, "Standard input");
+    checkBytes(length);
     chunks.push(chunk as Buffer);
   }
   const bytes = new Uint8Array(Buffer.concat(chunks));
-  return readSource(bytes, "standard input", {
+  return readSource(bytes, sources.standardInput, {
     format: format ?? tellFormatOfBytes(bytes, decodeText(bytes)),
   });
 }

@@ -1,3 +1,4 @@
+import { defined } from "../content/defined.js";
 import type { Command } from "commander";
 import {
   BETWEENS,
@@ -10,6 +11,7 @@ import {
   STYLES,
   TIDYINGS,
   type Recipe,
+  type Tidying,
 } from "../compose/recipe.js";
 import { recipeOptions as says } from "../messages/en/commands.js";
 import { UsageError } from "./refusal.js";
@@ -51,26 +53,28 @@ export function addRecipeOptions(command: Command): Command {
  * The recipe that was typed.
  * @throws DrawerError `bad-option`
  */
-export function recipeOf(options: RecipeOptions): Recipe {
-  const { between, before, after, locale } = options;
-  const tidy = options.tidy?.flatMap((ways) => ways.split(","));
-  return {
-    ...(options.as !== undefined && { as: layoutName(options.as) }),
-    ...(between !== undefined && { between: unescaped(between) }),
-    ...(options.style !== undefined && { style: oneOf("style", STYLES, options.style) }),
-    ...(tidy && {
-      tidy: tidy.includes("none")
-        ? []
-        : (["edges", ...tidy.map((way) => oneOf("way to tidy", TIDYINGS, way))] as const),
-    }),
-    ...(options.cite !== undefined && { cite: oneOf("way to cite", CITATIONS, options.cite) }),
-    ...(options.fit !== undefined && { fit: oneOf("fit", FITS, options.fit) }),
-    ...(before !== undefined && { before: unescaped(before) }),
-    ...(after !== undefined && { after: unescaped(after) }),
-    ...(locale !== undefined && { locale }),
-    ...(options.header !== undefined && { header: oneOf("header", HEADERS, options.header) }),
-    ...(options.columns && { columns: columnNames(options.columns) }),
-  };
+export function recipeOf(typed: RecipeOptions): Recipe {
+  const named = <Name extends string>(what: string, names: readonly Name[], name: string | undefined) =>
+    name === undefined ? undefined : oneOf(what, names, name);
+  return defined({
+    as: typed.as === undefined ? undefined : layoutName(typed.as),
+    between: unescaped(typed.between),
+    style: named("style", STYLES, typed.style),
+    tidy: typed.tidy && tidyings(typed.tidy),
+    cite: named("way to cite", CITATIONS, typed.cite),
+    fit: named("fit", FITS, typed.fit),
+    before: unescaped(typed.before),
+    after: unescaped(typed.after),
+    locale: typed.locale,
+    header: named("header", HEADERS, typed.header),
+    columns: typed.columns && columnNames(typed.columns),
+  });
+}
+
+/** Ways to tidy beside the edges, several parted by commas; `none` is none at all. */
+function tidyings(typed: readonly string[]): readonly Tidying[] {
+  const ways = typed.flatMap((names) => names.split(","));
+  return ways.includes("none") ? [] : ["edges", ...ways.map((way) => oneOf("way to tidy", TIDYINGS, way))];
 }
 
 /** Names of columns as they are typed: `E-Mail=Email`, several parted by commas. */
@@ -82,6 +86,8 @@ function columnNames(typed: readonly string[]): Record<string, string> {
 }
 
 /** `\n`, `\t` and `\\` as what they stand for. */
-export function unescaped(text: string): string {
-  return text.replace(/\\([nt\\])/g, (_, sign: string) => (sign === "n" ? "\n" : sign === "t" ? "\t" : "\\"));
+export function unescaped<Text extends string | undefined>(text: Text): Text {
+  return text?.replace(/\\([nt\\])/g, (_, sign: string) =>
+    sign === "n" ? "\n" : sign === "t" ? "\t" : "\\",
+  ) as Text;
 }

@@ -1,6 +1,4 @@
 import { withHeader } from "../content/make-table.js";
-import type { Content } from "../content/model.js";
-import type { Origin } from "../content/origin.js";
 import { around } from "./around.js";
 import { Block } from "./block.js";
 import { cited } from "./cite.js";
@@ -32,17 +30,6 @@ import {
 import { styled } from "./style.js";
 import { tidied } from "./tidy.js";
 
-/** What composing needs of a snippet. */
-export interface Ingredient {
-  readonly content: Content;
-  /** The bytes of the content's pictures, by hash. */
-  readonly pictures?: ReadonlyMap<string, Uint8Array>;
-  readonly label?: string;
-  readonly origin?: Origin;
-  /** When it was collected: ISO 8601, in UTC. */
-  readonly collectedAt?: string;
-}
-
 /** One file a layout, and this map that names them all. */
 const layouts: Readonly<Record<LayoutName, Layout>> = {
   sequence,
@@ -73,7 +60,7 @@ const layouts: Readonly<Record<LayoutName, Layout>> = {
  * console.log(JSON.stringify(block.markdown)); // "- Check rings\n- Close the nets"
  * ```
  */
-export function compose(snippets: readonly Ingredient[], recipe: Recipe = {}): Block {
+export function compose(snippets: readonly Piece[], recipe: Recipe = {}): Block {
   const as = layoutName(recipe.as ?? "sequence");
   const fit = oneOf("fit", FITS, recipe.fit ?? "page");
   const style = oneOf("style", STYLES, recipe.style ?? "own");

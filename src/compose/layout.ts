@@ -3,9 +3,11 @@ import type { Notice } from "../content/notice.js";
 import type { Origin } from "../content/origin.js";
 import type { Recipe } from "./recipe.js";
 
-/** A piece that goes into a block: a snippet's content, tidied and styled, and what is known of it. */
+/** A piece that goes into a block: a snippet, or anything that was read. Layouts get it tidied and styled. */
 export interface Piece {
   readonly content: Content;
+  /** The bytes of the content's pictures, by hash. */
+  readonly pictures?: ReadonlyMap<string, Uint8Array>;
   readonly label?: string | undefined;
   readonly origin?: Origin | undefined;
   /** When it was collected: ISO 8601, in UTC. */

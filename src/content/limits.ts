@@ -1,3 +1,4 @@
+import { defined } from "./defined.js";
 import { DrawerError } from "./error.js";
 
 /** How much a reader takes in before it refuses with a sentence instead of exhausting the machine. */
@@ -31,7 +32,8 @@ export function checkLength(text: string, what: string): void {
   }
 }
 
-/** Refuses more bytes than {@link LIMITS} allows. `what` names them in the message. */
-export function checkBytes(bytes: number, what: string | { readonly file: string }): void {
-  if (bytes > LIMITS.bytes) throw new DrawerError("too-large/bytes", { what, most: LIMITS.bytes });
+/** Refuses more bytes than {@link LIMITS} allows. Without a file they are those of standard input. */
+export function checkBytes(bytes: number, file?: string): void {
+  if (bytes > LIMITS.bytes)
+    throw new DrawerError("too-large/bytes", { ...defined({ file }), most: LIMITS.bytes });
 }

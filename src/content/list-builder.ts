@@ -1,3 +1,4 @@
+import { defined } from "./defined.js";
 import type { Content, Flow, Item, List } from "./model.js";
 
 /** A line of a list as office programs write it: a paragraph with a level, and the list it belongs to. */
@@ -49,7 +50,7 @@ export class ListBuilder {
     const list: List = {
       type: "list",
       ordered,
-      ...(start !== undefined && { start }),
+      ...defined({ start }),
       items: items as Item[],
     };
     const parent = this.#open.at(-1)?.items.at(-1);

@@ -1,3 +1,4 @@
+import { defined } from "../content/defined.js";
 import type { Cell, CellValue, Flow, Marks, Picture, Run } from "../content/model.js";
 
 /**
@@ -23,7 +24,7 @@ function closed(
   description?: string,
 ): object {
   return {
-    ...(description !== undefined && { description }),
+    ...defined({ description }),
     type: "object",
     properties: { ...properties, ...optional },
     required: Object.keys(properties),

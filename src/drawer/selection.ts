@@ -1,3 +1,4 @@
+import { defined } from "../content/defined.js";
 import { decodeContent, type Hash } from "../content/encode.js";
 import { DrawerError } from "../content/error.js";
 import { type Content, paragraph } from "../content/model.js";
@@ -170,7 +171,7 @@ export async function readSnippets(store: Store, listed: readonly Positioned[]):
       pictures,
       origin,
       collectedAt,
-      ...(label !== undefined && { label }),
+      ...defined({ label }),
     };
   });
 }

@@ -1,7 +1,8 @@
+import { parts as words } from "../messages/en/content.js";
 import { DrawerError } from "../content/error.js";
 import { beginning } from "../content/beginning.js";
 import { cutTable } from "../content/cut-table.js";
-import type { Content, Flow, Item, List } from "../content/model.js";
+import type { Content, Flow, Item, List, Heading } from "../content/model.js";
 import { columnsOf } from "../content/spans.js";
 import { isBlank } from "../content/traverse.js";
 import { parseSpot, type Spot } from "./spot.js";
@@ -50,25 +51,26 @@ export class Leaves {
   #collectFlow(flow: Flow, inside: string): void {
     switch (flow.type) {
       case "list":
-        for (const item of flow.items) this.#collect(item.flows, flow.ordered ? "numbered item" : "item");
+        for (const item of flow.items)
+          this.#collect(item.flows, flow.ordered ? words.numberedItem : words.item);
         break;
       case "quote":
-        this.#collect(flow.flows, "quote");
+        this.#collect(flow.flows, words.quote);
         break;
       case "table":
-        this.#add("t", { flow, what: `table ${flow.rows.length} × ${columnsOf(flow)}` });
+        this.#add("t", { flow, what: words.table({ rows: flow.rows.length, columns: columnsOf(flow) }) });
         break;
       case "picture":
-        this.#add("i", { flow, what: "picture" });
+        this.#add("i", { flow, what: words.picture });
         break;
       case "heading":
-        this.#addLine(flow, `heading ${flow.level}`);
+        this.#addHeading(flow);
         break;
       case "paragraph":
-        this.#addLine(flow, inside || "paragraph");
+        this.#addLine(flow, inside || words.paragraph);
         break;
       case "code":
-        this.#addLine(flow, inside || "code");
+        this.#addLine(flow, inside || words.code);
         break;
       case "divider":
         this.#leaves.push({ flow, what: "", kind: "", number: 0 });
@@ -78,10 +80,17 @@ export class Leaves {
     }
   }
 
-  /** A line that shows nothing has no number; one that is a heading begins a section. */
+  /** A line that shows nothing has no number. */
   #addLine(flow: Flow, what: string): void {
     if (isBlank([flow])) this.#leaves.push({ flow, what: "", kind: "", number: 0 });
-    else this.#add("p", flow.type === "heading" ? { flow, what, section: ++this.#counts.s } : { flow, what });
+    else this.#add("p", { flow, what });
+  }
+
+  /** A heading begins a section, unless it shows nothing. */
+  #addHeading(flow: Heading): void {
+    if (isBlank([flow])) return this.#addLine(flow, "");
+    const section = ++this.#counts.s;
+    this.#add("p", { flow, what: words.heading({ level: flow.level, section }), section });
   }
 
   #add(kind: "p" | "t" | "i", leaf: Pick<Leaf, "flow" | "what" | "section">): void {
@@ -92,9 +101,9 @@ export class Leaves {
   parts(): Part[] {
     return this.#leaves
       .filter(({ kind }) => kind !== "")
-      .map(({ flow, what, kind, number, section }) => ({
+      .map(({ flow, what, kind, number }) => ({
         spot: `${kind}${number}`,
-        what: section === undefined ? what : `${what}, s${section}`,
+        what,
         text: beginning([flow], SHOWN),
       }));
   }

@@ -1,3 +1,4 @@
+import { parts as words } from "../messages/en/content.js";
 import { DrawerError } from "../content/error.js";
 import { checkBytes } from "../content/limits.js";
 import { cutTable } from "../content/cut-table.js";
@@ -63,7 +64,7 @@ export async function readSource(
   name: string,
   options: SourceOptions = {},
 ): Promise<Source> {
-  checkBytes(bytes.length, { file: name });
+  checkBytes(bytes.length, name);
   const format = options.format ?? tellFormat(bytes, name);
   const { read, holds } = formatOf(format);
   if (!read)
@@ -129,7 +130,7 @@ class WorkbookSource implements Source {
   parts(): Part[] {
     return this.sheets.map(({ name, used }) => ({
       spot: used ? `${quoted(name)}!${writeCells(used)}` : quoted(name),
-      what: "sheet",
+      what: words.sheet,
       text: used ? `${used.bottom - used.top + 1} rows, ${used.right - used.left + 1} columns` : "empty",
     }));
   }

@@ -1,3 +1,4 @@
+import { defined } from "../content/defined.js";
 import { DrawerError } from "../content/error.js";
 import { csv, tsv } from "./delimited/index.js";
 import { docx } from "./docx/index.js";
@@ -70,5 +71,5 @@ export function formatOfName(file: string): FormatName {
   const found = ending === undefined ? undefined : findReadFormat(ending);
   if (found) return found;
   const formats = READ_FORMATS.flatMap((name) => formatOf(name).extensions).join(", ");
-  throw new DrawerError("unknown-format/read", { file, ...(ending !== undefined && { ending }), formats });
+  throw new DrawerError("unknown-format/read", { file, ...defined({ ending }), formats });
 }

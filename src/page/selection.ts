@@ -1,3 +1,4 @@
+import { defined } from "../content/defined.js";
 import type { Flavours } from "../formats/flavours.js";
 
 /** Properties that make up the look of text; those in the second list are not inherited and have a plain value. */
@@ -49,7 +50,7 @@ export function readTransfer(transfer: DataTransfer): Flavours {
   const get = (type: string) => (transfer.types.includes(type) ? transfer.getData(type) : undefined);
   const html = get("text/html");
   const text = get("text/plain");
-  return { ...(html !== undefined && { html }), ...(text !== undefined && { text }) };
+  return { ...defined({ html, text }) };
 }
 
 function rangeHtml(range: Range): string {

@@ -1,3 +1,4 @@
+import { sources } from "../messages/en/content.js";
 import { html, LitElement, nothing, type PropertyValues } from "lit";
 import { repeat } from "lit/directives/repeat.js";
 import { unsafeHTML } from "lit/directives/unsafe-html.js";
@@ -151,7 +152,7 @@ export class SnippetDrawer extends LitElement {
   #given(event: Event, transfer: DataTransfer | null): void {
     if (!transfer || !this.binding) return;
     event.preventDefault();
-    void this.binding.collect(readTransfer(transfer), { app: page.elsewhere });
+    void this.binding.collect(readTransfer(transfer), { app: sources.otherWindow });
   }
 
   protected override render() {

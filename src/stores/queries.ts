@@ -1,3 +1,4 @@
+import { defined } from "../content/defined.js";
 import { decodeContent } from "../content/encode.js";
 import { writeText } from "../formats/text/write.js";
 import type { Hash } from "../content/encode.js";
@@ -84,8 +85,7 @@ export function* entries(query: EntryQuery): Job<Positioned[]> {
     last === undefined ? found.slice(offset, offset + limit) : found.slice(-last);
   if (ids) return yield* positioned(part(yield* entriesById(query, ids)));
   const where: Partial<EntryRow> = {
-    ...(kind !== undefined && { kind }),
-    ...(document !== undefined && { document }),
+    ...defined({ kind, document }),
     ...(kept !== undefined && { kept: kept ? 1 : 0 }),
   };
   if (Object.keys(where).length === 0 && content === undefined)

@@ -1,3 +1,4 @@
+import { defined } from "../content/defined.js";
 import type { Hash } from "../content/encode.js";
 import type { Notice } from "../content/notice.js";
 import { valueEdit, type Change } from "../drawer/model/change.js";
@@ -86,7 +87,7 @@ export class RowStore implements Store {
     if (!isWiped) return { forgotten: count };
     const { isWhole, trace } = await engine.wipe!(reach);
     if (isWhole) await engine.write(() => noteWiped());
-    return { forgotten: count, ...(trace !== undefined && { trace }) };
+    return { forgotten: count, ...defined({ trace }) };
   }
 
   value(drawer: string, name: string): Promise<string | undefined> {

@@ -6,7 +6,7 @@ import {
   readHtml,
   readText,
   type Cell,
-  type Ingredient,
+  type Piece,
   type Origin,
   type Recipe,
   type Row,
@@ -20,7 +20,7 @@ const table = (rows: string, headerRows: number, more: Partial<Table> = {}): Tab
   ...more,
 });
 const cell = (text: string): Cell => ({ flows: text === "" ? [] : [paragraph(text)] });
-const of = (content: Table, origin?: Origin, label?: string): Ingredient => ({
+const of = (content: Table, origin?: Origin, label?: string): Piece => ({
   content: [content],
   ...(origin && { origin }),
   ...(label !== undefined && { label }),
@@ -28,9 +28,9 @@ const of = (content: Table, origin?: Origin, label?: string): Ingredient => ({
 const csv = async (rows: string, header: boolean | "guess" = "guess") => ({
   content: (await readDelimited(rows, { separator: ",", header })).content,
 });
-const text = (words: string): Ingredient => ({ content: readText(words).content });
+const text = (words: string): Piece => ({ content: readText(words).content });
 const sheet = (at: string, document = "ringing.xlsx"): Origin => ({ document, at });
-const rows = (pieces: readonly Ingredient[], more: Recipe = {}) => compose(pieces, { as: "rows", ...more });
+const rows = (pieces: readonly Piece[], more: Recipe = {}) => compose(pieces, { as: "rows", ...more });
 
 test("a header picked by itself maps the rows that follow it, of its sheet or of its width", () => {
   const pieces = [
@@ -104,7 +104,7 @@ test("a header of two rows keeps what stands above its names, where it is anothe
     { flows: [paragraph("Date")], rowspan: 2 },
     { flows: [paragraph(ride)], colspan: 2 },
   ];
-  const piece = (ride: string, names: string, body: string): Ingredient =>
+  const piece = (ride: string, names: string, body: string): Piece =>
     of({
       ...table(`${names}\n${body}`, 2),
       rows: [above(ride), ...table(`${names}\n${body}`, 0).rows],

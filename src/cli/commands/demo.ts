@@ -1,3 +1,4 @@
+import { defined } from "../../content/defined.js";
 import { spawnSync } from "node:child_process";
 import { mkdtemp, readFile, rm } from "node:fs/promises";
 import { tmpdir } from "node:os";
@@ -32,7 +33,7 @@ async function run({ json = false }: { json?: boolean }): Promise<void> {
       cwd: packageFolder,
       env,
       encoding: "utf8",
-      ...(input !== undefined && { input }),
+      ...defined({ input }),
     });
     if (status === 0) return stdout + stderr;
     throw new UsageError("tour-stopped", {
@@ -49,7 +50,7 @@ async function run({ json = false }: { json?: boolean }): Promise<void> {
         .filter(Boolean)
         .join(" | ");
       const answer = command(words, input);
-      done.push({ ...(says !== undefined && { says }), command: typed, answer });
+      done.push({ ...defined({ says }), command: typed, answer });
       if (json) continue;
       if (says) process.stdout.write(`\n${styleText("dim", says)}\n`);
       process.stdout.write(`${styleText("bold", `$ ${typed}`)}\n${answer}`);

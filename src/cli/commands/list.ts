@@ -1,3 +1,4 @@
+import { defined } from "../../content/defined.js";
 import { marked, printRows, rowsOf } from "../snippet-rows.js";
 import type { Command } from "commander";
 import { commands } from "../../messages/en/commands.js";
@@ -42,7 +43,7 @@ export function add(program: Command): void {
       await withDrawer(options.drawer, async (drawer) => {
         const filter = {
           ...(kind && { kind }),
-          ...(options.from !== undefined && { document: options.from }),
+          ...defined({ document: options.from }),
         };
         const limit = options.limit ?? (options.json ? "all" : USUAL);
         if (gone) await listGone(drawer, options, limit);

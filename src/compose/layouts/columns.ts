@@ -1,7 +1,8 @@
+import { content as words } from "../../messages/en/content.js";
 import type { Content, Row, Table } from "../../content/model.js";
 import { columnsOf } from "../../content/spans.js";
 import { withoutNotices, type Layout, type Piece } from "../layout.js";
-import { blanks, filled, gridOf, hasSources, SOURCE, textCell } from "./grid.js";
+import { blanks, filled, gridOf, hasSources, textCell } from "./grid.js";
 
 /**
  * The pieces side by side in one table: a table gives its columns, anything else a column of its lines. Headers stand in
@@ -43,7 +44,7 @@ function withLabel(table: Table, { label }: Piece): Table {
 function withSource(table: Table, { source = "" }: Piece): Table {
   const rows = filled(table.rows).map((row, index) => [
     ...row,
-    textCell(index < table.headerRows ? (index === table.headerRows - 1 ? SOURCE : "") : source),
+    textCell(index < table.headerRows ? (index === table.headerRows - 1 ? words.source : "") : source),
   ]);
   return { ...table, rows };
 }

@@ -63,9 +63,6 @@ export function filled(
   });
 }
 
-/** The name of the column in which sources stand. */
-export const SOURCE = "Source";
-
 /** Whether any of the pieces has a source to be shown in a column. */
 export function hasSources(pieces: readonly Piece[]): boolean {
   return pieces.some(({ source }) => source !== undefined);

@@ -1,3 +1,4 @@
+import { content as words } from "../../messages/en/content.js";
 import { parseCells } from "../../content/cells.js";
 import { foldName } from "../../content/fold.js";
 import { cutTable } from "../../content/cut-table.js";
@@ -9,7 +10,7 @@ import { originText } from "../../content/origin.js";
 import { cellText } from "../../formats/text/write.js";
 import type { Layout, Piece } from "../layout.js";
 import type { Recipe } from "../recipe.js";
-import { BLANK, captionLine, filled, hasSources, SOURCE, textCell } from "./grid.js";
+import { BLANK, captionLine, filled, hasSources, textCell } from "./grid.js";
 import { renamedColumns, withHeaders } from "./headers.js";
 
 /**
@@ -224,7 +225,7 @@ class Stack {
     if (!this.withSources) return [...this.#captions, { ...table, rows: even }];
     const head = this.#head.length;
     const sourceOf = (index: number) =>
-      index < head ? (index === head - 1 ? SOURCE : "") : this.#sources[index - head]!;
+      index < head ? (index === head - 1 ? words.source : "") : this.#sources[index - head]!;
     return [
       ...this.#captions,
       { ...table, rows: even.map((row, index) => [...row, textCell(sourceOf(index))]) },

@@ -1,3 +1,4 @@
+import { defined } from "../../content/defined.js";
 import type { ActionSummary } from "../../messages/en/actions.js";
 import type { operations } from "../../messages/en/operations.js";
 import type { Entry } from "./entry.js";
@@ -69,7 +70,7 @@ export function entriesIn({ edits }: Change): Entry[] {
 
 /** An edit of a small value from what it was to what it becomes. */
 export function valueEdit(name: string, before: string | undefined, after: string | undefined): ValueEdit {
-  return { name, ...(before !== undefined && { before }), ...(after !== undefined && { after }) };
+  return { name, ...defined({ before, after }) };
 }
 
 /** The edits that take these back. */
@@ -128,7 +129,7 @@ export function summaryOf(change: Change, total?: number): ActionSummary {
   if (value) return { operation, snippets: [], settings: settingsOf(value) };
   const edits = (isUndo ? reversed(change.edits) : change.edits).filter((edit) => isTold(operation, edit));
   const snippets = edits.map(({ before, after }) => (operation === "split" ? before : (after ?? before))!);
-  return { operation, snippets, ...(total !== undefined && { total }) };
+  return { operation, snippets, ...defined({ total }) };
 }
 
 /** A merge is called by what came of it, a split by what it was made of, collecting by what came in. */

@@ -1,3 +1,4 @@
+import { defined } from "../../content/defined.js";
 import { generateNKeysBetween } from "fractional-indexing";
 import { hashBytes, type Hash } from "../../content/encode.js";
 import { DrawerError } from "../../content/error.js";
@@ -151,5 +152,5 @@ async function contentHash(store: Store, entry: Entry): Promise<Hash> {
 
 function taken({ position, entry }: Positioned, { looks }: Prepared, { privateAge: age }: Rules): Notice {
   if (!entry.private) return notice("collected", { position, entry });
-  return notice("private/collected", { position, age, ...(looks !== undefined && { looks }) });
+  return notice("private/collected", { position, age, ...defined({ looks }) });
 }

@@ -1,3 +1,4 @@
+import { defined } from "../../content/defined.js";
 import { toBase64 } from "../../content/base64.js";
 import { decodeContent, type Hash } from "../../content/encode.js";
 import { DrawerError } from "../../content/error.js";
@@ -59,7 +60,7 @@ function partOf(entry: Entry, contents: ReadonlyMap<Hash, Uint8Array>): Part {
   if (!bytes) throw new DrawerError("store/missing-export", { snippet: entry });
   const { label, kept, origin, collectedAt, parts } = entry;
   return {
-    ...(label !== undefined && { label }),
+    ...defined({ label }),
     ...(kept && { kept: true as const }),
     origin,
     collectedAt,

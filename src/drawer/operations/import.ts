@@ -1,3 +1,4 @@
+import { sources } from "../../messages/en/content.js";
 import type { ValidateFunction } from "ajv/dist/2020.js";
 import { generateNKeysBetween } from "fractional-indexing";
 import { fromBase64 } from "../../content/base64.js";
@@ -40,7 +41,7 @@ type Lines = AsyncIterable<string> | Iterable<string>;
  *   snippet; `full` when the drawer's rules do not let so many in; `conflict` when another import is under way
  */
 export const importFile: Procedure<[open: () => Lines, options?: ImportOptions], Promise<Notice[]>> = {
-  async run(context, open, { name = "the file", progress = () => undefined } = {}) {
+  async run(context, open, { name = sources.file, progress = () => undefined } = {}) {
     const importing = new Import(context, name, progress);
     const checked = await importing.check(open());
     const { imported, repeated } = await importing.write(open(), checked);

@@ -1,3 +1,5 @@
+import { defined } from "../../content/defined.js";
+import { content as words } from "../../messages/en/content.js";
 import {
   AlignmentType,
   BorderStyle,
@@ -67,7 +69,7 @@ export async function writeDocx(source: WriteInput): Promise<WriteResult> {
   const writer = new DocxWriter(source);
   const children = writer.flows(source.content, {});
   const file = new Document({
-    ...(source.title !== undefined && { title: source.title }),
+    ...defined({ title: source.title }),
     creator: "Drawer",
     styles: {
       default: {
@@ -172,7 +174,7 @@ class DocxWriter {
     ];
     if (!data || !type) {
       this.notices.push(pictureLeftOut(picture.alt));
-      return new TextRun({ text: picture.alt || "picture" });
+      return new TextRun({ text: picture.alt || words.picture });
     }
     const { width = 300, height = 200, alt } = picture;
     const scale = Math.min(1, PICTURE_WIDTH / width);

@@ -1,3 +1,4 @@
+import { content as words } from "../../messages/en/content.js";
 import { toBase64 } from "../../content/base64.js";
 import { safeLink } from "../../content/address.js";
 import type {
@@ -221,7 +222,7 @@ function fontHtml(font: string): string {
 
 function pictureHtml(picture: Picture, options: HtmlOptions): string {
   const bytes = options.picture?.(picture.hash);
-  if (!bytes) return `<em>${escape(picture.alt || "picture")}</em>`;
+  if (!bytes) return `<em>${escape(picture.alt || words.picture)}</em>`;
   const size =
     (picture.width ? ` width="${picture.width}"` : "") +
     (picture.height ? ` height="${picture.height}"` : "");

@@ -1,3 +1,4 @@
+import { content as words } from "../../messages/en/content.js";
 import { safeLink } from "../../content/address.js";
 import { type Marks, type Run, type TextRun, textRun } from "../../content/model.js";
 import { mergeRuns } from "../../content/runs.js";
@@ -115,7 +116,9 @@ class LineWriter {
     else if (run.type === "picture") {
       const address = this.options.pictureAddress?.(run.hash);
       this.text +=
-        address === undefined ? escapeText(run.alt || "picture") : `![${escapeText(run.alt)}](<${address}>)`;
+        address === undefined
+          ? escapeText(run.alt || words.picture)
+          : `![${escapeText(run.alt)}](<${address}>)`;
     } else if (run.marks?.code && run.text.trim() !== "") this.text += codeSpan(run.text);
     else {
       const text = this.#isInLink ? escapeInLink(run.text) : escapeAround(run.text, /^\s?$/.test(next));

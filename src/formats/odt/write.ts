@@ -1,3 +1,4 @@
+import { content as words } from "../../messages/en/content.js";
 import { safeLink } from "../../content/address.js";
 import { emboldened } from "../../content/make-table.js";
 import type { Align, Content, Flow, List, Marks, Picture, Run, Table } from "../../content/model.js";
@@ -161,7 +162,7 @@ class OdtWriter {
     const bytes = this.source.picture?.(picture.hash);
     if (!bytes) {
       this.notices.push(pictureLeftOut(picture.alt));
-      return escapeXml(picture.alt || "picture");
+      return escapeXml(picture.alt || words.picture);
     }
     const path = `Pictures/${picture.hash}.${picture.mediaType.replace(/^image\/|\+xml$/g, "").replace("jpeg", "jpg")}`;
     this.files.set(path, { bytes, type: picture.mediaType });

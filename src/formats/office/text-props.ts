@@ -1,3 +1,4 @@
+import { defined } from "../../content/defined.js";
 import type { Address } from "../../content/address.js";
 import type { Marks } from "../../content/model.js";
 
@@ -33,6 +34,6 @@ export function marksFrom(props: TextProps, base: TextProps, link?: Address): Ma
     ...(background !== "none" && { background }),
     ...(props.font && props.font !== base.font && !props.code && { font: props.font }),
     ...(props.size && props.size !== base.size && script === "none" && !props.code && { size: props.size }),
-    ...(link !== undefined && { link }),
+    ...defined({ link }),
   };
 }

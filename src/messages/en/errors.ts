@@ -73,8 +73,8 @@ export const errors = {
   "too-large/characters": ({ what, characters, most }: { what: string; characters: number; most: number }) =>
     `This ${what} has ${grouped(characters)} characters; Drawer takes at most ${grouped(most)} at once. Collect it in parts.`,
   /** A file, or standard input, has more bytes than Drawer takes at once. */
-  "too-large/bytes": ({ what, most }: { what: string | { readonly file: string }; most: number }) =>
-    `${typeof what === "string" ? what : `“${what.file}”`} has more than ${size(most)}; Drawer takes at most that. Collect it in parts.`,
+  "too-large/bytes": ({ file, most }: { file?: string; most: number }) =>
+    `${file === undefined ? "Standard input" : `“${file}”`} has more than ${size(most)}; Drawer takes at most that. Collect it in parts.`,
   /** A table has more cells than Drawer takes at once. */
   "too-large/cells": ({ most }: { most: number }) =>
     `This table has more than ${grouped(most)} cells. Collect it in parts.`,

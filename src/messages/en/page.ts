@@ -23,7 +23,6 @@ export const page = {
   more: (count: number) => `… and ${grouped(count)} more, which are placed too.`,
   place: "Place at the caret",
   snippet: (position: number) => `snippet ${position}`,
-  elsewhere: "another window",
   askChange: (leaving: readonly NamedSnippet[]) =>
     `This takes ${many(leaving.length)} out: ${namedAll(leaving)}. Go on?`,
   askForget: "Forget for good all that is not kept, and all that has left? Nothing brings it back.",

@@ -1,3 +1,4 @@
+import { defined } from "../../content/defined.js";
 import { rmSync } from "node:fs";
 import { basename, dirname } from "node:path";
 import { DrawerError } from "../../content/error.js";
@@ -76,7 +77,7 @@ export class SqliteEngine implements Engine {
     if (reach === "everything") for (const copy of copiesBeside(this.path)) rmSync(copy, { force: true });
     const isWhole = wipe(this.connection, reach !== "secrets");
     const trace = isWhole ? this.#setAside(reach) : this.#inLog();
-    return { isWhole, ...(trace !== undefined && { trace }) };
+    return { isWhole, ...defined({ trace }) };
   }
 
   #inLog(): Notice {
