@@ -77,7 +77,7 @@ export { describeRules, parseRule, type RuleText } from "./drawer/rule-text.js";
 export { DRAWER_FILE_SCHEMA } from "./drawer/drawer-file-schema.js";
 export { looksSecret, MASK, type SecretKind } from "./drawer/secret.js";
 export { fold } from "./content/fold.js";
-export { contextOf, searchTerms, type Context as FoundContext } from "./drawer/find.js";
+export { contextOf, searchTerms, type FoundContext } from "./drawer/find.js";
 export type { Entry, Origin } from "./drawer/model/entry.js";
 export {
   isLeaving,

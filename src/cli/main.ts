@@ -124,7 +124,7 @@ async function addAll(program: Command): Promise<void> {
 }
 
 /**
- * Says what went wrong, on standard error, and to programs also as JSON on standard output. Gives the exit code: 1
+ * Says what went wrong, on standard error, and to programs also as JSON on standard output. Returns the exit code: 1
  * refused, 2 wrong usage. Anything else is a fault, shown whole.
  */
 function exitCode(error: unknown, isJson: boolean): number {

@@ -18,16 +18,16 @@ export interface Header {
 }
 
 /** What a line says of a snippet, or of one that it was merged from. */
-export interface Part {
+export interface PartRecord {
   readonly label?: string;
   readonly kept?: true;
   readonly origin: Origin;
   readonly collectedAt: string;
   readonly content: Content;
-  readonly parts?: readonly Part[];
+  readonly parts?: readonly PartRecord[];
 }
 
 /** A line after the first: a snippet. */
-export interface Line extends Part {
+export interface SnippetRecord extends PartRecord {
   readonly pictures?: Readonly<Record<Hash, string>>;
 }

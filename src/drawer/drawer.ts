@@ -2,7 +2,7 @@ import { DrawerError } from "../content/error.js";
 import type { Kind } from "../content/kind.js";
 import type { Notice } from "../content/notice.js";
 import { writeText } from "../formats/text/write.js";
-import { contextOf, searchTerms, type Context as FoundContext } from "./find.js";
+import { contextOf, searchTerms, type FoundContext } from "./find.js";
 import { shownGoneFrom, type PositionedGone } from "./gone.js";
 import { shownLogOf } from "./history.js";
 import type { Change } from "./model/change.js";
@@ -10,7 +10,7 @@ import { checkDrawerName, type Entry } from "./model/entry.js";
 import { checkRules, rulesOf, type Rules } from "./model/rules.js";
 import { OPERATIONS } from "./operations/index.js";
 import { applyRetention, leavingBy, privateUntil } from "./retention.js";
-import { nothingPicked, pickFrom, positioned, readSnippets, snippetsOf, type Snippet } from "./selection.js";
+import { pickFrom, pickSome, positioned, readSnippets, snippetsOf, type Snippet } from "./selection.js";
 import type { DrawerSize, Positioned, Store } from "./store.js";
 import {
   transact,
@@ -182,10 +182,8 @@ export class Drawer {
    * The same, and at least one.
    * @throws DrawerError `bad-pick`, `no-position`, `nothing` when the pick matches none
    */
-  async pickSome(pick: string): Promise<Positioned[]> {
-    const picked = await this.pick(pick);
-    if (picked.length === 0) throw await nothingPicked(snippetsOf(this.store, this.name), pick);
-    return picked;
+  pickSome(pick: string): Promise<Positioned[]> {
+    return pickSome(snippetsOf(this.store, this.name), pick);
   }
 
   /**

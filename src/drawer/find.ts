@@ -20,7 +20,7 @@ export function searchedText(text: string, label: string | undefined, origin: Or
 }
 
 /** A match as it is shown: the text around it, and which parts of that text match. */
-export interface Context {
+export interface FoundContext {
   readonly text: string;
   /** Where in `text` the terms stand: from, to; in order, none in another. */
   readonly matches: readonly (readonly [from: number, to: number])[];
@@ -30,7 +30,7 @@ export interface Context {
 const LEAD = 24;
 
 /** The part of a text in which the terms first stand, on one line of at most `length` characters. */
-export function contextOf(text: string, terms: readonly string[], length: number): Context {
+export function contextOf(text: string, terms: readonly string[], length: number): FoundContext {
   const line = near(text.replace(/\s+/g, " ").trim(), terms);
   const { folded, places } = foldWithPlaces(line);
   const firsts = terms.map((term) => folded.indexOf(term)).filter((at) => at >= 0);

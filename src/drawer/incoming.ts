@@ -1,3 +1,4 @@
+import type { Store } from "./store.js";
 import { withoutControls } from "../content/controls.js";
 import { encodeContent, hashBytes, type Hash } from "../content/encode.js";
 import { DrawerError } from "../content/error.js";
@@ -76,6 +77,13 @@ export function contentFacts(
  */
 export function secretName(): Hash {
   return hashBytes(crypto.getRandomValues(new Uint8Array(32)));
+}
+
+/** The hash of an entry's content; a private one is stored under another name. */
+export async function contentHash(store: Store, entry: Entry): Promise<Hash> {
+  if (!entry.private) return entry.content;
+  const bytes = (await store.contents([entry.content])).get(entry.content);
+  return bytes ? hashBytes(bytes) : entry.content;
 }
 
 /** How long a label may be, in characters. */

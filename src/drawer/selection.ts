@@ -69,13 +69,13 @@ export async function pickFrom(from: Pickable, pick: string): Promise<Positioned
 }
 
 /**
- * The same, each once, and at least one.
+ * The same, and at least one.
  * @throws DrawerError `bad-pick`, `no-position`, `nothing` when the pick matches none
  */
 export async function pickSome(from: Pickable, pick: string): Promise<Positioned[]> {
   const picked = await pickFrom(from, pick);
   if (picked.length === 0) throw await nothingPicked(from, pick);
-  return unique(picked);
+  return picked;
 }
 
 /** Each of the picked once. */

@@ -74,8 +74,8 @@ export class Transaction implements Context {
    * The snippets of a pick, each once, and at least one.
    * @throws DrawerError `bad-pick`, `no-position`, `nothing`
    */
-  pick(pick: string): Promise<Positioned[]> {
-    return pickSome(snippetsOf(this.store, this.drawer), pick);
+  async pick(pick: string): Promise<Positioned[]> {
+    return unique(await pickSome(snippetsOf(this.store, this.drawer), pick));
   }
 
   /**

@@ -56,7 +56,7 @@ export class ListViewModel {
     readonly changed: () => void,
   ) {}
 
-  /** Reads everything again. Gives whether there is more than before. */
+  /** Reads everything again. Returns whether there is more than before. */
   async read({ gone: wantsGone = false } = {}): Promise<boolean> {
     const reading = ++this.#reading;
     const { drawer } = this;

@@ -20,7 +20,7 @@ export function targetOf(element: Element | null): Target | undefined {
 
 /** A block that was placed, and can be taken back. */
 export interface Placing {
-  /** Takes the block back, and nothing else. Gives whether it could: not when what it stands in has changed since. */
+  /** Takes the block back, and nothing else. Returns whether it could: not when what it stands in has changed since. */
   takeBack(): boolean;
 }
 
@@ -105,7 +105,7 @@ function hasTextBefore(target: Target): boolean {
   return before.toString().trim() !== "";
 }
 
-/** Offers a paste. Gives whether the editor took it. */
+/** Offers a paste. Returns whether the editor took it. */
 function paste(target: HTMLElement, html: string, text: string): boolean {
   const clipboardData = new DataTransfer();
   clipboardData.setData("text/html", html);

@@ -1,6 +1,6 @@
 import { html, nothing } from "lit";
 import { originText } from "../content/origin.js";
-import type { Context } from "../drawer/find.js";
+import type { FoundContext } from "../drawer/find.js";
 import { page, row as words } from "../messages/en/page.js";
 import { MASK } from "../drawer/secret.js";
 import type { SmallGrid } from "./small-grid.js";
@@ -8,7 +8,7 @@ import type { Positioned } from "../drawer/store.js";
 
 /** A snippet as it stands in the run, with the match where it was found. */
 export interface ListRow extends Positioned {
-  readonly context?: Context;
+  readonly context?: FoundContext;
   /** For a private one, when it goes, in milliseconds since 1970. */
   readonly goesAt?: number;
   /** The first rows of a table, as they are drawn small. */
@@ -117,7 +117,7 @@ function drawn({ rows, headerRows, isCut }: SmallGrid) {
 }
 
 /** A text with its matches marked. */
-function marked({ text, matches }: Context) {
+function marked({ text, matches }: FoundContext) {
   let at = 0;
   const parts = matches.map(([from, to]) => {
     const part = html`${text.slice(at, from)}<mark>${text.slice(from, to)}</mark>`;

@@ -56,7 +56,7 @@ export class SnippetDrawer extends LitElement {
   declare private which: Selection;
   readonly #list = new VirtualList(this);
   /** What of the drawer is in sight. */
-  #sight: ListViewModel | undefined;
+  #viewModel: ListViewModel | undefined;
   #preview: BlockPreview | undefined;
   #unsubscribe: (() => void)[] = [];
   /** The position of the snippet that gets the focus once the drawer has been read again. */
@@ -83,11 +83,11 @@ export class SnippetDrawer extends LitElement {
   }
 
   get #count(): number {
-    return this.#sight?.count ?? 0;
+    return this.#viewModel?.count ?? 0;
   }
 
   get #picked(): readonly Positioned[] {
-    return this.#sight?.picked ?? [];
+    return this.#viewModel?.picked ?? [];
   }
 
   #leave(): void {
@@ -100,9 +100,9 @@ export class SnippetDrawer extends LitElement {
     if (!binding) return;
     const compose = () => void this.#compose();
     const redraw = () => this.requestUpdate();
-    const sight = new ListViewModel(binding.drawer, () => this.#viewport(), redraw);
-    this.#sight = sight;
-    this.#preview = new BlockPreview(sight, () => this.#recipe(), redraw);
+    const viewModel = new ListViewModel(binding.drawer, () => this.#viewport(), redraw);
+    this.#viewModel = viewModel;
+    this.#preview = new BlockPreview(viewModel, () => this.#recipe(), redraw);
     document.addEventListener("focusin", compose);
     this.#unsubscribe = [
       binding.drawer.watch(() => void this.#read()),
@@ -115,20 +115,20 @@ export class SnippetDrawer extends LitElement {
   /** What was found begins at its top, wherever the run was scrolled to. */
   #viewport(): Viewport {
     const { top, seen } = this.#list.viewport;
-    return { top: this.#sight?.found ? 0 : top, seen };
+    return { top: this.#viewModel?.found ? 0 : top, seen };
   }
 
   /** Reads the drawer again, and brings into sight what has come, or what is to have the focus. */
   async #read(): Promise<void> {
-    const sight = this.#sight!;
-    const grown = await sight.read({ gone: this.panel === "gone" });
-    if (sight.picked.length === 0 && this.which === "picked") this.which = "all";
+    const viewModel = this.#viewModel!;
+    const grown = await viewModel.read({ gone: this.panel === "gone" });
+    if (viewModel.picked.length === 0 && this.which === "picked") this.which = "all";
     void this.#compose();
     await this.updateComplete;
-    if (grown) await this.#scrollTo(sight.count - 1);
+    if (grown) await this.#scrollTo(viewModel.count - 1);
     const next = this.#focusNext;
     this.#focusNext = undefined;
-    if (next !== undefined) await this.#go(Math.min(next, sight.count));
+    if (next !== undefined) await this.#go(Math.min(next, viewModel.count));
   }
 
   /** Composes the block for the place it would land in. */
@@ -156,7 +156,7 @@ export class SnippetDrawer extends LitElement {
   }
 
   protected override render() {
-    const collecting = this.#sight?.rules?.collecting ?? true;
+    const collecting = this.#viewModel?.rules?.collecting ?? true;
     const find = (event: Event) => this.#find((event.target as HTMLInputElement).value);
     return html`
       <header>
@@ -173,7 +173,7 @@ export class SnippetDrawer extends LitElement {
           type="search"
           aria-label=${page.find.name}
           placeholder=${page.find.short}
-          .value=${this.#sight?.words ?? ""}
+          .value=${this.#viewModel?.words ?? ""}
           @input=${find}
         />
         ${this.#opener("gone")} ${this.#opener("rules")}
@@ -212,21 +212,21 @@ export class SnippetDrawer extends LitElement {
 
   /** The run, what was found, or what is looked at in place of it. */
   #left() {
-    const sight = this.#sight;
-    if (this.panel === "rules" && sight?.rules)
-      return rulesPanel(sight.rules, (changes) => this.#setRules(changes));
+    const viewModel = this.#viewModel;
+    if (this.panel === "rules" && viewModel?.rules)
+      return rulesPanel(viewModel.rules, (changes) => this.#setRules(changes));
     if (this.panel === "gone") {
-      return gonePanel(sight?.gone ?? [], {
+      return gonePanel(viewModel?.gone ?? [], {
         restore: (position) => this.#act((drawer) => drawer.restore(String(position))),
         empty: () => this.#act((drawer) => drawer.empty()),
         forget: () => this.#forget(),
       });
     }
-    return sight?.found ? this.#foundRows(sight.found) : this.#run();
+    return viewModel?.found ? this.#foundRows(viewModel.found) : this.#run();
   }
 
   #foundRows(found: readonly ListRow[]) {
-    const words = this.#sight!.words.trim();
+    const words = this.#viewModel!.words.trim();
     return html`
       <p class="note found" role="status">${page.found({ count: found.length, words, most: FOUND })}</p>
       <ol class="run" aria-label=${page.foundRun} @keydown=${this.#key}>
@@ -240,8 +240,8 @@ export class SnippetDrawer extends LitElement {
   }
 
   #run() {
-    const { rows = [], from = 0 } = this.#sight ?? {};
-    const scrolled = () => void this.#sight!.readRows();
+    const { rows = [], from = 0 } = this.#viewModel ?? {};
+    const scrolled = () => void this.#viewModel!.readRows();
     return html`
       <ol class="run" aria-label=${page.run} @keydown=${this.#key} @scroll=${scrolled}>
         ${this.#list.view({ rows, from, count: this.#count }, (row) => this.#row(row))}
@@ -295,14 +295,14 @@ export class SnippetDrawer extends LitElement {
 
   /** Brings a row of the run into sight. */
   async #scrollTo(row: number): Promise<void> {
-    if (this.#sight?.found) return;
+    if (this.#viewModel?.found) return;
     this.#list.scrollTo(row);
-    await this.#sight!.readRows();
+    await this.#viewModel!.readRows();
     await this.updateComplete;
   }
 
   #act(action: (drawer: Drawer) => Promise<readonly Notice[]>): void {
-    void this.binding?.act(() => action(this.#sight!.drawer));
+    void this.binding?.act(() => action(this.#viewModel!.drawer));
   }
 
   /** Takes back what was said last: a placing where it was placed, anything else in the drawer. */
@@ -322,7 +322,7 @@ export class SnippetDrawer extends LitElement {
 
   #find(words: string): void {
     this.panel = undefined;
-    void this.#sight?.look(words);
+    void this.#viewModel?.look(words);
   }
 
   /** Forgets for good what is not kept, once the user has said so twice. */
@@ -331,7 +331,7 @@ export class SnippetDrawer extends LitElement {
   }
 
   #pick(row: ListRow): void {
-    this.#sight!.pick(row);
+    this.#viewModel!.pick(row);
     this.which = this.#picked.length > 0 ? "picked" : "all";
     void this.#compose();
   }
@@ -340,20 +340,20 @@ export class SnippetDrawer extends LitElement {
     const { id } = row.entry;
     const revealed = new Map(this.revealed);
     if (!revealed.delete(id)) {
-      const [snippet] = await this.#sight!.drawer.read([row]);
+      const [snippet] = await this.#viewModel!.drawer.read([row]);
       revealed.set(id, writeText(snippet!.content));
     }
     this.revealed = revealed;
   }
 
   #placeOne(row: ListRow): void {
-    const block = async () => compose(await this.#sight!.drawer.read([row]));
+    const block = async () => compose(await this.#viewModel!.drawer.read([row]));
     void this.binding?.place(block, page.snippet(row.position));
   }
 
   #place(): void {
     const block = () => this.#preview!.whole(this.which);
-    void this.binding?.place(block, many(this.#sight!.chosenCount(this.which)));
+    void this.binding?.place(block, many(this.#viewModel!.chosenCount(this.which)));
   }
 
   #move(position: number, before: number): void {
@@ -375,7 +375,7 @@ export class SnippetDrawer extends LitElement {
 
   #key(event: KeyboardEvent): void {
     const item = (event.target as Element).closest("li");
-    const row = (this.#sight?.found ?? this.#sight?.rows ?? []).find(
+    const row = (this.#viewModel?.found ?? this.#viewModel?.rows ?? []).find(
       ({ entry }) => entry.id === item?.dataset["id"],
     );
     const action = actionOfKey(event);
@@ -412,7 +412,7 @@ export class SnippetDrawer extends LitElement {
 
   /** Gives the focus to the row beside: in the run the next position, in what was found the next one found. */
   #goBeside({ position }: ListRow, sibling: Element | null, step: 1 | -1): void {
-    if (this.#sight?.found) sibling?.querySelector<HTMLElement>(".snippet")?.focus();
+    if (this.#viewModel?.found) sibling?.querySelector<HTMLElement>(".snippet")?.focus();
     else void this.#go(position + step);
   }
 }

@@ -2,7 +2,7 @@
 export class Listeners {
   readonly #listeners = new Set<() => void>();
 
-  /** Adds one. Gives what takes it off again. */
+  /** Adds one. Returns an unsubscribe function. */
   add(listener: () => void): () => void {
     this.#listeners.add(listener);
     return () => this.#listeners.delete(listener);

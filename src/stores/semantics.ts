@@ -86,7 +86,7 @@ function* standingRows(edits: readonly Edit[]): Job<Map<string, StandingRow>> {
 
 /**
  * Takes out what leaves, what comes again, and what stands where another one is to stand, so that entries can change
- * places. Gives the ids of what was taken out.
+ * places. Returns the ids of what was taken out.
  */
 function* takeOut(change: Change, rows: ReadonlyMap<string, StandingRow>): Job<ReadonlySet<string>> {
   const taken = new Set<string>();

@@ -141,7 +141,7 @@ class Stack {
   }
 
   /** The columns under which columns of these names go: those of the same name, or new ones at the end. */
-  #targetOf(names: readonly Name[]): Map<number, number> {
+  #targetOf(names: readonly ColumnName[]): Map<number, number> {
     const target = new Map<number, number>();
     const isFirst = this.#head.length === 0;
     const taken = new Set<number>();
@@ -156,7 +156,12 @@ class Stack {
   }
 
   /** Header rows above the names are rows like others, unless they say what stands above the table already. */
-  #keepUpperRows(upper: readonly Row[], names: readonly Name[], { target }: Mapping, piece: Piece): void {
+  #keepUpperRows(
+    upper: readonly Row[],
+    names: readonly ColumnName[],
+    { target }: Mapping,
+    piece: Piece,
+  ): void {
     const told = new Set(this.#head.map(rowText));
     const called = new Set(names.map(({ cell }) => cell));
     const others = upper
@@ -166,7 +171,7 @@ class Stack {
     this.#push(this.#rearranged(others, target, 0), piece);
   }
 
-  /** Adds a column at the end, with its cell in the header. Gives its number. */
+  /** Adds a column at the end, with its cell in the header. Returns its number. */
   #addColumn(name: string | undefined, cell: Cell = BLANK): number {
     const column = this.#names.push(name) - 1;
     const { colspan: _, rowspan: __, ...alone } = cell;
@@ -240,14 +245,14 @@ class Stack {
 }
 
 /** The name of a column, as it is compared, and the cell in which it stands. */
-interface Name {
+interface ColumnName {
   readonly name: string;
   readonly cell: Cell;
 }
 
 /** The name of each column: what stands lowest in the header above it. */
-function namesOf(head: readonly Row[], width: number): Name[] {
-  const names: Name[] = Array.from({ length: width }, () => ({ name: "", cell: BLANK }));
+function namesOf(head: readonly Row[], width: number): ColumnName[] {
+  const names: ColumnName[] = Array.from({ length: width }, () => ({ name: "", cell: BLANK }));
   const covered: number[] = [];
   for (const row of head) {
     for (const { cell, column } of placeCells(row, covered)) {

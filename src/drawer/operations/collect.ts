@@ -1,10 +1,10 @@
 import { defined } from "../../content/defined.js";
 import { generateNKeysBetween } from "fractional-indexing";
-import { hashBytes, type Hash } from "../../content/encode.js";
+import { type Hash } from "../../content/encode.js";
 import { DrawerError } from "../../content/error.js";
 import { isBlank } from "../../content/traverse.js";
 import { notice, type Notice } from "../../content/notice.js";
-import { prepare, SAME_AS_PRIVATE, type Incoming, type Prepared } from "../incoming.js";
+import { prepare, SAME_AS_PRIVATE, type Incoming, type Prepared, contentHash } from "../incoming.js";
 import type { Edit } from "../model/change.js";
 import type { Entry } from "../model/entry.js";
 import type { Rules } from "../model/rules.js";
@@ -141,13 +141,6 @@ async function sortOut(
     fresh.push(prepared);
   }
   return { fresh, again: [...again.values()], notices };
-}
-
-/** The hash of an entry's content; a private one is stored under another name. */
-async function contentHash(store: Store, entry: Entry): Promise<Hash> {
-  if (!entry.private) return entry.content;
-  const bytes = (await store.contents([entry.content])).get(entry.content);
-  return bytes ? hashBytes(bytes) : entry.content;
 }
 
 function taken({ position, entry }: Positioned, { looks }: Prepared, { privateAge: age }: Rules): Notice {

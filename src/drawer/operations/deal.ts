@@ -35,13 +35,13 @@ export interface Left {
 export type Use = (dealt: Dealt) => Promise<void> | void;
 
 /** A deal as it is kept: which snippets are handed out, by their ids alone, and how many have been. */
-interface Kept {
+interface KeptDeal {
   readonly snippets: readonly { readonly id: string; readonly position: number }[];
   readonly handed: number;
 }
 
 /**
- * Begins a deal, in place of the one before.
+ * Begins a deal, in place of the one before. A snippet that is picked twice is handed out twice.
  * @throws DrawerError `bad-pick`, `no-position`, `nothing`
  */
 export const deal: Procedure<[pick: string], Promise<Left>> = {
@@ -49,7 +49,12 @@ export const deal: Procedure<[pick: string], Promise<Left>> = {
     const picked = await pickSome(snippetsOf(store, drawer), pick);
     const snippets = picked.map(({ position, entry }) => ({ id: entry.id, position }));
     const before = await store.value(drawer, VALUES.deal);
-    await store.setValue(drawer, VALUES.deal, before, JSON.stringify({ snippets, handed: 0 } satisfies Kept));
+    await store.setValue(
+      drawer,
+      VALUES.deal,
+      before,
+      JSON.stringify({ snippets, handed: 0 } satisfies KeptDeal),
+    );
     return { left: snippets.length, of: snippets.length };
   },
 };
@@ -91,7 +96,7 @@ export const dealSkip: Procedure<[], Promise<Left>> = {
   },
 };
 
-function leftOf({ snippets, handed }: Kept): Left {
+function leftOf({ snippets, handed }: KeptDeal): Left {
   return { left: snippets.length - handed, of: snippets.length };
 }
 
@@ -121,7 +126,7 @@ async function handOut(
 }
 
 /** Keeps how far the deal is; when another process has gone on with it meanwhile, that stands. */
-async function keep({ store, drawer }: Context, before: string, kept: Kept): Promise<void> {
+async function keep({ store, drawer }: Context, before: string, kept: KeptDeal): Promise<void> {
   const after = JSON.stringify(kept);
   if (after === before) return;
   try {
@@ -132,16 +137,16 @@ async function keep({ store, drawer }: Context, before: string, kept: Kept): Pro
   }
 }
 
-async function keptDeal({ store, drawer }: Context): Promise<{ text: string; kept: Kept }> {
+async function keptDeal({ store, drawer }: Context): Promise<{ text: string; kept: KeptDeal }> {
   const text = await store.value(drawer, VALUES.deal);
   if (text === undefined) throw new DrawerError("nothing/deal", {});
-  return { text, kept: JSON.parse(text) as Kept };
+  return { text, kept: JSON.parse(text) as KeptDeal };
 }
 
 /** A snippet of a deal, wherever it is now: in a drawer, among what has left one, or a piece of another. */
 async function findDealt(
   context: Context,
-  { id, position }: Kept["snippets"][number],
+  { id, position }: KeptDeal["snippets"][number],
 ): Promise<Snippet | undefined> {
   const { store, drawer } = context;
   const [here] = await store.entries({ drawer, ids: [id] });

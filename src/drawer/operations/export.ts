@@ -3,7 +3,7 @@ import { toBase64 } from "../../content/base64.js";
 import { decodeContent, type Hash } from "../../content/encode.js";
 import { DrawerError } from "../../content/error.js";
 import { notice, type Notice } from "../../content/notice.js";
-import { FORMAT, PAGE, VERSION, type Line, type Part } from "../drawer-file.js";
+import { FORMAT, PAGE, VERSION, type SnippetRecord, type PartRecord } from "../drawer-file.js";
 import { hashesOf, type Entry } from "../model/entry.js";
 import { pickFrom, snippetsOf } from "../selection.js";
 import type { Context, Procedure } from "../transaction.js";
@@ -44,7 +44,7 @@ async function* linesOf({ store, drawer }: Context, pick: string, notices: Notic
   if (picked.length > count) notices.push(notice("private/not-exported", { count: picked.length - count }));
 }
 
-function lineOf(entry: Entry, contents: ReadonlyMap<Hash, Uint8Array>): Line {
+function lineOf(entry: Entry, contents: ReadonlyMap<Hash, Uint8Array>): SnippetRecord {
   const pictures = (entry.pictures ?? []).flatMap((hash) => {
     const bytes = contents.get(hash);
     return bytes ? [[hash, toBase64(bytes)]] : [];
@@ -55,7 +55,7 @@ function lineOf(entry: Entry, contents: ReadonlyMap<Hash, Uint8Array>): Line {
   };
 }
 
-function partOf(entry: Entry, contents: ReadonlyMap<Hash, Uint8Array>): Part {
+function partOf(entry: Entry, contents: ReadonlyMap<Hash, Uint8Array>): PartRecord {
   const bytes = contents.get(entry.content);
   if (!bytes) throw new DrawerError("store/missing-export", { snippet: entry });
   const { label, kept, origin, collectedAt, parts } = entry;

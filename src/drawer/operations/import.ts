@@ -7,9 +7,9 @@ import { DrawerError } from "../../content/error.js";
 import { notice, type Notice } from "../../content/notice.js";
 import { readPictureBytes } from "../../content/picture.js";
 import type { LineFault } from "../../messages/en/errors.js";
-import { FORMAT, PAGE, VERSION, type Header, type Line, type Part } from "../drawer-file.js";
+import { FORMAT, PAGE, VERSION, type Header, type SnippetRecord, type PartRecord } from "../drawer-file.js";
 import { revertGroup } from "../history.js";
-import { cleanLabel, cleanOrigin, contentFacts } from "../incoming.js";
+import { cleanLabel, cleanOrigin, contentFacts, contentHash } from "../incoming.js";
 import { lastOf, type Arriving } from "../limits.js";
 import { changeOf } from "../model/change.js";
 import type { Entry } from "../model/entry.js";
@@ -116,7 +116,7 @@ class Import {
       }
       read++;
       const entry = this.#entry(line.snippet, new Map());
-      if (known.has(keyOf(entry))) continue;
+      if (known.has(keyOf(entry, entry.content))) continue;
       fresh++;
       bytes += entry.bytes;
     }
@@ -136,7 +136,7 @@ class Import {
     let imported = 0;
     let read = 0;
     try {
-      const page: Line[] = [];
+      const page: SnippetRecord[] = [];
       const flush = async () => {
         imported += await this.#writePage(header, page.splice(0), known);
         mark = await this.#mark(mark, fresh);
@@ -172,13 +172,13 @@ class Import {
     return after;
   }
 
-  /** Writes some snippets in one change. Gives how many of them were not there yet. */
-  async #writePage(header: Header, lines: readonly Line[], known: Set<string>): Promise<number> {
+  /** Writes some snippets in one change. Returns how many of them were not there yet. */
+  async #writePage(header: Header, lines: readonly SnippetRecord[], known: Set<string>): Promise<number> {
     const { store, drawer: name } = this.context;
     const contents = new Map<Hash, Uint8Array>();
     const entries = lines
       .map((line) => this.#entry(line, contents))
-      .filter((entry) => !known.has(keyOf(entry)));
+      .filter((entry) => !known.has(keyOf(entry, entry.content)));
     if (entries.length === 0) return 0;
     const part = ++this.#written;
     await retryOnConflict(name, async () => {
@@ -214,7 +214,9 @@ class Import {
   }
 
   /** The header and the snippets of a file, checked. */
-  async *#linesOf(lines: Lines): AsyncGenerator<{ readonly header: Header } | { readonly snippet: Line }> {
+  async *#linesOf(
+    lines: Lines,
+  ): AsyncGenerator<{ readonly header: Header } | { readonly snippet: SnippetRecord }> {
     const [checkHeader, check] = await validators();
     let header: Header | undefined;
     for await (const line of lines) {
@@ -224,7 +226,7 @@ class Import {
       if (!header) {
         header = this.#header(value, checkHeader);
         yield { header };
-      } else if (check(value)) yield { snippet: value as Line };
+      } else if (check(value)) yield { snippet: value as SnippetRecord };
       else throw this.#bad({ is: "no-snippet", why: faultOf(check) });
     }
   }
@@ -251,7 +253,7 @@ class Import {
     return new DrawerError("bad-file/line", { file: this.name, line: this.#line, fault });
   }
 
-  #entry({ pictures = {}, ...part }: Line, contents: Map<Hash, Uint8Array>): Entry {
+  #entry({ pictures = {}, ...part }: SnippetRecord, contents: Map<Hash, Uint8Array>): Entry {
     for (const [hash, text] of Object.entries(pictures)) {
       const bytes = fromBase64(text);
       if (!bytes || hashBytes(bytes) !== hash || !readPictureBytes(bytes))
@@ -262,7 +264,7 @@ class Import {
   }
 
   #part(
-    { content, parts, label, kept, origin, collectedAt }: Part,
+    { content, parts, label, kept, origin, collectedAt }: PartRecord,
     pictures: readonly Hash[],
     contents: Map<Hash, Uint8Array>,
   ): Entry {
@@ -286,8 +288,8 @@ class Import {
   }
 }
 
-/** By what a snippet is known again: its content, and when it was collected. */
-function keyOf({ content, collectedAt }: Entry): string {
+/** By what a snippet is known again: its content, by its hash, and when it was collected. */
+function keyOf({ collectedAt }: Entry, content: Hash): string {
   return content.slice(0, 24) + collectedAt;
 }
 
@@ -295,7 +297,8 @@ async function keysOf(store: Store, drawer: string): Promise<Set<string>> {
   const known = new Set<string>();
   const { count } = await store.size(drawer);
   for (let offset = 0; offset < count; offset += 1000)
-    for (const { entry } of await store.entries({ drawer, offset, limit: 1000 })) known.add(keyOf(entry));
+    for (const { entry } of await store.entries({ drawer, offset, limit: 1000 }))
+      known.add(keyOf(entry, await contentHash(store, entry)));
   return known;
 }
 

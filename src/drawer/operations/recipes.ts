@@ -29,7 +29,7 @@ export const recipe: Procedure<[name: string], Promise<Recipe>> = {
 };
 
 /**
- * Keeps a recipe under a name, in place of the one that had it. Gives whether there was one.
+ * Keeps a recipe under a name, in place of the one that had it. Returns whether there was one.
  * @throws DrawerError `bad-option` when the name is not one short word
  */
 export const saveRecipe: Operation<[name: string, recipe: Recipe], boolean> = {
@@ -43,7 +43,7 @@ export const saveRecipe: Operation<[name: string, recipe: Recipe], boolean> = {
 };
 
 /**
- * Takes a recipe away. Gives what it was.
+ * Takes a recipe away. Returns what it was.
  * @throws DrawerError `nothing` when there is none of that name
  */
 export const removeRecipe: Operation<[name: string], Recipe> = {

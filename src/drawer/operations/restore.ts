@@ -2,7 +2,7 @@ import { DrawerError } from "../../content/error.js";
 import { notice, type Notice } from "../../content/notice.js";
 import { goneFrom, goneSnippetsOf } from "../gone.js";
 import { hiddenTraces } from "../hidden.js";
-import { pickSome } from "../selection.js";
+import { pickSome, unique } from "../selection.js";
 import { maskedEntry } from "../traces.js";
 import type { Operation } from "../transaction.js";
 
@@ -17,7 +17,7 @@ export const restore: Operation<[pick: string], Notice[]> = {
   async plan(transaction, pick) {
     const { store, drawer } = transaction;
     const gone = await goneFrom(store, drawer);
-    const picked = await pickSome(goneSnippetsOf(store, drawer), pick);
+    const picked = unique(await pickSome(goneSnippetsOf(store, drawer), pick));
     const coming = picked.flatMap(({ position }) => gone[position - 1] ?? []);
     const contents = await store.contents(coming.map(({ entry }) => entry.content));
     const lost = coming.find(({ entry }) => !contents.has(entry.content));

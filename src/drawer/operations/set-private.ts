@@ -5,7 +5,7 @@ import type { Plan, Transaction } from "../transaction.js";
 
 /**
  * Plans to store the contents of the snippets of a pick under other names: random ones for private snippets, their
- * hashes for others. Gives the positions of those that change.
+ * hashes for others. Returns the positions of those that change.
  */
 export async function setPrivate(
   transaction: Transaction,

@@ -57,7 +57,7 @@ function titleOf(parts: Parts, file: string): string | undefined {
 }
 
 /** A paragraph while its runs are read. */
-interface Line {
+interface OpenParagraph {
   readonly base: TextProps;
   readonly style: DocxStyle;
   readonly link: Address | undefined;
@@ -144,7 +144,7 @@ class DocxReader {
     const style = this.#styles.get(attributeOf(childOf(pPr, "pStyle"), "val"));
     const props: ParagraphProps = { ...style, ...paragraphProps(pPr) };
     const isHeading = props.outline !== undefined;
-    const line: Line = {
+    const line: OpenParagraph = {
       base: isHeading ? style.props : this.#styles.plain,
       style,
       link: undefined,
@@ -177,7 +177,7 @@ class DocxReader {
     else flows.push(style.name === "caption" ? this.captions.mark(flow) : flow);
   }
 
-  #inline(parent: Element, line: Line): void {
+  #inline(parent: Element, line: OpenParagraph): void {
     for (const child of childrenOf(parent)) {
       switch (child.localName ?? "") {
         case "r":
@@ -204,7 +204,7 @@ class DocxReader {
     }
   }
 
-  #run(run: Element, line: Line): void {
+  #run(run: Element, line: OpenParagraph): void {
     const rPr = childOf(run, "rPr");
     const link = line.link ?? linkOf(line.fields.find(({ isResult }) => isResult)?.instruction ?? "");
     // A link's own colour and underline, which its character style gives, are how links look.
@@ -268,7 +268,7 @@ class DocxReader {
     }
   }
 
-  #picture(drawing: Element, line: Line): void {
+  #picture(drawing: Element, line: OpenParagraph): void {
     const blip = descendantsOf(drawing, "blip")[0] ?? descendantsOf(drawing, "imagedata")[0];
     const text = descendantsOf(drawing, "txbxContent")[0];
     if (text && !blip) {
@@ -347,7 +347,7 @@ class DocxReader {
   }
 }
 
-function fieldChar(type: string | undefined, line: Line): void {
+function fieldChar(type: string | undefined, line: OpenParagraph): void {
   if (type === "begin") line.fields.push({ instruction: "", isResult: false });
   else if (type === "separate" && line.fields.length > 0) line.fields.at(-1)!.isResult = true;
   else if (type === "end") line.fields.pop();

@@ -54,13 +54,13 @@ export const PLAIN_STYLE: ComputedStyle = {
   baseSize: 12,
 };
 
-type Draft = { -readonly [K in keyof ComputedStyle]: ComputedStyle[K] };
+type MutableStyle = { -readonly [K in keyof ComputedStyle]: ComputedStyle[K] };
 
 /** Sizes of headings before any style sheet, in points, as browsers have them. */
 const HEADING_SIZES = [24, 18, 14.04, 12, 9.96, 8.04];
 
 /** What each element's name says about its look. */
-const ELEMENTS: Readonly<Record<string, (look: Draft) => void>> = {
+const ELEMENTS: Readonly<Record<string, (style: MutableStyle) => void>> = {
   b: bold,
   strong: bold,
   th: bold,
@@ -79,29 +79,29 @@ const ELEMENTS: Readonly<Record<string, (look: Draft) => void>> = {
   kbd: code,
   samp: code,
   tt: code,
-  sub: (look) => void (look.script = "sub"),
-  sup: (look) => void (look.script = "sup"),
-  mark: (look) => void (look.background = "#ffff00"),
-  small: (look) => void (look.size = parseSize("smaller", look.size)!),
-  big: (look) => void (look.size = parseSize("larger", look.size)!),
-  center: (look) => void (look.align = "center"),
-  pre: (look) => void (look.space = "pre"),
+  sub: (style) => void (style.script = "sub"),
+  sup: (style) => void (style.script = "sup"),
+  mark: (style) => void (style.background = "#ffff00"),
+  small: (style) => void (style.size = parseSize("smaller", style.size)!),
+  big: (style) => void (style.size = parseSize("larger", style.size)!),
+  center: (style) => void (style.align = "center"),
+  pre: (style) => void (style.space = "pre"),
 };
 
-function bold(look: Draft): void {
-  look.bold = true;
+function bold(style: MutableStyle): void {
+  style.bold = true;
 }
-function italic(look: Draft): void {
-  look.italic = true;
+function italic(style: MutableStyle): void {
+  style.italic = true;
 }
-function underline(look: Draft): void {
-  look.underline = true;
+function underline(style: MutableStyle): void {
+  style.underline = true;
 }
-function strike(look: Draft): void {
-  look.strike = true;
+function strike(style: MutableStyle): void {
+  style.strike = true;
 }
-function code(look: Draft): void {
-  look.code = true;
+function code(style: MutableStyle): void {
+  style.code = true;
 }
 
 /** Whether an element's name alone changes how text in it looks. */
@@ -123,185 +123,185 @@ export interface Styled {
 
 /** The look inside an element, given the look around it. */
 export function computeStyle(around: ComputedStyle, element: Styled): ComputedStyle {
-  const look: Draft = { ...around };
-  if (!element.isInline) look.background = undefined;
+  const style: MutableStyle = { ...around };
+  if (!element.isInline) style.background = undefined;
   const heading = /^h([1-6])$/.exec(element.name);
   if (heading) {
-    look.bold = true;
-    look.size = HEADING_SIZES[Number(heading[1]) - 1]!;
+    style.bold = true;
+    style.size = HEADING_SIZES[Number(heading[1]) - 1]!;
   }
-  ELEMENTS[element.name]?.(look);
-  fromAttributes(look, element, around);
+  ELEMENTS[element.name]?.(style);
+  fromAttributes(style, element, around);
   for (const { property, value } of element.declarations) {
-    if (value.length <= 1000) PROPERTIES[property]?.(look, value, around, element);
+    if (value.length <= 1000) PROPERTIES[property]?.(style, value, around, element);
   }
   for (const { property, value } of element.ordinary) {
-    if (property === "color") look.baseColor = parseColor(value);
-    else if (property === "font-family") look.baseFont = parseFont(value);
-    else if (property === "font-size") look.baseSize = parseSize(value, around.size) ?? look.baseSize;
+    if (property === "color") style.baseColor = parseColor(value);
+    else if (property === "font-family") style.baseFont = parseFont(value);
+    else if (property === "font-size") style.baseSize = parseSize(value, around.size) ?? style.baseSize;
   }
   if (heading || element.name === "th") {
-    look.baseBold = look.bold;
-    look.baseFont = look.font;
-    look.baseSize = look.size;
+    style.baseBold = style.bold;
+    style.baseFont = style.font;
+    style.baseSize = style.size;
   }
   if (element.name === "table" || element.name === "blockquote") {
-    look.baseColor = look.color;
-    look.baseFont = look.font;
-    look.baseSize = look.size;
+    style.baseColor = style.color;
+    style.baseFont = style.font;
+    style.baseSize = style.size;
   }
-  if (element.name === "a") fromAnchor(look, element, around);
-  return look;
+  if (element.name === "a") fromAnchor(style, element, around);
+  return style;
 }
 
-function fromAttributes(look: Draft, element: Styled, around: ComputedStyle): void {
+function fromAttributes(style: MutableStyle, element: Styled, around: ComputedStyle): void {
   const direction = element.attribute("dir")?.toLowerCase();
-  if (direction === "rtl" || direction === "ltr") setDirection(look, direction);
-  if (element.attribute("hidden") !== undefined) look.hidden = true;
+  if (direction === "rtl" || direction === "ltr") setDirection(style, direction);
+  if (element.attribute("hidden") !== undefined) style.hidden = true;
   if (!element.isInline) {
     const align = element.attribute("align");
-    if (align && element.name !== "table" && element.name !== "img") setAlign(look, align);
+    if (align && element.name !== "table" && element.name !== "img") setAlign(style, align);
   }
   if (element.name === "font") {
     const color = element.attribute("color");
-    if (color) look.color = parseColor(color) ?? around.color;
+    if (color) style.color = parseColor(color) ?? around.color;
     const face = element.attribute("face");
-    if (face) look.font = parseFont(face) ?? around.font;
+    if (face) style.font = parseFont(face) ?? around.font;
     const size = element.attribute("size");
-    if (size) look.size = parseFontStep(size) ?? around.size;
+    if (size) style.size = parseFontStep(size) ?? around.size;
   }
   if (element.name === "body") {
     const color = element.attribute("text");
-    if (color) look.color = parseColor(color);
+    if (color) style.color = parseColor(color);
   }
 }
 
 /** A link's own colour and underline are how links look, not formatting of this text. */
-function fromAnchor(look: Draft, element: Styled, around: ComputedStyle): void {
+function fromAnchor(style: MutableStyle, element: Styled, around: ComputedStyle): void {
   const href = element.attribute("href");
   if (href === undefined) return;
-  look.link = safeLink(href);
-  look.color = around.color;
-  look.underline = around.underline;
+  style.link = safeLink(href);
+  style.color = around.color;
+  style.underline = around.underline;
 }
 
 const PROPERTIES: Readonly<
-  Record<string, (look: Draft, value: string, around: ComputedStyle, element: Styled) => void>
+  Record<string, (style: MutableStyle, value: string, around: ComputedStyle, element: Styled) => void>
 > = {
-  "font-weight"(look, value) {
-    if (/^(bold|bolder)$/i.test(value)) look.bold = true;
-    else if (/^(normal|lighter)$/i.test(value)) look.bold = false;
-    else if (/^\d{1,4}$/.test(value)) look.bold = Number(value) >= 600;
+  "font-weight"(style, value) {
+    if (/^(bold|bolder)$/i.test(value)) style.bold = true;
+    else if (/^(normal|lighter)$/i.test(value)) style.bold = false;
+    else if (/^\d{1,4}$/.test(value)) style.bold = Number(value) >= 600;
   },
-  "font-style"(look, value) {
-    if (/^(italic|oblique)/i.test(value)) look.italic = true;
-    else if (/^normal/i.test(value)) look.italic = false;
+  "font-style"(style, value) {
+    if (/^(italic|oblique)/i.test(value)) style.italic = true;
+    else if (/^normal/i.test(value)) style.italic = false;
   },
   "text-decoration": decoration,
   "text-decoration-line": decoration,
-  "text-underline"(look, value, around) {
-    look.underline = around.underline || !/^none$/i.test(value);
+  "text-underline"(style, value, around) {
+    style.underline = around.underline || !/^none$/i.test(value);
   },
-  "vertical-align"(look, value, _around, element) {
+  "vertical-align"(style, value, _around, element) {
     if (!element.isInline) return;
-    if (/^sub$/i.test(value)) look.script = "sub";
-    else if (/^super$/i.test(value)) look.script = "sup";
-    else if (/^baseline$/i.test(value)) look.script = undefined;
+    if (/^sub$/i.test(value)) style.script = "sub";
+    else if (/^super$/i.test(value)) style.script = "sup";
+    else if (/^baseline$/i.test(value)) style.script = undefined;
   },
-  color(look, value) {
+  color(style, value) {
     if (/^(inherit|currentcolor)$/i.test(value)) return;
-    look.color = parseColor(value);
+    style.color = parseColor(value);
   },
   background,
   "background-color": background,
-  "font-family"(look, value) {
-    look.font = parseFont(value) ?? look.font;
+  "font-family"(style, value) {
+    style.font = parseFont(value) ?? style.font;
   },
-  "font-size"(look, value, around) {
-    look.size = parseSize(value, around.size) ?? look.size;
+  "font-size"(style, value, around) {
+    style.size = parseSize(value, around.size) ?? style.size;
   },
-  "text-align"(look, value) {
-    setAlign(look, value);
+  "text-align"(style, value) {
+    setAlign(style, value);
   },
-  direction(look, value) {
-    if (/^(rtl|ltr)$/i.test(value)) setDirection(look, value.toLowerCase() as Direction);
+  direction(style, value) {
+    if (/^(rtl|ltr)$/i.test(value)) setDirection(style, value.toLowerCase() as Direction);
   },
-  "white-space"(look, value) {
+  "white-space"(style, value) {
     const folds = value.toLowerCase();
-    look.space = /^(pre|pre-wrap|break-spaces)$/.test(folds)
+    style.space = /^(pre|pre-wrap|break-spaces)$/.test(folds)
       ? "pre"
       : folds === "pre-line"
         ? folds
         : "normal";
   },
-  "white-space-collapse"(look, value) {
-    look.space = /^(preserve|break-spaces)$/i.test(value)
+  "white-space-collapse"(style, value) {
+    style.space = /^(preserve|break-spaces)$/i.test(value)
       ? "pre"
       : /^preserve-breaks$/i.test(value)
         ? "pre-line"
         : "normal";
   },
-  font(look, value, around) {
+  font(style, value, around) {
     const parts =
       /^(.{0,80}?)(\d[\d.]{0,6}(?:px|pt|pc|r?em|%)|(?:xx?-)?(?:small|large)|medium)(?:\s*\/\s*\S{1,20})?\s+(.+)$/i.exec(
         value,
       );
     if (!parts) return;
-    look.bold = /\b(bold|bolder|[6-9]00)\b/i.test(parts[1]!);
-    look.italic = /\b(italic|oblique)\b/i.test(parts[1]!);
-    look.size = parseSize(parts[2]!, around.size) ?? look.size;
-    look.font = parseFont(parts[3]!) ?? look.font;
+    style.bold = /\b(bold|bolder|[6-9]00)\b/i.test(parts[1]!);
+    style.italic = /\b(italic|oblique)\b/i.test(parts[1]!);
+    style.size = parseSize(parts[2]!, around.size) ?? style.size;
+    style.font = parseFont(parts[3]!) ?? style.font;
   },
-  display(look, value) {
-    look.hidden = /^none$/i.test(value);
+  display(style, value) {
+    style.hidden = /^none$/i.test(value);
   },
-  visibility(look, value) {
-    look.hidden = /^(hidden|collapse)$/i.test(value);
+  visibility(style, value) {
+    style.hidden = /^(hidden|collapse)$/i.test(value);
   },
-  "mso-hide"(look, value) {
-    if (/^all$/i.test(value)) look.hidden = true;
+  "mso-hide"(style, value) {
+    if (/^all$/i.test(value)) style.hidden = true;
   },
 };
 
 /** A decoration reaches through everything inside; `none` takes away only the element's own. */
-function decoration(look: Draft, value: string, around: ComputedStyle): void {
-  look.underline = around.underline || /\bunderline\b/i.test(value);
-  look.strike = around.strike || /\bline-through\b/i.test(value);
+function decoration(style: MutableStyle, value: string, around: ComputedStyle): void {
+  style.underline = around.underline || /\bunderline\b/i.test(value);
+  style.strike = around.strike || /\bline-through\b/i.test(value);
 }
 
-function background(look: Draft, value: string, around: ComputedStyle, element: Styled): void {
+function background(style: MutableStyle, value: string, around: ComputedStyle, element: Styled): void {
   if (!element.isInline) return;
   const color = parseColor(value) ?? parseColor(value.split(/\s(?![^(]*\))/)[0]!);
-  look.background = color ?? around.background;
+  style.background = color ?? around.background;
 }
 
-function setAlign(look: Draft, value: string): void {
+function setAlign(style: MutableStyle, value: string): void {
   const align = parseAlign(value);
-  look.align = align === (look.direction === "rtl" ? "right" : "left") ? undefined : align;
+  style.align = align === (style.direction === "rtl" ? "right" : "left") ? undefined : align;
 }
 
-function setDirection(look: Draft, direction: Direction): void {
-  look.direction = direction === "rtl" ? "rtl" : look.direction ? "ltr" : undefined;
+function setDirection(style: MutableStyle, direction: Direction): void {
+  style.direction = direction === "rtl" ? "rtl" : style.direction ? "ltr" : undefined;
 }
 
 const marksOfLook = new WeakMap<ComputedStyle, Marks>();
 
 /** The marks of text that looks so. The same look always gives the same object. */
-export function marksOf(look: ComputedStyle): Marks {
-  const known = marksOfLook.get(look);
+export function marksOf(style: ComputedStyle): Marks {
+  const known = marksOfLook.get(style);
   if (known) return known;
   const marks: { -readonly [K in keyof Marks]: Marks[K] } = {};
-  if (look.bold && !look.baseBold) marks.bold = true;
-  if (look.italic) marks.italic = true;
-  if (look.underline) marks.underline = true;
-  if (look.strike) marks.strike = true;
-  if (look.code) marks.code = true;
-  if (look.script) marks[look.script] = true;
-  if (look.color && look.color !== look.baseColor) marks.color = look.color;
-  if (look.background) marks.background = look.background;
-  if (look.font && look.font !== look.baseFont && !look.code) marks.font = look.font;
-  if (look.size !== look.baseSize && !look.code && !look.script) marks.size = look.size;
-  if (look.link) marks.link = look.link;
-  marksOfLook.set(look, marks);
+  if (style.bold && !style.baseBold) marks.bold = true;
+  if (style.italic) marks.italic = true;
+  if (style.underline) marks.underline = true;
+  if (style.strike) marks.strike = true;
+  if (style.code) marks.code = true;
+  if (style.script) marks[style.script] = true;
+  if (style.color && style.color !== style.baseColor) marks.color = style.color;
+  if (style.background) marks.background = style.background;
+  if (style.font && style.font !== style.baseFont && !style.code) marks.font = style.font;
+  if (style.size !== style.baseSize && !style.code && !style.script) marks.size = style.size;
+  if (style.link) marks.link = style.link;
+  marksOfLook.set(style, marks);
   return marks;
 }

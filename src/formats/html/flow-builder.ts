@@ -11,7 +11,7 @@ export class FlowBuilder {
   readonly flows: Flow[] = [];
   #runs: Run[] = [];
   #text = "";
-  #look: ComputedStyle | undefined;
+  #style: ComputedStyle | undefined;
   #lists: ListBuilder | undefined;
   /** The look and heading level of the block that the line stands in. */
   #block: ComputedStyle | undefined;
@@ -22,17 +22,17 @@ export class FlowBuilder {
   #looseSpace = false;
 
   /** Adds text of one look. `heading` is the level of the heading that it stands in. */
-  text(value: string, look: ComputedStyle, heading?: number): void {
-    if (look.space === "normal") {
-      this.#add(fold(value), look, heading);
+  text(value: string, style: ComputedStyle, heading?: number): void {
+    if (style.space === "normal") {
+      this.#add(fold(value), style, heading);
       return;
     }
-    const folded = look.space === "pre-line" ? value.replace(/[ \t\f]+/g, " ") : value;
+    const folded = style.space === "pre-line" ? value.replace(/[ \t\f]+/g, " ") : value;
     folded.split(/\r\n|\r|\n/).forEach((line, index) => {
-      if (index > 0) this.lineBreak(look, heading);
-      if (look.space === "pre-line") this.#add(line, look, heading);
+      if (index > 0) this.lineBreak(style, heading);
+      if (style.space === "pre-line") this.#add(line, style, heading);
       else if (line !== "") {
-        this.#append(line, look, heading);
+        this.#append(line, style, heading);
         this.#folding = false;
         this.#looseSpace = false;
       }
@@ -40,31 +40,31 @@ export class FlowBuilder {
   }
 
   /** Adds text in which each run of white space is one space already. */
-  #add(folded: string, look: ComputedStyle, heading: number | undefined): void {
+  #add(folded: string, style: ComputedStyle, heading: number | undefined): void {
     const text = this.#folding && folded.startsWith(" ") ? folded.slice(1) : folded;
     if (text === "") return;
-    this.#append(text, look, heading);
+    this.#append(text, style, heading);
     this.#folding = this.#looseSpace = text.endsWith(" ");
   }
 
-  #append(text: string, look: ComputedStyle, heading: number | undefined): void {
-    this.#begin(look, heading);
-    if (this.#look !== look) {
+  #append(text: string, style: ComputedStyle, heading: number | undefined): void {
+    this.#begin(style, heading);
+    if (this.#style !== style) {
       this.#endRun();
-      this.#look = look;
+      this.#style = style;
     }
     this.#text += text;
   }
 
-  #begin(look: ComputedStyle, heading: number | undefined): void {
+  #begin(style: ComputedStyle, heading: number | undefined): void {
     if (this.#block) return;
-    this.#block = look;
+    this.#block = style;
     this.#heading = heading;
   }
 
   #endRun(): void {
     if (this.#text !== "") {
-      const marks = marksOf(this.#look!);
+      const marks = marksOf(this.#style!);
       const last = this.#runs.at(-1);
       if (last?.type === "text" && sameMarks(last.marks, marks)) {
         this.#runs[this.#runs.length - 1] = textRun(last.text + this.#text, marks);
@@ -86,8 +86,8 @@ export class FlowBuilder {
   }
 
   /** Adds a line break. */
-  lineBreak(look: ComputedStyle, heading?: number): void {
-    this.#begin(look, heading);
+  lineBreak(style: ComputedStyle, heading?: number): void {
+    this.#begin(style, heading);
     this.#dropLooseSpace();
     this.#endRun();
     this.#runs.push({ type: "break" });
@@ -95,8 +95,8 @@ export class FlowBuilder {
   }
 
   /** Adds a picture to the line. */
-  picture(picture: Picture, look: ComputedStyle, heading?: number): void {
-    this.#begin(look, heading);
+  picture(picture: Picture, style: ComputedStyle, heading?: number): void {
+    this.#begin(style, heading);
     this.#endRun();
     this.#runs.push(picture);
     this.#folding = this.#looseSpace = false;
@@ -110,7 +110,7 @@ export class FlowBuilder {
     const block = this.#block;
     const level = this.#heading as 1 | 2 | 3 | 4 | 5 | 6 | undefined;
     this.#runs = [];
-    this.#block = this.#heading = this.#look = undefined;
+    this.#block = this.#heading = this.#style = undefined;
     this.#folding = true;
     if (!block || runs.length === 0) return;
     this.#endLists();

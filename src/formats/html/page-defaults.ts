@@ -13,7 +13,7 @@ export function defaultsOf<Node>(reader: HtmlReader<Node>, root: Node, plain: Co
   const body = html === undefined ? undefined : find(reader, html, "body");
   if (html === undefined || body === undefined) return plain;
   const outer = reader.enter(html, "html", plain, undefined);
-  const { look } = reader.enter(body, "body", outer.look, outer.place);
+  const { style } = reader.enter(body, "body", outer.style, outer.place);
   const votes = {
     color: new Map<string, number>(),
     font: new Map<string, number>(),
@@ -21,18 +21,18 @@ export function defaultsOf<Node>(reader: HtmlReader<Node>, root: Node, plain: Co
   };
   const children = adapter.children(body);
   for (let i = 0; i < children.length; i++) {
-    const style = reader.attribute(children[i]!, "style");
-    if (!style || !WRITTEN_BY_BROWSER.test(style)) continue;
+    const written = reader.attribute(children[i]!, "style");
+    if (!written || !WRITTEN_BY_BROWSER.test(written)) continue;
     const weight = reader.textOf(children[i]!).length;
-    const value = lastValues(reader.styleOf(style));
+    const value = lastValues(reader.styleOf(written));
     vote(votes.color, parseColor(value.get("color") ?? ""), weight);
     vote(votes.font, parseFont(value.get("font-family") ?? ""), weight);
-    vote(votes.size, parseSize(value.get("font-size") ?? "", look.size), weight);
+    vote(votes.size, parseSize(value.get("font-size") ?? "", style.size), weight);
   }
-  const color = winner(votes.color) ?? look.color;
-  const font = winner(votes.font) ?? look.font;
-  const size = winner(votes.size) ?? look.size;
-  return { ...look, color, font, size, baseColor: color, baseFont: font, baseSize: size, hidden: false };
+  const color = winner(votes.color) ?? style.color;
+  const font = winner(votes.font) ?? style.font;
+  const size = winner(votes.size) ?? style.size;
+  return { ...style, color, font, size, baseColor: color, baseFont: font, baseSize: size, hidden: false };
 }
 
 /** Properties that no person writes on an element, and browsers write on each. */

@@ -76,19 +76,19 @@ const SKIPPED = new Set(
  * An element on its way through the walk. Elements with the same name and the same attributes of look, in the same
  * place, are one place: a thousand rows cost what one row costs.
  */
-export interface Place extends Selectable {
+export interface StyleContext extends Selectable {
   readonly heading: number | undefined;
   /** All declarations that hold for it, the weakest first. */
   readonly declarations: readonly Declaration[];
   /** The places inside it, by their name and attributes. */
-  inside: Map<string, Entered> | undefined;
+  inside: Map<string, StyledContext> | undefined;
 }
 
 /** A place, and how text looks in it, given how it looked around it. */
-interface Entered {
+interface StyledContext {
   readonly around: ComputedStyle;
-  readonly look: ComputedStyle;
-  readonly place: Place;
+  readonly style: ComputedStyle;
+  readonly place: StyleContext;
 }
 
 /** The attributes that have a say in how text looks. */
@@ -113,7 +113,7 @@ export class HtmlReader<Node> {
   readonly notices: Notice[] = [];
   readonly #pictures = new Map<string, Uint8Array>();
   readonly #parsed: Parsed;
-  readonly #outermost = new Map<string, Entered>();
+  readonly #outermost = new Map<string, StyledContext>();
   #sheet = NO_RULES;
   #officeLists = false;
 
@@ -128,9 +128,9 @@ export class HtmlReader<Node> {
       const css = this.#styleText(root, 0);
       this.#sheet = this.#parsed.sheets.get(css, () => new StyleSheet(this.adapter.rules(css)));
     }
-    const look = defaultsOf(this, root, PLAIN_STYLE);
+    const style = defaultsOf(this, root, PLAIN_STYLE);
     const builder = new FlowBuilder();
-    this.children(root, look, undefined, builder);
+    this.children(root, style, undefined, builder);
     return { content: builder.done(), pictures: this.#pictures, notices: this.notices };
   }
 
@@ -149,26 +149,26 @@ export class HtmlReader<Node> {
   }
 
   /** Reads all children of a node into a builder. */
-  children(node: Node, look: ComputedStyle, place: Place | undefined, builder: FlowBuilder): void {
+  children(node: Node, style: ComputedStyle, place: StyleContext | undefined, builder: FlowBuilder): void {
     const children = this.adapter.children(node);
-    for (let i = 0; i < children.length; i++) this.#node(children[i]!, look, place, builder);
+    for (let i = 0; i < children.length; i++) this.#node(children[i]!, style, place, builder);
   }
 
-  #node(node: Node, look: ComputedStyle, place: Place | undefined, builder: FlowBuilder): void {
+  #node(node: Node, style: ComputedStyle, place: StyleContext | undefined, builder: FlowBuilder): void {
     const text = this.adapter.text(node);
     if (text !== undefined) {
-      builder.text(text, look, place?.heading);
+      builder.text(text, style, place?.heading);
       return;
     }
     const name = this.adapter.name(node);
     if (name === undefined || SKIPPED.has(name)) return;
     if (name === "br") {
       if (this.attribute(node, "class") !== "Apple-interchange-newline")
-        builder.lineBreak(look, place?.heading);
+        builder.lineBreak(style, place?.heading);
       return;
     }
-    const inner = this.enter(node, name, look, place);
-    if (inner.look.hidden) return;
+    const inner = this.enter(node, name, style, place);
+    if (inner.style.hidden) return;
     const office = this.#officeLists ? officeListOf(inner.place.declarations) : undefined;
     if (office === "marker") return;
     if (office) {
@@ -176,11 +176,11 @@ export class HtmlReader<Node> {
       builder.listLine({
         ...office,
         ...markerFacts(marker),
-        flows: this.flowsOf(node, inner.look, inner.place),
+        flows: this.flowsOf(node, inner.style, inner.place),
       });
       return;
     }
-    this.#element(node, name, inner.look, inner.place, builder);
+    this.#element(node, name, inner.style, inner.place, builder);
   }
 
   /** The text of the bullet or number that an office program wrote into a list paragraph. */
@@ -206,14 +206,14 @@ export class HtmlReader<Node> {
     return all;
   }
 
-  #element(node: Node, name: string, look: ComputedStyle, place: Place, builder: FlowBuilder): void {
+  #element(node: Node, name: string, style: ComputedStyle, place: StyleContext, builder: FlowBuilder): void {
     switch (name) {
       case "img":
-        this.#image(node, look, place, builder);
+        this.#image(node, style, place, builder);
         return;
       case "input":
         if (this.attribute(node, "type")?.toLowerCase() === "checkbox") {
-          builder.text(this.attribute(node, "checked") === undefined ? "☐ " : "☑ ", look, place.heading);
+          builder.text(this.attribute(node, "checked") === undefined ? "☐ " : "☑ ", style, place.heading);
         }
         return;
       case "hr":
@@ -223,42 +223,42 @@ export class HtmlReader<Node> {
       case "ol":
       case "menu":
       case "dir":
-        builder.flow(this.#list(node, name === "ol", look, place));
+        builder.flow(this.#list(node, name === "ol", style, place));
         return;
       case "table":
         builder.endLine();
-        for (const flow of readTable(this, node, look, place)) builder.flow(flow);
+        for (const flow of readTable(this, node, style, place)) builder.flow(flow);
         return;
       case "blockquote":
-        builder.flow({ type: "quote", flows: this.flowsOf(node, look, place) });
+        builder.flow({ type: "quote", flows: this.flowsOf(node, style, place) });
         return;
       case "pre":
-        this.#pre(node, look, place, builder);
+        this.#pre(node, style, place, builder);
         return;
       case "q":
-        builder.text("“", look, place.heading);
-        this.children(node, look, place, builder);
-        builder.text("”", look, place.heading);
+        builder.text("“", style, place.heading);
+        this.children(node, style, place, builder);
+        builder.text("”", style, place.heading);
         return;
     }
     if (!BLOCKS.has(name)) {
-      this.children(node, look, place, builder);
+      this.children(node, style, place, builder);
       return;
     }
     builder.endLine();
-    this.children(node, look, place, builder);
+    this.children(node, style, place, builder);
     builder.endLine();
   }
 
   /** The flows of a container that is read by itself. */
-  flowsOf(node: Node, look: ComputedStyle, place: Place): Content {
+  flowsOf(node: Node, style: ComputedStyle, place: StyleContext): Content {
     const builder = new FlowBuilder();
-    this.children(node, look, place, builder);
+    this.children(node, style, place, builder);
     return builder.done();
   }
 
   /** What an element hands down to what stands in it. */
-  enter(node: Node, name: string, around: ComputedStyle, parent: Place | undefined): Entered {
+  enter(node: Node, name: string, around: ComputedStyle, parent: StyleContext | undefined): StyledContext {
     const known = parent ? (parent.inside ??= new Map()) : this.#outermost;
     const key = this.#keyOf(node, name);
     let entered = known.get(key);
@@ -282,10 +282,10 @@ export class HtmlReader<Node> {
     name: string,
     hasAttributes: boolean,
     around: ComputedStyle,
-    parent: Place | undefined,
-  ): Entered {
+    parent: StyleContext | undefined,
+  ): StyledContext {
     const classes = hasAttributes ? this.attribute(node, "class") : undefined;
-    const place: { -readonly [K in keyof Place]: Place[K] } = {
+    const place: { -readonly [K in keyof StyleContext]: StyleContext[K] } = {
       name,
       classes: classes ? classes.trim().split(/\s+/).slice(0, 32) : NO_CLASSES,
       id: hasAttributes ? this.attribute(node, "id") : undefined,
@@ -305,12 +305,12 @@ export class HtmlReader<Node> {
       place.declarations.length === 0 &&
       ordinary.length === 0 &&
       !isPresentationalAttribute(name);
-    if (isPlain && (isInline || around.background === undefined)) return { around, look: around, place };
+    if (isPlain && (isInline || around.background === undefined)) return { around, style: around, place };
     const { declarations } = place;
     const attribute = (wanted: string) => (hasAttributes ? this.attribute(node, wanted) : undefined);
     return {
       around,
-      look: computeStyle(around, { name, declarations, isInline, ordinary, attribute }),
+      style: computeStyle(around, { name, declarations, isInline, ordinary, attribute }),
       place,
     };
   }
@@ -336,7 +336,7 @@ export class HtmlReader<Node> {
     return undefined;
   }
 
-  #list(node: Node, ordered: boolean, look: ComputedStyle, place: Place): List {
+  #list(node: Node, ordered: boolean, style: ComputedStyle, place: StyleContext): List {
     const items: Item[] = [];
     let loose: FlowBuilder | undefined;
     const endLoose = () => {
@@ -351,12 +351,12 @@ export class HtmlReader<Node> {
     for (let i = 0; i < children.length; i++) {
       const child = children[i]!;
       if (this.adapter.name(child) !== "li") {
-        this.#node(child, look, place, (loose ??= new FlowBuilder()));
+        this.#node(child, style, place, (loose ??= new FlowBuilder()));
         continue;
       }
       endLoose();
-      const inner = this.enter(child, "li", look, place);
-      if (!inner.look.hidden) items.push({ flows: this.flowsOf(child, inner.look, inner.place) });
+      const inner = this.enter(child, "li", style, place);
+      if (!inner.style.hidden) items.push({ flows: this.flowsOf(child, inner.style, inner.place) });
     }
     endLoose();
     const start = Number.parseInt(this.attribute(node, "start") ?? "1", 10);
@@ -364,8 +364,8 @@ export class HtmlReader<Node> {
   }
 
   /** Preformatted text without any marks is code; with marks it is text whose spaces and lines are kept. */
-  #pre(node: Node, look: ComputedStyle, place: Place, builder: FlowBuilder): void {
-    const flows = this.flowsOf(node, look, place);
+  #pre(node: Node, style: ComputedStyle, place: StyleContext, builder: FlowBuilder): void {
+    const flows = this.flowsOf(node, style, place);
     const runs: Run[] = [];
     for (const flow of flows) {
       if (flow.type !== "paragraph") return flows.forEach((inner) => builder.flow(inner));
@@ -390,18 +390,18 @@ export class HtmlReader<Node> {
     return /(?:^|\s)language-([\w+#.-]{1,40})/.exec(classes ?? "")?.[1];
   }
 
-  #image(node: Node, look: ComputedStyle, place: Place, builder: FlowBuilder): void {
+  #image(node: Node, style: ComputedStyle, place: StyleContext, builder: FlowBuilder): void {
     const source = this.attribute(node, "src")?.trim() ?? "";
     const alt = this.attribute(node, "alt")?.replace(/\s+/g, " ").trim() ?? "";
     const picture = /^data:/i.test(source) ? this.#dataPicture(source, alt) : undefined;
     if (picture) {
-      builder.picture(picture, look, place.heading);
+      builder.picture(picture, style, place.heading);
       return;
     }
     const name = alt || pictureName(source);
-    const link = look.link ?? safeLink(source);
+    const link = style.link ?? safeLink(source);
     this.notices.push(notice("left-out/picture", { name }));
-    builder.text(name, link ? { ...look, link } : look, place.heading);
+    builder.text(name, link ? { ...style, link } : style, place.heading);
   }
 
   #dataPicture(source: string, alt: string): Picture | undefined {

@@ -3,12 +3,12 @@ import { LIMITS } from "../../content/limits.js";
 import { makeCell, makeTable } from "../../content/make-table.js";
 import type { Cell, CellValue, Content, Flow, Run } from "../../content/model.js";
 import { isDateFormat, serialToDate } from "../../content/serial.js";
-import type { HtmlReader, Place } from "./read.js";
+import type { HtmlReader, StyleContext } from "./read.js";
 import type { ComputedStyle } from "./computed-style.js";
 import { parseColor } from "./css-values.js";
 
 /** A row as it is being read. */
-interface Draft {
+interface OpenRow {
   readonly cells: Cell[];
   /** Whether it stands in a `thead`, or all its cells are headings. */
   readonly header: boolean;
@@ -21,11 +21,11 @@ interface Draft {
 export function readTable<Node>(
   reader: HtmlReader<Node>,
   node: Node,
-  look: ComputedStyle,
-  place: Place,
+  style: ComputedStyle,
+  place: StyleContext,
 ): Flow[] {
   const parts = new TableParts(reader);
-  parts.section(node, look, place, false);
+  parts.section(node, style, place, false);
   const rows = [...parts.head, ...parts.body, ...parts.foot];
   let headerRows = 0;
   while (headerRows < rows.length && rows[headerRows]!.header) headerRows++;
@@ -40,34 +40,34 @@ export function readTable<Node>(
 }
 
 class TableParts<Node> {
-  readonly head: Draft[] = [];
-  readonly body: Draft[] = [];
-  readonly foot: Draft[] = [];
+  readonly head: OpenRow[] = [];
+  readonly body: OpenRow[] = [];
+  readonly foot: OpenRow[] = [];
   caption: readonly Run[] = [];
   #cells = 0;
 
   constructor(readonly reader: HtmlReader<Node>) {}
 
   /** Reads a table or a section of it. */
-  section(node: Node, look: ComputedStyle, place: Place, inHead: boolean, rows = this.body): void {
+  section(node: Node, style: ComputedStyle, place: StyleContext, inHead: boolean, rows = this.body): void {
     const { adapter } = this.reader;
     const children = adapter.children(node);
     for (let i = 0; i < children.length; i++) {
       const child = children[i]!;
       const name = adapter.name(child);
       if (name === undefined) continue;
-      const inner = this.reader.enter(child, name, look, place);
-      if (inner.look.hidden) continue;
-      if (name === "thead") this.section(child, inner.look, inner.place, true, this.head);
-      else if (name === "tfoot") this.section(child, inner.look, inner.place, false, this.foot);
-      else if (name === "tbody") this.section(child, inner.look, inner.place, false, this.body);
-      else if (name === "tr") rows.push(this.#row(child, inner.look, inner.place, inHead));
+      const inner = this.reader.enter(child, name, style, place);
+      if (inner.style.hidden) continue;
+      if (name === "thead") this.section(child, inner.style, inner.place, true, this.head);
+      else if (name === "tfoot") this.section(child, inner.style, inner.place, false, this.foot);
+      else if (name === "tbody") this.section(child, inner.style, inner.place, false, this.body);
+      else if (name === "tr") rows.push(this.#row(child, inner.style, inner.place, inHead));
       else if (name === "caption")
-        this.caption = captionRuns(this.reader.flowsOf(child, inner.look, inner.place));
+        this.caption = captionRuns(this.reader.flowsOf(child, inner.style, inner.place));
     }
   }
 
-  #row(node: Node, look: ComputedStyle, place: Place, inHead: boolean): Draft {
+  #row(node: Node, style: ComputedStyle, place: StyleContext, inHead: boolean): OpenRow {
     const { adapter } = this.reader;
     const cells: Cell[] = [];
     let headings = 0;
@@ -77,13 +77,13 @@ class TableParts<Node> {
       const name = adapter.name(child);
       if (name !== "td" && name !== "th") continue;
       if (name === "th") headings++;
-      cells.push(this.#cell(child, name, look, place));
+      cells.push(this.#cell(child, name, style, place));
     }
     return { cells, header: inHead || (headings > 0 && headings === cells.length) };
   }
 
-  #cell(node: Node, name: string, around: ComputedStyle, parent: Place): Cell {
-    const { look, place } = this.reader.enter(node, name, around, parent);
+  #cell(node: Node, name: string, around: ComputedStyle, parent: StyleContext): Cell {
+    const { style, place } = this.reader.enter(node, name, around, parent);
     const colspan = span(this.reader.attribute(node, "colspan"), 1000);
     const rowspan = span(this.reader.attribute(node, "rowspan"), 65534);
     this.#cells += colspan * rowspan;
@@ -92,16 +92,16 @@ class TableParts<Node> {
     }
     const value = this.#value(node, place);
     const background = this.#background(node, place);
-    return makeCell(this.reader.flowsOf(node, look, place), {
+    return makeCell(this.reader.flowsOf(node, style, place), {
       ...(colspan > 1 && { colspan }),
       ...(rowspan > 1 && { rowspan }),
-      ...(look.align && { align: look.align }),
+      ...(style.align && { align: style.align }),
       ...(background && { background }),
       ...(value && { value }),
     });
   }
 
-  #background(node: Node, place: Place): string | undefined {
+  #background(node: Node, place: StyleContext): string | undefined {
     let background = parseColor(this.reader.attribute(node, "bgcolor") ?? "");
     for (const { property, value } of place.declarations) {
       if (property !== "background" && property !== "background-color") continue;
@@ -111,7 +111,7 @@ class TableParts<Node> {
   }
 
   /** The typed value that sheets write beside what they show, with its number format. */
-  #value(node: Node, place: Place): CellValue | undefined {
+  #value(node: Node, place: StyleContext): CellValue | undefined {
     const number = this.#rawNumber(node);
     if (number === undefined || !Number.isFinite(number)) return undefined;
     const written = this.reader.attribute(node, "sdnum")?.split(";").slice(2).join(";");
@@ -139,7 +139,7 @@ class TableParts<Node> {
     return member === undefined ? undefined : Number(member);
   }
 
-  #numberFormat(node: Node, place: Place): string | undefined {
+  #numberFormat(node: Node, place: StyleContext): string | undefined {
     const sheets = this.reader.attribute(node, "data-sheets-numberformat");
     let format =
       sheets === undefined

@@ -21,7 +21,7 @@ import { cellText } from "../text/write.js";
 
 /** How HTML is to be written. */
 export interface HtmlOptions {
-  /** Gives the bytes of a picture. Without it, or where it has none, the alternative text stands for the picture. */
+  /** Returns the bytes of a picture. Without it, or where it has none, the alternative text stands for the picture. */
   readonly picture?: (hash: string) => Uint8Array | undefined;
   /** @internal Whether what is written stands in a cell, which says itself that it is text. */
   readonly inCell?: boolean;

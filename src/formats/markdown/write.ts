@@ -6,7 +6,7 @@ import { spansMarkdown } from "./write-line.js";
 
 /** How Markdown is to be written. */
 export interface MarkdownOptions {
-  /** Gives the address under which a picture can be reached. Without it the alternative text stands for the picture. */
+  /** Returns the address under which a picture can be reached. Without it the alternative text stands for the picture. */
   readonly pictureAddress?: (hash: string) => string | undefined;
 }
 

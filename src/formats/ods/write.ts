@@ -1,5 +1,5 @@
 import { isDateFormat } from "../../content/serial.js";
-import { gridOf, type GridCell } from "../office/grid.js";
+import { sheetGridOf, type GridCell } from "../office/grid.js";
 import { AutomaticStyles, element, escapeXml, packOdf, textXml } from "../office/odf.js";
 import type { WriteInput, WriteResult } from "../format.js";
 
@@ -8,7 +8,7 @@ const CHARACTER = 5.5;
 
 /** Writes content as an ods of one sheet: typed cells with their formats, text as text, headers bold, columns wide enough. */
 export function writeOds({ content, title }: WriteInput): WriteResult {
-  const { rows, widths, notices } = gridOf(content);
+  const { rows, widths, notices } = sheetGridOf(content);
   const styles = new AutomaticStyles();
   const columns = widths.map((width) => {
     const properties = element("style:table-column-properties", {

@@ -16,7 +16,7 @@ export interface GridCell {
 }
 
 /** A sheet that is to be written: its rows, and the widths of its columns in characters. */
-export interface Grid {
+export interface SheetGrid {
   readonly rows: readonly (readonly GridCell[])[];
   readonly widths: readonly number[];
   readonly notices: readonly Notice[];
@@ -29,7 +29,7 @@ const WIDTHS = { least: 8, most: 60 };
  * Content as the rows of one sheet: tables as they are, each other flow as a row of one cell of text. Text stays text,
  * whatever it looks like; what has a typed value carries it.
  */
-export function gridOf(content: Content): Grid {
+export function sheetGridOf(content: Content): SheetGrid {
   const rows: GridCell[][] = [];
   const notices: Notice[] = [];
   for (const flow of content) {

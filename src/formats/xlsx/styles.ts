@@ -38,7 +38,7 @@ export class XlsxStyles {
     });
   }
 
-  /** Gives the look of a cell of a sheet by its row and column, counting from 0. */
+  /** Returns the look of a cell of a sheet by its row and column, counting from 0. */
   ofSheet(index: number): (row: number, column: number) => CellStyle {
     const used = new Map<string, number>();
     const text = this.#sheets[index] ?? "";

@@ -1,11 +1,11 @@
 import writeExcelFile, { type CellObject } from "write-excel-file/universal";
 import { dateToSerial } from "../../content/serial.js";
-import { gridOf, type GridCell } from "../office/grid.js";
+import { sheetGridOf, type GridCell } from "../office/grid.js";
 import type { WriteInput, WriteResult } from "../format.js";
 
 /** Writes content as an xlsx of one sheet: typed cells with their formats, text as text, headers bold, columns wide enough. */
 export async function writeXlsx({ content }: WriteInput): Promise<WriteResult> {
-  const { rows, widths, notices } = gridOf(content);
+  const { rows, widths, notices } = sheetGridOf(content);
   const data = rows.map((row) => {
     const line: (CellObject | null)[] = [];
     for (const cell of row) {
