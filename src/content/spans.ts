@@ -1,28 +1,8 @@
 import type { Rectangle } from "./cells.js";
-import type { Cell, Table } from "./model.js";
+import type { Cell, Row, Table } from "./model.js";
 import { isBlank } from "./traverse.js";
 
 /** Where the cells of a table stand, for cells that span rows or columns move those after them. */
-
-/**
- * A row's cells with the column each begins in, counting from 0; `covered` carries, from row to row, how many more
- * rows each column is covered from above. Pass the same array for each row of a table, beginning with an empty one.
- */
-export function placeCells(row: readonly Cell[], covered: number[]): PlacedCell[] {
-  const placed: PlacedCell[] = [];
-  let column = 0;
-  for (const cell of row) {
-    while ((covered[column] ?? 0) > 0) column++;
-    placed.push({ cell, column });
-    column += cell.colspan ?? 1;
-  }
-  for (let i = 0; i < covered.length; i++) if (covered[i]! > 0) covered[i]!--;
-  for (const { cell, column: from } of placed) {
-    const down = (cell.rowspan ?? 1) - 1;
-    if (down > 0) for (let i = 0; i < (cell.colspan ?? 1); i++) covered[from + i] = down;
-  }
-  return placed;
-}
 
 /** A cell, and the column it begins in, counting from 0. */
 export interface PlacedCell {
@@ -30,20 +10,50 @@ export interface PlacedCell {
   readonly column: number;
 }
 
-/** What `make` makes of each row of a table: of its cells, each with its column. */
+/**
+ * A row's cells with the column each begins in, counting from 0; `covered` carries, from row to row, how many more
+ * rows each column is covered from above. Pass the same array for each row of a table, beginning with an empty one.
+ */
+export function placeCells(row: Row, covered: number[]): PlacedCell[] {
+  const columns = columnsIn(row, covered);
+  return row.map((cell, index) => ({ cell, column: columns[index]! }));
+}
+
+/** The columns in which the cells of a row begin. */
+function columnsIn(row: Row, covered: number[]): number[] {
+  const columns: number[] = [];
+  let column = 0;
+  for (const cell of row) {
+    while ((covered[column] ?? 0) > 0) column++;
+    columns.push(column);
+    column += cell.colspan ?? 1;
+  }
+  for (let i = 0; i < covered.length; i++) if (covered[i]! > 0) covered[i]!--;
+  row.forEach((cell, index) => {
+    const down = (cell.rowspan ?? 1) - 1;
+    if (down > 0) for (let i = 0; i < (cell.colspan ?? 1); i++) covered[columns[index]! + i] = down;
+  });
+  return columns;
+}
+
+/** 0, 1, 2…: where cells begin in a table without spans. It is made longer as wider tables come. */
+const IN_TURN: number[] = [];
+
+/**
+ * What `make` makes of each row of a table.
+ * @param make is given the row, the column in which each of its cells begins, and its index
+ */
 export function mapRows<T>(
   rows: Table["rows"],
-  make: (cells: readonly PlacedCell[], index: number) => T,
+  make: (row: Row, columns: readonly number[], index: number) => T,
 ): T[] {
-  if (!hasSpans(rows))
-    return rows.map((row, index) =>
-      make(
-        row.map((cell, column) => ({ cell, column })),
-        index,
-      ),
-    );
-  const covered: number[] = [];
-  return rows.map((row, index) => make(placeCells(row, covered), index));
+  if (hasSpans(rows)) {
+    const covered: number[] = [];
+    return rows.map((row, index) => make(row, columnsIn(row, covered), index));
+  }
+  const width = rows.reduce((most, row) => Math.max(most, row.length), 0);
+  while (IN_TURN.length < width) IN_TURN.push(IN_TURN.length);
+  return rows.map((row, index) => make(row, IN_TURN, index));
 }
 
 /** A table as a full grid: what `show` makes of each cell stands where the cell begins, and `blank` everywhere else. */
@@ -53,9 +63,9 @@ export function fillGrid<T>(
   show: (cell: Cell, column: number, row: number) => T,
 ): T[][] {
   const width = columnsOf(table);
-  return mapRows(table.rows, (cells, row) => {
-    const line = Array.from({ length: width }, () => blank);
-    for (const { cell, column } of cells) line[column] = show(cell, column, row);
+  return mapRows(table.rows, (cells, columns, row) => {
+    const line = new Array<T>(width).fill(blank);
+    for (let at = 0; at < cells.length; at++) line[columns[at]!] = show(cells[at]!, columns[at]!, row);
     return line;
   });
 }

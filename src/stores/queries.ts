@@ -217,10 +217,9 @@ export function* oldest({ drawer, picture, cameBefore = Infinity, limit }: Oldes
   for (const age of picture === undefined ? [0, 1] : [Number(picture)]) {
     let count = 0;
     const take = (row: AgedRow): boolean => {
-      if (count === limit || row.came >= cameBefore) return false;
-      count++;
+      if (row.came >= cameBefore) return false;
       found.push(row);
-      return true;
+      return ++count < limit;
     };
     const pageSize = Math.max(1, Math.min(limit, PAGE));
     const columns = ["number", "came", "entry"] as const;

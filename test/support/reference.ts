@@ -226,14 +226,9 @@ export class Reference {
   setValues(drawer: string, more: Partial<Values>): void {
     const before = this.values(drawer);
     const after = { ...before, ...more };
-    this.#values.set(drawer, after);
-    try {
-      const edits = "recipes" in more ? [] : this.#room(drawer, 0, []);
-      this.#values.set(drawer, before);
-      if (!SAME(before, after)) this.#do(drawer, { edits, values: [before, after], isLeaving: true });
-    } finally {
-      if (!SAME(this.values(drawer), after)) this.#values.set(drawer, before);
-    }
+    const edits = "recipes" in more ? [] : this.#room(drawer, 0, [], after);
+    const values = SAME(before, after) ? {} : { values: [before, after] as const };
+    this.#do(drawer, { edits, ...values, isLeaving: true });
   }
 
   /** Brings all that is not private of one drawer into another. */
@@ -332,8 +327,7 @@ export class Reference {
   }
 
   /** The oldest that go, so that so many have room. */
-  #room(drawer: string, count: number, staying: readonly Item[]): Edit[] {
-    const { snippets } = this.values(drawer);
+  #room(drawer: string, count: number, staying: readonly Item[], { snippets } = this.values(drawer)): Edit[] {
     const over = snippets === null ? 0 : this.list(drawer).length + count - snippets;
     if (over <= 0) return [];
     const oldest = this.list(drawer)

@@ -112,10 +112,9 @@ class Stack {
     const { rows } = isTrimmed
       ? cutTable(whole, { top: 0, bottom: whole.rows.length - 1, left, right })
       : whole;
-    const head = rows
-      .slice(0, whole.headerRows)
-      .filter((row) => !isBlankRow(row))
-      .map((row) => row.map((cell) => this.#renamedCell(cell)));
+    const named = rows.slice(0, whole.headerRows).filter((row) => !isBlankRow(row));
+    const head =
+      this.#renamed.size === 0 ? named : named.map((row) => row.map((cell) => this.#renamedCell(cell)));
     const body = rows.slice(whole.headerRows);
     const names = namesOf(head, right - left + 1);
     const mapping: Mapping = {
@@ -132,7 +131,6 @@ class Stack {
   }
 
   #renamedCell(cell: Cell): Cell {
-    if (this.#renamed.size === 0) return cell;
     const name = foldName(cellText(cell.flows));
     const other = this.#renamed.get(name);
     if (other === undefined) return cell;
@@ -174,9 +172,9 @@ class Stack {
   /** Adds a column at the end, with its cell in the header. Returns its number. */
   #addColumn(name: string | undefined, cell: Cell = BLANK): number {
     const column = this.#names.push(name) - 1;
-    const { colspan: _, rowspan: __, ...alone } = cell;
     const last = this.#head.length - 1;
-    this.#head = filled(this.#head, column).map((row, at) => [...row, at === last ? alone : BLANK]);
+    const added = withoutSpans(cell);
+    this.#head = filled(this.#head, column).map((row, at) => [...row, at === last ? added : BLANK]);
     return column;
   }
 
@@ -207,16 +205,16 @@ class Stack {
       target.set(column + shift, added);
       return added;
     };
-    return mapRows(rows, (placed, index) => {
-      if (placed.every(({ column }) => target.get(column + shift) === column)) return rows[index]!;
+    const isInPlace = (column: number) => target.get(column + shift) === column;
+    return mapRows(rows, (row, columns) => {
+      if (row.every((_, at) => isInPlace(columns[at]!))) return row;
       const cells: Cell[] = [];
-      for (const { cell, column } of placed) {
-        const to = columnOf(column, cell);
+      for (const [at, cell] of row.entries()) {
+        const to = columnOf(columns[at]!, cell);
         if (to === undefined) continue;
         while (cells.length < to) cells.push(BLANK);
         // A merged cell cannot keep its width when its columns part.
-        const { colspan: _, rowspan: __, ...alone } = cell;
-        cells[to] = alone;
+        cells[to] = withoutSpans(cell);
       }
       return cells;
     });
@@ -261,6 +259,12 @@ function namesOf(head: readonly Row[], width: number): ColumnName[] {
     }
   }
   return names;
+}
+
+function withoutSpans(cell: Cell): Cell {
+  if (cell.colspan === undefined && cell.rowspan === undefined) return cell;
+  const { colspan: _, rowspan: __, ...alone } = cell;
+  return alone;
 }
 
 function isBlankRow(row: Row): boolean {

@@ -1,8 +1,8 @@
 import { content as words } from "../../messages/en/content.js";
 import { safeLink } from "../../content/address.js";
 import { emboldened } from "../../content/make-table.js";
-import type { Align, Content, Flow, List, Marks, Picture, Run, Table } from "../../content/model.js";
-import { columnsOf, type PlacedCell, mapRows } from "../../content/spans.js";
+import type { Align, Content, Flow, List, Marks, Picture, Run, Table, Row } from "../../content/model.js";
+import { columnsOf, mapRows } from "../../content/spans.js";
 import type { Notice } from "../../content/notice.js";
 import { AutomaticStyles, element, escapeXml, packOdf, textXml } from "../office/odf.js";
 import type { WriteInput, WriteResult } from "../format.js";
@@ -224,7 +224,9 @@ class OdtWriter {
 
   #table(table: Table): string {
     const width = columnsOf(table);
-    const rows = mapRows(table.rows, (cells, index) => this.#row(cells, width, index < table.headerRows));
+    const rows = mapRows(table.rows, (cells, columns, index) =>
+      this.#row(cells, columns, width, index < table.headerRows),
+    );
     if (rows.length === 0) return "";
     const columns = Array.from({ length: width }, (_, at) => {
       const points = table.widths?.[at];
@@ -246,13 +248,14 @@ class OdtWriter {
     return caption + element("table:table", {}, columns + head + rows.slice(table.headerRows).join(""));
   }
 
-  #row(cells: readonly PlacedCell[], width: number, header: boolean): string {
+  #row(cells: Row, columns: readonly number[], width: number, header: boolean): string {
     let xml = "";
     let column = 0;
     const cover = (to: number) => {
       for (; column < to; column++) xml += "<table:covered-table-cell/>";
     };
-    for (const { cell, column: at } of cells) {
+    for (const [index, cell] of cells.entries()) {
+      const at = columns[index]!;
       cover(at);
       const { colspan = 1, rowspan = 1 } = cell;
       const style = this.styles.name(

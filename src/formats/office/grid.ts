@@ -51,8 +51,8 @@ export function sheetGridOf(content: Content): SheetGrid {
 
 function tableRows(table: Table, rows: GridCell[][]): void {
   if (table.caption) rows.push([gridCell({ flows: [{ type: "paragraph", runs: table.caption }] }, 0, false)]);
-  const lines = mapRows(table.rows, (cells, index) =>
-    cells.map(({ cell, column }) => gridCell(cell, column, index < table.headerRows)),
+  const lines = mapRows(table.rows, (cells, columns, index) =>
+    cells.map((cell, at) => gridCell(cell, columns[at]!, index < table.headerRows)),
   );
   for (const line of lines) rows.push(line);
 }

@@ -72,10 +72,10 @@ function listLines(list: List, lines: string[]): void {
 
 function tableLines(table: Table, lines: string[]): void {
   if (table.caption) lines.push(runsText(table.caption));
-  const rows = mapRows(table.rows, (cells) => {
+  const rows = mapRows(table.rows, (cells, columns) => {
     const line: string[] = [];
-    for (const { cell, column } of cells) {
-      while (line.length < column) line.push("");
+    for (const [at, cell] of cells.entries()) {
+      while (line.length < columns[at]!) line.push("");
       line.push(cellText(cell.flows).replace(/[\t\n]+/g, " "));
       for (let i = 1; i < (cell.colspan ?? 1); i++) line.push("");
     }

@@ -65,11 +65,6 @@ export class Connection {
     return this.#statement(sql).get(...values) as Row | undefined;
   }
 
-  /** The rows, one after another. */
-  each<Row>(sql: string, ...values: readonly unknown[]): IterableIterator<Row> {
-    return this.#statement(sql).iterate(...values) as IterableIterator<Row>;
-  }
-
   #statement(sql: string): Database.Statement {
     let statement = this.#statements.get(sql);
     if (!statement) this.#statements.set(sql, (statement = this.#database.prepare(sql)));

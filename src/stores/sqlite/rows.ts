@@ -46,7 +46,8 @@ export class SqlRows implements Rows {
       );
     });
     const part = isPart ? [Number.isFinite(limit) ? limit : -1, offset] : [];
-    const rows = this.connection.all<Pick<Tables[Name], Column>>(sql, ...valuesWithin(range), ...part);
+    const values = [...valuesWithin(range), ...part];
+    const rows = this.connection.all<Pick<Tables[Name], Column>>(sql, ...values);
     return hasBytes(table) ? rows.map((row) => plain(table, row)) : rows;
   }
 
