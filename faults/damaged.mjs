@@ -13,12 +13,12 @@ function junk(file, from, length) {
 
 /** Ways of damaging a file of so many pages, and how many of the snippets must come back at least. */
 const WAYS = {
-  "cut to a half": [(file, pages) => truncateSync(file, Math.floor(pages / 2) * PAGE + 100), 0.02],
-  "its last page cut off": [(file, pages) => truncateSync(file, (pages - 1) * PAGE), 0.5],
+  "cut to a half": [(file, pages) => truncateSync(file, Math.floor(pages / 2) * PAGE + 100), 0.2],
+  "its last page cut off": [(file, pages) => truncateSync(file, (pages - 1) * PAGE), 0.9],
   "its head overwritten": [(file) => junk(file, 0, PAGE), 1],
   "ten pages in the middle overwritten": [
     (file, pages) => junk(file, Math.floor(pages / 2) * PAGE, 10 * PAGE),
-    0.5,
+    0.7,
   ],
   "all overwritten": [(file, pages) => junk(file, 0, pages * PAGE), 0],
 };

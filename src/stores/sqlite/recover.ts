@@ -127,7 +127,7 @@ function read(path: string): Salvage {
 /** An entry, if the record is a row of entries. */
 function entryOf(record: readonly Value[]): Entry | undefined {
   const json = record.length === Object.keys(SCHEMA.entries.columns).length ? record.at(-1) : undefined;
-  if (typeof json !== "string" || !json.startsWith('{"id":')) return undefined;
+  if (typeof json !== "string" || !json.startsWith("{")) return undefined;
   try {
     const entry = JSON.parse(json) as Entry;
     const isWhole = [entry.id, entry.drawer, entry.order, entry.content, entry.collectedAt].every(
