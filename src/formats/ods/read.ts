@@ -1,13 +1,15 @@
+import { shownNumber } from "../office/shown.js";
+import { defined } from "../../content/defined.js";
 import { DrawerError } from "../../content/error.js";
 import { LIMITS } from "../../content/limits.js";
 import { makeCell } from "../../content/make-table.js";
-import type { Cell, CellValue, Paragraph } from "../../content/model.js";
+import { type Cell, type CellValue, type Paragraph, type Content, paragraph } from "../../content/model.js";
 import { runsText } from "../../content/runs.js";
-import { isDateFormat } from "../../content/serial.js";
+import { isDateFormat, dateToSerial } from "../../content/serial.js";
 import type { Rectangle } from "../../content/cells.js";
 import { attributeOf, childOf, childrenOf, parseXml, type Element } from "../office/xml.js";
 import { locked, unzip } from "../office/zip.js";
-import { formatCode } from "./number-formats.js";
+import { formatCode } from "./read-format.js";
 import { OdtReader } from "../odt/read.js";
 import { OdfStyles } from "../odt/styles.js";
 import { SheetGrid, type ReadSheet } from "../office/sheet.js";
@@ -50,6 +52,8 @@ class SheetReader {
     readonly file: string,
   ) {}
 
+  /** The format codes of data styles, by their names. */
+  readonly #formats = new Map<string, string | undefined>();
   /** How many cells that hold something have been made of the sheet. */
   #cells = 0;
 
@@ -126,31 +130,71 @@ class SheetReader {
     const runs = paragraphs.flatMap((flow, index) =>
       index === 0 ? flow.runs : [{ type: "break" } as const, ...flow.runs],
     );
-    const value = valueOf(element, this.styles.format(style));
+    const format = this.#formatOf(style.dataStyle);
+    const value = valueOf(element, format);
+    const isCached = runs.length > 0 || value === undefined;
+    const flows: Content = isCached
+      ? runsText(runs) === ""
+        ? []
+        : [{ type: "paragraph", runs }]
+      : [paragraph(shownOf(value, format))];
     const align = style.align ?? (value && value.type !== "boolean" ? ("right" as const) : undefined);
-    return makeCell(runsText(runs) === "" ? [] : [{ type: "paragraph", runs }], {
+    return makeCell(flows, {
       ...(align && align !== "left" && { align }),
       ...(style.background && style.background !== "#ffffff" && { background: style.background }),
       ...(value && { value }),
     });
   }
+
+  #formatOf(dataStyle: string | undefined): string | undefined {
+    if (dataStyle === undefined) return undefined;
+    if (!this.#formats.has(dataStyle)) {
+      const style = this.styles.dataStyle(dataStyle);
+      this.#formats.set(
+        dataStyle,
+        style && formatCode(style, (name) => this.styles.dataStyle(name), this.styles.country),
+      );
+    }
+    return this.#formats.get(dataStyle);
+  }
+}
+
+/** What a sheet shows of a value that its file keeps without a text. */
+function shownOf(value: CellValue, format: string | undefined): string {
+  if (value.type === "boolean") return value.boolean ? "TRUE" : "FALSE";
+  if (value.type === "number") return shownNumber(value.number, format);
+  return shownNumber(dateToSerial(value.date), format ?? "yyyy-mm-dd");
 }
 
 function count(element: Element, name: string, most: number): number {
   return Math.min(most, Math.max(1, Number(attributeOf(element, name) ?? 1) || 1));
 }
 
-function valueOf(element: Element, dataStyle: Element | undefined): CellValue | undefined {
+function valueOf(element: Element, format: string | undefined): CellValue | undefined {
   const type = attributeOf(element, "value-type");
   if (type === "boolean")
     return { type: "boolean", boolean: attributeOf(element, "boolean-value") === "true" };
-  const format = dataStyle && formatCode(dataStyle);
   if (type === "date") {
     const date = (attributeOf(element, "date-value") ?? "").slice(0, 19).replace(/T00:00:00$/, "");
+    // The calendar of sheets ends with the year 9999.
+    if (!/^\d{4}-/.test(date)) return undefined;
     return { type: "date", date, ...(format !== undefined && isDateFormat(format) && { format }) };
   }
+  if (type === "time") return timeOf(attributeOf(element, "time-value") ?? "", format);
   if (type !== "float" && type !== "percentage" && type !== "currency") return undefined;
   const number = Number(attributeOf(element, "value"));
-  if (!Number.isFinite(number)) return undefined;
-  return { type: "number", number, ...(format !== undefined && !/^general$/i.test(format) && { format }) };
+  return Number.isFinite(number) ? numberOf(number, format) : undefined;
+}
+
+function numberOf(number: number, format: string | undefined): CellValue {
+  return { type: "number", number, ...defined({ format }) };
+}
+
+/** A time of day, or one that has passed, as a part of a day; the file has it as a duration (XML Schema part 2, 3.2.6). */
+function timeOf(duration: string, format: string | undefined): CellValue | undefined {
+  const parts = /^(-?)P(?:(\d+)D)?(?:T(?:(\d+)H)?(?:(\d+)M)?(?:(\d+(?:[.,]\d+)?)S)?)?$/.exec(duration);
+  if (!parts) return undefined;
+  const [days, hours, minutes, seconds] = parts.slice(2).map((part = "0") => Number(part.replace(",", ".")));
+  const time = days! + hours! / 24 + minutes! / 1440 + seconds! / 86_400;
+  return numberOf(parts[1] === "-" ? -time : time, format ?? "[hh]:mm:ss");
 }

@@ -1,6 +1,6 @@
-import { isDateFormat } from "../../content/serial.js";
 import { sheetGridOf, type GridCell } from "../office/grid.js";
-import { AutomaticStyles, element, escapeXml, packOdf, textXml } from "../office/odf.js";
+import { AutomaticStyles, element, packOdf, textXml } from "../office/odf.js";
+import { dataStyle } from "./write-format.js";
 import type { WriteInput, WriteResult } from "../format.js";
 
 /** Points that a character of a column's width takes. */
@@ -96,67 +96,4 @@ function cellStyle(
         })
       : "");
   return styles.name("table-cell", inner, { "style:data-style-name": data });
-}
-
-/** A number format code as an OpenDocument data style (ODF 1.3 part 3, 16.29): its first section. */
-function dataStyle(name: string, format: string): string {
-  const attributes = { "style:name": name };
-  if (format === "@") return element("number:text-style", attributes, "<number:text-content/>");
-  const section = format.split(";")[0]!.replace(/\[[^\]]*\]/g, "");
-  if (isDateFormat(section) || /h|s/i.test(section.replace(/"[^"]*"/g, "")))
-    return element("number:date-style", attributes, dateParts(section));
-  const digits = /[0#?][0#?,.]*/.exec(section)?.[0];
-  if (digits === undefined)
-    return element(
-      "number:number-style",
-      attributes,
-      element("number:number", { "number:min-integer-digits": 1 }),
-    );
-  const number = element("number:number", {
-    "number:decimal-places": digits.split(".")[1]?.length ?? 0,
-    "number:min-decimal-places": (digits.split(".")[1]?.match(/0/g) ?? []).length,
-    "number:min-integer-digits": (digits.split(".")[0]!.match(/0/g) ?? []).length,
-    "number:grouping": digits.includes(",") ? "true" : undefined,
-  });
-  const [before, after] = section.split(digits).map((part) => literal(part)) as [string, string];
-  const around = (part: string) => (part === "" ? "" : element("number:text", {}, escapeXml(part)));
-  return element(
-    section.includes("%") ? "number:percentage-style" : "number:number-style",
-    attributes,
-    around(before) + number + around(after),
-  );
-}
-
-/** What a part of a format code shows as it stands. */
-function literal(part: string): string {
-  return part.replace(
-    /"([^"]*)"|\\(.)|[_*]./g,
-    (_, quoted?: string, escaped?: string) => quoted ?? escaped ?? "",
-  );
-}
-
-function dateParts(section: string): string {
-  const long = (token: string, at: number) => (token.length >= at ? { "number:style": "long" } : {});
-  let hours = false;
-  return (section.match(/"[^"]*"|\\.|y+|m+|d+|h+|s+|AM\/PM|A\/P|[^ymdhs"\\]+/gi) ?? [])
-    .map((token) => {
-      const name = token.toLowerCase();
-      if (/^y/.test(name)) return element("number:year", long(name, 3));
-      if (/^d/.test(name))
-        return name.length >= 3
-          ? element("number:day-of-week", long(name, 4))
-          : element("number:day", long(name, 2));
-      if (/^h/.test(name)) return ((hours = true), element("number:hours", long(name, 2)));
-      if (/^s/.test(name)) return element("number:seconds", long(name, 2));
-      if (/^a/.test(name)) return "<number:am-pm/>";
-      if (/^m/.test(name)) {
-        if (hours) return element("number:minutes", long(name, 2));
-        return element("number:month", {
-          ...long(name, name.length >= 3 ? 4 : 2),
-          ...(name.length >= 3 && { "number:textual": "true" }),
-        });
-      }
-      return element("number:text", {}, escapeXml(literal(token)));
-    })
-    .join("");
 }

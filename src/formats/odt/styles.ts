@@ -85,9 +85,15 @@ export class OdfStyles {
     return style;
   }
 
-  /** The data style of a cell's style: how its value is shown. */
-  format(style: OdfStyle): Element | undefined {
-    return this.#formats.get(style.dataStyle ?? "");
+  /** The country that the file is at home in (ISO 3166); nothing when it does not say. */
+  get country(): string | undefined {
+    const defaults = this.#defaults.get("table-cell") ?? this.#defaults.get("paragraph");
+    return attributeOf(defaults && childOf(defaults, "text-properties"), "country");
+  }
+
+  /** A data style by its name: how values are shown. */
+  dataStyle(name: string): Element | undefined {
+    return this.#formats.get(name);
   }
 
   /** A level of a list style, counting from 1; a bullet when the style is not there. */

@@ -1,3 +1,4 @@
+import { shownNumber, shownText } from "../office/shown.js";
 import type { CellObject, WorkBook } from "@e965/xlsx";
 import { DrawerError } from "../../content/error.js";
 import { LIMITS } from "../../content/limits.js";
@@ -23,7 +24,8 @@ export async function readXlsx(bytes: Uint8Array, file: string): Promise<ReadShe
   try {
     workbook = read(parts.zipped(), {
       type: "array",
-      cellNF: true,
+      cellNF: false,
+      cellText: false,
       cellFormula: false,
       cellHTML: false,
       dense: true,
@@ -31,13 +33,14 @@ export async function readXlsx(bytes: Uint8Array, file: string): Promise<ReadShe
   } catch (error) {
     throw damaged(error);
   }
-  const looks = new XlsxStyles(parts, file);
+  const styles = new XlsxStyles(parts, file);
+  const since = workbook.Workbook?.WBProps?.date1904 ? DAYS_TO_1904 : 0;
   return workbook.SheetNames.map((name, index) => {
     const sheet = workbook.Sheets[name];
     if (!sheet) throw damaged();
-    const look = looks.ofSheet(index);
+    const styleAt = styles.ofSheet(index);
     const rows = ((sheet["!data"] ?? []) as (CellObject | undefined)[][]).map((row, r) =>
-      row.map((cell, c) => cell && makeSheetCell(cell, look(r, c))),
+      row.map((cell, c) => cell && makeSheetCell(cell, styleAt(r, c), since)),
     );
     const merges = (sheet["!merges"] ?? []).map(({ s, e }) => ({
       top: s.r,
@@ -62,27 +65,55 @@ function checkSheets(parts: Parts, file: string): void {
   }
 }
 
-function makeSheetCell(source: CellObject, { align: own, background, ...marks }: CellStyle): Cell {
-  const look = background && background !== "#ffffff" ? { background } : {};
-  const text = source.t === "z" ? "" : (source.w ?? String(source.v ?? "")).replace(/\r\n?/g, "\n");
-  if (text === "") return { flows: [], ...look };
-  const value = valueOf(source);
+/** How many days lie between the beginnings of both date systems (ECMA-376 part 1, 18.17.4.1). */
+const DAYS_TO_1904 = 1462;
+
+/** What an error shows, by its number (MS-XLS, 2.5.10). */
+const ERRORS: Readonly<Record<number, string>> = {
+  0x00: "#NULL!",
+  0x07: "#DIV/0!",
+  0x0f: "#VALUE!",
+  0x17: "#REF!",
+  0x1d: "#NAME?",
+  0x24: "#NUM!",
+  0x2a: "#N/A",
+  0x2b: "#GETTING_DATA",
+};
+
+function makeSheetCell(source: CellObject, style: CellStyle, since: number): Cell {
+  const { align: own, background, format, ...marks } = style;
+  const filled = background && background !== "#ffffff" ? { background } : {};
+  const value = valueOf(source, format, since);
+  const text = shownOf(source, format, since).replace(/\r\n?/g, "\n");
+  if (text === "") return { flows: [], ...filled };
   const align = own ?? (value && value.type !== "boolean" ? "right" : undefined);
   return {
     flows: [paragraph(text, marks)],
     ...(align && align !== "left" && { align }),
-    ...look,
+    ...filled,
     ...(value && { value }),
   };
 }
 
-function valueOf(cell: CellObject): CellValue | undefined {
+/** What the sheet showed of a cell. */
+function shownOf({ t: type, v: value }: CellObject, format: string | undefined, since: number): string {
+  if (value === undefined || type === "z") return "";
+  if (type === "e") return ERRORS[Number(value)] ?? "#N/A";
+  if (type === "b") return value === true ? "TRUE" : "FALSE";
+  if (typeof value !== "number") return shownText(String(value), format);
+  return shownNumber(isDated(value, format) ? value + since : value, format);
+}
+
+/** Whether a number is a day: its format says so, and it lies in the calendar that sheets have, which ends with 9999. */
+function isDated(serial: number, format: string | undefined): format is string {
+  return format !== undefined && isDateFormat(format) && serial >= 0 && serial < 2_958_466;
+}
+
+function valueOf(cell: CellObject, code: string | undefined, since: number): CellValue | undefined {
   if (cell.t === "b") return { type: "boolean", boolean: cell.v === true };
   if (cell.t !== "n" || typeof cell.v !== "number") return undefined;
-  const format =
-    cell.z === undefined || cell.z === "General" ? undefined : String(cell.z).replace(/\\([-/. ,:])/g, "$1");
-  if (format !== undefined && isDateFormat(format) && cell.v >= 1 && cell.v < 2_958_466) {
-    return { type: "date", date: serialToDate(cell.v), format };
-  }
+  const format = code?.replace(/\\([-/. ,:])/g, "$1");
+  const serial = cell.v + since;
+  if (isDated(cell.v, format) && serial >= 1) return { type: "date", date: serialToDate(serial), format };
   return { type: "number", number: cell.v, ...(format !== undefined && { format }) };
 }

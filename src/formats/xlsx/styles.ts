@@ -1,3 +1,4 @@
+import { getFormatFromId } from "numfmt";
 import type { Align, Marks } from "../../content/model.js";
 import { parseAlign, parseColor } from "../html/css-values.js";
 import { columnLetters } from "../../content/cells.js";
@@ -9,6 +10,8 @@ import { textProps } from "../docx/styles.js";
 export interface CellStyle extends Pick<Marks, "bold" | "italic" | "underline" | "strike" | "color"> {
   readonly align?: Align;
   readonly background?: string;
+  /** Its number format code; nothing for `General`. */
+  readonly format?: string;
 }
 
 const PLAIN: CellStyle = {};
@@ -62,13 +65,22 @@ function formatsOf(styles: Element | undefined): CellStyle[] {
     const pattern = childOf(fill, "patternFill");
     return attributeOf(pattern, "patternType") === "solid" ? rgb(childOf(pattern, "fgColor")) : undefined;
   });
+  const codes = new Map(
+    children(childOf(styles, "numFmts")).map((format) => [
+      attributeOf(format, "numFmtId"),
+      attributeOf(format, "formatCode"),
+    ]),
+  );
   return children(childOf(styles, "cellXfs")).map((format) => {
+    const id = attributeOf(format, "numFmtId") ?? "0";
+    const code = codes.get(id) ?? getFormatFromId(Number(id)) ?? undefined;
     const background = fills[Number(attributeOf(format, "fillId") ?? -1)];
     const align = parseAlign(attributeOf(childOf(format, "alignment"), "horizontal") ?? "");
     return {
       ...fonts[Number(attributeOf(format, "fontId") ?? -1)],
       ...(align && { align }),
       ...(background && { background }),
+      ...(code !== undefined && !/^general$/i.test(code) && { format: code }),
     };
   });
 }
