@@ -119,31 +119,34 @@ class DocumentSource implements Source {
 }
 
 class WorkbookSource implements Source {
-  readonly notices: readonly Notice[] = [];
+  readonly notices: readonly Notice[];
 
   constructor(
     readonly name: string,
     readonly format: FormatName,
     readonly sheets: readonly ReadSheet[],
-  ) {}
+  ) {
+    this.notices = sheets.flatMap((sheet) => sheet.notices());
+  }
 
   parts(): Part[] {
     return this.sheets.map(({ name, used }) => ({
       spot: used ? `${quoted(name)}!${writeCells(used)}` : quoted(name),
       what: words.sheet,
-      text: used ? `${used.bottom - used.top + 1} rows, ${used.right - used.left + 1} columns` : "empty",
+      text: used ? words.size(used.bottom - used.top + 1, used.right - used.left + 1) : words.empty,
     }));
   }
 
   at(spot?: string): Reading {
-    const { notices } = this;
     if (spot === undefined) {
+      const { notices } = this;
       const tables = this.sheets.flatMap((sheet) => (sheet.used ? [sheet.table(sheet.used)] : []));
       return { content: tables, pictures: new Map(), notices };
     }
     const { sheet, cells } = this.#resolve(spot, this.sheets[0]);
     const rectangle = cells ?? sheet.used;
     const content: Content = rectangle ? [sheet.table(rectangle)] : [];
+    const notices = sheet.notices(cells);
     return { content: isBlank(content) ? [] : content, pictures: new Map(), notices };
   }
 
@@ -213,6 +216,7 @@ function delimitedSource(name: string, format: FormatName, reading: Reading): So
     name: name.replace(/\.[^.]+$/, ""),
     used,
     table: (rectangle) => (table ? cutTable(table, rectangle) : { type: "table", headerRows: 0, rows: [] }),
+    notices: () => [],
   };
   return new WorkbookSource(name, format, [sheet]);
 }

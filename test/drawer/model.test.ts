@@ -170,7 +170,12 @@ class Both {
       case "collect":
         return reference.collect(drawer, words, flag && to === 2, time);
       case "append":
-        return reference.append(drawer, at, words[0]!);
+        return reference.append(
+          drawer,
+          at,
+          words[0]!,
+          () => times[0]?.entry.parts?.at(-1)?.collectedAt ?? "",
+        );
       case "merge":
         return reference.merge(drawer, [at, to], time);
       case "split":

@@ -103,10 +103,10 @@ export class Reference {
     this.#do(drawer, { edits: [...leaving, ...young, ...come], isLeaving: true });
   }
 
-  append(drawer: string, at: number, text: string): void {
+  append(drawer: string, at: number, text: string, time: () => string): void {
     const item = this.#at(drawer, at);
     if (!this.values(drawer).collecting || item.hidden > 0 || text === "") throw new Refused();
-    const added = this.#item(drawer, item.order, text);
+    const added = this.#item(drawer, item.order, text, { at: time() });
     const after = {
       ...item,
       text: `${item.text}\n${text}`,

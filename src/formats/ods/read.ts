@@ -52,6 +52,9 @@ class SheetReader {
     readonly file: string,
   ) {}
 
+  readonly #hiddenRows = new Set<number>();
+  readonly #hiddenColumns = new Set<number>();
+  readonly #unresolved: { row: number; column: number }[] = [];
   /** The format codes of data styles, by their names. */
   readonly #formats = new Map<string, string | undefined>();
   /** How many cells that hold something have been made of the sheet. */
@@ -70,13 +73,24 @@ class SheetReader {
 
   read(table: Element): ReadSheet {
     this.#section(table);
-    return new SheetGrid(attributeOf(table, "name") ?? "", this.#rows, this.#merges);
+    const isHidden = this.styles.isHiddenTable(attributeOf(table, "style-name"));
+    return new SheetGrid(attributeOf(table, "name") ?? "", this.#rows, this.#merges, {
+      isHidden,
+      hiddenRows: this.#hiddenRows,
+      hiddenColumns: this.#hiddenColumns,
+      unresolved: this.#unresolved,
+    });
   }
 
   #section(parent: Element): void {
     for (const child of childrenOf(parent)) {
       if (child.localName === "table-column") {
-        const to = (this.#columns.at(-1)?.to ?? 0) + count(child, "number-columns-repeated", LIMIT.columns);
+        const from = this.#columns.at(-1)?.to ?? 0;
+        const times = count(child, "number-columns-repeated", LIMIT.columns);
+        const to = from + times;
+        // To the end of the sheet, there is nothing to hide.
+        if (isHidden(child) && times <= SHOWN_BLANK)
+          for (let column = from; column < to; column++) this.#hiddenColumns.add(column);
         this.#columns.push({ to, style: attributeOf(child, "default-cell-style-name") });
       } else if (child.localName === "table-row") this.#readRow(child);
       else if (
@@ -93,6 +107,9 @@ class SheetReader {
       if (child.localName !== "table-cell" && child.localName !== "covered-table-cell") continue;
       const times = count(child, "number-columns-repeated", LIMIT.columns);
       const cell = child.localName === "table-cell" ? this.#cell(child, column) : undefined;
+      const isUnresolved = cell?.flows.length === 0 && attributeOf(child, "formula") !== undefined;
+      if (isUnresolved && attributeOf(child, "value-type") === undefined)
+        this.#unresolved.push({ row: this.#row, column });
       // What is coloured only, to the end of the sheet, is how sheets look and no content.
       const isShown = cell && (cell.flows.length > 0 || (cell.background && times <= SHOWN_BLANK));
       if (isShown) {
@@ -117,6 +134,8 @@ class SheetReader {
       this.#count((times - 1) * cells.reduce((sum, cell) => sum + (cell ? 1 : 0), 0));
       for (let i = 0; i < times; i++) this.#rows[this.#row + i] = cells;
     }
+    if (isHidden(element) && times <= SHOWN_BLANK)
+      for (let i = 0; i < times; i++) this.#hiddenRows.add(this.#row + i);
     this.#row += times;
   }
 
@@ -164,6 +183,11 @@ function shownOf(value: CellValue, format: string | undefined): string {
   if (value.type === "boolean") return value.boolean ? "TRUE" : "FALSE";
   if (value.type === "number") return shownNumber(value.number, format);
   return shownNumber(dateToSerial(value.date), format ?? "yyyy-mm-dd");
+}
+
+/** Whether a row or a column is hidden, by hand or by a filter (ODF 1.3 part 3, 19.753). */
+function isHidden(element: Element): boolean {
+  return /^(collapse|filter)$/.test(attributeOf(element, "visibility") ?? "");
 }
 
 function count(element: Element, name: string, most: number): number {

@@ -46,7 +46,7 @@ function cellXml(grid: GridCell, styles: AutomaticStyles): string {
       ? ""
       : text
           .split("\n")
-          .map((line) => element("text:p", {}, textXml(line, true)))
+          .map((line) => element("text:p", {}, linked(textXml(line, true), grid.link)))
           .join("");
   return element(
     "table:table-cell",
@@ -58,6 +58,11 @@ function cellXml(grid: GridCell, styles: AutomaticStyles): string {
     },
     paragraphs,
   );
+}
+
+function linked(text: string, address: string | undefined): string {
+  if (address === undefined || text === "") return text;
+  return element("text:a", { "xlink:type": "simple", "xlink:href": address }, text);
 }
 
 function valueAttributes({ value }: GridCell): Record<string, string | number | undefined> {

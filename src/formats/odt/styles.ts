@@ -85,6 +85,12 @@ export class OdfStyles {
     return style;
   }
 
+  /** Whether a table style hides its table. */
+  isHiddenTable(name: string | undefined): boolean {
+    const style = this.#elements.get(`table ${name ?? ""}`);
+    return attributeOf(style && childOf(style, "table-properties"), "display") === "false";
+  }
+
   /** The country that the file is at home in (ISO 3166); nothing when it does not say. */
   get country(): string | undefined {
     const defaults = this.#defaults.get("table-cell") ?? this.#defaults.get("paragraph");

@@ -1,3 +1,4 @@
+import { type Address, safeLink } from "../../content/address.js";
 import { mapRows } from "../../content/spans.js";
 import type { Cell, CellValue, Content, Marks, Table } from "../../content/model.js";
 import { notice, type Notice } from "../../content/notice.js";
@@ -13,11 +14,15 @@ export interface GridCell {
   readonly bold: boolean;
   readonly italic: boolean;
   readonly color: string | undefined;
+  /** The address that all of its text links to. */
+  readonly link: Address | undefined;
 }
 
 /** A sheet that is to be written: its rows, and the widths of its columns in characters. */
 export interface SheetGrid {
   readonly rows: readonly (readonly GridCell[])[];
+  /** How many rows at the top name the columns of all that follows. */
+  readonly headerRows: number;
   readonly widths: readonly number[];
   readonly notices: readonly Notice[];
 }
@@ -46,7 +51,9 @@ export function sheetGridOf(content: Content): SheetGrid {
       widths[column] = Math.min(WIDTHS.most, Math.max(widths[column] ?? WIDTHS.least, longest + 2));
     }
   }
-  return { rows, widths: Array.from(widths, (width) => width ?? WIDTHS.least), notices };
+  const [only, ...others] = content;
+  const headerRows = only?.type === "table" && others.length === 0 && !only.caption ? only.headerRows : 0;
+  return { rows, headerRows, widths: Array.from(widths, (width) => width ?? WIDTHS.least), notices };
 }
 
 function tableRows(table: Table, rows: GridCell[][]): void {
@@ -71,6 +78,7 @@ function gridCell(cell: Cell, column: number, header: boolean): GridCell {
     bold: header || marks.bold === true,
     italic: marks.italic === true,
     color: marks.color,
+    link: marks.link && safeLink(marks.link),
   };
 }
 
@@ -79,12 +87,13 @@ function commonMarks(flows: Content): Marks {
   const only = flows.length === 1 ? flows[0]! : undefined;
   const [first, ...rest] = only?.type === "paragraph" ? only.runs.filter((run) => run.type === "text") : [];
   if (!first || first.type !== "text") return {};
-  const { bold, italic, color } = first.marks ?? {};
+  const { bold, italic, color, link } = first.marks ?? {};
   const all = (name: keyof Marks) =>
     rest.every((run) => run.type === "text" && run.marks?.[name] === first.marks?.[name]);
   return {
     ...(bold && all("bold") && { bold }),
     ...(italic && all("italic") && { italic }),
     ...(color && all("color") && { color }),
+    ...(link && all("link") && { link }),
   };
 }

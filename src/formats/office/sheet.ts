@@ -1,3 +1,4 @@
+import { type Notice, notice } from "../../content/notice.js";
 import { makeTable } from "../../content/make-table.js";
 import type { Cell, Row, Table } from "../../content/model.js";
 import { runsText } from "../../content/runs.js";
@@ -12,6 +13,17 @@ export interface ReadSheet {
   readonly used: Rectangle | undefined;
   /** The cells of a rectangle as a table, cut to the used range when that ends before it. */
   table(rectangle: Rectangle): Table;
+  /** What is to be said of the cells of a rectangle, or of all: that some are hidden, or have no result. */
+  notices(rectangle?: Rectangle): Notice[];
+}
+
+/** What a sheet's file says besides its cells. Rows and columns count from 0. */
+export interface SheetFacts {
+  readonly isHidden: boolean;
+  readonly hiddenRows: ReadonlySet<number>;
+  readonly hiddenColumns: ReadonlySet<number>;
+  /** The cells with a formula that has no result in the file. */
+  readonly unresolved: readonly { readonly row: number; readonly column: number }[];
 }
 
 /** A sheet's cells by row and column, and the rectangles that are merged. A place without a cell is blank. */
@@ -22,6 +34,7 @@ export class SheetGrid implements ReadSheet {
     readonly name: string,
     readonly rows: readonly (readonly (Cell | undefined)[] | undefined)[],
     readonly merges: readonly Rectangle[],
+    readonly facts: SheetFacts,
   ) {
     this.used = this.#usedRange();
   }
@@ -39,6 +52,25 @@ export class SheetGrid implements ReadSheet {
       }),
     );
     return used;
+  }
+
+  notices({ top, left, bottom, right }: Rectangle = EVERYWHERE): Notice[] {
+    const { isHidden, hiddenRows, hiddenColumns, unresolved } = this.facts;
+    const sheet = this.name;
+    const rows = [...hiddenRows].filter((row) => row >= top && row <= bottom && this.#isFilled(row)).length;
+    const columns = [...hiddenColumns].filter((column) => column >= left && column <= right).length;
+    const formulas = unresolved.filter(
+      ({ row, column }) => row >= top && row <= bottom && column >= left && column <= right,
+    ).length;
+    return [
+      ...(isHidden && (this.used || formulas > 0) ? [notice("hidden-parts/sheet", { sheet })] : []),
+      ...(rows + columns > 0 ? [notice("hidden-parts/cells", { sheet, rows, columns })] : []),
+      ...(formulas > 0 ? [notice("no-result", { sheet, count: formulas })] : []),
+    ];
+  }
+
+  #isFilled(row: number): boolean {
+    return this.rows[row]?.some((cell) => cell !== undefined && cell.flows.length > 0) ?? false;
   }
 
   table(rectangle: Rectangle): Table {
@@ -120,6 +152,7 @@ function checkCells({ top, left, bottom, right }: Rectangle, sheet: string): voi
 /** How many rows below the first are looked at to tell whether it is a header. */
 const ROWS_LOOKED_AT = 50;
 const BLANK: Cell = { flows: [] };
+const EVERYWHERE: Rectangle = { top: 0, left: 0, bottom: Infinity, right: Infinity };
 
 function nameOf(cell: Cell): string {
   const only = cell.flows[0];

@@ -1,3 +1,5 @@
+import { sheetFacts } from "./facts.js";
+import { safeLink } from "../../content/address.js";
 import { shownNumber, shownText } from "../office/shown.js";
 import type { CellObject, WorkBook } from "@e965/xlsx";
 import { DrawerError } from "../../content/error.js";
@@ -48,7 +50,8 @@ export async function readXlsx(bytes: Uint8Array, file: string): Promise<ReadShe
       bottom: e.r,
       right: e.c,
     }));
-    return new SheetGrid(name, rows, merges);
+    const isHidden = (workbook.Workbook?.Sheets?.[index]?.Hidden ?? 0) > 0;
+    return new SheetGrid(name, rows, merges, sheetFacts(styles.xmlOf(index), isHidden));
   });
 }
 
@@ -81,7 +84,9 @@ const ERRORS: Readonly<Record<number, string>> = {
 };
 
 function makeSheetCell(source: CellObject, style: CellStyle, since: number): Cell {
-  const { align: own, background, format, ...marks } = style;
+  const { align: own, background, format, ...look } = style;
+  const link = safeLink(source.l?.Target ?? "");
+  const marks = { ...look, ...(link && { link }) };
   const filled = background && background !== "#ffffff" ? { background } : {};
   const value = valueOf(source, format, since);
   const text = shownOf(source, format, since).replace(/\r\n?/g, "\n");

@@ -41,10 +41,15 @@ export class XlsxStyles {
     });
   }
 
+  /** The XML of a sheet; empty when the file has none of it. */
+  xmlOf(index: number): string {
+    return this.#sheets[index] ?? "";
+  }
+
   /** Returns the look of a cell of a sheet by its row and column, counting from 0. */
   ofSheet(index: number): (row: number, column: number) => CellStyle {
     const used = new Map<string, number>();
-    const text = this.#sheets[index] ?? "";
+    const text = this.xmlOf(index);
     const cell = /<(?:\w+:)?c\s([^>]*)>/g;
     for (let match = cell.exec(text); match; match = cell.exec(text)) {
       const place = /\br="([A-Z]+\d+)"/.exec(match[1]!)?.[1];

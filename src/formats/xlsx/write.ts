@@ -1,3 +1,5 @@
+import { columnLetters } from "../../content/cells.js";
+import { type CellLink, finish } from "./finish.js";
 import writeExcelFile, { type CellObject } from "write-excel-file/universal";
 import { dateToSerial } from "../../content/serial.js";
 import { sheetGridOf, type GridCell } from "../office/grid.js";
@@ -5,22 +7,27 @@ import type { WriteInput, WriteResult } from "../format.js";
 
 /** Writes content as an xlsx of one sheet: typed cells with their formats, text as text, headers bold, columns wide enough. */
 export async function writeXlsx({ content }: WriteInput): Promise<WriteResult> {
-  const { rows, widths, notices } = sheetGridOf(content);
-  const data = rows.map((row) => {
+  const { rows, headerRows, widths, notices } = sheetGridOf(content);
+  const links: CellLink[] = [];
+  const data = rows.map((row, index) => {
     const line: (CellObject | null)[] = [];
     for (const cell of row) {
       while (line.length < cell.column) line.push(null);
       line[cell.column] = cellOf(cell);
+      if (cell.link) links.push({ place: `${columnLetters(cell.column)}${index + 1}`, address: cell.link });
       for (let i = 1; i < (cell.cell.colspan ?? 1); i++) line[cell.column + i] = null;
     }
     return line;
   });
   const file = await writeExcelFile(
     data,
-    { columns: widths.map((width) => ({ width })) },
+    {
+      columns: widths.map((width) => ({ width })),
+      ...(headerRows > 0 && headerRows < rows.length && { stickyRowsCount: headerRows }),
+    },
     { fontFamily: "Calibri", fontSize: 11 },
   ).toBlob();
-  return { data: new Uint8Array(await file.arrayBuffer()), notices };
+  return { data: finish(new Uint8Array(await file.arrayBuffer()), links), notices };
 }
 
 function cellOf({ text, value, cell, bold, italic, color }: GridCell): CellObject | null {

@@ -17,6 +17,8 @@ export const parts = {
   item: "item",
   numberedItem: "numbered item",
   sheet: "sheet",
+  size: (rows: number, columns: number) => `${rows} rows, ${columns} columns`,
+  empty: "empty",
 };
 
 /** What is named as an origin or a file where nothing has a name of its own. */

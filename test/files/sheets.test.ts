@@ -1,0 +1,122 @@
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { strFromU8, unzipSync } from "fflate";
+import { readHtml, runsText, type Cell, type Table } from "drawer";
+import { readSource } from "drawer/files";
+import { convert, officeTest } from "../support/libreoffice";
+import { writeOffice } from "../support/office";
+import { rawWorkbook, type RawCell } from "../support/workbook";
+
+const folder = mkdtempSync(join(tmpdir(), "drawer-sheets-"));
+afterAll(() => rmSync(folder, { recursive: true, force: true }));
+
+const file = (name: string) => new Uint8Array(readFileSync(join(folder, name)));
+const textOf = ({ flows: [only] }: Cell) => (only?.type === "paragraph" ? runsText(only.runs) : "");
+const figure = (number: number, format = "0"): RawCell => ({ xml: `<v>${number}</v>`, format });
+const words = (text: string): RawCell => ({ xml: `<is><t>${text}</t></is>`, attributes: ' t="inlineStr"' });
+
+/** The same workbook as its xlsx, and as the ods that LibreOffice makes of it. */
+async function both(name: string, workbook: Uint8Array) {
+  writeFileSync(join(folder, `${name}.xlsx`), workbook);
+  convert(folder, "ods", [`${name}.xlsx`]);
+  return Promise.all(
+    ["xlsx", "ods"].map((format) => readSource(file(`${name}.${format}`), `${name}.${format}`)),
+  );
+}
+
+officeTest("what is hidden is read, and said, for a whole file and for a spot of it", async () => {
+  const rows = [1, 2, 3, 4].map((n) => [words(`north ${n}`), figure(n), figure(n * 10)]);
+  const workbook = rawWorkbook(rows, {
+    rowAttributes: (row) => (row === 1 || row === 2 ? ' hidden="1"' : ""),
+    columns: '<col min="2" max="2" width="10" hidden="1"/>',
+  });
+  for (const source of await both("hidden", workbook)) {
+    const whole =
+      "2 rows and 1 column of the sheet “Sheet1” are hidden in its file; they were read all the same.";
+    expect(source.at().notices.map(({ message }) => message)).toEqual([whole]);
+    expect(source.notices.map(({ code }) => code)).toEqual(["hidden-parts"]);
+    const part = source.at("A2:A2");
+    expect([textOf((part.content[0] as Table).rows[0]![0]!), part.notices[0]!.message]).toEqual([
+      "north 2",
+      "1 row of the sheet “Sheet1” is hidden in its file; it was read all the same.",
+    ]);
+    expect(source.at("A4:A4").notices).toEqual([]);
+  }
+});
+
+test("a hidden sheet says so", async () => {
+  const source = await readSource(rawWorkbook([[figure(1)]], { state: ' state="hidden"' }), "x.xlsx");
+  expect(source.at("A1").notices.map(({ message }) => message)).toEqual([
+    "The sheet “Sheet1” is hidden in its file; it was read all the same.",
+  ]);
+});
+
+test("formulas without a result are counted, and those with one are what they came to", async () => {
+  const formula = (result: string): RawCell => ({ xml: `<f>1+1</f>${result}`, format: "0.0" });
+  const rows = [[words("sum"), formula("<v>2</v>"), formula(""), formula("<v></v>")]];
+  const source = await readSource(rawWorkbook(rows), "x.xlsx");
+  const { content, notices } = source.at();
+  expect((content[0] as Table).rows[0]!.map(textOf)).toEqual(["sum", "2.0"]);
+  expect(notices.map(({ message }) => message)).toEqual([
+    "2 formulas on the sheet “Sheet1” have no result in the file: their cells are blank. Opening and saving it in a sheet program fills them.",
+  ]);
+  expect(source.at("A1:B1").notices).toEqual([]);
+});
+
+officeTest("days of a workbook that counts from 1904 are the days that LibreOffice shows", async () => {
+  const rows = [[figure(43_563, "yyyy-mm-dd"), figure(43_563.25, "yyyy-mm-dd hh:mm"), figure(1.5, "[h]:mm")]];
+  for (const source of await both(
+    "from-1904",
+    rawWorkbook(rows, { workbook: '<workbookPr date1904="1"/>' }),
+  )) {
+    const [row] = (source.at("A1:C1").content[0] as Table).rows as [Cell[]];
+    expect(row.map(textOf)).toEqual(["2023-04-09", "2023-04-09 06:00", "36:00"]);
+    expect(row.slice(0, 2).map(({ value }) => value?.type === "date" && value.date)).toEqual([
+      "2023-04-09",
+      "2023-04-09T06:00:00",
+    ]);
+  }
+});
+
+officeTest("links of cells are read, and written so that LibreOffice has them", async () => {
+  const address = "https://merrow.example/tides?day=1&hut=2";
+  const source = await both(
+    "links",
+    rawWorkbook([[words("Tides"), words("plain")]], {
+      after: '<hyperlinks><hyperlink ref="A1" r:id="rIdLink"/></hyperlinks>',
+      relations: `<Relationship Id="rIdLink" Type="http://schemas.openxmlformats.org/officeDocument/2006/relationships/hyperlink" Target="${address.replace("&", "&amp;")}" TargetMode="External"/>`,
+    }),
+  );
+  for (const one of source) {
+    const [[tides, plain]] = (one.at("A1:B1").content[0] as Table).rows as [[Cell, Cell]];
+    expect(JSON.stringify([tides, plain]).match(/"link":"[^"]*"/g)).toEqual([`"link":"${address}"`]);
+  }
+  const { content } = await readHtml(
+    `<table><tr><th colspan=2>Where<tr><td><a href="${address}">Tides</a><td>plain</table>`,
+  );
+  for (const format of ["xlsx", "ods"] as const) {
+    writeFileSync(join(folder, `written.${format}`), await writeOffice({ content }, format));
+    convert(folder, "fods", [`written.${format}`]);
+    const links = readFileSync(join(folder, "written.fods"), "utf8").match(/<text:a [^>]*>[^<]*/g) ?? [];
+    expect([format, links.length, links[0]]).toEqual([
+      format,
+      1,
+      expect.stringMatching(/xlink:href="https:\/\/merrow\.example\/tides\?day=1&amp;hut=2"[^>]*>Tides$/),
+    ]);
+  }
+});
+
+test("a written workbook keeps to the schema: fonts in order, own formats by own numbers, the header in sight", async () => {
+  const { content } = await readHtml(
+    "<table><tr><th>Ride<th>New<tr><td>North<td sdval=3 sdnum='1033;0;0.0'>3.0</table>",
+  );
+  const parts = unzipSync(await writeOffice({ content }, "xlsx"));
+  const styles = strFromU8(parts["xl/styles.xml"]!);
+  const fonts = [...styles.matchAll(/<font>(.*?)<\/font>/g)].map(([, inner]) => inner!.match(/(?<=<)\w+/g));
+  expect(fonts).toContainEqual(["b", "sz", "color", "name", "family"]);
+  const ids = [...styles.matchAll(/numFmtId="(\d+)"/g)].map(([, id]) => Number(id));
+  expect(ids.filter((id) => id > 49 && id < 164)).toEqual([]);
+  expect(ids.some((id) => id >= 164)).toBe(true);
+  expect(strFromU8(parts["xl/worksheets/sheet1.xml"]!)).toContain('ySplit="1"');
+});
