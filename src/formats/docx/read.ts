@@ -1,3 +1,5 @@
+import { symbolText } from "./symbols.js";
+import { mathText } from "./math.js";
 import type { ReadDocument } from "../format.js";
 import { DrawerError } from "../../content/error.js";
 import { LIMITS } from "../../content/limits.js";
@@ -64,6 +66,10 @@ interface OpenParagraph {
   readonly runs: Run[];
   /** Complex fields that are open: the instruction, and whether the result has begun (17.16.18). */
   readonly fields: { instruction: string; isResult: boolean }[];
+  /** Where the ends of pages and columns part it, by how many runs stand before each. */
+  readonly parts: number[];
+  /** The boxes of text that are anchored in it. */
+  readonly boxes: Element[];
 }
 
 class DocxReader {
@@ -73,8 +79,9 @@ class DocxReader {
   readonly #numbering: DocxNumbering;
   readonly #targets = new Map<string, string>();
   readonly #folder: string;
-  #footnotes = 0;
-  #missingPictures = 0;
+  readonly #leftOut = { notes: 0, comments: 0, pictures: 0, equations: 0 };
+  /** The text of paragraphs whose end was deleted: it begins the next one. */
+  #held: Run[] = [];
 
   constructor(
     readonly parts: Parts,
@@ -95,7 +102,7 @@ class DocxReader {
   }
 
   notices(): Notice[] {
-    return leftOut(this.file, this.#footnotes, this.#missingPictures);
+    return leftOut(this.file, this.#leftOut);
   }
 
   /** The flows of a body or a cell. Neighbouring paragraphs of a list become one list. */
@@ -111,6 +118,7 @@ class DocxReader {
     const lists = new ListBuilder();
     this.#blocks(parent, depth, flows, lists);
     flows.push(...lists.take());
+    if (this.#held.length > 0) flows.push({ type: "paragraph", runs: mergeRuns(this.#held.splice(0)) });
     return flows;
   }
 
@@ -118,7 +126,7 @@ class DocxReader {
     for (const child of childrenOf(parent)) {
       switch (child.localName ?? "") {
         case "p":
-          this.#paragraph(child, flows, lists);
+          this.#paragraph(child, depth, flows, lists);
           break;
         case "tbl":
           flows.push(...lists.take());
@@ -139,26 +147,46 @@ class DocxReader {
     }
   }
 
-  #paragraph(element: Element, flows: Flow[], lists: ListBuilder): void {
+  #paragraph(element: Element, depth: number, flows: Flow[], lists: ListBuilder): void {
     const pPr = childOf(element, "pPr");
     const style = this.#styles.get(attributeOf(childOf(pPr, "pStyle"), "val"));
-    const props: ParagraphProps = { ...style, ...paragraphProps(pPr) };
+    const props: ParagraphProps & DocxStyle = { ...style, ...paragraphProps(pPr) };
     const isHeading = props.outline !== undefined;
     const line: OpenParagraph = {
       base: isHeading ? style.props : this.#styles.plain,
       style,
       link: undefined,
-      runs: [],
+      runs: this.#held.splice(0),
       fields: [],
+      parts: [],
+      boxes: [],
     };
     this.#inline(element, line);
-    const runs = mergeRuns(line.runs);
+    const isJoined = childOf(childOf(pPr, "rPr"), "del") !== undefined;
+    if (isJoined) this.#held = line.runs;
+    else {
+      const parts = partsOf(line);
+      for (const runs of parts) this.#line(runs, props, pPr, flows, lists);
+    }
+    for (const box of line.boxes) {
+      flows.push(...lists.take(), ...this.flows(box, depth + 1));
+    }
+  }
+
+  /** A paragraph, or a part of one that was parted by the end of a page. */
+  #line(
+    runs: Run[],
+    props: ParagraphProps & DocxStyle,
+    pPr: Element | undefined,
+    flows: Flow[],
+    lists: ListBuilder,
+  ): void {
     const layout = {
       ...(props.align && { align: props.align }),
       ...(props.rightToLeft && { direction: "rtl" as const }),
     };
-    if (isHeading) {
-      const level = Math.min(props.outline! + 1, 6) as 1 | 2 | 3 | 4 | 5 | 6;
+    if (props.outline !== undefined) {
+      const level = Math.min(props.outline + 1, 6) as 1 | 2 | 3 | 4 | 5 | 6;
       flows.push(...lists.take(), { type: "heading", level, runs, ...layout });
       return;
     }
@@ -172,9 +200,9 @@ class DocxReader {
     }
     flows.push(...lists.take());
     if (blankRuns(runs) && childOf(childOf(pPr, "pBdr"), "bottom")) flows.push({ type: "divider" });
-    else if (/\bquot(e|ations?)\b/.test(style.name)) addQuote(flows, flow);
-    else if (/\b(preformatted|code|source)\b/.test(style.name)) addCode(flows, flow);
-    else flows.push(style.name === "caption" ? this.captions.mark(flow) : flow);
+    else if (/\bquot(e|ations?)\b/.test(props.name)) addQuote(flows, flow);
+    else if (/\b(preformatted|code|source)\b/.test(props.name)) addCode(flows, flow);
+    else flows.push(props.name === "caption" ? this.captions.mark(flow) : flow);
   }
 
   #inline(parent: Element, line: OpenParagraph): void {
@@ -184,12 +212,19 @@ class DocxReader {
           this.#run(child, line);
           break;
         case "hyperlink": {
-          const address = this.#targets.get(attributeOf(child, "id") ?? "");
+          const target = this.#targets.get(attributeOf(child, "id") ?? "");
+          const anchor = attributeOf(child, "anchor");
+          const address = target !== undefined && anchor ? `${target.split("#")[0]}#${anchor}` : target;
           this.#inline(child, { ...line, link: address === undefined ? line.link : safeLink(address) });
           break;
         }
         case "fldSimple":
           this.#inline(child, { ...line, link: linkOf(attributeOf(child, "instr") ?? "") ?? line.link });
+          break;
+        case "oMath":
+        case "oMathPara":
+          this.#leftOut.equations++;
+          line.runs.push(textRun(mathText(child).trim()));
           break;
         case "ins":
         case "moveTo":
@@ -235,8 +270,18 @@ class DocxReader {
         case "sym":
           add(symbolOf(child));
           break;
+        case "ruby": {
+          this.#inline(childOf(child, "rubyBase") ?? child, line);
+          const reading = descendantsOf(child, "rt").flatMap((rt) => descendantsOf(rt, "t"));
+          if (reading.length > 0) add(`(${reading.map((text) => text.textContent).join("")})`);
+          break;
+        }
+        case "commentReference":
+          this.#leftOut.comments++;
+          break;
         case "br":
-          if (!/^(page|column)$/.test(attributeOf(child, "type") ?? "")) line.runs.push({ type: "break" });
+          if (/^(page|column)$/.test(attributeOf(child, "type") ?? "")) line.parts.push(line.runs.length);
+          else line.runs.push({ type: "break" });
           break;
         case "cr":
           line.runs.push({ type: "break" });
@@ -251,7 +296,7 @@ class DocxReader {
         }
         case "footnoteReference":
         case "endnoteReference":
-          this.#footnotes++;
+          this.#leftOut.notes++;
           break;
         case "drawing":
         case "pict":
@@ -259,26 +304,25 @@ class DocxReader {
           this.#picture(child, line);
           break;
         case "AlternateContent": {
-          const choice = childOf(child, "Choice");
-          if (choice)
-            for (const drawing of childrenOf(choice))
-              if (drawing.localName === "drawing") this.#picture(drawing, line);
+          const choice = childOf(child, "Choice") ?? childOf(child, "Fallback");
+          for (const drawing of choice ? childrenOf(choice) : [])
+            if (/^(drawing|pict|object)$/.test(drawing.localName ?? "")) this.#picture(drawing, line);
         }
       }
     }
   }
 
   #picture(drawing: Element, line: OpenParagraph): void {
-    const blip = descendantsOf(drawing, "blip")[0] ?? descendantsOf(drawing, "imagedata")[0];
-    const text = descendantsOf(drawing, "txbxContent")[0];
-    if (text && !blip) {
-      for (const paragraph of descendantsOf(text, "p")) {
-        if (line.runs.length > 0) line.runs.push({ type: "break" });
-        this.#inline(paragraph, line);
-      }
-      return;
-    }
-    if (!blip) return;
+    // A group may hold several pictures and boxes of text; what stands in a box belongs to the box.
+    const boxes = outermost(drawing, "txbxContent");
+    line.boxes.push(...boxes);
+    const within = (element: Element) => boxes.some((box) => contains(box, element));
+    for (const name of ["blip", "imagedata"])
+      for (const blip of descendantsOf(drawing, name))
+        if (!within(blip)) this.#keepPicture(drawing, blip, line);
+  }
+
+  #keepPicture(drawing: Element, blip: Element, line: OpenParagraph): void {
     const target = this.#targets.get(attributeOf(blip, "embed") ?? attributeOf(blip, "id") ?? "") ?? "";
     const bytes = this.parts.bytes(target.startsWith("/") ? target.slice(1) : this.#folder + target);
     const described = descendantsOf(drawing, "docPr")[0];
@@ -286,7 +330,7 @@ class DocxReader {
     const picture = bytes && keepPicture(bytes, alt, this.pictures);
     if (picture) line.runs.push(picture);
     else {
-      this.#missingPictures++;
+      this.#leftOut.pictures++;
       if (alt !== "") line.runs.push(textRun(alt));
     }
   }
@@ -356,14 +400,36 @@ function fieldChar(type: string | undefined, line: OpenParagraph): void {
 /** The address of a HYPERLINK field. */
 function linkOf(instruction: string): Address | undefined {
   const address = /^\s*HYPERLINK\s+"([^"]+)"/i.exec(instruction)?.[1];
-  return address === undefined ? undefined : safeLink(address);
+  const place = /\s\\l\s+"([^"]+)"/i.exec(instruction)?.[1];
+  if (address === undefined) return undefined;
+  return safeLink(place === undefined ? address : `${address.split("#")[0]}#${place}`);
 }
 
-/** A symbol as text, where its font's private characters are the common ones. */
+/** A symbol as text, by the table of its font. */
 function symbolOf(symbol: Element): string {
-  const code = Number.parseInt(attributeOf(symbol, "char") ?? "", 16);
-  if (!Number.isFinite(code)) return "";
-  return code >= 0xf000 && code <= 0xf0ff ? "•" : String.fromCodePoint(Math.min(code, 0x10ffff));
+  const place = Number.parseInt(attributeOf(symbol, "char") ?? "", 16);
+  return symbolText(attributeOf(symbol, "font") ?? "", place);
+}
+
+/** The lines of a paragraph, parted at the ends of pages and columns; blank ones beside others are left out. */
+function partsOf({ runs, parts }: OpenParagraph): Run[][] {
+  const ends = [...parts, runs.length];
+  const lines = ends.map((end, index) => mergeRuns(runs.slice(index === 0 ? 0 : ends[index - 1], end)));
+  const filled = lines.filter((line) => !blankRuns(line));
+  return filled.length > 0 ? filled : [lines[0]!];
+}
+
+/** The descendants of a name that stand in no other of that name. */
+function outermost(element: Element, name: string): Element[] {
+  return [...childrenOf(element)].flatMap((child) =>
+    child.localName === name ? [child] : outermost(child, name),
+  );
+}
+
+function contains(outer: Element, inner: Element): boolean {
+  for (let node: unknown = inner; node; node = (node as { parentNode?: unknown }).parentNode)
+    if (node === outer) return true;
+  return false;
 }
 
 function rowsOf(table: Element): Element[] {

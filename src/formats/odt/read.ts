@@ -18,7 +18,7 @@ import { blankRuns, mergeRuns } from "../../content/runs.js";
 import { picturesOf } from "../../content/traverse.js";
 import type { Notice } from "../../content/notice.js";
 import { marksFrom, type TextProps } from "../office/text-props.js";
-import { attributeOf, childOf, childrenOf, descendantsOf, parseXml, type Element } from "../office/xml.js";
+import { attributeOf, childOf, childrenOf, parseXml, type Element } from "../office/xml.js";
 import { locked, unzip, type Parts } from "../office/zip.js";
 import { addCode, addQuote, Captions, keepPicture, leftOut } from "../office/document.js";
 import { OdfStyles, type OdfStyle } from "./styles.js";
@@ -59,14 +59,19 @@ interface ListPlace {
   readonly level: number;
 }
 
+/** Drawn things that text may stand in, by their elements (ODF 1.3 part 3, 10.3 and 10.4). */
+const SHAPES =
+  /^(frame|g|custom-shape|rect|ellipse|circle|line|polyline|polygon|regular-polygon|path|connector|caption|measure)$/;
+
 /** Reads the flows of OpenDocument text, wherever it stands. */
 export class OdtReader {
   readonly pictures = new Map<string, Uint8Array>();
   readonly captions = new Captions();
   /** The number that the last item of each outermost list had, by its id and by its style. */
   readonly #lastNumbers = new Map<string, number>();
-  #notes = 0;
-  #missingPictures = 0;
+  readonly #leftOut = { notes: 0, comments: 0, pictures: 0, equations: 0 };
+  /** Boxes and shapes with text that are anchored in what is being read: they follow it. */
+  #boxes: Element[] = [];
 
   constructor(
     readonly parts: Parts,
@@ -75,7 +80,7 @@ export class OdtReader {
   ) {}
 
   notices(): Notice[] {
-    return leftOut(this.file, this.#notes, this.#missingPictures);
+    return leftOut(this.file, this.#leftOut);
   }
 
   /**
@@ -109,9 +114,20 @@ export class OdtReader {
         case "index-body":
         case "table-of-content":
           for (const flow of this.flows(child, depth, list)) flows.push(flow);
+          break;
+        default:
+          // What is anchored to a page stands beside the paragraphs; in a sheet it stands over the cells.
+          if (around === undefined && SHAPES.test(child.localName ?? "")) this.#anchored(child, flows);
       }
+      for (const box of this.#boxes.splice(0)) flows.push(...this.flows(box, depth + 1));
     }
     return flows;
+  }
+
+  #anchored(shape: Element, flows: Flow[]): void {
+    const runs: Run[] = [];
+    this.#shape(shape, runs);
+    for (const run of runs) flows.push(run.type === "picture" ? run : { type: "paragraph", runs: [run] });
   }
 
   #paragraph(element: Element, flows: Flow[], around: OdfStyle | undefined): void {
@@ -176,33 +192,44 @@ export class OdtReader {
           runs.push({ type: "break" });
           break;
         case "note":
-          this.#notes++;
-          break;
-        case "frame":
-          this.#frame(child, base, runs);
+          this.#leftOut.notes++;
           break;
         case "annotation":
+          this.#leftOut.comments++;
+          break;
+        case "ruby-text":
+          if (child.textContent) runs.push(textRun(`(${child.textContent})`, marks));
+          break;
         case "annotation-end":
         case "tracked-changes":
         case "bookmark":
         case "soft-page-break":
-        case "ruby-text":
+        case "title":
+        case "desc":
           break;
         default:
-          this.#inline(child, props, base, link, runs);
+          if (SHAPES.test(child.localName ?? "")) this.#shape(child, runs);
+          else this.#inline(child, props, base, link, runs);
       }
     }
   }
 
-  #frame(frame: Element, base: TextProps, runs: Run[]): void {
+  /** A shape: a picture stands in the line, text follows the paragraph, a group is its parts. */
+  #shape(shape: Element, runs: Run[]): void {
+    if (shape.localName === "g" || shape.localName === "a") {
+      for (const child of childrenOf(shape)) if (SHAPES.test(child.localName ?? "")) this.#shape(child, runs);
+      return;
+    }
+    if (shape.localName === "frame") this.#frame(shape, runs);
+    else this.#boxes.push(shape);
+  }
+
+  #frame(frame: Element, runs: Run[]): void {
     const alt = (childOf(frame, "desc") ?? childOf(frame, "title"))?.textContent ?? "";
     const image = childOf(frame, "image");
     const box = childOf(frame, "text-box");
     if (box) {
-      for (const paragraph of descendantsOf(box, "p")) {
-        if (runs.length > 0) runs.push({ type: "break" });
-        this.#inline(paragraph, base, base, undefined, runs);
-      }
+      this.#boxes.push(box);
       return;
     }
     if (!image) return;
@@ -210,7 +237,7 @@ export class OdtReader {
     const picture = bytes && keepPicture(bytes, alt, this.pictures);
     if (picture) runs.push(picture);
     else {
-      this.#missingPictures++;
+      this.#leftOut.pictures++;
       if (alt !== "") runs.push(textRun(alt));
     }
   }

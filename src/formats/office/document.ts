@@ -34,11 +34,22 @@ export class Captions {
   }
 }
 
-/** Says how many notes and unreadable pictures of a document were left out. */
-export function leftOut(file: string, notes: number, pictures: number): Notice[] {
+/** How much of a document was left out, or is there in another form. */
+export interface LeftOut {
+  notes: number;
+  comments: number;
+  pictures: number;
+  /** Those that became plain text. */
+  equations: number;
+}
+
+/** Says what of a document was left out, or is there in another form. */
+export function leftOut(file: string, { notes, comments, pictures, equations }: LeftOut): Notice[] {
   return [
     ...(notes > 0 ? [notice("left-out/notes", { file, count: notes })] : []),
+    ...(comments > 0 ? [notice("left-out/comments", { file, count: comments })] : []),
     ...(pictures > 0 ? [notice("left-out/pictures", { file, count: pictures })] : []),
+    ...(equations > 0 ? [notice("equations", { file, count: equations })] : []),
   ];
 }
 

@@ -301,6 +301,12 @@ export const notices = {
   /** Notes of a document were left out. */
   "left-out/notes": ({ file, count }: { file: string; count: number }) =>
     `Left out of “${file}”: ${count === 1 ? "one note" : `${count} notes`} at the foot of a page or the end.`,
+  /** Comments on a document were left out. */
+  "left-out/comments": ({ file, count }: { file: string; count: number }) =>
+    `Left out of “${file}”: ${count === 1 ? "one comment" : `${count} comments`} beside the text.`,
+  /** Equations of a document are there as plain text. */
+  equations: ({ file, count }: { file: string; count: number }) =>
+    `${count === 1 ? "One equation" : `${count} equations`} of “${file}” ${count === 1 ? "is" : "are"} there as plain text on one line.`,
   /** Pictures of a document are in a form that Drawer does not read. */
   "left-out/pictures": ({ file, count }: { file: string; count: number }) =>
     `Left out of “${file}”: ${count === 1 ? "one picture" : `${count} pictures`} in a form that Drawer does not read.`,

@@ -1,0 +1,43 @@
+/**
+ * What the signs of symbol fonts are in Unicode. Documents name them by the place they have in their font, in the range
+ * from U+F020 on or without its beginning.
+ */
+
+/** The font Symbol from 0x20 on (as in its encoding vector; places without a sign are spaces). */
+const SYMBOL =
+  " !∀#∃%&∋()∗+,−./0123456789:;<=>?≅ΑΒΧΔΕΦΓΗΙϑΚΛΜΝΟΠΘΡΣΤΥςΩΞΨΖ[∴]⊥_‾αβχδεφγηιϕκλμνοπθρστυϖωξψζ{|}∼";
+/** From 0xA0 on. */
+const SYMBOL_HIGH =
+  "€ϒ′≤⁄∞ƒ♣♦♥♠↔←↑→↓°±″≥×∝∂•÷≠≡≈…⏐⎯↵ℵℑℜ℘⊗⊕∅∩∪⊃⊇⊄⊂⊆∈∉∠∇®©™∏√⋅¬∧∨⇔⇐⇑⇒⇓◊〈®©™∑⎛⎜⎝⎡⎢⎣⎧⎨⎩⎪ 〉∫⌠⎮⌡⎞⎟⎠⎤⎥⎦⎫⎬⎭";
+
+/** Signs of Wingdings that writers use: ticks, crosses, arrows, boxes, hands, bullets. */
+const WINGDINGS: Readonly<Record<number, string>> = {
+  ...{
+    0x21: "✏",
+    0x22: "✂",
+    0x28: "☎",
+    0x2a: "✉",
+    0x36: "⌛",
+    0x41: "✌",
+    0x43: "👍",
+    0x44: "👎",
+    0x45: "☜",
+  },
+  ...{ 0x46: "☞", 0x47: "☝", 0x48: "☟", 0x4a: "☺", 0x4c: "☹", 0x4e: "☠", 0x51: "✈", 0x52: "☼", 0x54: "❄" },
+  ...{ 0x6c: "●", 0x6d: "❍", 0x6e: "■", 0x6f: "□", 0x71: "❑", 0x72: "❒", 0x73: "⬧", 0x74: "⧫", 0x75: "◆" },
+  ...{ 0x76: "❖", 0x77: "⬥", 0x9e: "·", 0x9f: "•", 0xa1: "○", 0xa7: "▪", 0xa8: "◻", 0xaa: "✦", 0xab: "★" },
+  ...{ 0xd5: "⌫", 0xd8: "➢", 0xdf: "←", 0xe0: "→", 0xe1: "↑", 0xe2: "↓", 0xe8: "➔", 0xef: "⇦", 0xf0: "⇨" },
+  ...{ 0xf1: "⇧", 0xf2: "⇩", 0xf3: "⬄", 0xfb: "✗", 0xfc: "✓", 0xfd: "☒", 0xfe: "☑" },
+};
+
+/** A sign of a font by its place; a bullet for one that Unicode has no common sign for. */
+export function symbolText(font: string, place: number): string {
+  const code = place >= 0xf000 && place <= 0xf0ff ? place - 0xf000 : place;
+  if (/^symbol$/i.test(font)) {
+    const sign = code >= 0xa0 ? [...SYMBOL_HIGH][code - 0xa0] : [...SYMBOL][code - 0x20];
+    return sign ?? "•";
+  }
+  if (/^wingdings$/i.test(font)) return WINGDINGS[code] ?? "•";
+  if (place >= 0xf000 && place <= 0xf0ff) return "•";
+  return Number.isFinite(place) ? String.fromCodePoint(Math.min(place, 0x10ffff)) : "";
+}
