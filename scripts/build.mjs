@@ -11,6 +11,8 @@ await build({
   outdir: "dist/bin",
   ...{ bundle: true, splitting: true, format: "esm", platform: "node", target: "node20.19" },
   ...{ legalComments: "linked", logLevel: "error" },
+  // What is read at each start is a third smaller so.
+  minifyWhitespace: true,
   external: ["libsql"],
   // What was written for CommonJS looks for `require`.
   banner: {

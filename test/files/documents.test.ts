@@ -1,9 +1,12 @@
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
-import { writeMarkdown, writeText } from "drawer";
+import { strFromU8, unzipSync } from "fflate";
+import { paragraph, writeMarkdown, writeText, type List, type Picture } from "drawer";
 import { readSource } from "drawer/files";
 import { convert, officeTest } from "../support/libreoffice";
+import { demoFile } from "../support/demo";
+import { writeOffice } from "../support/office";
 import { p, r, rawDocument, shape } from "../support/document";
 
 const folder = mkdtempSync(join(tmpdir(), "drawer-documents-"));
@@ -95,4 +98,18 @@ test("comments, notes and equations are counted", async () => {
     "Left out of “x.docx”: one comment beside the text.",
     "One equation of “x.docx” is there as plain text on one line.",
   ]);
+});
+
+test("each picture of a written document has a number of its own, and lists keep to the schema", async () => {
+  const { content, pictures } = (await readSource(demoFile("sketches/tide.png"), "tide.png")).at();
+  const [picture] = content as [Picture];
+  const list: List = { type: "list", ordered: true, items: [{ flows: [paragraph("one")] }] };
+  const bytes = await writeOffice(
+    { content: [picture, list, picture], picture: (hash) => pictures.get(hash) },
+    "docx",
+  );
+  const parts = unzipSync(bytes);
+  const ids = [...strFromU8(parts["word/document.xml"]!).matchAll(/<wp:docPr\b[^>]*?\bid="([^"]*)"/g)];
+  expect(ids.map(([, id]) => id)).toEqual(["1", "2"]);
+  expect(strFromU8(parts["word/numbering.xml"]!)).not.toContain('w:val="start"');
 });

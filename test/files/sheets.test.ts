@@ -2,7 +2,7 @@ import { mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { strFromU8, unzipSync } from "fflate";
-import { readHtml, runsText, type Cell, type Table } from "drawer";
+import { formatOf, paragraph, readHtml, runsText, type Cell, type Table } from "drawer";
 import { readSource } from "drawer/files";
 import { convert, officeTest } from "../support/libreoffice";
 import { writeOffice } from "../support/office";
@@ -119,4 +119,15 @@ test("a written workbook keeps to the schema: fonts in order, own formats by own
   expect(ids.filter((id) => id > 49 && id < 164)).toEqual([]);
   expect(ids.some((id) => id >= 164)).toBe(true);
   expect(strFromU8(parts["xl/worksheets/sheet1.xml"]!)).toContain('ySplit="1"');
+});
+
+test("a cell that is longer than a workbook can hold is cut, and said; in a workbook that can hold it, it is whole", async () => {
+  const content = [paragraph("x".repeat(32_766) + "\u{1F426}" + "y".repeat(10))];
+  const { data, notices } = await formatOf("xlsx").write!({ content });
+  const [table] = (await readSource(data as Uint8Array, "x.xlsx")).at().content as [Table];
+  expect(textOf(table.rows[0]![0]!)).toBe("x".repeat(32_766));
+  expect(notices.map(({ message }) => message)).toEqual([
+    "One cell holds more than the 32,767 characters that a cell of this format can; what is beyond them is not in the file.",
+  ]);
+  expect((await formatOf("ods").write!({ content })).notices).toEqual([]);
 });

@@ -24,6 +24,7 @@ import {
   type ParagraphChild,
 } from "docx";
 import { safeLink } from "../../content/address.js";
+import { finish } from "./finish.js";
 import { emboldened } from "../../content/make-table.js";
 import type { Align, Cell, Content, Flow, List, Marks, Picture, Run, Table } from "../../content/model.js";
 import type { Notice } from "../../content/notice.js";
@@ -98,7 +99,7 @@ export async function writeDocx(source: WriteInput): Promise<WriteResult> {
     sections: [{ children }],
   });
   const bytes = new Uint8Array(await (await Packer.toBlob(file)).arrayBuffer());
-  return { data: bytes, notices: writer.notices };
+  return { data: finish(bytes), notices: writer.notices };
 }
 
 type Block = DocxParagraph | DocxTable;

@@ -33,9 +33,11 @@ const WIDTHS = { least: 8, most: 60 };
 /**
  * Content as the rows of one sheet: tables as they are, each other flow as a row of one cell of text. Text stays text,
  * whatever it looks like; what has a typed value carries it.
+ *
+ * @param most how many characters a cell can hold; what is longer is cut, and said
  */
-export function sheetGridOf(content: Content): SheetGrid {
-  const rows: GridCell[][] = [];
+export function sheetGridOf(content: Content, most = Infinity): SheetGrid {
+  let rows: GridCell[][] = [];
   const notices: Notice[] = [];
   for (const flow of content) {
     if (flow.type === "table") tableRows(flow, rows);
@@ -43,6 +45,11 @@ export function sheetGridOf(content: Content): SheetGrid {
   }
   if (content.some((flow) => flow.type === "picture"))
     notices.push(notice("not-shown/pictures-in-cells", {}));
+  const long = rows.flat().filter(({ text }) => text.length > most).length;
+  if (long > 0) {
+    notices.push(notice("not-shown/long-cells", { count: long, most }));
+    rows = rows.map((row) => row.map((cell) => ({ ...cell, text: cutAt(cell.text, most) })));
+  }
   const widths: number[] = [];
   for (const row of rows) {
     for (const { column, text, cell } of row) {
@@ -54,6 +61,11 @@ export function sheetGridOf(content: Content): SheetGrid {
   const [only, ...others] = content;
   const headerRows = only?.type === "table" && others.length === 0 && !only.caption ? only.headerRows : 0;
   return { rows, headerRows, widths: Array.from(widths, (width) => width ?? WIDTHS.least), notices };
+}
+
+/** The beginning of a text, without half a sign at its end. */
+function cutAt(text: string, most: number): string {
+  return text.length > most ? text.slice(0, most).replace(/[\uD800-\uDBFF]$/, "") : text;
 }
 
 function tableRows(table: Table, rows: GridCell[][]): void {

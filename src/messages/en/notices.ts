@@ -332,6 +332,9 @@ export const notices = {
   /** A sheet's cells have no place for pictures. */
   "not-shown/pictures-in-cells": () =>
     "Pictures cannot stand in a sheet's cells; their descriptions stand in their places.",
+  /** Cells hold more text than a cell of a workbook can. */
+  "not-shown/long-cells": ({ count, most }: { count: number; most: number }) =>
+    `${count === 1 ? "One cell holds" : `${grouped(count)} cells hold`} more than the ${grouped(most)} characters that a cell of this format can; what is beyond them is not in the file.`,
   /** Text has no place for pictures. */
   "not-shown/pictures-in-text": ({ count }: { count: number }) =>
     `Text has no place for pictures: ${count === 1 ? "the description of one stands" : `the descriptions of ${count} stand`} for them.`,
