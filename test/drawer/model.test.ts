@@ -329,7 +329,7 @@ describe.each(Object.entries(STORES))("with the %s store", (kind, make) => {
           await store.close();
         }
       }),
-      { numRuns: kind === "memory" ? 200 : 30, ...JSON.parse(process.env["FC"] ?? "{}") },
+      { numRuns: kind === "memory" ? 200 : 30 },
     );
   });
 });
