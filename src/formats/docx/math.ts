@@ -1,4 +1,4 @@
-import { childOf, childrenOf, type Element } from "../office/xml.js";
+import { attributeOf, childOf, childrenOf, type Element } from "../office/xml.js";
 
 /** An equation (Office Math, ECMA-376 part 1, 22.1) as plain linear text: `(a+b)/2`, `x^2`, `√(x)`. */
 export function mathText(element: Element | undefined): string {
@@ -22,7 +22,7 @@ function partText(element: Element): string {
       return `${grouped(part("e"))}_${grouped(part("sub"))}^${grouped(part("sup"))}`;
     case "rad": {
       const degree = part("deg");
-      return `${degree === "" || degree === "2" ? "" : `${degree}`}√(${part("e")})`;
+      return `${degree === "" || degree === "2" ? "" : degree}√(${part("e")})`;
     }
     case "d":
       return `(${[...childrenOf(element)]
@@ -48,7 +48,7 @@ function partText(element: Element): string {
 
 function signOf(element: Element): string | undefined {
   const sign = childOf(childOf(element, "naryPr"), "chr");
-  return sign?.getAttribute("m:val") ?? undefined;
+  return attributeOf(sign, "val");
 }
 
 /** In brackets, when it is more than one sign or number. */

@@ -214,7 +214,7 @@ class DocxReader {
         case "hyperlink": {
           const target = this.#targets.get(attributeOf(child, "id") ?? "");
           const anchor = attributeOf(child, "anchor");
-          const address = target !== undefined && anchor ? `${target.split("#")[0]}#${anchor}` : target;
+          const address = target && withPlace(target, anchor);
           this.#inline(child, { ...line, link: address === undefined ? line.link : safeLink(address) });
           break;
         }
@@ -316,10 +316,9 @@ class DocxReader {
     // A group may hold several pictures and boxes of text; what stands in a box belongs to the box.
     const boxes = outermost(drawing, "txbxContent");
     line.boxes.push(...boxes);
-    const within = (element: Element) => boxes.some((box) => contains(box, element));
     for (const name of ["blip", "imagedata"])
-      for (const blip of descendantsOf(drawing, name))
-        if (!within(blip)) this.#keepPicture(drawing, blip, line);
+      for (const blip of descendantsOutside(drawing, name, "txbxContent"))
+        this.#keepPicture(drawing, blip, line);
   }
 
   #keepPicture(drawing: Element, blip: Element, line: OpenParagraph): void {
@@ -401,8 +400,12 @@ function fieldChar(type: string | undefined, line: OpenParagraph): void {
 function linkOf(instruction: string): Address | undefined {
   const address = /^\s*HYPERLINK\s+"([^"]+)"/i.exec(instruction)?.[1];
   const place = /\s\\l\s+"([^"]+)"/i.exec(instruction)?.[1];
-  if (address === undefined) return undefined;
-  return safeLink(place === undefined ? address : `${address.split("#")[0]}#${place}`);
+  return address === undefined ? undefined : safeLink(withPlace(address, place));
+}
+
+/** An address with the place in its page, where one is named. */
+function withPlace(address: string, place: string | undefined): string {
+  return place ? `${address.split("#")[0]}#${place}` : address;
 }
 
 /** A symbol as text, by the table of its font. */
@@ -426,10 +429,14 @@ function outermost(element: Element, name: string): Element[] {
   );
 }
 
-function contains(outer: Element, inner: Element): boolean {
-  for (let node: unknown = inner; node; node = (node as { parentNode?: unknown }).parentNode)
-    if (node === outer) return true;
-  return false;
+/** The descendants of a name that do not stand inside an element of another name. */
+function descendantsOutside(element: Element, name: string, other: string): Element[] {
+  return [...childrenOf(element)]
+    .filter(({ localName }) => localName !== other)
+    .flatMap((child) => [
+      ...(child.localName === name ? [child] : []),
+      ...descendantsOutside(child, name, other),
+    ]);
 }
 
 function rowsOf(table: Element): Element[] {

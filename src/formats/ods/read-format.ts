@@ -1,3 +1,4 @@
+import { FORMAT_COLORS } from "./format-colors.js";
 import { languageNumber } from "../office/languages.js";
 import { attributeOf, childrenOf, type Element } from "../office/xml.js";
 
@@ -131,19 +132,9 @@ function currencyOf(country: string | undefined): string {
   return CURRENCIES[country ?? ""] ?? "$";
 }
 
-const COLORS: Readonly<Record<string, string>> = {
-  "#000000": "[Black]",
-  "#ffffff": "[White]",
-  "#ff0000": "[Red]",
-  "#00ff00": "[Green]",
-  "#0000ff": "[Blue]",
-  "#ffff00": "[Yellow]",
-  "#ff00ff": "[Magenta]",
-  "#00ffff": "[Cyan]",
-};
-
 function colorCode(color: string | undefined): string {
-  return COLORS[color?.toLowerCase() ?? ""] ?? "";
+  const named = Object.entries(FORMAT_COLORS).find(([, known]) => known === color?.toLowerCase());
+  return named ? `[${named[0]}]` : "";
 }
 
 /** How many digits a code has at most for one attribute, whatever the file says. */

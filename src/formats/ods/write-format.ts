@@ -1,3 +1,4 @@
+import { FORMAT_COLORS } from "./format-colors.js";
 import { tokenize } from "numfmt";
 import { languageTag } from "../office/languages.js";
 import { element, escapeXml } from "../office/odf.js";
@@ -57,11 +58,10 @@ function sectionsOf(code: string): Section[] {
   }
   close();
   const isText = ({ tokens }: Section) => tokens.some(({ type }) => type === "TEXT");
-  // What is written for texts alone says nothing of numbers: they are shown as they come.
-  const general: Section = { tokens: [GENERAL], condition: undefined };
+  // The fourth section is that of texts; one that stands before it says nothing of numbers.
   const texts = sections.findIndex(isText);
   if (texts === 1 || texts === 2) sections.splice(texts, 1);
-  return sections.length === 0 ? [general] : sections;
+  return sections;
 }
 
 /** The parts of a code; a code that is none shows numbers as they come. */
@@ -82,7 +82,7 @@ function usualCondition(sections: readonly Section[], index: number): string {
 function styleOf(name: string, { tokens }: Section, maps: string): string {
   const types = new Set(tokens.map(({ type }) => type));
   const attributes = { "style:name": name, ...languageOf(tokens) };
-  const color = COLORS[tokens.find(({ type }) => type === "COLOR")?.value.toLowerCase() ?? ""];
+  const color = colorOf(tokens);
   const colored = color === undefined ? "" : element("style:text-properties", { "fo:color": color });
   const make = (kind: string, inner: string, more: Record<string, string> = {}) =>
     element(`number:${kind}-style`, { ...attributes, ...more }, colored + inner + maps);
@@ -92,16 +92,10 @@ function styleOf(name: string, { tokens }: Section, maps: string): string {
   return make(kind, numberParts(tokens));
 }
 
-const COLORS: Readonly<Record<string, string>> = {
-  black: "#000000",
-  white: "#ffffff",
-  red: "#ff0000",
-  green: "#00ff00",
-  blue: "#0000ff",
-  yellow: "#ffff00",
-  magenta: "#ff00ff",
-  cyan: "#00ffff",
-};
+function colorOf(tokens: readonly Token[]): string | undefined {
+  const named = tokens.find(({ type }) => type === "COLOR")?.value.toLowerCase();
+  return Object.entries(FORMAT_COLORS).find(([name]) => name.toLowerCase() === named)?.[1];
+}
 
 /** A currency's sign in a token `€-407`; nothing for a token that names a language alone. */
 function currencyOf({ type, value }: Token): string | undefined {

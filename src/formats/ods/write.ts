@@ -1,4 +1,4 @@
-import { sheetGridOf, type GridCell } from "../office/grid.js";
+import { sheetToWrite, type GridCell } from "../office/grid.js";
 import { AutomaticStyles, element, packOdf, textXml } from "../office/odf.js";
 import { dataStyle } from "./write-format.js";
 import type { WriteInput, WriteResult } from "../format.js";
@@ -8,7 +8,7 @@ const CHARACTER = 5.5;
 
 /** Writes content as an ods of one sheet: typed cells with their formats, text as text, headers bold, columns wide enough. */
 export function writeOds({ content, title }: WriteInput): WriteResult {
-  const { rows, widths, notices } = sheetGridOf(content);
+  const { rows, widths, notices } = sheetToWrite(content);
   const styles = new AutomaticStyles();
   const columns = widths.map((width) => {
     const properties = element("style:table-column-properties", {

@@ -216,7 +216,7 @@ export class OdtReader {
 
   /** A shape: a picture stands in the line, text follows the paragraph, a group is its parts. */
   #shape(shape: Element, runs: Run[]): void {
-    if (shape.localName === "g" || shape.localName === "a") {
+    if (shape.localName === "g") {
       for (const child of childrenOf(shape)) if (SHAPES.test(child.localName ?? "")) this.#shape(child, runs);
       return;
     }

@@ -19,7 +19,7 @@ export interface GridCell {
 }
 
 /** A sheet that is to be written: its rows, and the widths of its columns in characters. */
-export interface SheetGrid {
+export interface SheetToWrite {
   readonly rows: readonly (readonly GridCell[])[];
   /** How many rows at the top name the columns of all that follows. */
   readonly headerRows: number;
@@ -36,7 +36,7 @@ const WIDTHS = { least: 8, most: 60 };
  *
  * @param most how many characters a cell can hold; what is longer is cut, and said
  */
-export function sheetGridOf(content: Content, most = Infinity): SheetGrid {
+export function sheetToWrite(content: Content, most = Infinity): SheetToWrite {
   let rows: GridCell[][] = [];
   const notices: Notice[] = [];
   for (const flow of content) {

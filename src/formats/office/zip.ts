@@ -1,4 +1,4 @@
-import { strFromU8, unzipSync, zipSync } from "fflate";
+import { strFromU8, strToU8, unzipSync, zipSync } from "fflate";
 import { DrawerError } from "../../content/error.js";
 
 /** How large the parts of a document may be together when unpacked, in bytes. */
@@ -89,4 +89,17 @@ function includes(bytes: Uint8Array, wanted: readonly number[]): boolean {
     if (wanted.every((byte, index) => bytes[at + index] === byte)) return true;
   }
   return false;
+}
+
+/** A written file with some of its parts changed; those that it does not have are passed over. */
+export function editParts(
+  file: Uint8Array,
+  changes: Readonly<Record<string, (xml: string) => string>>,
+): Uint8Array {
+  const parts = unzipSync(file);
+  for (const [name, change] of Object.entries(changes)) {
+    const part = parts[name];
+    if (part) parts[name] = strToU8(change(strFromU8(part)));
+  }
+  return zipSync(parts);
 }

@@ -1,5 +1,5 @@
-import { strFromU8, strToU8, unzipSync, zipSync } from "fflate";
 import { escapeXml } from "../office/odf.js";
+import { editParts } from "../office/zip.js";
 
 /** A link of a cell: where it stands (`B2`), and its address. */
 export interface CellLink {
@@ -16,37 +16,35 @@ const FIRST_WRITTEN_FORMAT = 100;
 
 /** Gives a written workbook what the package that writes it does not know: links, and styles as the schema wants them. */
 export function finish(workbook: Uint8Array, links: readonly CellLink[]): Uint8Array {
-  const parts = unzipSync(workbook);
-  const edit = (name: string, change: (xml: string) => string) => {
-    const part = parts[name];
-    if (part) parts[name] = strToU8(change(strFromU8(part)));
-  };
-  edit("xl/styles.xml", (xml) =>
-    xml
-      .replace(/\bnumFmtId="(\d+)"/g, (all, id: string) =>
-        Number(id) < FIRST_WRITTEN_FORMAT
-          ? all
-          : `numFmtId="${Number(id) - FIRST_WRITTEN_FORMAT + FIRST_OWN_FORMAT}"`,
-      )
-      .replace(/<font>(.*?)<\/font>/gs, (_, inner: string) => `<font>${inOrder(inner)}</font>`),
+  return editParts(workbook, {
+    "xl/styles.xml": (xml) =>
+      xml
+        .replace(/\bnumFmtId="(\d+)"/g, (all, id: string) =>
+          Number(id) < FIRST_WRITTEN_FORMAT
+            ? all
+            : `numFmtId="${Number(id) - FIRST_WRITTEN_FORMAT + FIRST_OWN_FORMAT}"`,
+        )
+        .replace(/<font>(.*?)<\/font>/gs, (_, inner: string) => `<font>${inOrder(inner)}</font>`),
+    ...(links.length > 0 && linkParts(links)),
+  });
+}
+
+/** The links of a sheet, and where they go to (18.3.1.47). */
+function linkParts(links: readonly CellLink[]): Record<string, (xml: string) => string> {
+  const elements = links.map(({ place }, index) => `<hyperlink ref="${place}" r:id="link${index + 1}"/>`);
+  const relations = links.map(
+    ({ address }, index) =>
+      `<Relationship Id="link${index + 1}" Type="http://schemas.openxmlformats.org/officeDocument/2006/relationships/hyperlink" Target="${escapeXml(address)}" TargetMode="External"/>`,
   );
-  if (links.length > 0) {
-    const elements = links.map(({ place }, index) => `<hyperlink ref="${place}" r:id="link${index + 1}"/>`);
-    edit("xl/worksheets/sheet1.xml", (xml) =>
+  return {
+    "xl/worksheets/sheet1.xml": (xml) =>
       xml.replace(
         /(<\/mergeCells>|<\/sheetData>(?!<mergeCells))/,
         `$1<hyperlinks>${elements.join("")}</hyperlinks>`,
       ),
-    );
-    const relations = links.map(
-      ({ address }, index) =>
-        `<Relationship Id="link${index + 1}" Type="http://schemas.openxmlformats.org/officeDocument/2006/relationships/hyperlink" Target="${escapeXml(address)}" TargetMode="External"/>`,
-    );
-    edit("xl/worksheets/_rels/sheet1.xml.rels", (xml) =>
-      xml.replace("</Relationships>", `${relations.join("")}</Relationships>`),
-    );
-  }
-  return zipSync(parts);
+    "xl/worksheets/_rels/sheet1.xml.rels": (xml) =>
+      xml.replace("</Relationships>", () => `${relations.join("")}</Relationships>`),
+  };
 }
 
 function inOrder(font: string): string {

@@ -2,7 +2,7 @@ import { columnLetters } from "../../content/cells.js";
 import { type CellLink, finish } from "./finish.js";
 import writeExcelFile, { type CellObject } from "write-excel-file/universal";
 import { dateToSerial } from "../../content/serial.js";
-import { sheetGridOf, type GridCell } from "../office/grid.js";
+import { sheetToWrite, type GridCell } from "../office/grid.js";
 import type { WriteInput, WriteResult } from "../format.js";
 
 /** How many characters a cell of a workbook holds (Excel’s specifications and limits). */
@@ -10,7 +10,7 @@ const CELL_LENGTH = 32_767;
 
 /** Writes content as an xlsx of one sheet: typed cells with their formats, text as text, headers bold, columns wide enough. */
 export async function writeXlsx({ content }: WriteInput): Promise<WriteResult> {
-  const { rows, headerRows, widths, notices } = sheetGridOf(content, CELL_LENGTH);
+  const { rows, headerRows, widths, notices } = sheetToWrite(content, CELL_LENGTH);
   const links: CellLink[] = [];
   const data = rows.map((row, index) => {
     const line: (CellObject | null)[] = [];
