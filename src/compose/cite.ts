@@ -1,5 +1,5 @@
 import { mapLastLine } from "../content/traverse.js";
-import { type Content, paragraph, type Run, textRun } from "../content/model.js";
+import { type Content, type NoteRun, paragraph, type Run, textRun } from "../content/model.js";
 import { originText, type Origin } from "../content/origin.js";
 import type { Piece } from "./layout.js";
 import type { Citation } from "./recipe.js";
@@ -11,35 +11,30 @@ export interface Cited {
 }
 
 /**
- * Names where each piece came from: `inline` in brackets after it; `notes` by raised numbers in brackets, with the
- * sources under the block; `list` as a list of sources under the block. The same source is named once. What has no origin
- * is left alone.
+ * Names where each piece came from: `inline` in brackets after it; `notes` by a note at its end; `list` as a list of
+ * sources under the block. The same source is named once. What has no origin is left alone.
  *
  * @param inColumn whether the layout makes a table, in which sources and numbers stand in a column of their own
  */
 export function cited(pieces: readonly Piece[], cite: Citation, inColumn: boolean): Cited {
   if (cite === "none") return { pieces, below: [] };
-  const sources: string[] = [];
-  const numberOf = (source: string) => {
-    if (!sources.includes(source)) sources.push(source);
-    return sources.indexOf(source) + 1;
+  const notes = new Map<string, NoteRun>();
+  const noteOf = (source: string): NoteRun => {
+    const note = notes.get(source) ?? { type: "note", flows: [paragraph(source)] };
+    notes.set(source, note);
+    return note;
   };
   const named = pieces.map((piece) => {
     const source = piece.origin === undefined ? "" : sourceText(piece.origin, piece.collectedAt);
     if (source === "") return piece;
-    const number = numberOf(source);
+    const note = noteOf(source);
     if (cite === "list") return piece;
-    const note = `[${number}]`;
-    if (inColumn) return { ...piece, source: cite === "inline" ? source : note };
-    const mark: Run = cite === "inline" ? textRun(` (${source})`) : textRun(note, { sup: true });
-    return { ...piece, content: marked(piece.content, mark) };
+    if (inColumn) return { ...piece, source: [cite === "inline" ? textRun(source) : note] };
+    return { ...piece, content: marked(piece.content, cite === "inline" ? textRun(` (${source})`) : note) };
   });
-  if (cite === "inline") return { pieces: named, below: [] };
-  const items = sources.map((source) => ({ flows: [paragraph(source)] }));
-  return {
-    pieces: named,
-    below: items.length === 0 ? [] : [{ type: "list", ordered: cite === "notes", items }],
-  };
+  if (cite !== "list" || notes.size === 0) return { pieces: named, below: [] };
+  const items = [...notes.values()].map(({ flows }) => ({ flows }));
+  return { pieces: named, below: [{ type: "list", ordered: false, items }] };
 }
 
 /**

@@ -1,6 +1,9 @@
 import { type Cell, type Content, paragraph, type Row, type Run, textRun } from "../content/model.js";
-import { picturesOf, eachRun } from "../content/traverse.js";
+import { withNotesAtEnd, withNotesInline } from "../content/notes.js";
+import { runsText } from "../content/runs.js";
+import { eachRun } from "../content/traverse.js";
 import { notice, type Notice } from "../content/notice.js";
+import { picturesInText } from "../formats/left-out.js";
 import { writeText } from "../formats/text/write.js";
 import { withoutNotices, type LaidOut } from "./layout.js";
 import { gridOf } from "./layouts/grid.js";
@@ -11,10 +14,11 @@ import type { Fit } from "./recipe.js";
  * Makes content fit what it lands in: a `page` takes all; `plain` takes lines of text; a `line` one line of it; a `cell`
  * everything inside one sheet cell, its lines as lines of the cell; `cells` a grid; an `address` only the address.
  */
-export function fitted(content: Content, fit: Fit): LaidOut {
+export function fitted(whole: Content, fit: Fit): LaidOut {
+  if (fit === "page") return withoutNotices(whole);
+  // Nothing but a page has a place for notes.
+  const content = fit === "line" ? withNotesInline(whole) : withNotesAtEnd(whole);
   switch (fit) {
-    case "page":
-      return withoutNotices(content);
     case "plain":
       return asText(
         content,
@@ -25,9 +29,7 @@ export function fitted(content: Content, fit: Fit): LaidOut {
               .map((line) => paragraph(line)),
       );
     case "line": {
-      const text = inlineOf(content)
-        .map((run) => (run.type === "text" ? run.text : run.type === "picture" ? run.alt : " "))
-        .join("");
+      const text = runsText(inlineOf(content));
       return asText(content, text.trim() === "" ? [] : [paragraph(text.replace(/\s+/g, " ").trim())]);
     }
     case "cell":
@@ -43,9 +45,7 @@ export function fitted(content: Content, fit: Fit): LaidOut {
 
 /** Text in place of content; its pictures are left to their descriptions, which is said. */
 function asText(content: Content, text: Content): LaidOut {
-  const count = picturesOf(content).length;
-  if (count === 0) return withoutNotices(text);
-  return { content: text, notices: [notice("not-shown/pictures-in-text", { count })] };
+  return { content: text, notices: picturesInText(content) };
 }
 
 /** All of the content in one cell. A lone cell stays what it is, with its value. */

@@ -1,4 +1,4 @@
-import type { Content } from "../content/model.js";
+import type { Content, Run } from "../content/model.js";
 import type { Notice } from "../content/notice.js";
 import type { Origin } from "../content/origin.js";
 import type { Recipe } from "./recipe.js";
@@ -13,7 +13,7 @@ export interface Piece {
   /** When it was collected: ISO 8601, in UTC. */
   readonly collectedAt?: string | undefined;
   /** For a layout that makes a table: its source, as it stands in a column of its own. */
-  readonly source?: string | undefined;
+  readonly source?: readonly Run[] | undefined;
 }
 
 /** What a layout makes of the pieces: content, and what it could not show. */

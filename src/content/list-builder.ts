@@ -1,5 +1,5 @@
 import { defined } from "./defined.js";
-import type { Content, Flow, Item, List } from "./model.js";
+import type { Content, Flow, Item, List, Marker } from "./model.js";
 
 /** A line of a list as office programs write it: a paragraph with a level, and the list it belongs to. */
 export interface ListLine {
@@ -10,6 +10,7 @@ export interface ListLine {
   readonly key: string;
   /** The number of this line, where it is ordered. */
   readonly number?: number;
+  readonly marker?: Marker | undefined;
   readonly flows: Content;
 }
 
@@ -18,6 +19,7 @@ interface Open {
   readonly key: string;
   readonly ordered: boolean;
   readonly start: number | undefined;
+  readonly marker: Marker | undefined;
   readonly items: { flows: Flow[] }[];
 }
 
@@ -31,26 +33,21 @@ export class ListBuilder {
     while (this.#open.length > 0 && this.#open.at(-1)!.level > line.level) this.#close();
     const current = this.#open.at(-1);
     const sameLevel = current?.level === line.level;
-    if (sameLevel && (current.key !== line.key || current.ordered !== line.ordered)) this.#close();
+    if (sameLevel && !continues(current, line)) this.#close();
     if (!sameLevel || this.#open.at(-1)?.level !== line.level) {
-      const { level, key, ordered, number } = line;
-      this.#open.push({
-        level,
-        key,
-        ordered,
-        start: ordered && number !== 1 ? number : undefined,
-        items: [],
-      });
+      const { level, key, ordered, number, marker } = line;
+      const start = ordered && number !== 1 ? number : undefined;
+      this.#open.push({ level, key, ordered, start, marker, items: [] });
     }
     this.#open.at(-1)!.items.push({ flows: [...line.flows] });
   }
 
   #close(): void {
-    const { ordered, start, items } = this.#open.pop()!;
+    const { ordered, start, marker, items } = this.#open.pop()!;
     const list: List = {
       type: "list",
       ordered,
-      ...defined({ start }),
+      ...defined({ start, marker }),
       items: items as Item[],
     };
     const parent = this.#open.at(-1)?.items.at(-1);
@@ -63,4 +60,10 @@ export class ListBuilder {
     while (this.#open.length > 0) this.#close();
     return this.#done.splice(0);
   }
+}
+
+/** Whether a line is the next item of a list: of the same list, with the number that comes next. */
+function continues({ key, ordered, start = 1, items }: Open, line: ListLine): boolean {
+  const isNext = !ordered || line.number === undefined || line.number === start + items.length;
+  return key === line.key && ordered === line.ordered && isNext;
 }

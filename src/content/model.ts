@@ -40,7 +40,20 @@ export interface List {
   readonly type: "list";
   readonly ordered: boolean;
   readonly start?: number;
+  readonly marker?: Marker;
   readonly items: readonly Item[];
+}
+
+/** What marks the items of a list, where it is not numbers like `1.` or the bullet that is usual where it lands. */
+export interface Marker {
+  /** How numbers are written, by the names of CSS (Counter Styles Level 3, 6); decimal when absent. */
+  readonly numbers?: "lower-alpha" | "upper-alpha" | "lower-roman" | "upper-roman";
+  /** What stands before each number; nothing when absent. */
+  readonly before?: string;
+  /** What stands after each number; a full stop when absent. */
+  readonly after?: string;
+  /** The bullet of a list without numbers. */
+  readonly bullet?: string;
 }
 
 /** One item of a list. */
@@ -96,6 +109,7 @@ export interface Picture {
   readonly height?: number;
   /** What the picture shows, for those who cannot see it. */
   readonly alt: string;
+  readonly link?: Address;
 }
 
 /** The media types a picture can have. */
@@ -119,8 +133,8 @@ export interface Divider {
   readonly type: "divider";
 }
 
-/** A piece of a line: text with marks, a line break, or a picture in the line. */
-export type Run = TextRun | BreakRun | Picture;
+/** A piece of a line: text with marks, a line break, a picture in the line, or the place of a note. */
+export type Run = TextRun | BreakRun | Picture | NoteRun;
 
 /** Text that looks the same from its first letter to its last. */
 export interface TextRun {
@@ -132,6 +146,12 @@ export interface TextRun {
 /** A new line within the same paragraph. */
 export interface BreakRun {
   readonly type: "break";
+}
+
+/** The place in a line where a note is called, and what the note says. Its number is up to where it lands. */
+export interface NoteRun {
+  readonly type: "note";
+  readonly flows: Content;
 }
 
 /** How a text run looks, and where it links to. A mark that is absent is off. */

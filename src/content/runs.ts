@@ -1,10 +1,27 @@
+import { content as words } from "../messages/en/content.js";
 import type { Marks, Run } from "./model.js";
 
-/** The text of some runs; a line break is `\n`, a picture its alternative text. */
+/**
+ * The text of some runs: a line break is `\n`; a picture its alternative text, in square brackets where there is text
+ * beside it; a note nothing.
+ */
 export function runsText(runs: readonly Run[]): string {
   let text = "";
-  for (const run of runs) text += run.type === "text" ? run.text : run.type === "break" ? "\n" : run.alt;
+  for (const run of runs) text += runText(run, runs.length === 1);
   return text;
+}
+
+function runText(run: Run, isAlone: boolean): string {
+  switch (run.type) {
+    case "text":
+      return run.text;
+    case "break":
+      return "\n";
+    case "picture":
+      return isAlone ? run.alt : `[${run.alt || words.picture}]`;
+    case "note":
+      return "";
+  }
 }
 
 /** Whether a line holds nothing but breaks and spaces. */

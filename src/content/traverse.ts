@@ -49,12 +49,12 @@ export function isLine(flow: Flow | undefined): flow is Paragraph | Heading {
   return flow?.type === "paragraph" || flow?.type === "heading";
 }
 
-/** Whether any flow passes, those in items, quotes and cells included; stops at the first, in reading order. */
+/** Whether any flow passes, those in items, quotes and cells included, but not those of notes; stops at the first. */
 export function someFlow(content: Content, test: (flow: Flow) => boolean): boolean {
   return content.some((flow) => test(flow) || someInside(flow, (inner) => someFlow(inner, test)));
 }
 
-/** Calls `visit` with every flow, those in items, quotes and cells included, in reading order. */
+/** Calls `visit` with every flow, those in items, quotes and cells included, but not those of notes, in reading order. */
 export function eachFlow(content: Content, visit: (flow: Flow) => void): void {
   someFlow(content, (flow) => {
     visit(flow);
@@ -62,14 +62,19 @@ export function eachFlow(content: Content, visit: (flow: Flow) => void): void {
   });
 }
 
-/** Whether any run of any line passes, those of captions and lone pictures included; stops at the first. */
+/** Whether any run of any line passes, those of captions and lone pictures included, but not those of notes; stops at the first. */
 export function someRun(content: Content, test: (run: Run) => boolean): boolean {
   return someFlow(content, (flow) => ownLine(flow)?.some(test) ?? false);
 }
 
-/** Calls `visit` with every run of every line, captions and lone pictures included, in reading order. */
+/** Calls `visit` with every run of every line, of captions, lone pictures and notes too, in reading order. */
 export function eachRun(content: Content, visit: (run: Run) => void): void {
-  eachFlow(content, (flow) => ownLine(flow)?.forEach(visit));
+  eachFlow(content, (flow) =>
+    ownLine(flow)?.forEach((run) => {
+      visit(run);
+      if (run.type === "note") eachRun(run.flows, visit);
+    }),
+  );
 }
 
 /** The pictures of the content, in reading order. */
@@ -100,14 +105,15 @@ export interface ContentMap {
   readonly runs?: (runs: readonly Run[]) => readonly Run[];
 }
 
-/** Content with every flow and every line changed, those in items, quotes and cells included. */
+/** Content with every flow and every line changed, those in items, quotes, cells and notes included. */
 export function mapContent(content: Content, map: ContentMap): Content {
-  const flows = map.flow ? content.flatMap(map.flow) : content;
-  return flows.map((flow) => mapInside(flow, map));
+  const { flow: replace } = map;
+  if (!replace) return content.map((flow) => mapInside(flow, map));
+  return content.flatMap((flow) => replace(flow).map((each) => mapInside(each, map)));
 }
 
 function mapInside(flow: Flow, map: ContentMap): Flow {
-  const { runs = (line) => line } = map;
+  const runs = (line: readonly Run[]) => mapLine(line, map);
   switch (flow.type) {
     case "paragraph":
     case "heading":
@@ -127,6 +133,13 @@ function mapInside(flow: Flow, map: ContentMap): Flow {
     case "divider":
       return flow;
   }
+}
+
+function mapLine(line: readonly Run[], map: ContentMap): readonly Run[] {
+  const mapped = line.some((run) => run.type === "note")
+    ? line.map((run) => (run.type === "note" ? { ...run, flows: mapContent(run.flows, map) } : run))
+    : line;
+  return map.runs ? map.runs(mapped) : mapped;
 }
 
 /** The content with its last line changed, also where that stands in a list or a quote; nothing where it ends otherwise. */

@@ -1,5 +1,5 @@
 import { defined } from "../content/defined.js";
-import type { Cell, CellValue, Flow, Marks, Picture, Run } from "../content/model.js";
+import type { Cell, CellValue, Flow, Marker, Marks, Picture, Run } from "../content/model.js";
 
 /**
  * The lines of a drawer file as a JSON Schema (draft 2020-12): `$defs/header` for the first, `$defs/snippet` for the
@@ -60,13 +60,15 @@ const picture: Members<Picture> = [
     mediaType: { enum: ["image/png", "image/jpeg", "image/gif", "image/webp", "image/svg+xml"] },
     alt: text,
   },
-  { width: count(0), height: count(0) },
+  { width: count(0), height: count(0), link: ref("link") },
 ];
 const snippetMembers: Record<string, object> = {
   origin: ref("origin"),
   collectedAt: { type: "string", pattern: "^\\d{4}-\\d\\d-\\d\\dT\\d\\d:\\d\\d:\\d\\d(\\.\\d+)?Z$" },
   content: flows,
 };
+/** What stands around the number of an item. */
+const aside = { type: "string", maxLength: 40 };
 const on = { const: true };
 
 /** The schema. */
@@ -107,7 +109,7 @@ export const DRAWER_FILE_SCHEMA = {
       heading: [{ level: { type: "integer", minimum: 1, maximum: 6 }, runs }, sides],
       list: [
         { ordered: { type: "boolean" }, items: list(closed({ flows })) },
-        { start: { type: "integer" } },
+        { start: { type: "integer" }, marker: ref("marker") },
       ],
       table: [
         { headerRows: count(0), rows: list(list(ref("cell"))) },
@@ -118,6 +120,12 @@ export const DRAWER_FILE_SCHEMA = {
       code: [{ text }, { language: { type: "string", pattern: "^[\\p{L}\\p{N}+#._-]{1,60}$" } }],
       divider: [{}],
     }),
+    marker: closed({}, {
+      numbers: { enum: ["lower-alpha", "upper-alpha", "lower-roman", "upper-roman"] },
+      before: aside,
+      after: aside,
+      bullet: { type: "string", minLength: 1, maxLength: 4 },
+    } satisfies Allowed<Marker>),
     cell: closed({ flows }, {
       colspan: count(1),
       rowspan: count(1),
@@ -137,7 +145,12 @@ export const DRAWER_FILE_SCHEMA = {
         boolean: [{ boolean: { type: "boolean" } }],
       }),
     } satisfies Allowed<Cell>),
-    run: oneOfTypes<Run>({ text: [{ text }, { marks: ref("marks") }], break: [{}], picture }),
+    run: oneOfTypes<Run>({
+      text: [{ text }, { marks: ref("marks") }],
+      break: [{}],
+      picture,
+      note: [{ flows }],
+    }),
     marks: closed({}, {
       bold: on,
       italic: on,
@@ -150,11 +163,12 @@ export const DRAWER_FILE_SCHEMA = {
       background: ref("color"),
       font: { type: "string", pattern: "^[\\p{L}\\p{N}][\\p{L}\\p{N}\\p{M} ._+-]{0,79}$" },
       size: { description: "Points.", type: "number", minimum: 1, maximum: 1638 },
-      link: {
-        type: "string",
-        pattern:
-          '^([Hh][Tt][Tt][Pp][Ss]?://[^/?#\\s]|[Mm][Aa][Ii][Ll][Tt][Oo]:|[Tt][Ee][Ll]:)[^\\u0000-\\u0020\\u007f<>"\\\\^`{|}]*$',
-      },
+      link: ref("link"),
     } satisfies Allowed<Marks>),
+    link: {
+      type: "string",
+      pattern:
+        '^([Hh][Tt][Tt][Pp][Ss]?://[^/?#\\s]|[Mm][Aa][Ii][Ll][Tt][Oo]:|[Tt][Ee][Ll]:)[^\\u0000-\\u0020\\u007f<>"\\\\^`{|}]*$',
+    },
   },
 } as const;

@@ -131,6 +131,15 @@ export class Leaves {
     return prune(this.#content, wanted);
   }
 
+  /**
+   * The parts of the document that a spot names, whole, each once.
+   * @throws DrawerError `bad-spot`, `no-spot`
+   */
+  flowsAt(text: string, file: string): Flow[] {
+    const [from, to] = this.#range(parseSpot(text), text, file);
+    return this.#leaves.slice(from, to + 1).map(({ flow }) => flow);
+  }
+
   #range(spot: Spot, text: string, file: string): [number, number] {
     const { p, t, i, s } = this.#counts;
     const find = (kind: string, number: number) =>

@@ -7,6 +7,7 @@ import { isBlank } from "../content/traverse.js";
 import type { Notice, Reading } from "../content/notice.js";
 import { parseCells, parseLines, writeCells, type Rectangle } from "../content/cells.js";
 import { tellFormat } from "../formats/detect.js";
+import type { ReadDocument } from "../formats/format.js";
 import { formatOf, READ_FORMATS, type FormatName } from "../formats/registry.js";
 import { cutLines, Leaves, type Part } from "./parts.js";
 import type { ReadSheet } from "../formats/office/sheet.js";
@@ -86,7 +87,7 @@ class DocumentSource implements Source {
   constructor(
     readonly name: string,
     readonly format: FormatName,
-    readonly reading: Reading & { readonly title?: string },
+    readonly reading: ReadDocument,
   ) {
     this.notices = reading.notices;
     if (reading.title !== undefined) this.title = reading.title;
@@ -100,7 +101,16 @@ class DocumentSource implements Source {
   at(spot?: string): Reading {
     const { content, pictures, notices } = this.reading;
     if (spot === undefined) return { content, pictures, notices };
-    return { content: this.#cut(content, spot), pictures, notices: [] };
+    const parsed = parseSpot(spot);
+    if (parsed.type === "lines" && this.format === "text") {
+      return { content: cutLines(content, parsed, spot, this.name), pictures, notices: [] };
+    }
+    const flows = this.#leaves.flowsAt(spot, this.name);
+    return {
+      content: this.#leaves.at(spot, this.name),
+      pictures,
+      notices: this.reading.noticesOf?.(flows) ?? [],
+    };
   }
 
   spots(written: string): string[] {
@@ -108,13 +118,6 @@ class DocumentSource implements Source {
       const lower = spot.replace(/^[A-Z](?=\d)/, (letter) => letter.toLowerCase());
       return canonicalSpot(parseSpot(lower));
     });
-  }
-
-  #cut(content: Content, spot: string): Content {
-    const parsed = parseSpot(spot);
-    return parsed.type === "lines" && this.format === "text"
-      ? cutLines(content, parsed, spot, this.name)
-      : this.#leaves.at(spot, this.name);
   }
 }
 

@@ -1,4 +1,4 @@
-import type { Content } from "../content/model.js";
+import type { Content, Flow } from "../content/model.js";
 import type { Notice, Reading } from "../content/notice.js";
 import type { ReadSheet } from "./office/sheet.js";
 
@@ -9,6 +9,8 @@ export type ReadFile = ReadDocument | { readonly sheets: readonly ReadSheet[] };
 export interface ReadDocument extends Reading {
   /** Its title, where it says one. */
   readonly title?: string;
+  /** Those of its notices that are about these of its flows; nothing where it has none of any. */
+  readonly noticesOf?: (flows: readonly Flow[]) => Notice[];
 }
 
 /** What is to be written. */
@@ -59,6 +61,6 @@ export function asText(text: string): WriteResult {
 }
 
 /** Text whose last line is to be ended; an empty text stays empty. */
-export function asLines(text: string): WriteResult {
-  return asText(text === "" ? "" : `${text}\n`);
+export function asLines(text: string, notices: readonly Notice[] = []): WriteResult {
+  return { data: text === "" ? "" : `${text}\n`, notices };
 }

@@ -206,12 +206,16 @@ function list(full: boolean, depth: number): Arbitrary<Flow> {
     .record({
       ordered: fc.boolean(),
       start: fc.constantFrom(1, 1, 5),
+      numbers: fc.constantFrom(undefined, undefined, "lower-alpha" as const, "upper-roman" as const),
+      bullet: fc.constantFrom(undefined, undefined, "✓", "–"),
       items: fc.array(item, { minLength: 1, maxLength: 3 }),
     })
-    .map(({ ordered, start, items }) => ({
+    .map(({ ordered, start, items, numbers, bullet }) => ({
       type: "list",
       ordered,
       ...(ordered && start > 1 && { start }),
+      ...(full && ordered && numbers && { marker: { numbers } }),
+      ...(full && !ordered && bullet !== undefined && { marker: { bullet } }),
       items,
     }));
 }
@@ -221,6 +225,17 @@ export const contents: Arbitrary<Content> = fc.array(flow(true, 2), {
   minLength: 1,
   maxLength: 4,
 }) as Arbitrary<Content>;
+
+/** Content in whose paragraphs and headings notes are called. */
+export const notedContents: Arbitrary<Content> = fc
+  .tuple(contents, fc.array(paragraph(true), { minLength: 1, maxLength: 2 }))
+  .map(([content, flows]) =>
+    content.map((flow) =>
+      flow.type === "paragraph" || flow.type === "heading"
+        ? { ...flow, runs: [...flow.runs, { type: "note" as const, flows }] }
+        : flow,
+    ),
+  );
 
 /** Content that Markdown has a form for. */
 export const plainContents: Arbitrary<Content> = fc.array(flow(false, 2), {

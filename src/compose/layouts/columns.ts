@@ -2,7 +2,7 @@ import { content as words } from "../../messages/en/content.js";
 import type { Content, Row, Table } from "../../content/model.js";
 import { columnsOf } from "../../content/spans.js";
 import { withoutNotices, type Layout, type Piece } from "../layout.js";
-import { blanks, filled, gridOf, hasSources, textCell } from "./grid.js";
+import { BLANK, blanks, filled, gridOf, hasSources, lineCell, textCell } from "./grid.js";
 
 /**
  * The pieces side by side in one table: a table gives its columns, anything else a column of its lines. Headers stand in
@@ -41,10 +41,12 @@ function withLabel(table: Table, { label }: Piece): Table {
 }
 
 /** The table with one column more, in which its source stands beside each of its rows. */
-function withSource(table: Table, { source = "" }: Piece): Table {
-  const rows = filled(table.rows).map((row, index) => [
-    ...row,
-    textCell(index < table.headerRows ? (index === table.headerRows - 1 ? words.source : "") : source),
-  ]);
+function withSource(table: Table, { source = [] }: Piece): Table {
+  const cell = lineCell(source);
+  const head = textCell(words.source);
+  const rows = filled(table.rows).map((row, index) => {
+    if (index >= table.headerRows) return [...row, cell];
+    return [...row, index === table.headerRows - 1 ? head : BLANK];
+  });
   return { ...table, rows };
 }

@@ -1,4 +1,12 @@
-import { type Cell, type Content, type Flow, paragraph, type Row, type Table } from "../../content/model.js";
+import {
+  type Cell,
+  type Content,
+  type Flow,
+  paragraph,
+  type Row,
+  type Run,
+  type Table,
+} from "../../content/model.js";
 import { columnsOf, hasSpans, placeCells } from "../../content/spans.js";
 import type { Piece } from "../layout.js";
 import { linesOf } from "./lines-of.js";
@@ -16,6 +24,11 @@ export function blanks(count: number): Cell[] {
 /** A cell with a text. */
 export function textCell(text: string): Cell {
   return { flows: text === "" ? [] : [paragraph(text)] };
+}
+
+/** A cell with a line of runs, such as a source. */
+export function lineCell(runs: readonly Run[]): Cell {
+  return { flows: runs.length === 0 ? [] : [{ type: "paragraph", runs }] };
 }
 
 /** Content as one grid, and the captions of its tables, which stand above it. */

@@ -1,8 +1,8 @@
-import { type Cell, type Content, paragraph, type Row } from "../../content/model.js";
+import { type Cell, type Content, paragraph, type Row, type Run, textRun } from "../../content/model.js";
 import { columnsOf } from "../../content/spans.js";
 import { notice } from "../../content/notice.js";
 import type { Layout } from "../layout.js";
-import { BLANK, filled, gridOf, hasSources, textCell } from "./grid.js";
+import { BLANK, filled, gridOf, hasSources, lineCell } from "./grid.js";
 
 /**
  * Labels and their values, a row each. A snippet with a label is a pair; a table gives a row for each of its own, whose
@@ -10,15 +10,15 @@ import { BLANK, filled, gridOf, hasSources, textCell } from "./grid.js";
  * stands by itself. Captions stand above.
  */
 export const pairs: Layout = (pieces) => {
-  const rows: { cells: Row; source: string }[] = [];
+  const rows: { cells: Row; source: readonly Run[] }[] = [];
   const captions: Content[] = [];
   let wide = 0;
-  let waiting: { cell: Cell; source: string } | undefined;
+  let waiting: { cell: Cell; source: readonly Run[] } | undefined;
   const flush = () => {
     if (waiting) rows.push({ cells: [waiting.cell, BLANK], source: waiting.source });
     waiting = undefined;
   };
-  for (const { content, label, source = "" } of pieces) {
+  for (const { content, label, source = [] } of pieces) {
     if (content.some((flow) => flow.type === "table")) {
       flush();
       const grid = gridOf(content);
@@ -29,8 +29,7 @@ export const pairs: Layout = (pieces) => {
       flush();
       rows.push({ cells: [{ flows: [paragraph(label)] }, { flows: content }], source });
     } else if (waiting) {
-      const sources = [...new Set([waiting.source, source])].filter(Boolean).join("; ");
-      rows.push({ cells: [waiting.cell, { flows: content }], source: sources });
+      rows.push({ cells: [waiting.cell, { flows: content }], source: bothSources(waiting.source, source) });
       waiting = undefined;
     } else waiting = { cell: { flows: content }, source };
   }
@@ -47,10 +46,16 @@ export const pairs: Layout = (pieces) => {
             {
               type: "table" as const,
               headerRows: 0,
-              rows: withSources ? table.map((row, at) => [...row, textCell(rows[at]!.source)]) : table,
+              rows: withSources ? table.map((row, at) => [...row, lineCell(rows[at]!.source)]) : table,
             },
           ]),
     ],
     notices,
   };
 };
+
+/** The sources of a label and of its value, each once. */
+function bothSources(label: readonly Run[], value: readonly Run[]): readonly Run[] {
+  if (value.length === 0 || JSON.stringify(label) === JSON.stringify(value)) return label;
+  return label.length === 0 ? value : [...label, textRun("; "), ...value];
+}

@@ -10,7 +10,7 @@ import { originText } from "../../content/origin.js";
 import { cellText } from "../../formats/text/write.js";
 import type { Layout, Piece } from "../layout.js";
 import type { Recipe } from "../recipe.js";
-import { BLANK, captionLine, filled, hasSources, textCell } from "./grid.js";
+import { BLANK, captionLine, filled, hasSources, lineCell, textCell } from "./grid.js";
 import { renamedColumns, withHeaders } from "./headers.js";
 
 /**
@@ -68,7 +68,7 @@ class Stack {
   readonly #names: (string | undefined)[] = [];
   readonly #body: Row[] = [];
   /** The source of each row of the body. */
-  readonly #sources: string[] = [];
+  readonly #sources: Cell[] = [];
   readonly #captions: Flow[] = [];
   readonly #mappings: Mapping[] = [];
   /** What columns are to be called, by their names as they are compared. */
@@ -189,10 +189,11 @@ class Stack {
   }
 
   /** One by one: a table may have more rows than a call may have arguments. */
-  #push(rows: readonly Row[], { source = "" }: Piece): void {
+  #push(rows: readonly Row[], { source = [] }: Piece): void {
+    const cell = lineCell(source);
     for (const row of rows) {
       this.#body.push(row);
-      this.#sources.push(source);
+      this.#sources.push(cell);
     }
   }
 
@@ -227,12 +228,11 @@ class Stack {
     const even = filled(rows, Math.max(this.#names.length, columnsOf(table)));
     if (!this.withSources) return [...this.#captions, { ...table, rows: even }];
     const head = this.#head.length;
-    const sourceOf = (index: number) =>
-      index < head ? (index === head - 1 ? words.source : "") : this.#sources[index - head]!;
-    return [
-      ...this.#captions,
-      { ...table, rows: even.map((row, index) => [...row, textCell(sourceOf(index))]) },
-    ];
+    const sourceOf = (index: number): Cell => {
+      if (index >= head) return this.#sources[index - head]!;
+      return index === head - 1 ? textCell(words.source) : BLANK;
+    };
+    return [...this.#captions, { ...table, rows: even.map((row, index) => [...row, sourceOf(index)]) }];
   }
 
   /** Names of columns that were to be called otherwise and are nowhere. */

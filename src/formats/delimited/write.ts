@@ -1,6 +1,8 @@
 import { fillGrid } from "../../content/spans.js";
 import { guardFormula } from "./formula.js";
 import { type Cell, type Content, type Flow, type List, type Table, textRun } from "../../content/model.js";
+import { markText } from "../../content/marker.js";
+import { withNotesAtEnd } from "../../content/notes.js";
 import { runsText } from "../../content/runs.js";
 import type { Notice } from "../../content/notice.js";
 import { cellText, writeText } from "../text/write.js";
@@ -57,15 +59,15 @@ export function writeDelimited(
         flow satisfies never;
     }
   };
-  content.forEach(add);
+  withNotesAtEnd(content).forEach(add);
   return { text: rows.map((row) => row + "\n").join(""), notices: [] };
 }
 
 /** The flows of a list's items; those of a numbered list begin with their numbers. */
-function numbered({ ordered, start = 1, items }: List): Content[] {
-  if (!ordered) return items.map(({ flows }) => flows);
-  return items.map(({ flows }, index) => {
-    const number = textRun(`${start + index}. `);
+function numbered(list: List): Content[] {
+  if (!list.ordered) return list.items.map(({ flows }) => flows);
+  return list.items.map(({ flows }, index) => {
+    const number = textRun(`${markText(list, index)} `);
     const [first, ...rest] = flows;
     if (first?.type !== "paragraph") return [{ type: "paragraph", runs: [number] }, ...flows];
     return [{ ...first, runs: [number, ...first.runs] }, ...rest];

@@ -1,6 +1,7 @@
+import { fenced, fraction, grouped, matrix, root, scripted, scripts } from "../linear-math.js";
 import { attributeOf, childOf, childrenOf, type Element } from "../office/xml.js";
 
-/** An equation (Office Math, ECMA-376 part 1, 22.1) as plain linear text: `(a+b)/2`, `x^2`, `√(x)`. */
+/** An equation (Office Math, ECMA-376 part 1, 22.1) as plain text on one line. */
 export function mathText(element: Element | undefined): string {
   let text = "";
   for (const child of element ? childrenOf(element) : []) text += partText(child);
@@ -9,49 +10,36 @@ export function mathText(element: Element | undefined): string {
 
 function partText(element: Element): string {
   const part = (name: string) => mathText(childOf(element, name));
+  const parts = (of: Element, name: string) =>
+    [...childrenOf(of)].filter(({ localName }) => localName === name);
   switch (element.localName ?? "") {
     case "t":
       return element.textContent ?? "";
     case "f":
-      return `${grouped(part("num"))}/${grouped(part("den"))}`;
+      return fraction(part("num"), part("den"));
     case "sSup":
-      return `${grouped(part("e"))}^${grouped(part("sup"))}`;
     case "sSub":
-      return `${grouped(part("e"))}_${grouped(part("sub"))}`;
     case "sSubSup":
-      return `${grouped(part("e"))}_${grouped(part("sub"))}^${grouped(part("sup"))}`;
-    case "rad": {
-      const degree = part("deg");
-      return `${degree === "" || degree === "2" ? "" : degree}√(${part("e")})`;
+      return scripted(part("e"), part("sub"), part("sup"));
+    case "rad":
+      return root(part("e"), part("deg"));
+    case "d": {
+      const properties = childOf(element, "dPr");
+      const sign = (name: string) => attributeOf(childOf(properties, name), "val");
+      return fenced(parts(element, "e").map(mathText), sign("begChr"), sign("endChr"));
     }
-    case "d":
-      return `(${[...childrenOf(element)]
-        .filter(({ localName }) => localName === "e")
-        .map(mathText)
-        .join(", ")})`;
     case "nary": {
-      const sign = signOf(element) ?? "∫";
-      const [below, above] = [part("sub"), part("sup")];
-      return `${sign}${below && `_${grouped(below)}`}${above && `^${grouped(above)}`} ${part("e")}`;
+      const sign = attributeOf(childOf(childOf(element, "naryPr"), "chr"), "val") ?? "∫";
+      return `${sign}${scripts(part("sub"), part("sup"))} ${part("e")}`;
     }
     case "func":
       return `${part("fName")} ${grouped(part("e"))}`;
-    case "mr":
-      return `${[...childrenOf(element)].map(mathText).join(", ")}; `;
+    case "m":
+      return matrix(parts(element, "mr").map((row) => parts(row, "e").map(mathText)));
     case "rPr":
     case "ctrlPr":
       return "";
     default:
       return mathText(element);
   }
-}
-
-function signOf(element: Element): string | undefined {
-  const sign = childOf(childOf(element, "naryPr"), "chr");
-  return attributeOf(sign, "val");
-}
-
-/** In brackets, when it is more than one sign or number. */
-function grouped(text: string): string {
-  return /^(?:[\p{L}\p{M}]|[\d.,]+|)$/u.test(text) ? text : `(${text})`;
 }

@@ -1,58 +1,154 @@
+import { bulletMarker, NUMBERS_BY_FIRST, numberMarker, numberText } from "../../content/marker.js";
+import type { Marker } from "../../content/model.js";
 import { attributeOf, childOf, childrenOf, type Element } from "../office/xml.js";
+import { symbolText } from "../office/symbols.js";
 
 /** One level of a list's numbering. */
-export interface NumberingLevel {
-  readonly ordered: boolean;
+interface NumberingLevel {
+  /** `decimal`, `lowerLetter`, `bullet`… (ECMA-376 part 1, 17.18.59). */
+  readonly format: string;
+  /** What stands before an item: `%1.%2)`, where each number of a level has the place of its own. */
+  readonly text: string;
+  /** The font that a bullet is a sign of. */
+  readonly font: string;
   readonly start: number;
+  /** Whether all numbers in it are decimal. */
+  readonly isLegal: boolean;
+  /** Whether a space or a tab parts it from the text. */
+  readonly isApart: boolean;
+  /** The paragraph style whose paragraphs stand at this level. */
+  readonly style: string | undefined;
+}
+
+/** A list: its levels, the counts that it shares with lists of the same sort, and where it begins anew. */
+interface Numbering {
+  readonly levels: ReadonlyMap<number, NumberingLevel>;
+  readonly counts: number[];
+  /** The levels that begin anew with its first paragraph there. */
+  readonly restarts: Map<number, number>;
+}
+
+/** What stands before a paragraph of a list. */
+export interface Label {
+  readonly ordered: boolean;
+  readonly number: number;
+  readonly marker: Marker | undefined;
+  /** As it is shown, with the space after it; empty where nothing is. */
+  readonly text: string;
 }
 
 /** The numbering of a docx (ECMA-376 part 1, 17.9), and the count of each list as paragraphs go by. */
 export class DocxNumbering {
-  readonly #levels = new Map<string, Map<number, NumberingLevel>>();
-  readonly #counts = new Map<string, number[]>();
+  readonly #lists = new Map<string, Numbering>();
 
   constructor(root: Element | undefined) {
     if (!root) return;
-    const abstracts = new Map<string, Map<number, NumberingLevel>>();
+    const abstracts = new Map<string, Numbering>();
     for (const child of childrenOf(root)) {
-      if (child.localName === "abstractNum")
-        abstracts.set(attributeOf(child, "abstractNumId") ?? "", levelsOf(child));
+      if (child.localName !== "abstractNum") continue;
+      abstracts.set(attributeOf(child, "abstractNumId") ?? "", {
+        levels: levelsOf(child),
+        counts: [],
+        restarts: new Map(),
+      });
     }
     for (const num of childrenOf(root)) {
       if (num.localName !== "num") continue;
-      const levels = new Map(abstracts.get(attributeOf(childOf(num, "abstractNumId"), "val") ?? ""));
+      const abstract = abstracts.get(attributeOf(childOf(num, "abstractNumId"), "val") ?? "");
+      const levels = new Map(abstract?.levels);
+      const restarts = new Map<number, number>();
       for (const override of childrenOf(num)) {
         if (override.localName !== "lvlOverride") continue;
-        const at = Number(attributeOf(override, "ilvl") ?? 0);
         for (const [level, facts] of levelsOf(override)) levels.set(level, facts);
         const start = attributeOf(childOf(override, "startOverride"), "val");
-        if (start !== undefined) levels.set(at, { ordered: true, ...levels.get(at), start: Number(start) });
+        if (start !== undefined) restarts.set(Number(attributeOf(override, "ilvl") ?? 0), Number(start));
       }
-      this.#levels.set(attributeOf(num, "numId") ?? "", levels);
+      const counts = abstract?.counts ?? [];
+      this.#lists.set(attributeOf(num, "numId") ?? "", { levels, counts, restarts });
     }
   }
 
-  /** What the next paragraph of a list at a level is: a bullet, or its number. */
-  next(list: string, level: number): { ordered: boolean; number: number } {
-    const facts = this.#levels.get(list)?.get(level) ?? { ordered: false, start: 1 };
-    let counts = this.#counts.get(list);
-    if (!counts) this.#counts.set(list, (counts = []));
-    counts.length = Math.min(counts.length, level + 1);
-    const number = counts[level] === undefined ? facts.start : counts[level] + 1;
-    counts[level] = number;
-    return { ordered: facts.ordered, number };
+  /** The level at which paragraphs of a style stand in a list. */
+  levelOfStyle(list: string, style: string): number | undefined {
+    for (const [level, facts] of this.#lists.get(list)?.levels ?? []) if (facts.style === style) return level;
+    return undefined;
   }
+
+  /** What stands before the next paragraph of a list at a level; nothing where the list says that nothing does. */
+  next(list: string, level: number): Label | undefined {
+    const numbering = this.#lists.get(list);
+    const facts = numbering?.levels.get(level);
+    if (!numbering || !facts) return { ordered: false, number: 1, marker: undefined, text: "• " };
+    const { counts, restarts } = numbering;
+    const restart = restarts.get(level);
+    const last = counts[level];
+    const number = restart ?? (last === undefined ? facts.start : last + 1);
+    restarts.delete(level);
+    counts.length = Math.min(counts.length, level + 1);
+    counts[level] = number;
+    const space = facts.isApart ? " " : "";
+    if (facts.format !== "bullet" && facts.format !== "none") return numbered(numbering, level, space);
+    const bullet = facts.text === "" ? "" : bulletOf(facts);
+    if (bullet === "") return undefined;
+    return { ordered: false, number, marker: bulletMarker(bullet, level), text: bullet + space };
+  }
+}
+
+function numbered({ levels, counts }: Numbering, level: number, space: string): Label {
+  const { text, isLegal } = levels.get(level)!;
+  const numberAt = (at: number) => {
+    const facts = levels.get(at);
+    const numbers = isLegal ? undefined : numbersOf(facts);
+    return numberText(counts[at] ?? facts?.start ?? 1, numbers);
+  };
+  const fill = (part: string) => part.replace(/%([1-9])/g, (_, at: string) => numberAt(Number(at) - 1));
+  const own = text.lastIndexOf(`%${level + 1}`);
+  const shown = fill(text);
+  const label = { number: counts[level]!, text: shown === "" ? "" : shown + space };
+  // A text without the number is the same before each paragraph, as a bullet is.
+  if (own < 0) return { ...label, ordered: false, marker: shown === "" ? undefined : { bullet: shown } };
+  const [before, after] = [fill(text.slice(0, own)), fill(text.slice(own + 2))];
+  const numbers = isLegal ? undefined : numbersOf(levels.get(level));
+  return { ...label, ordered: true, marker: numberMarker(numbers, before, after) };
+}
+
+const FIRST: Readonly<Record<string, string>> = {
+  lowerLetter: "a",
+  upperLetter: "A",
+  lowerRoman: "i",
+  upperRoman: "I",
+};
+
+function numbersOf(level: NumberingLevel | undefined) {
+  return NUMBERS_BY_FIRST[FIRST[level?.format ?? ""] ?? ""];
+}
+
+/** A bullet as a sign: those of symbol fonts are places in their tables. */
+function bulletOf({ text, font }: NumberingLevel): string {
+  return [...text]
+    .map((sign) => {
+      const code = sign.codePointAt(0)!;
+      return /^(symbol|wingdings)$/i.test(font) || (code >= 0xf000 && code <= 0xf0ff)
+        ? symbolText(font, code)
+        : sign;
+    })
+    .join("");
 }
 
 function levelsOf(parent: Element): Map<number, NumberingLevel> {
   const levels = new Map<number, NumberingLevel>();
   for (const lvl of childrenOf(parent)) {
     if (lvl.localName !== "lvl") continue;
-    const format = attributeOf(childOf(lvl, "numFmt"), "val") ?? "decimal";
-    const start = Number(attributeOf(childOf(lvl, "start"), "val") ?? 1);
+    const of = (name: string) => attributeOf(childOf(lvl, name), "val");
+    const legal = childOf(lvl, "isLgl");
     levels.set(Number(attributeOf(lvl, "ilvl") ?? 0), {
-      ordered: format !== "bullet" && format !== "none",
-      start,
+      format: of("numFmt") ?? "decimal",
+      text: of("lvlText") ?? "",
+      font: attributeOf(childOf(childOf(lvl, "rPr"), "rFonts"), "ascii") ?? "",
+      start: Number(of("start") ?? 1),
+      isLegal: legal !== undefined && attributeOf(legal, "val") !== "0",
+      isApart: of("suff") !== "nothing",
+      style: of("pStyle"),
     });
   }
   return levels;

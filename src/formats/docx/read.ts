@@ -1,4 +1,4 @@
-import { symbolText } from "./symbols.js";
+import { symbolText } from "../office/symbols.js";
 import { mathText } from "./math.js";
 import type { ReadDocument } from "../format.js";
 import { DrawerError } from "../../content/error.js";
@@ -14,23 +14,35 @@ import {
   type Picture,
   type Row,
   type Run,
+  paragraph,
   textRun,
 } from "../../content/model.js";
 import { blankRuns, mergeRuns } from "../../content/runs.js";
 import { picturesOf } from "../../content/traverse.js";
-import type { Notice } from "../../content/notice.js";
+import { defined } from "../../content/defined.js";
 import { parseColor } from "../html/css-values.js";
 import { marksFrom, type TextProps } from "../office/text-props.js";
 import { attributeOf, childOf, childrenOf, descendantsOf, parseXml, type Element } from "../office/xml.js";
 import { unzip, type Parts } from "../office/zip.js";
-import { addCode, addQuote, Captions, keepPicture, leftOut } from "../office/document.js";
+import { Asides } from "../asides.js";
+import { addCode, addQuote, type Aside, asideNotices, Captions, keepPicture } from "../office/document.js";
+import { chartWords, descendantsOutside, diagramWords, isRule, outermost } from "./drawing.js";
+import { linkOf, OpenFields, withPlace } from "./fields.js";
+import { DocxNotes } from "./notes.js";
 import { DocxNumbering } from "./numbering.js";
-import { DocxStyles, paragraphProps, textProps, type DocxStyle, type ParagraphProps } from "./styles.js";
+import {
+  DocxStyles,
+  paragraphProps,
+  textProps,
+  withProps,
+  type DocxStyle,
+  type ListPlace,
+} from "./styles.js";
 
 /**
  * Reads the main text of a docx (ECMA-376, Office Open XML): headings, paragraphs, lists with their numbering, tables
  * with merged cells, links, pictures, and how text looks where it differs from the document's plain text. Deleted and
- * hidden text is left out; notes, comments, headers and footers are not part of the main text.
+ * hidden text is left out; comments, headers and footers are not part of the main text, notes are.
  *
  * @throws DrawerError `unreadable`, `locked`, `too-large`
  */
@@ -43,7 +55,14 @@ export function readDocx(bytes: Uint8Array, file: string): ReadDocument {
   const content = reader.flows(body, 0);
   const used = new Map(picturesOf(content).map(({ hash }) => [hash, reader.pictures.get(hash)!]));
   const title = titleOf(parts, file);
-  return { content, pictures: used, notices: reader.notices(), ...(title && { title }) };
+  const notices = (asides: readonly Aside[]) => asideNotices(file, asides);
+  return {
+    content,
+    pictures: used,
+    notices: notices(reader.asides.all),
+    noticesOf: (flows) => notices(reader.asides.of(flows)),
+    ...(title && { title }),
+  };
 }
 
 /** The part that the package names as its document; `word/document.xml` by custom. */
@@ -64,24 +83,32 @@ interface OpenParagraph {
   readonly style: DocxStyle;
   readonly link: Address | undefined;
   readonly runs: Run[];
-  /** Complex fields that are open: the instruction, and whether the result has begun (17.16.18). */
-  readonly fields: { instruction: string; isResult: boolean }[];
+  readonly fields: OpenFields;
   /** Where the ends of pages and columns part it, by how many runs stand before each. */
   readonly parts: number[];
   /** The boxes of text that are anchored in it. */
   readonly boxes: Element[];
+  /** The words of charts and diagrams that are anchored in it. */
+  readonly words: string[];
+  /** Lines across the page that are anchored in it. */
+  readonly rules: Element[];
 }
+
+/** What a part of the file says of the others that it uses, by the names it has for them. */
+type Relations = ReadonlyMap<string, { readonly target: string; readonly type: string }>;
 
 class DocxReader {
   readonly pictures = new Map<string, Uint8Array>();
   readonly captions = new Captions();
+  readonly asides = new Asides<Aside>();
   readonly #styles: DocxStyles;
   readonly #numbering: DocxNumbering;
-  readonly #targets = new Map<string, string>();
+  readonly #notes: DocxNotes;
   readonly #folder: string;
-  readonly #leftOut = { notes: 0, comments: 0, pictures: 0, equations: 0 };
+  #relations: Relations;
   /** The text of paragraphs whose end was deleted: it begins the next one. */
   #held: Run[] = [];
+  #isInNote = false;
 
   constructor(
     readonly parts: Parts,
@@ -89,20 +116,36 @@ class DocxReader {
     readonly file: string,
   ) {
     this.#folder = main.slice(0, main.lastIndexOf("/") + 1);
-    const xml = (name: string) => {
-      const text = parts.text(this.#folder + name);
-      return text === undefined ? undefined : parseXml(text, file);
-    };
-    this.#styles = new DocxStyles(xml("styles.xml"));
-    this.#numbering = new DocxNumbering(xml("numbering.xml"));
-    const rels = xml(`_rels/${main.slice(this.#folder.length)}.rels`);
-    for (const relation of rels ? childrenOf(rels) : []) {
-      this.#targets.set(attributeOf(relation, "Id") ?? "", attributeOf(relation, "Target") ?? "");
-    }
+    const part = (name: string) => this.#xml(this.#folder + name);
+    this.#styles = new DocxStyles(part("styles.xml"));
+    this.#numbering = new DocxNumbering(part("numbering.xml"));
+    this.#notes = new DocxNotes(part("footnotes.xml"), part("endnotes.xml"));
+    this.#relations = this.#relationsOf(main.slice(this.#folder.length));
   }
 
-  notices(): Notice[] {
-    return leftOut(this.file, this.#leftOut);
+  #xml(name: string): Element | undefined {
+    const text = this.parts.text(name);
+    return text === undefined ? undefined : parseXml(text, this.file);
+  }
+
+  #relationsOf(part: string): Relations {
+    const root = this.#xml(`${this.#folder}_rels/${part}.rels`);
+    const relations = new Map<string, { target: string; type: string }>();
+    for (const relation of root ? childrenOf(root) : []) {
+      const [target = "", type = ""] = [attributeOf(relation, "Target"), attributeOf(relation, "Type")];
+      relations.set(attributeOf(relation, "Id") ?? "", { target, type });
+    }
+    return relations;
+  }
+
+  /** The name in the file of the part that a relation leads to. */
+  #partAt(id: string | undefined): string {
+    const target = this.#relations.get(id ?? "")?.target ?? "";
+    return target.startsWith("/") ? target.slice(1) : this.#folder + target;
+  }
+
+  #addressAt(id: string | undefined): string | undefined {
+    return this.#relations.get(id ?? "")?.target;
   }
 
   /** The flows of a body or a cell. Neighbouring paragraphs of a list become one list. */
@@ -130,7 +173,7 @@ class DocxReader {
           break;
         case "tbl":
           flows.push(...lists.take());
-          flows.push(this.#table(child, depth, this.captions.take(flows)));
+          this.#addTable(child, depth, flows);
           break;
         case "sdt":
         case "sdtContent":
@@ -150,59 +193,75 @@ class DocxReader {
   #paragraph(element: Element, depth: number, flows: Flow[], lists: ListBuilder): void {
     const pPr = childOf(element, "pPr");
     const style = this.#styles.get(attributeOf(childOf(pPr, "pStyle"), "val"));
-    const props: ParagraphProps & DocxStyle = { ...style, ...paragraphProps(pPr) };
+    const props = withProps(style, paragraphProps(pPr));
     const isHeading = props.outline !== undefined;
     const line: OpenParagraph = {
-      base: isHeading ? style.props : this.#styles.plain,
+      base: isHeading || this.#isInNote ? style.props : this.#styles.plain,
       style,
       link: undefined,
       runs: this.#held.splice(0),
-      fields: [],
+      fields: new OpenFields(),
       parts: [],
       boxes: [],
+      words: [],
+      rules: [],
     };
     this.#inline(element, line);
     const isJoined = childOf(childOf(pPr, "rPr"), "del") !== undefined;
+    const isDropCap = /^(drop|margin)$/.test(attributeOf(childOf(pPr, "framePr"), "dropCap") ?? "");
     if (isJoined) this.#held = line.runs;
-    else {
-      const parts = partsOf(line);
-      for (const runs of parts) this.#line(runs, props, pPr, flows, lists);
-    }
-    for (const box of line.boxes) {
-      flows.push(...lists.take(), ...this.flows(box, depth + 1));
-    }
+    else if (isDropCap) this.#held = line.runs.map(withoutSize);
+    else for (const runs of partsOf(line)) this.#line(runs, props, flows, lists);
+    for (const _ of line.rules) this.#add({ type: "divider" }, flows, lists);
+    for (const words of line.words) this.#add(paragraph(words), flows, lists);
+    for (const box of line.boxes) flows.push(...lists.take(), ...this.flows(box, depth + 1));
+  }
+
+  /** Adds a flow that belongs to no list. */
+  #add(flow: Flow, flows: Flow[], lists: ListBuilder): void {
+    flows.push(...lists.take(), flow);
+    this.asides.standIn(flow);
   }
 
   /** A paragraph, or a part of one that was parted by the end of a page. */
-  #line(
-    runs: Run[],
-    props: ParagraphProps & DocxStyle,
-    pPr: Element | undefined,
-    flows: Flow[],
-    lists: ListBuilder,
-  ): void {
+  #line(runs: Run[], props: DocxStyle, flows: Flow[], lists: ListBuilder): void {
     const layout = {
       ...(props.align && { align: props.align }),
       ...(props.rightToLeft && { direction: "rtl" as const }),
     };
+    const label = props.list && this.#labelOf(props.list, props.id);
     if (props.outline !== undefined) {
       const level = Math.min(props.outline + 1, 6) as 1 | 2 | 3 | 4 | 5 | 6;
-      flows.push(...lists.take(), { type: "heading", level, runs, ...layout });
+      const numbered = label && !blankRuns(runs) ? mergeRuns([textRun(label.text), ...runs]) : runs;
+      this.#add({ type: "heading", level, runs: numbered, ...layout }, flows, lists);
       return;
     }
     const only = runs.length === 1 ? runs[0]! : undefined;
     const flow: Paragraph | Picture =
       only?.type === "picture" ? only : { type: "paragraph", runs, ...layout };
-    if (props.list) {
-      const { id, level } = props.list;
-      lists.add({ level, key: id, ...this.#numbering.next(id, level), flows: [flow] });
+    const isQuote = /\bquot(e|ations?)\b/.test(props.name);
+    if (label) {
+      lists.add({ ...label, key: label.list, flows: [isQuote ? { type: "quote", flows: [flow] } : flow] });
+      this.asides.standIn(flow);
       return;
     }
+    const before = flows.at(-1);
     flows.push(...lists.take());
-    if (blankRuns(runs) && childOf(childOf(pPr, "pBdr"), "bottom")) flows.push({ type: "divider" });
-    else if (/\bquot(e|ations?)\b/.test(props.name)) addQuote(flows, flow);
+    if (blankRuns(runs) && props.hasRule) flows.push({ type: "divider" });
+    else if (isQuote) addQuote(flows, flow);
     else if (/\b(preformatted|code|source)\b/.test(props.name)) addCode(flows, flow);
     else flows.push(props.name === "caption" ? this.captions.mark(flow) : flow);
+    const last = flows.at(-1)!;
+    if (last.type === "code") this.asides.standIn(last, before);
+    else this.asides.standIn(flow);
+  }
+
+  /** What stands before a paragraph of a list, and where in the list it stands. */
+  #labelOf({ id, level }: ListPlace, style: string | undefined) {
+    if (id === undefined || id === "0") return undefined;
+    const at = level ?? this.#numbering.levelOfStyle(id, style ?? "") ?? 0;
+    const label = this.#numbering.next(id, at);
+    return label && { ...label, list: id, level: at };
   }
 
   #inline(parent: Element, line: OpenParagraph): void {
@@ -212,7 +271,7 @@ class DocxReader {
           this.#run(child, line);
           break;
         case "hyperlink": {
-          const target = this.#targets.get(attributeOf(child, "id") ?? "");
+          const target = this.#addressAt(attributeOf(child, "id"));
           const anchor = attributeOf(child, "anchor");
           const address = target && withPlace(target, anchor);
           this.#inline(child, { ...line, link: address === undefined ? line.link : safeLink(address) });
@@ -223,7 +282,7 @@ class DocxReader {
           break;
         case "oMath":
         case "oMathPara":
-          this.#leftOut.equations++;
+          this.asides.add("equation");
           line.runs.push(textRun(mathText(child).trim()));
           break;
         case "ins":
@@ -241,7 +300,7 @@ class DocxReader {
 
   #run(run: Element, line: OpenParagraph): void {
     const rPr = childOf(run, "rPr");
-    const link = line.link ?? linkOf(line.fields.find(({ isResult }) => isResult)?.instruction ?? "");
+    const link = line.link ?? line.fields.link;
     // A link's own colour and underline, which its character style gives, are how links look.
     const named = this.#styles.character(attributeOf(childOf(rPr, "rStyle"), "val"));
     const { color: _, underline: __, ...withoutLinkLook } = named;
@@ -253,7 +312,9 @@ class DocxReader {
     if (props.hidden) return;
     const marks = marksFrom(props, line.base, link);
     const add = (text: string) => {
-      if (line.fields.every(({ isResult }) => isResult)) line.runs.push(textRun(text, marks));
+      if (!line.fields.isShown) return;
+      line.runs.push(textRun(text, marks));
+      line.fields.show();
     };
     for (const child of childrenOf(run)) {
       switch (child.localName ?? "") {
@@ -277,7 +338,7 @@ class DocxReader {
           break;
         }
         case "commentReference":
-          this.#leftOut.comments++;
+          this.asides.add("comment");
           break;
         case "br":
           if (/^(page|column)$/.test(attributeOf(child, "type") ?? "")) line.parts.push(line.runs.length);
@@ -287,16 +348,14 @@ class DocxReader {
           line.runs.push({ type: "break" });
           break;
         case "fldChar":
-          fieldChar(attributeOf(child, "fldCharType"), line);
+          add(line.fields.take(child) ?? "");
           break;
-        case "instrText": {
-          const field = line.fields.at(-1);
-          if (field && !field.isResult) field.instruction += child.textContent ?? "";
+        case "instrText":
+          line.fields.instruct(child.textContent ?? "");
           break;
-        }
         case "footnoteReference":
         case "endnoteReference":
-          this.#leftOut.notes++;
+          this.#note(child, line);
           break;
         case "drawing":
         case "pict":
@@ -312,26 +371,56 @@ class DocxReader {
     }
   }
 
+  /** A note comes along with the line that calls it. */
+  #note(reference: Element, line: OpenParagraph): void {
+    const note = this.#notes.find(reference);
+    if (!note || this.#isInNote || !line.fields.isShown) return;
+    const outside = { relations: this.#relations, held: this.#held };
+    [this.#relations, this.#held, this.#isInNote] = [this.#relationsOf(note.part), [], true];
+    const flows = this.asides.within(() => this.flows(note.element, 1));
+    [this.#relations, this.#held, this.#isInNote] = [outside.relations, outside.held, false];
+    line.runs.push({ type: "note", flows: withoutSpaceBefore(flows) });
+  }
+
   #picture(drawing: Element, line: OpenParagraph): void {
+    if (isRule(drawing)) line.rules.push(drawing);
     // A group may hold several pictures and boxes of text; what stands in a box belongs to the box.
-    const boxes = outermost(drawing, "txbxContent");
-    line.boxes.push(...boxes);
+    line.boxes.push(...outermost(drawing, "txbxContent"));
     for (const name of ["blip", "imagedata"])
       for (const blip of descendantsOutside(drawing, name, "txbxContent"))
         this.#keepPicture(drawing, blip, line);
+    for (const chart of descendantsOf(drawing, "chart"))
+      this.#diagram(attributeOf(chart, "id"), chartWords, line);
+    for (const relations of descendantsOf(drawing, "relIds"))
+      this.#diagram(attributeOf(relations, "dm"), diagramWords, line);
+  }
+
+  #diagram(id: string | undefined, wordsOf: (root: Element) => string[], line: OpenParagraph): void {
+    const root = this.#xml(this.#partAt(id));
+    this.asides.add("diagram");
+    if (root) line.words.push(...wordsOf(root));
   }
 
   #keepPicture(drawing: Element, blip: Element, line: OpenParagraph): void {
-    const target = this.#targets.get(attributeOf(blip, "embed") ?? attributeOf(blip, "id") ?? "") ?? "";
-    const bytes = this.parts.bytes(target.startsWith("/") ? target.slice(1) : this.#folder + target);
+    const bytes = this.parts.bytes(this.#partAt(attributeOf(blip, "embed") ?? attributeOf(blip, "id")));
     const described = descendantsOf(drawing, "docPr")[0];
     const alt = attributeOf(described, "descr") || attributeOf(described, "title") || "";
     const picture = bytes && keepPicture(bytes, alt, this.pictures);
-    if (picture) line.runs.push(picture);
+    const clicked = attributeOf(descendantsOf(drawing, "hlinkClick")[0], "id");
+    const link = line.link ?? line.fields.link ?? safeLink(this.#addressAt(clicked) ?? "");
+    if (picture) line.runs.push({ ...picture, ...defined({ link }) });
     else {
-      this.#leftOut.pictures++;
+      this.asides.add("picture");
       if (alt !== "") line.runs.push(textRun(alt));
     }
+  }
+
+  #addTable(element: Element, depth: number, flows: Flow[]): void {
+    const before = flows.at(-1);
+    const caption = this.captions.take(flows);
+    const table = this.asides.within(() => this.#table(element, depth, caption));
+    flows.push(table);
+    this.asides.standIn(table, caption && before);
   }
 
   #table(element: Element, depth: number, caption: readonly Run[] | undefined): Flow {
@@ -341,7 +430,8 @@ class DocxReader {
     }[] = [];
     for (const row of rowsOf(element)) {
       const trPr = childOf(row, "trPr");
-      let column = Number(attributeOf(childOf(trPr, "gridBefore"), "val") ?? 0);
+      const skipped = Math.min(1000, Number(attributeOf(childOf(trPr, "gridBefore"), "val") ?? 0));
+      let column = skipped;
       const header = childOf(trPr, "tblHeader");
       const cells = cellsOf(row).map((tc) => {
         const tcPr = childOf(tc, "tcPr");
@@ -357,6 +447,10 @@ class DocxReader {
         column += span;
         return { cell, column: column - span, span, merge };
       });
+      if (skipped > 0) {
+        const blank: Cell = { flows: [], ...(skipped > 1 && { colspan: skipped }) };
+        cells.unshift({ cell: blank, column: 0, span: skipped, merge: undefined });
+      }
       rows.push({
         cells,
         header: header !== undefined && !/^(0|false|off)$/.test(attributeOf(header, "val") ?? "1"),
@@ -390,24 +484,6 @@ class DocxReader {
   }
 }
 
-function fieldChar(type: string | undefined, line: OpenParagraph): void {
-  if (type === "begin") line.fields.push({ instruction: "", isResult: false });
-  else if (type === "separate" && line.fields.length > 0) line.fields.at(-1)!.isResult = true;
-  else if (type === "end") line.fields.pop();
-}
-
-/** The address of a HYPERLINK field. */
-function linkOf(instruction: string): Address | undefined {
-  const address = /^\s*HYPERLINK\s+"([^"]+)"/i.exec(instruction)?.[1];
-  const place = /\s\\l\s+"([^"]+)"/i.exec(instruction)?.[1];
-  return address === undefined ? undefined : safeLink(withPlace(address, place));
-}
-
-/** An address with the place in its page, where one is named. */
-function withPlace(address: string, place: string | undefined): string {
-  return place ? `${address.split("#")[0]}#${place}` : address;
-}
-
 /** A symbol as text, by the table of its font. */
 function symbolOf(symbol: Element): string {
   const place = Number.parseInt(attributeOf(symbol, "char") ?? "", 16);
@@ -422,21 +498,19 @@ function partsOf({ runs, parts }: OpenParagraph): Run[][] {
   return filled.length > 0 ? filled : [lines[0]!];
 }
 
-/** The descendants of a name that stand in no other of that name. */
-function outermost(element: Element, name: string): Element[] {
-  return [...childrenOf(element)].flatMap((child) =>
-    child.localName === name ? [child] : outermost(child, name),
-  );
+function withoutSize(run: Run): Run {
+  if (run.type !== "text" || !run.marks) return run;
+  const { size: _, sub: __, sup: ___, ...marks } = run.marks;
+  return textRun(run.text, marks);
 }
 
-/** The descendants of a name that do not stand inside an element of another name. */
-function descendantsOutside(element: Element, name: string, other: string): Element[] {
-  return [...childrenOf(element)]
-    .filter(({ localName }) => localName !== other)
-    .flatMap((child) => [
-      ...(child.localName === name ? [child] : []),
-      ...descendantsOutside(child, name, other),
-    ]);
+/** The flows of a note without the space that parts its number from them. */
+function withoutSpaceBefore(flows: Content): Content {
+  const [first, ...rest] = flows;
+  if (first?.type !== "paragraph") return flows;
+  const [text, ...others] = first.runs;
+  if (text?.type !== "text") return flows;
+  return [{ ...first, runs: mergeRuns([{ ...text, text: text.text.trimStart() }, ...others]) }, ...rest];
 }
 
 function rowsOf(table: Element): Element[] {

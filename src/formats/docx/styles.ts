@@ -1,21 +1,31 @@
+import { defined } from "../../content/defined.js";
 import type { Align } from "../../content/model.js";
 import { parseColor, parseFont } from "../html/css-values.js";
 import type { TextProps } from "../office/text-props.js";
 import { attributeOf, childOf, childrenOf, type Element } from "../office/xml.js";
 
+/** Where paragraphs stand in a list; what a style does not say, the style below it does. */
+export interface ListPlace {
+  readonly id?: string | undefined;
+  readonly level?: number | undefined;
+}
+
 /** A paragraph or character style of a docx, with all that it inherits. */
 export interface DocxStyle {
+  readonly id?: string;
   readonly name: string;
   readonly props: TextProps;
   readonly align?: Align | undefined;
   readonly rightToLeft?: boolean | undefined;
   /** 0 to 8 for a heading. */
   readonly outline?: number | undefined;
-  readonly list?: { readonly id: string; readonly level: number } | undefined;
+  readonly list?: ListPlace | undefined;
+  /** Whether a line stands below or above it: where it has no text, it is a line across the page. */
+  readonly hasRule?: boolean | undefined;
 }
 
 /** What paragraph properties say, of a style or of a paragraph itself. */
-export type ParagraphProps = Omit<DocxStyle, "name" | "props">;
+export type ParagraphProps = Omit<DocxStyle, "id" | "name" | "props">;
 
 /** The styles of a docx (ECMA-376 part 1, 17.7). */
 export class DocxStyles {
@@ -72,8 +82,8 @@ export class DocxStyles {
         ? this.#resolve(parentId, depth + 1)
         : { name: "", props: this.#defaults };
     const style: DocxStyle = {
-      ...parent,
-      ...paragraphProps(childOf(element, "pPr")),
+      ...withProps(parent, paragraphProps(childOf(element, "pPr"))),
+      id,
       name: (attributeOf(childOf(element, "name"), "val") ?? id).toLowerCase(),
       props: { ...parent.props, ...textProps(childOf(element, "rPr")) },
     };
@@ -100,9 +110,10 @@ export function paragraphProps(pPr: Element | undefined): ParagraphProps {
     else if (child.localName === "outlineLvl") props.outline = Number(value) < 9 ? Number(value) : undefined;
     else if (child.localName === "numPr") {
       const id = attributeOf(childOf(child, "numId"), "val");
-      const level = Number(attributeOf(childOf(child, "ilvl"), "val") ?? 0);
-      props.list = id === undefined || id === "0" ? undefined : { id, level };
-    } else if (child.localName === "jc" && value !== undefined) props.align = ALIGNS[value] ?? sideOf(value);
+      const level = attributeOf(childOf(child, "ilvl"), "val");
+      props.list = defined({ id, level: level === undefined ? undefined : Number(level) });
+    } else if (child.localName === "pBdr") props.hasRule = hasRule(pPr);
+    else if (child.localName === "jc" && value !== undefined) props.align = ALIGNS[value] ?? sideOf(value);
   }
   // `start` and `end`, and for paragraphs from right to left `left` and `right` too, are meant along the text.
   if (props.rightToLeft && (props.align === "left" || props.align === "right")) {
@@ -110,6 +121,20 @@ export function paragraphProps(pPr: Element | undefined): ParagraphProps {
   }
   if (!props.rightToLeft && props.align === "left") props.align = undefined;
   return props;
+}
+
+/** Whether paragraph properties draw a line below or above. */
+function hasRule(pPr: Element | undefined): boolean {
+  const borders = childOf(pPr, "pBdr");
+  return ["bottom", "top"].some((side) => {
+    const border = childOf(borders, side);
+    return border !== undefined && !/^(nil|none)$/.test(attributeOf(border, "val") ?? "");
+  });
+}
+
+/** A style with these properties laid over it. */
+export function withProps<Style extends ParagraphProps>(style: Style, props: ParagraphProps): Style {
+  return { ...style, ...props, ...(props.list && { list: { ...style.list, ...props.list } }) };
 }
 
 function sideOf(value: string): Align | undefined {

@@ -5,6 +5,7 @@ import {
   BorderStyle,
   Document,
   ExternalHyperlink,
+  FootnoteReferenceRun,
   HeadingLevel,
   ImageRun,
   LevelFormat,
@@ -19,6 +20,7 @@ import {
   TextRun,
   WidthType,
   type INumberingOptions,
+  type ITableOptions,
   type IParagraphOptions,
   type IRunOptions,
   type ParagraphChild,
@@ -26,15 +28,33 @@ import {
 import { safeLink } from "../../content/address.js";
 import { finish } from "./finish.js";
 import { emboldened } from "../../content/make-table.js";
-import type { Align, Cell, Content, Flow, List, Marks, Picture, Run, Table } from "../../content/model.js";
+import { usualBullet } from "../../content/marker.js";
+import type {
+  Align,
+  Cell,
+  Content,
+  Flow,
+  List,
+  Marks,
+  NoteRun,
+  Picture,
+  Run,
+  Table,
+} from "../../content/model.js";
+import { withNotesInline } from "../../content/notes.js";
 import type { Notice } from "../../content/notice.js";
 import type { WriteInput, WriteResult } from "../format.js";
-import { pictureLeftOut } from "../office/document.js";
+import { fittedWidths } from "../office/column-widths.js";
+import { alignOf, pictureLeftOut } from "../office/document.js";
 
 /** Twentieths of a point, the unit of widths and indents. */
 const TWIPS = 20;
 /** How far a list level is indented, in twips. */
 const INDENT = 500;
+/** The width of the text on a page, in points. */
+const TEXT_WIDTH = 451;
+/** An empty line, in twips. */
+const SPACE = 240;
 /** The widest a picture may stand, in pixels. */
 const PICTURE_WIDTH = 600;
 
@@ -44,6 +64,17 @@ const ALIGNS: Readonly<Record<Align, (typeof AlignmentType)[keyof typeof Alignme
   right: AlignmentType.RIGHT,
   justify: AlignmentType.BOTH,
 };
+
+const FORMATS = {
+  decimal: LevelFormat.DECIMAL,
+  "lower-alpha": LevelFormat.LOWER_LETTER,
+  "upper-alpha": LevelFormat.UPPER_LETTER,
+  "lower-roman": LevelFormat.LOWER_ROMAN,
+  "upper-roman": LevelFormat.UPPER_ROMAN,
+};
+
+/** A line across the page. */
+const LINE = { style: BorderStyle.SINGLE, size: 6, color: "auto", space: 1 };
 
 const HEADINGS = [
   HeadingLevel.HEADING_1,
@@ -96,6 +127,7 @@ export async function writeDocx(source: WriteInput): Promise<WriteResult> {
       characterStyles: [{ id: "InlineCode", name: "Inline Code", run: { font: "Liberation Mono" } }],
     },
     numbering: { config: writer.numbering },
+    footnotes: writer.footnotes,
     sections: [{ children }],
   });
   const bytes = new Uint8Array(await (await Packer.toBlob(file)).arrayBuffer());
@@ -107,46 +139,56 @@ type Block = DocxParagraph | DocxTable;
 class DocxWriter {
   readonly notices: Notice[] = [];
   readonly numbering: INumberingOptions["config"][number][] = [];
+  readonly footnotes: Record<string, { children: readonly DocxParagraph[] }> = {};
+  /** Whether the block that was made last is a table: what follows it stands a line apart. */
+  #isAfterTable = false;
+  #isInCell = false;
 
   constructor(readonly source: WriteInput) {}
 
-  /** The blocks of some flows, each paragraph with these options besides its own. */
-  flows(content: Content, options: IParagraphOptions): Block[] {
-    return content.flatMap((flow) => this.#flow(flow, options));
+  /**
+   * The blocks of some flows.
+   * @param options what each paragraph has besides its own
+   * @param first what the first paragraph has instead, such as the number of an item
+   */
+  flows(content: Content, options: IParagraphOptions, first = options): Block[] {
+    return content.flatMap((flow, index) => this.#flow(flow, options, index === 0 ? first : options));
   }
 
-  #flow(flow: Flow, options: IParagraphOptions): Block[] {
+  #flow(flow: Flow, options: IParagraphOptions, first: IParagraphOptions): Block[] {
     switch (flow.type) {
       case "paragraph":
-        return [this.#paragraph(flow.runs, { ...options, ...layout(flow) })];
+        return [this.#paragraph(flow.runs, { ...first, ...layout(flow) })];
       case "heading":
         return [
-          this.#paragraph(flow.runs, { ...options, ...layout(flow), heading: HEADINGS[flow.level - 1]! }),
+          this.#paragraph(flow.runs, { ...first, ...layout(flow), heading: HEADINGS[flow.level - 1]! }),
         ];
       case "list":
         return this.#list(flow, 0);
       case "table":
-        return this.#table(flow);
+        return this.#table(flow, options);
       case "quote":
-        return this.flows(flow.flows, { style: "Quotations" });
+        return this.flows(flow.flows, { ...options, style: "Quotations" }, { ...first, style: "Quotations" });
       case "code":
-        return flow.text
-          .split("\n")
-          .map((line) => this.#paragraph([{ type: "text", text: line }], { style: "CodeBlock" }));
-      case "picture":
-        return [this.#paragraph([flow], options)];
-      case "divider":
-        return [
-          new DocxParagraph({
-            border: { bottom: { style: BorderStyle.SINGLE, size: 6, color: "auto", space: 1 } },
+        return flow.text.split("\n").map((text, index) =>
+          this.#paragraph([{ type: "text", text }], {
+            ...(index === 0 ? first : options),
+            style: "CodeBlock",
           }),
-        ];
+        );
+      case "picture":
+        return [this.#paragraph([flow], first)];
+      case "divider":
+        return [this.#paragraph([], { border: { bottom: LINE } })];
     }
   }
 
   #paragraph(runs: readonly Run[], options: IParagraphOptions): DocxParagraph {
+    const space = this.#isAfterTable ? { spacing: { before: SPACE } } : {};
+    this.#isAfterTable = false;
     return new DocxParagraph({
       ...options,
+      ...space,
       children: runs.map((run) => this.#run(run, options.bidirectional === true)),
     });
   }
@@ -154,6 +196,7 @@ class DocxWriter {
   #run(run: Run, rightToLeft: boolean): ParagraphChild {
     if (run.type === "break") return new TextRun({ break: 1 });
     if (run.type === "picture") return this.#picture(run);
+    if (run.type === "note") return this.#note(run);
     const { link: given, ...marks } = run.marks ?? {};
     const link = given && safeLink(given);
     const text = (style: IRunOptions) =>
@@ -169,6 +212,12 @@ class DocxWriter {
   }
 
   #picture(picture: Picture): ParagraphChild {
+    const link = picture.link && safeLink(picture.link);
+    const run = this.#pictureRun(picture);
+    return link === undefined ? run : new ExternalHyperlink({ link, children: [run] });
+  }
+
+  #pictureRun(picture: Picture): TextRun | ImageRun {
     const data = this.source.picture?.(picture.hash);
     const type = ({ "image/png": "png", "image/jpeg": "jpg", "image/gif": "gif" } as const)[
       picture.mediaType as "image/png"
@@ -187,41 +236,62 @@ class DocxWriter {
     });
   }
 
+  /** A footnote (ECMA-376 part 1, 17.11). Word processors have no place for notes in notes. */
+  #note({ flows }: NoteRun): ParagraphChild {
+    const number = Object.keys(this.footnotes).length + 1;
+    this.footnotes[number] = { children: [] };
+    const blocks = this.#apart(() => this.flows(withNotesInline(flows), { style: "FootnoteText" }));
+    // Its number goes before the first paragraph.
+    const children = blocks[0] instanceof DocxParagraph ? blocks : [new DocxParagraph({}), ...blocks];
+    this.footnotes[number] = { children: children as DocxParagraph[] };
+    return new FootnoteReferenceRun(number);
+  }
+
+  /** Makes blocks that stand apart from those being made: in a cell, or a note. */
+  #apart(make: () => Block[]): Block[] {
+    const isAfterTable = this.#isAfterTable;
+    this.#isAfterTable = false;
+    const blocks = make();
+    this.#isAfterTable = isAfterTable;
+    return blocks;
+  }
+
   /** A list has a numbering of its own, so that it begins where it says. */
   #list(list: List, level: number): Block[] {
     const reference = `list-${this.numbering.length + 1}`;
     const at = Math.min(level, 8);
+    const indent = { left: INDENT * (at + 1) };
+    const { numbers, before = "", after = ".", bullet = usualBullet(at) } = list.marker ?? {};
     this.numbering.push({
       reference,
       levels: [
         {
           level: at,
-          format: list.ordered ? LevelFormat.DECIMAL : LevelFormat.BULLET,
-          text: list.ordered ? `%${at + 1}.` : ["•", "◦", "▪"][at % 3]!,
+          format: list.ordered ? FORMATS[numbers ?? "decimal"] : LevelFormat.BULLET,
+          text: list.ordered ? `${before}%${at + 1}${after}` : bullet,
           start: list.start ?? 1,
-          style: { paragraph: { indent: { left: INDENT * (at + 1), hanging: 360 } } },
+          style: { paragraph: { indent: { ...indent, hanging: 360 } } },
         },
       ],
     });
-    return list.items.flatMap((item) => {
-      const [first, ...rest] = item.flows;
-      const starts = first?.type === "paragraph";
-      const numbered = starts ? first.runs : [];
-      const blocks: Block[] = [];
-      if (starts || first?.type !== "list") {
-        blocks.push(
-          this.#paragraph(numbered, { ...(starts && layout(first)), numbering: { reference, level: at } }),
-        );
-      }
-      for (const flow of starts ? rest : item.flows) {
+    const numbered = { numbering: { reference, level: at } };
+    return list.items.flatMap(({ flows }) => {
+      const [first] = flows;
+      // What has no line to stand a number before gets one.
+      const isLess = first === undefined || first.type === "table" || first.type === "divider";
+      const blocks: Block[] = isLess ? [this.#paragraph([], numbered)] : [];
+      for (const flow of flows) {
         if (flow.type === "list") blocks.push(...this.#list(flow, level + 1));
-        else blocks.push(...this.#flow(flow, { indent: { left: INDENT * (at + 1) } }));
+        else blocks.push(...this.#flow(flow, { indent }, flow === first ? numbered : { indent }));
       }
       return blocks;
     });
   }
 
-  #table(table: Table): Block[] {
+  #table(table: Table, { indent }: IParagraphOptions): Block[] {
+    const caption = table.caption ? [this.#paragraph(table.caption, { style: "Caption" })] : [];
+    // Tables that touch would be one.
+    const apart = this.#isAfterTable ? [new DocxParagraph({})] : [];
     const rows = table.rows.map(
       (row, index) =>
         new TableRow({
@@ -229,22 +299,39 @@ class DocxWriter {
           children: row.map((cell) => this.#cell(cell, index < table.headerRows)),
         }),
     );
-    const caption = table.caption ? [this.#paragraph(table.caption, { style: "Caption" })] : [];
     if (rows.length === 0) return caption;
-    const columnWidths = table.widths?.map((width) => Math.round(width * TWIPS));
-    const size = columnWidths
-      ? {
-          columnWidths,
-          layout: TableLayoutType.FIXED,
-          width: { size: columnWidths.reduce((sum, width) => sum + width, 0), type: WidthType.DXA },
-        }
-      : { width: { size: 100, type: WidthType.PERCENTAGE } };
-    return [...caption, new DocxTable({ rows, ...size })];
+    this.#isAfterTable = true;
+    const left = Number(indent?.left ?? 0);
+    return [
+      ...caption,
+      ...apart,
+      new DocxTable({
+        rows,
+        ...this.#widths(table),
+        ...(left > 0 && { indent: { size: left, type: WidthType.DXA } }),
+      }),
+    ];
+  }
+
+  /** A table in a cell is as wide as the cell. */
+  #widths(table: Table): Pick<ITableOptions, "columnWidths" | "width" | "layout"> {
+    if (this.#isInCell && !table.widths) return { width: { size: 100, type: WidthType.PERCENTAGE } };
+    const widths = table.widths ?? fittedWidths(table, TEXT_WIDTH);
+    const columnWidths = widths.map((width) => Math.round(width * TWIPS));
+    return {
+      columnWidths,
+      width: { size: columnWidths.reduce((sum, width) => sum + width, 0), type: WidthType.DXA },
+      ...(table.widths && { layout: TableLayoutType.FIXED }),
+    };
   }
 
   #cell(cell: Cell, header: boolean): TableCell {
-    const own = cell.align ? { alignment: ALIGNS[cell.align] } : {};
-    const children = this.flows(header ? emboldened(cell.flows) : cell.flows, own);
+    const align = alignOf(cell);
+    const own = align ? { alignment: ALIGNS[align] } : {};
+    const isInCell = this.#isInCell;
+    this.#isInCell = true;
+    const children = this.#apart(() => this.flows(header ? emboldened(cell.flows) : cell.flows, own));
+    this.#isInCell = isInCell;
     return new TableCell({
       ...(cell.colspan && { columnSpan: cell.colspan }),
       ...(cell.rowspan && { rowSpan: cell.rowspan }),

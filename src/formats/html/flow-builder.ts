@@ -1,5 +1,6 @@
 import { type Content, type Flow, type Picture, type Run, textRun } from "../../content/model.js";
 import { sameMarks } from "../../content/runs.js";
+import type { Asides } from "../asides.js";
 import { ListBuilder, type ListLine } from "../../content/list-builder.js";
 import { marksOf, type ComputedStyle } from "./computed-style.js";
 
@@ -9,6 +10,9 @@ import { marksOf, type ComputedStyle } from "./computed-style.js";
  */
 export class FlowBuilder {
   readonly flows: Flow[] = [];
+  /** @param asides is told of each flow, once it is whole */
+  constructor(readonly asides: Asides<unknown>) {}
+
   #runs: Run[] = [];
   #text = "";
   #style: ComputedStyle | undefined;
@@ -102,6 +106,14 @@ export class FlowBuilder {
     this.#folding = this.#looseSpace = false;
   }
 
+  /** Adds the place of a note to the line. */
+  note(flows: Content, style: ComputedStyle, heading?: number): void {
+    this.#begin(style, heading);
+    this.#endRun();
+    this.#runs.push({ type: "note", flows });
+    this.#folding = this.#looseSpace = false;
+  }
+
   /** Ends the line: what was gathered becomes a paragraph or a heading. The break that ends a line opens no new one. */
   endLine(): void {
     this.#dropLooseSpace();
@@ -117,23 +129,26 @@ export class FlowBuilder {
     if (runs.at(-1)!.type === "break") runs.pop();
     const only = runs.length === 1 ? runs[0]! : undefined;
     if (only?.type === "picture" && !level) {
-      this.flows.push(only);
+      this.#push(only);
       return;
     }
     const layout = {
       ...(block.align && { align: block.align }),
       ...(block.direction && { direction: block.direction }),
     };
-    this.flows.push(
-      level ? { type: "heading", level, runs, ...layout } : { type: "paragraph", runs, ...layout },
-    );
+    this.#push(level ? { type: "heading", level, runs, ...layout } : { type: "paragraph", runs, ...layout });
   }
 
   /** Ends the line and adds a flow. */
   flow(flow: Flow): void {
     this.endLine();
     this.#endLists();
+    this.#push(flow);
+  }
+
+  #push(flow: Flow): void {
     this.flows.push(flow);
+    this.asides.standIn(flow);
   }
 
   /** Ends the line and adds a line of a list that is written as single paragraphs. */

@@ -8,9 +8,9 @@ export const html: Format = {
   isBinary: false,
   holds: "structure",
   async read(bytes) {
-    const { readHtml } = await import("./read.js");
+    const { readHtmlDocument } = await import("./read.js");
     const { decodeText } = await import("../text/decode.js");
-    return readHtml(decodeText(bytes, "html"));
+    return readHtmlDocument(decodeText(bytes, "html"));
   },
   async write({ content, picture, title }) {
     const { writeHtml } = await import("./write.js");

@@ -1,3 +1,4 @@
+import { bulletMarker, numberMarker } from "../../content/marker.js";
 import type { ListLine } from "../../content/list-builder.js";
 import type { Declaration } from "./tree-adapter.js";
 
@@ -17,7 +18,7 @@ export function officeListOf(
 }
 
 /** What a marker says of its list: `3.`, `b)` and `iv.` are numbers, anything else is a bullet. */
-export function markerFacts(marker: string): Pick<ListLine, "ordered" | "number"> {
+export function markerFacts(marker: string, level: number): Pick<ListLine, "ordered" | "number" | "marker"> {
   const text = marker.replace(/[\s\u00a0]+/g, "");
   const number = /^\(?(?:(\d{1,6})|([ivxlc]{1,7})|([a-z]))[.)]+$/i.exec(
     text.split(".").length > 2
@@ -27,11 +28,24 @@ export function markerFacts(marker: string): Pick<ListLine, "ordered" | "number"
           .at(-1)}.`
       : text,
   );
-  if (!number) return { ordered: false };
-  if (number[1]) return { ordered: true, number: Number(number[1]) };
-  const letters = (number[2] ?? number[3]!).toLowerCase();
-  if (letters === "i" || letters.length > 1) return { ordered: true, number: romanNumber(letters) };
-  return { ordered: true, number: letters.charCodeAt(0) - 96 };
+  // Letters and digits may be places in a symbol font.
+  if (!number)
+    return {
+      ordered: false,
+      marker: /^[^\p{L}\p{N}]$|^o$/u.test(text) ? bulletMarker(text, level) : undefined,
+    };
+  const [before, after] = [text.startsWith("(") ? "(" : "", /[.)]+$/.exec(text)![0]];
+  if (number[1])
+    return { ordered: true, number: Number(number[1]), marker: numberMarker(undefined, before, after) };
+  const letters = number[2] ?? number[3]!;
+  const small = letters.toLowerCase();
+  const isRoman = small === "i" || small.length > 1;
+  const letterCase = small === letters ? "lower" : "upper";
+  return {
+    ordered: true,
+    number: isRoman ? romanNumber(small) : small.charCodeAt(0) - 96,
+    marker: numberMarker(`${letterCase}-${isRoman ? "roman" : "alpha"}`, before, after),
+  };
 }
 
 const ROMAN: Readonly<Record<string, number>> = { i: 1, v: 5, x: 10, l: 50, c: 100 };

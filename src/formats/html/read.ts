@@ -1,3 +1,4 @@
+import { defined } from "../../content/defined.js";
 import { fromBase64 } from "../../content/base64.js";
 import { hashBytes } from "../../content/encode.js";
 import { unmarked } from "../delimited/formula.js";
@@ -18,6 +19,11 @@ import { defaultsOf } from "./page-defaults.js";
 import { RecentCache } from "./recent-cache.js";
 import { StyleSheet, type Selectable } from "./style-sheet.js";
 import { readTable } from "./table.js";
+import { Asides } from "../asides.js";
+import type { ReadDocument } from "../format.js";
+import { mathText, type MathTree } from "../mathml.js";
+import { listMarker } from "./list-marker.js";
+import { HtmlNotes, mayHaveNotes } from "./notes.js";
 import { markerFacts, officeListOf } from "./office-list.js";
 import { stripClipboardWrapper } from "./clipboard-wrapper.js";
 
@@ -43,6 +49,15 @@ export interface HtmlReadOptions<Node = unknown> {
  * ```
  */
 export async function readHtml<Node>(html: string, options: HtmlReadOptions<Node> = {}): Promise<Reading> {
+  const { content, pictures, notices } = await readHtmlDocument(html, options);
+  return { content, pictures, notices };
+}
+
+/** @internal Reads HTML as {@link readHtml} does, and says which flows its notices are about. */
+export async function readHtmlDocument<Node>(
+  html: string,
+  options: HtmlReadOptions<Node> = {},
+): Promise<ReadDocument> {
   checkLength(html, "HTML");
   const bare = unmarked(stripClipboardWrapper(html));
   if (options.adapter) {
@@ -68,7 +83,7 @@ const BLOCKS = new Set(
 const SKIPPED = new Set(
   (
     "applet audio base basefont bgsound canvas datalist embed frame frameset head iframe link meta noembed noframes " +
-    "noscript object param script select style svg math template textarea title video track source comment o:p"
+    "noscript object param script select style svg template textarea title video track source comment o:p"
   ).split(" "),
 );
 
@@ -91,6 +106,19 @@ interface StyledContext {
   readonly place: StyleContext;
 }
 
+/** What has to be told of a page: a picture that is only an address, an equation that became text. */
+type HtmlAside = { readonly type: "picture"; readonly name: string } | { readonly type: "equation" };
+
+function noticesOf(asides: readonly HtmlAside[]): Notice[] {
+  const equations = asides.filter(({ type }) => type === "equation").length;
+  return [
+    ...asides.flatMap((aside) =>
+      aside.type === "picture" ? [notice("left-out/picture", { name: aside.name })] : [],
+    ),
+    ...(equations > 0 ? [notice("as-text/equations", { count: equations })] : []),
+  ];
+}
+
 /** The attributes that have a say in how text looks. */
 const LOOK_ATTRIBUTES = new Set("class id style dir align hidden color face size text href".split(" "));
 
@@ -110,28 +138,41 @@ function parsedByAdapter(adapter: object): Parsed {
 
 /** @internal One reading of one payload. */
 export class HtmlReader<Node> {
-  readonly notices: Notice[] = [];
+  readonly asides = new Asides<HtmlAside>();
   readonly #pictures = new Map<string, Uint8Array>();
   readonly #parsed: Parsed;
   readonly #outermost = new Map<string, StyledContext>();
   #sheet = NO_RULES;
   #officeLists = false;
+  #notes: HtmlNotes<Node> | undefined;
+  readonly #noteFlows = new Map<Node, Content>();
+  #isInNote = false;
+  /** How text outside everything looks. */
+  #root = PLAIN_STYLE;
+  /** Whether the last thing read is an equation: what is drawn beside it for the eye alone says it again. */
+  #isAfterMath = false;
 
   constructor(readonly adapter: HtmlTreeAdapter<Node>) {
     this.#parsed = parsedByAdapter(adapter);
   }
 
-  read(html: string): Reading {
+  read(html: string): ReadDocument {
     const root = this.adapter.parse(html);
     this.#officeLists = /\bmso-list\b/i.test(html);
     if (/<style/i.test(html)) {
       const css = this.#styleText(root, 0);
       this.#sheet = this.#parsed.sheets.get(css, () => new StyleSheet(this.adapter.rules(css)));
     }
-    const style = defaultsOf(this, root, PLAIN_STYLE);
-    const builder = new FlowBuilder();
-    this.children(root, style, undefined, builder);
-    return { content: builder.done(), pictures: this.#pictures, notices: this.notices };
+    this.#root = defaultsOf(this, root, PLAIN_STYLE);
+    if (mayHaveNotes(html)) this.#notes = new HtmlNotes(this.adapter, root);
+    const builder = new FlowBuilder(this.asides);
+    this.children(root, this.#root, undefined, builder);
+    return {
+      content: builder.done(),
+      pictures: this.#pictures,
+      notices: noticesOf(this.asides.all),
+      noticesOf: (flows) => noticesOf(this.asides.of(flows)),
+    };
   }
 
   /** The text of the style sheets in the head, and of those that stand outermost in the body. */
@@ -158,6 +199,7 @@ export class HtmlReader<Node> {
     const text = this.adapter.text(node);
     if (text !== undefined) {
       builder.text(text, style, place?.heading);
+      this.#isAfterMath &&= text.trim() === "";
       return;
     }
     const name = this.adapter.name(node);
@@ -167,6 +209,10 @@ export class HtmlReader<Node> {
         builder.lineBreak(style, place?.heading);
       return;
     }
+    if (this.#isAfterMath && this.attribute(node, "aria-hidden") === "true") return;
+    const note = this.#notes?.bodyOf(node);
+    if (note !== undefined) return this.#note(note, style, place, builder);
+    if (this.#notes?.isAside(node)) return;
     const inner = this.enter(node, name, style, place);
     if (inner.style.hidden) return;
     const office = this.#officeLists ? officeListOf(inner.place.declarations) : undefined;
@@ -175,12 +221,26 @@ export class HtmlReader<Node> {
       const marker = this.#markerOf(node);
       builder.listLine({
         ...office,
-        ...markerFacts(marker),
+        ...markerFacts(marker, office.level),
         flows: this.flowsOf(node, inner.style, inner.place),
       });
       return;
     }
     this.#element(node, name, inner.style, inner.place, builder);
+  }
+
+  /** A note comes along with the line that calls it. */
+  #note(body: Node, style: ComputedStyle, place: StyleContext | undefined, builder: FlowBuilder): void {
+    if (this.#isInNote) return;
+    let flows = this.#noteFlows.get(body);
+    if (!flows) {
+      this.#isInNote = true;
+      const inner = this.enter(body, this.adapter.name(body)!, this.#root, undefined);
+      flows = this.asides.within(() => this.flowsOf(body, inner.style, inner.place));
+      this.#isInNote = false;
+      this.#noteFlows.set(body, flows);
+    }
+    builder.note(flows, style, place?.heading);
   }
 
   /** The text of the bullet or number that an office program wrote into a list paragraph. */
@@ -223,11 +283,16 @@ export class HtmlReader<Node> {
       case "ol":
       case "menu":
       case "dir":
-        builder.flow(this.#list(node, name === "ol", style, place));
+        for (const list of this.#lists(node, name === "ol", style, place)) builder.flow(list);
         return;
       case "table":
         builder.endLine();
-        for (const flow of readTable(this, node, style, place)) builder.flow(flow);
+        for (const flow of this.asides.within(() => readTable(this, node, style, place))) builder.flow(flow);
+        return;
+      case "math":
+        this.asides.add({ type: "equation" });
+        builder.text(mathText(this.#mathTree, node).trim(), style, place.heading);
+        this.#isAfterMath = true;
         return;
       case "blockquote":
         builder.flow({ type: "quote", flows: this.flowsOf(node, style, place) });
@@ -252,7 +317,7 @@ export class HtmlReader<Node> {
 
   /** The flows of a container that is read by itself. */
   flowsOf(node: Node, style: ComputedStyle, place: StyleContext): Content {
-    const builder = new FlowBuilder();
+    const builder = new FlowBuilder(this.asides);
     this.children(node, style, place, builder);
     return builder.done();
   }
@@ -336,13 +401,26 @@ export class HtmlReader<Node> {
     return undefined;
   }
 
-  #list(node: Node, ordered: boolean, style: ComputedStyle, place: StyleContext): List {
-    const items: Item[] = [];
+  readonly #mathTree: MathTree<Node> = {
+    name: (node) => this.adapter.name(node),
+    children: (node) =>
+      Array.from(this.adapter.children(node)).filter((child) => this.adapter.name(child) !== undefined),
+    text: (node) => this.textOf(node),
+  };
+
+  /** A list; several where the numbers of its items jump. */
+  #lists(node: Node, ordered: boolean, style: ComputedStyle, place: StyleContext): List[] {
+    const first = Number.parseInt(this.attribute(node, "start") ?? "1", 10);
+    const lists: { start: number; items: Item[] }[] = [
+      { start: first > 1 && first < 1e9 ? first : 1, items: [] },
+    ];
+    let marker = listMarker(ordered, this.attribute(node, "type"), place.declarations, place);
     let loose: FlowBuilder | undefined;
     const endLoose = () => {
       const flows = loose?.done() ?? [];
       loose = undefined;
       if (flows.length === 0) return;
+      const { items } = lists.at(-1)!;
       const nested = flows.every((flow) => flow.type === "list");
       const before = nested ? items.pop() : undefined;
       items.push({ flows: [...(before?.flows ?? []), ...flows] });
@@ -351,16 +429,29 @@ export class HtmlReader<Node> {
     for (let i = 0; i < children.length; i++) {
       const child = children[i]!;
       if (this.adapter.name(child) !== "li") {
-        this.#node(child, style, place, (loose ??= new FlowBuilder()));
+        this.#node(child, style, place, (loose ??= new FlowBuilder(this.asides)));
         continue;
       }
       endLoose();
       const inner = this.enter(child, "li", style, place);
-      if (!inner.style.hidden) items.push({ flows: this.flowsOf(child, inner.style, inner.place) });
+      if (inner.style.hidden || this.#notes?.isAside(child)) continue;
+      marker ??= listMarker(ordered, undefined, inner.place.declarations, place);
+      const flows = this.flowsOf(child, inner.style, inner.place);
+      const number = ordered ? Number.parseInt(this.attribute(child, "value") ?? "", 10) : NaN;
+      const { start, items } = lists.at(-1)!;
+      if (number > 0 && number < 1e9 && number !== start + items.length)
+        lists.push({ start: number, items: [{ flows }] });
+      else items.push({ flows });
     }
     endLoose();
-    const start = Number.parseInt(this.attribute(node, "start") ?? "1", 10);
-    return { type: "list", ordered, ...(ordered && start > 1 && start < 1e9 && { start }), items };
+    if (lists.length > 1 && lists[0]!.items.length === 0) lists.shift();
+    return lists.map(({ start, items }) => ({
+      type: "list",
+      ordered,
+      ...(ordered && start !== 1 && { start }),
+      ...defined({ marker }),
+      items,
+    }));
   }
 
   /** Preformatted text without any marks is code; with marks it is text whose spaces and lines are kept. */
@@ -395,12 +486,12 @@ export class HtmlReader<Node> {
     const alt = this.attribute(node, "alt")?.replace(/\s+/g, " ").trim() ?? "";
     const picture = /^data:/i.test(source) ? this.#dataPicture(source, alt) : undefined;
     if (picture) {
-      builder.picture(picture, style, place.heading);
+      builder.picture({ ...picture, ...defined({ link: style.link }) }, style, place.heading);
       return;
     }
     const name = alt || pictureName(source);
     const link = style.link ?? safeLink(source);
-    this.notices.push(notice("left-out/picture", { name }));
+    this.asides.add({ type: "picture", name });
     builder.text(name, link ? { ...style, link } : style, place.heading);
   }
 

@@ -14,6 +14,7 @@ import type {
   Table,
   TextRun,
 } from "../../content/model.js";
+import { withNotesAtEnd } from "../../content/notes.js";
 import { runsText } from "../../content/runs.js";
 import { looksTyped, markedCode, markedLine } from "../delimited/formula.js";
 import { dateToSerial } from "../../content/serial.js";
@@ -33,7 +34,7 @@ export interface HtmlOptions {
  * read; a text that looks like a figure carries the text format, so that a sheet leaves it text.
  */
 export function writeHtml(content: Content, options: HtmlOptions = {}): string {
-  return flowsHtml(content, options);
+  return flowsHtml(withNotesAtEnd(content), options);
 }
 
 function flowsHtml(content: Content, options: HtmlOptions): string {
@@ -75,8 +76,19 @@ function layout(flow: { align?: Cell["align"]; direction?: "ltr" | "rtl" }): str
 function listHtml(list: List, options: HtmlOptions): string {
   const tag = list.ordered ? "ol" : "ul";
   const start = list.ordered && (list.start ?? 1) !== 1 ? ` start="${list.start}"` : "";
-  return `<${tag}${start}>${list.items.map((item) => itemHtml(item, options)).join("")}</${tag}>`;
+  const type = markerStyle(list);
+  const style = type === undefined ? "" : ` style="list-style-type: ${type}"`;
+  return `<${tag}${start}${style}>${list.items.map((item) => itemHtml(item, options)).join("")}</${tag}>`;
 }
+
+/** What CSS calls the way in which items are marked (Counter Styles Level 3; Lists and Counters Level 3, 3.5). */
+function markerStyle({ ordered, marker }: List): string | undefined {
+  if (ordered) return marker?.numbers;
+  if (marker?.bullet === undefined) return undefined;
+  return BULLET_STYLES[marker.bullet] ?? `'${cssString(marker.bullet)} '`;
+}
+
+const BULLET_STYLES: Readonly<Record<string, string>> = { "•": "disc", "◦": "circle", "▪": "square" };
 
 /** An item's first line stands in the item itself, as most editors write it; what follows keeps its own elements. */
 function itemHtml(item: Item, options: HtmlOptions): string {
@@ -161,7 +173,7 @@ function runsHtml(line: readonly Run[], options: HtmlOptions): string {
     } else if (run.type === "picture") {
       html += pictureHtml(run, options);
       before = "";
-    } else {
+    } else if (run.type === "break") {
       // A break at the very end of a line shows only when another follows it.
       html += index === runs.length - 1 ? "<br><br>" : "<br>";
       before = " ";
@@ -221,6 +233,12 @@ function fontHtml(font: string): string {
 }
 
 function pictureHtml(picture: Picture, options: HtmlOptions): string {
+  const shown = bytesHtml(picture, options);
+  const address = picture.link && safeLink(picture.link);
+  return address ? `<a href="${escape(address)}">${shown}</a>` : shown;
+}
+
+function bytesHtml(picture: Picture, options: HtmlOptions): string {
   const bytes = options.picture?.(picture.hash);
   if (!bytes) return `<em>${escape(picture.alt || words.picture)}</em>`;
   const size =

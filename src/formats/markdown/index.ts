@@ -1,4 +1,5 @@
 import { asLines, type Format } from "../format.js";
+import { picturesInText, plainNumbers } from "../left-out.js";
 
 /** Markdown: CommonMark with the GitHub extensions. */
 export const markdown: Format = {
@@ -7,11 +8,12 @@ export const markdown: Format = {
   isBinary: false,
   holds: "structure",
   async read(bytes) {
-    const { readMarkdown } = await import("./read.js");
+    const { readMarkdownDocument } = await import("./read.js");
     const { decodeText } = await import("../text/decode.js");
-    return readMarkdown(decodeText(bytes));
+    return readMarkdownDocument(decodeText(bytes));
   },
   async write({ content }) {
-    return asLines((await import("./write.js")).writeMarkdown(content));
+    const { writeMarkdown } = await import("./write.js");
+    return asLines(writeMarkdown(content), [...picturesInText(content), ...plainNumbers(content)]);
   },
 };

@@ -1,11 +1,12 @@
 import { checkLength, LIMITS } from "../../content/limits.js";
 import { notice, type Reading } from "../../content/notice.js";
-import { readHtml, type HtmlReadOptions } from "../html/read.js";
+import type { ReadDocument } from "../format.js";
+import { readHtmlDocument, type HtmlReadOptions } from "../html/read.js";
 import { withoutByteOrderMark } from "../text/byte-order-mark.js";
 import { readText } from "../text/read.js";
 
 /**
- * Reads Markdown (CommonMark with the GitHub extensions: tables, strikethrough, task lists, bare addresses). Front matter is
+ * Reads Markdown (CommonMark with the GitHub extensions: tables, strikethrough, task lists, footnotes, bare addresses). Front matter is
  * left out, with a notice. It is
  * compiled to HTML and read through the one door for HTML, so that HTML inside it is as safe as any other.
  *
@@ -20,6 +21,15 @@ export async function readMarkdown<Node>(
   markdown: string,
   options: HtmlReadOptions<Node> = {},
 ): Promise<Reading> {
+  const { content, pictures, notices } = await readMarkdownDocument(markdown, options);
+  return { content, pictures, notices };
+}
+
+/** @internal Reads Markdown as {@link readMarkdown} does, and says which flows its notices are about. */
+export async function readMarkdownDocument<Node>(
+  markdown: string,
+  options: HtmlReadOptions<Node> = {},
+): Promise<ReadDocument> {
   checkLength(markdown, "Markdown");
   const beyond = beyondBounds(markdown);
   if (beyond !== undefined)
@@ -37,7 +47,7 @@ export async function readMarkdown<Node>(
     extensions: [gfm(), frontmatter(["yaml", "toml"])],
     htmlExtensions: [gfmHtml(), frontmatterHtml(["yaml", "toml"])],
   });
-  const reading = await readHtml(html, options);
+  const reading = await readHtmlDocument(html, options);
   if (!FRONT_MATTER.test(clean)) return reading;
   return { ...reading, notices: [...reading.notices, notice("left-out/front-matter", {})] };
 }

@@ -1,8 +1,8 @@
 import { content as words } from "../../messages/en/content.js";
 import { safeLink } from "../../content/address.js";
-import { type Marks, type Run, type TextRun, textRun } from "../../content/model.js";
+import { type Marks, type Picture, type Run, type TextRun, textRun } from "../../content/model.js";
 import { mergeRuns } from "../../content/runs.js";
-import type { MarkdownOptions } from "./write.js";
+import type { LineOptions } from "./write.js";
 
 /** Where a line of Markdown stands: what a line break is there, and what must be escaped. */
 export type LinePlace = "lines" | "heading" | "cell";
@@ -10,11 +10,11 @@ export type LinePlace = "lines" | "heading" | "cell";
 const BREAKS: Readonly<Record<LinePlace, string>> = { lines: "\\\n", heading: "<br>", cell: "<br>" };
 
 /** Writes runs as one line of Markdown (several, where it has breaks and may have them). */
-export function spansMarkdown(runs: readonly Run[], place: LinePlace, options: MarkdownOptions): string {
+export function spansMarkdown(runs: readonly Run[], place: LinePlace, options: LineOptions): string {
   const plain = mergeRuns(runs.flatMap((run): Run[] => (run.type === "text" ? linesOf(run) : [run])));
   const spans = plain.flatMap((run): Run[] => (run.type === "text" ? loosenSpaces(run) : [run]));
   while (spans.at(-1)?.type === "break") spans.pop();
-  const writer = new LineWriter(place, options);
+  const writer = new LineWriter(place, options, spans.length === 1);
   writer.group(spans, 0);
   const text = writer.text.replace(/[ \t]+$/gm, "");
   if (place === "cell") return text.trim().replaceAll("|", "\\|");
@@ -55,7 +55,9 @@ class LineWriter {
 
   constructor(
     readonly place: LinePlace,
-    readonly options: MarkdownOptions,
+    readonly options: LineOptions,
+    /** Whether a picture has no words beside it. */
+    readonly isAlone: boolean,
   ) {}
 
   /** Writes runs whose outer marks stand open already: first links, then each kind of span, then the text. */
@@ -111,15 +113,20 @@ class LineWriter {
     this.text += `</${element}>`;
   }
 
+  /** A picture whose bytes have no address is its description, apart from the words around it. */
+  #picture({ hash, alt, link: given }: Picture): void {
+    const address = this.options.pictureAddress?.(hash);
+    const text = this.isAlone ? alt || words.picture : `[${alt || words.picture}]`;
+    const shown = address === undefined ? escapeText(text) : `![${escapeText(alt)}](<${address}>)`;
+    const link = given && safeLink(given);
+    this.text += link === undefined ? shown : `[${shown}](<${link}>)`;
+  }
+
   #leaf(run: Run, next: string): void {
     if (run.type === "break") this.text += BREAKS[this.place];
-    else if (run.type === "picture") {
-      const address = this.options.pictureAddress?.(run.hash);
-      this.text +=
-        address === undefined
-          ? escapeText(run.alt || words.picture)
-          : `![${escapeText(run.alt)}](<${address}>)`;
-    } else if (run.marks?.code && run.text.trim() !== "") this.text += codeSpan(run.text);
+    else if (run.type === "note") this.text += `[^${this.options.notes.numberOf(run)}]`;
+    else if (run.type === "picture") this.#picture(run);
+    else if (run.marks?.code && run.text.trim() !== "") this.text += codeSpan(run.text);
     else {
       const text = this.#isInLink ? escapeInLink(run.text) : escapeAround(run.text, /^\s?$/.test(next));
       // Before a link it would make a picture of it.
@@ -174,7 +181,8 @@ function markAt(run: Run, level: number): string | true | undefined {
 /** The first character that a run writes inside the given level; a sign for what opens there. */
 function firstSign(run: Run, level: number): string {
   if (run.type === "break") return "\n";
-  if (run.type === "picture") return "!";
+  if (run.type === "picture") return run.link === undefined ? "!" : "[";
+  if (run.type === "note") return "[";
   // An address may be written in angle brackets.
   return opensMore(run, level) ?? (/^https?:\/\//i.test(run.text) ? "<" : (run.text.at(0) ?? ""));
 }
@@ -182,6 +190,7 @@ function firstSign(run: Run, level: number): string {
 function lastSign(run: Run, level: number): string {
   if (run.type === "break") return "\n";
   if (run.type === "picture") return ")";
+  if (run.type === "note") return "]";
   return opensMore(run, level) ?? (/https?:\/\/[^\s<>]*$/i.test(run.text) ? ">" : (run.text.at(-1) ?? ""));
 }
 
@@ -231,6 +240,7 @@ function escapeText(text: string): string {
 
 /** Escapes what Markdown would read as its own at the start of a line. */
 function escapeLineStart(line: string): string {
+  if (/^\[\^\d+\]:/.test(line)) return line.replace("]:", "]\\:");
   if (!/^[#+\-=>:|\d]/.test(line)) return line;
   if (/^(?:#{1,6}(?:\s|$)|[-+](?:\s|$)|=+\s*$|>|[-:|][-:|\s]*$)/.test(line)) return "\\" + line;
   return line.replace(/^(\d{1,9})([.)])(?=\s|$)/, "$1\\$2");

@@ -1,4 +1,5 @@
 import type { Align, Cell, Content, Flow, Item, List, Table } from "../../content/model.js";
+import { NoteNumbers } from "../../content/notes.js";
 import { blankRuns } from "../../content/runs.js";
 import { columnsOf, fillGrid } from "../../content/spans.js";
 import { isBlank, eachFlow, ownLine } from "../../content/traverse.js";
@@ -10,17 +11,27 @@ export interface MarkdownOptions {
   readonly pictureAddress?: (hash: string) => string | undefined;
 }
 
+/** @internal How a line is to be written: notes are numbered from its beginning on. */
+export interface LineOptions extends MarkdownOptions {
+  readonly notes: NoteNumbers;
+}
+
 /**
- * Writes content as Markdown (CommonMark with GitHub's tables and strikethrough), without a line end at the end.
+ * Writes content as Markdown (CommonMark with GitHub's tables, strikethrough and footnotes), without a line end at the end.
  * Underline, sub and sup are written as the HTML elements that Markdown allows; what Markdown has no form for (colour,
  * font, size, alignment outside tables, merged cells, empty paragraphs) is left out.
  */
 export function writeMarkdown(content: Content, options: MarkdownOptions = {}): string {
-  return blocks(content, options);
+  const notes = new NoteNumbers();
+  const parts = [blocks(content, { ...options, notes })];
+  for (const body of notes.bodies()) {
+    parts.push(`[^${parts.length}]: ${blocks(body, { ...options, notes }).replace(/\n(?!\n|$)/g, "\n    ")}`);
+  }
+  return parts.join("\n\n");
 }
 
 /** Flows parted by blank lines; lists of one sort that follow each other get different bullets, or they would join. */
-function blocks(content: Content, options: MarkdownOptions): string {
+function blocks(content: Content, options: LineOptions): string {
   const parts: string[] = [];
   let before: Flow | undefined;
   let turn = 0;
@@ -33,7 +44,7 @@ function blocks(content: Content, options: MarkdownOptions): string {
   return parts.join("\n\n");
 }
 
-function block(flow: Flow, turn: number, options: MarkdownOptions): string {
+function block(flow: Flow, turn: number, options: LineOptions): string {
   switch (flow.type) {
     case "paragraph":
       return spansMarkdown(flow.runs, "lines", options);
@@ -60,7 +71,7 @@ function code(text: string, language = ""): string {
   return `${fence}${language}\n${text}${text === "" ? "" : "\n"}${fence}`;
 }
 
-function list(flow: List, turn: number, options: MarkdownOptions): string {
+function list(flow: List, turn: number, options: LineOptions): string {
   let number = Math.min(flow.start ?? 1, 999_999_999 - flow.items.length);
   const mark = () => (flow.ordered ? `${number++}${turn ? ")" : "."} ` : turn ? "+ " : "- ");
   const items = flow.items.map((item) => indent(itemBlocks(item, options), mark()));
@@ -68,7 +79,7 @@ function list(flow: List, turn: number, options: MarkdownOptions): string {
 }
 
 /** The line and a list under it stand together; other flows of an item are parted by blank lines. */
-function itemBlocks(item: Item, options: MarkdownOptions): string {
+function itemBlocks(item: Item, options: LineOptions): string {
   const [first, ...rest] = item.flows;
   const [under] = rest;
   if (
@@ -94,7 +105,7 @@ function indent(text: string, mark: string): string {
   return (mark + text.replace(/\n(?!\n|$)/g, "\n" + margin)).trimEnd();
 }
 
-function table(flow: Table, options: MarkdownOptions): string {
+function table(flow: Table, options: LineOptions): string {
   const aligns: (Align | undefined)[] = [];
   const grid = fillGrid(flow, "", (cell, column, row) => {
     if (row >= flow.headerRows) aligns[column] ??= cell.align ?? "left";
@@ -109,7 +120,7 @@ function table(flow: Table, options: MarkdownOptions): string {
 const RULES: Readonly<Record<Align, string>> = { left: "---", center: ":-:", right: "--:", justify: "---" };
 
 /** A cell on one line: its lines are parted by `<br>`, its structure below the line is given up. */
-function cellMarkdown(cell: Cell, options: MarkdownOptions): string {
+function cellMarkdown(cell: Cell, options: LineOptions): string {
   const lines: string[] = [];
   eachFlow(cell.flows, (flow) => {
     const line = flow.type === "code" ? codeRuns(flow.text) : ownLine(flow);

@@ -66,7 +66,7 @@ function linked(text: string, address: string | undefined): string {
 }
 
 function valueAttributes({ value }: GridCell): Record<string, string | number | undefined> {
-  if (!value) return { "office:value-type": "string", "calcext:value-type": "string" };
+  if (!value) return { "office:value-type": "string" };
   if (value.type === "boolean")
     return { "office:value-type": "boolean", "office:boolean-value": String(value.boolean) };
   if (value.type === "date") return { "office:value-type": "date", "office:date-value": value.date };

@@ -7,32 +7,38 @@ import {
   type Cell,
   type Content,
   type Flow,
+  type Heading,
   type Item,
+  type List,
   type Paragraph,
   type Picture,
   type Row,
   type Run,
+  paragraph,
   textRun,
 } from "../../content/model.js";
+import { defined } from "../../content/defined.js";
 import { blankRuns, mergeRuns } from "../../content/runs.js";
 import { picturesOf } from "../../content/traverse.js";
-import type { Notice } from "../../content/notice.js";
 import { marksFrom, type TextProps } from "../office/text-props.js";
-import { attributeOf, childOf, childrenOf, parseXml, type Element } from "../office/xml.js";
+import { Asides } from "../asides.js";
+import { mathText, type MathTree } from "../mathml.js";
+import { attributeOf, childOf, childrenOf, descendantsOf, parseXml, type Element } from "../office/xml.js";
 import { locked, unzip, type Parts } from "../office/zip.js";
-import { addCode, addQuote, Captions, keepPicture, leftOut } from "../office/document.js";
+import { addCode, addQuote, type Aside, asideNotices, Captions, keepPicture } from "../office/document.js";
+import { type Counts, type Label, OdtNumbering } from "./numbering.js";
 import { OdfStyles, type OdfStyle } from "./styles.js";
 
 /**
  * Reads the main text of an odt (OpenDocument 1.3): headings, paragraphs, lists with their numbering, tables with merged
- * cells, links, pictures, and how text looks where it differs from the document's plain text. Notes, comments, headers
- * and footers are not part of the main text.
+ * cells, links, pictures, and how text looks where it differs from the document's plain text. Comments, headers and
+ * footers are not part of the main text, notes are.
  *
  * @throws DrawerError `unreadable`, `locked`, `too-large`
  */
 export function readOdt(bytes: Uint8Array, file: string): ReadDocument {
   const parts = unzip(bytes, file, (name) =>
-    /^(content|styles|meta)\.xml$|^META-INF\/manifest\.xml$|^Pictures\//.test(name),
+    /^(content|styles|meta)\.xml$|^[^/]+\/content\.xml$|^META-INF\/manifest\.xml$|^Pictures\//.test(name),
   );
   if (parts.text("META-INF/manifest.xml")?.includes("encryption-data")) throw locked(file);
   const root = parseXml(parts.needed("content.xml"), file);
@@ -43,7 +49,14 @@ export function readOdt(bytes: Uint8Array, file: string): ReadDocument {
   const content = reader.flows(body, 0);
   const used = new Map(picturesOf(content).map(({ hash }) => [hash, reader.pictures.get(hash)!]));
   const title = titleOf(parts, file);
-  return { content, pictures: used, notices: reader.notices(), ...(title && { title }) };
+  const notices = (asides: readonly Aside[]) => asideNotices(file, asides);
+  return {
+    content,
+    pictures: used,
+    notices: notices(reader.asides.all),
+    noticesOf: (flows) => notices(reader.asides.of(flows)),
+    ...(title && { title }),
+  };
 }
 
 function titleOf(parts: Parts, file: string): string | undefined {
@@ -53,10 +66,11 @@ function titleOf(parts: Parts, file: string): string | undefined {
     : undefined;
 }
 
-/** Where a list stands: its style, its depth from 1, and the running numbers of each list that may be continued. */
+/** Where an item stands: the style of its list, how deep it is from 1, and the numbers that the list has reached. */
 interface ListPlace {
   readonly style: string | undefined;
   readonly level: number;
+  readonly counts: Counts;
 }
 
 /** Drawn things that text may stand in, by their elements (ODF 1.3 part 3, 10.3 and 10.4). */
@@ -67,20 +81,18 @@ const SHAPES =
 export class OdtReader {
   readonly pictures = new Map<string, Uint8Array>();
   readonly captions = new Captions();
-  /** The number that the last item of each outermost list had, by its id and by its style. */
-  readonly #lastNumbers = new Map<string, number>();
-  readonly #leftOut = { notes: 0, comments: 0, pictures: 0, equations: 0 };
-  /** Boxes and shapes with text that are anchored in what is being read: they follow it. */
-  #boxes: Element[] = [];
+  readonly asides = new Asides<Aside>();
+  readonly #numbering: OdtNumbering;
+  /** What is anchored in what is being read and follows it: the text of boxes and shapes, the words of charts. */
+  #anchored: (() => Content)[] = [];
+  #isInNote = false;
 
   constructor(
     readonly parts: Parts,
     readonly styles: OdfStyles,
     readonly file: string,
-  ) {}
-
-  notices(): Notice[] {
-    return leftOut(this.file, this.#leftOut);
+  ) {
+    this.#numbering = new OdtNumbering(styles);
   }
 
   /**
@@ -96,6 +108,7 @@ export class OdtReader {
       });
     }
     const flows: Flow[] = [];
+    let isFirst = true;
     for (const child of childrenOf(parent)) {
       switch (child.localName ?? "") {
         case "p":
@@ -105,52 +118,71 @@ export class OdtReader {
           this.#heading(child, flows);
           break;
         case "list":
-          flows.push(this.#list(child, depth, list));
+          for (const flow of this.#list(child, depth, isFirst, list)) flows.push(flow);
           break;
         case "table":
-          flows.push(this.#table(child, depth, this.captions.take(flows)));
+          this.#addTable(child, depth, flows);
           break;
         case "section":
+        case "numbered-paragraph":
+        case "index-title":
         case "index-body":
         case "table-of-content":
+        case "illustration-index":
+        case "table-index":
+        case "object-index":
+        case "user-index":
+        case "alphabetical-index":
+        case "bibliography":
           for (const flow of this.flows(child, depth, list)) flows.push(flow);
           break;
         default:
           // What is anchored to a page stands beside the paragraphs; in a sheet it stands over the cells.
-          if (around === undefined && SHAPES.test(child.localName ?? "")) this.#anchored(child, flows);
+          if (around === undefined && SHAPES.test(child.localName ?? "")) this.#beside(child, flows);
       }
-      for (const box of this.#boxes.splice(0)) flows.push(...this.flows(box, depth + 1));
+      isFirst = false;
+      for (const read of this.#anchored.splice(0)) flows.push(...read());
     }
     return flows;
   }
 
-  #anchored(shape: Element, flows: Flow[]): void {
+  #beside(shape: Element, flows: Flow[]): void {
     const runs: Run[] = [];
-    this.#shape(shape, runs);
-    for (const run of runs) flows.push(run.type === "picture" ? run : { type: "paragraph", runs: [run] });
+    this.#shape(shape, undefined, runs);
+    for (const run of runs) {
+      const flow: Flow = run.type === "picture" ? run : { type: "paragraph", runs: [run] };
+      flows.push(flow);
+      this.asides.standIn(flow);
+    }
   }
 
   #paragraph(element: Element, flows: Flow[], around: OdfStyle | undefined): void {
     const style = around ?? this.styles.get("paragraph", attributeOf(element, "style-name"));
-    const runs = this.#runs(
-      element,
-      style,
-      around ? this.styles.get("table-cell", "Default").props : this.styles.plain,
-    );
+    const plain = around ? this.styles.get("table-cell", "Default").props : this.styles.plain;
+    const runs = this.#runs(element, style, this.#isInNote ? style.props : plain);
     const only = runs.length === 1 ? runs[0]! : undefined;
     const flow: Paragraph | Picture =
       only?.type === "picture" ? only : { type: "paragraph", runs, ...layoutOf(style) };
+    const before = flows.at(-1);
     if (blankRuns(runs) && style.hasLineBelow) flows.push({ type: "divider" });
     else if (style.names.some((name) => /\bquot(e|ations?)\b/.test(name))) addQuote(flows, flow);
     else if (style.names.some((name) => /\bpreformatted\b/.test(name))) addCode(flows, flow);
     else flows.push(style.names.includes("caption") ? this.captions.mark(flow) : flow);
+    const last = flows.at(-1)!;
+    if (last.type === "code") this.asides.standIn(last, before);
+    else this.asides.standIn(flow);
   }
 
   #heading(element: Element, flows: Flow[]): void {
     const style = this.styles.get("paragraph", attributeOf(element, "style-name"));
-    const level = Math.min(6, Math.max(1, Number(attributeOf(element, "outline-level") ?? 1))) as
-      1 | 2 | 3 | 4 | 5 | 6;
-    flows.push({ type: "heading", level, runs: this.#runs(element, style, style.props), ...layoutOf(style) });
+    const outline = Math.max(1, Number(attributeOf(element, "outline-level") ?? 1));
+    const isNumbered = attributeOf(element, "is-list-header") !== "true" && !style.isUnnumbered;
+    const label = isNumbered ? this.#numbering.heading(element, outline) : undefined;
+    const level = Math.min(6, outline) as 1 | 2 | 3 | 4 | 5 | 6;
+    const runs = this.#runs(element, style, style.props);
+    const heading: Heading = { type: "heading", level, runs, ...layoutOf(style) };
+    flows.push(label?.ordered ? labelled(heading, label.text) : heading);
+    this.asides.standIn(flows.at(-1)!);
   }
 
   #runs(element: Element, style: OdfStyle, base: TextProps): Run[] {
@@ -179,9 +211,12 @@ export class OdtReader {
           this.#inline(child, { ...props, ...own }, base, link, runs);
           break;
         }
-        case "a":
-          this.#inline(child, props, base, safeLink(attributeOf(child, "href") ?? "") ?? link, runs);
+        case "a": {
+          // One name for links in text and links of drawn things.
+          const target = safeLink(attributeOf(child, "href") ?? "") ?? link;
+          this.#inline(child, props, base, target, runs);
           break;
+        }
         case "s":
           runs.push(textRun("\u0000".repeat(Math.min(10_000, Number(attributeOf(child, "c") ?? 1))), marks));
           break;
@@ -192,11 +227,19 @@ export class OdtReader {
           runs.push({ type: "break" });
           break;
         case "note":
-          this.#leftOut.notes++;
+          this.#note(child, runs);
           break;
         case "annotation":
-          this.#leftOut.comments++;
+          this.asides.add("comment");
           break;
+        case "hidden-text":
+          if (attributeOf(child, "is-hidden") === "false") runs.push(textRun(child.textContent ?? "", marks));
+          break;
+        case "fieldmark": {
+          const chosen = chosenEntry(child);
+          if (chosen !== undefined) runs.push(textRun(chosen, marks));
+          break;
+        }
         case "ruby-text":
           if (child.textContent) runs.push(textRun(`(${child.textContent})`, marks));
           break;
@@ -206,65 +249,122 @@ export class OdtReader {
         case "soft-page-break":
         case "title":
         case "desc":
+        case "script":
+        case "number":
           break;
         default:
-          if (SHAPES.test(child.localName ?? "")) this.#shape(child, runs);
+          if (SHAPES.test(child.localName ?? "")) this.#shape(child, link, runs);
           else this.#inline(child, props, base, link, runs);
       }
     }
   }
 
-  /** A shape: a picture stands in the line, text follows the paragraph, a group is its parts. */
-  #shape(shape: Element, runs: Run[]): void {
-    if (shape.localName === "g") {
-      for (const child of childrenOf(shape)) if (SHAPES.test(child.localName ?? "")) this.#shape(child, runs);
-      return;
-    }
-    if (shape.localName === "frame") this.#frame(shape, runs);
-    else this.#boxes.push(shape);
+  /** A note comes along with the line that calls it. */
+  #note(note: Element, runs: Run[]): void {
+    const body = childOf(note, "note-body");
+    if (!body || this.#isInNote) return;
+    const anchored = this.#anchored;
+    [this.#anchored, this.#isInNote] = [[], true];
+    const flows = this.asides.within(() => this.flows(body, 1));
+    [this.#anchored, this.#isInNote] = [anchored, false];
+    runs.push({ type: "note", flows });
   }
 
-  #frame(frame: Element, runs: Run[]): void {
-    const alt = (childOf(frame, "desc") ?? childOf(frame, "title"))?.textContent ?? "";
-    const image = childOf(frame, "image");
-    const box = childOf(frame, "text-box");
-    if (box) {
-      this.#boxes.push(box);
+  /** A shape: a picture stands in the line, text follows the paragraph, a group is its parts. */
+  #shape(shape: Element, link: Address | undefined, runs: Run[]): void {
+    if (shape.localName === "g") {
+      for (const child of childrenOf(shape))
+        if (SHAPES.test(child.localName ?? "")) this.#shape(child, link, runs);
       return;
     }
+    if (shape.localName === "frame") this.#frame(shape, link, runs);
+    else this.#anchored.push(() => this.flows(shape, 1));
+  }
+
+  #frame(frame: Element, link: Address | undefined, runs: Run[]): void {
+    const box = childOf(frame, "text-box");
+    if (box) {
+      this.#anchored.push(() => this.flows(box, 1));
+      return;
+    }
+    const object = childOf(frame, "object");
+    if (object && this.#object(attributeOf(object, "href") ?? "", runs)) return;
+    const image = childOf(frame, "image");
     if (!image) return;
+    const alt = (childOf(frame, "desc") ?? childOf(frame, "title"))?.textContent ?? "";
     const bytes = this.parts.bytes((attributeOf(image, "href") ?? "").replace(/^\.\//, ""));
     const picture = bytes && keepPicture(bytes, alt, this.pictures);
-    if (picture) runs.push(picture);
+    if (picture) runs.push({ ...picture, ...defined({ link }) });
     else {
-      this.#leftOut.pictures++;
+      this.asides.add("picture");
       if (alt !== "") runs.push(textRun(alt));
     }
   }
 
-  #list(element: Element, depth: number, parent?: ListPlace): Flow {
+  /** An equation as text in the line, a chart by its words below it. Returns whether the object is one of them. */
+  #object(href: string, runs: Run[]): boolean {
+    const xml = this.parts.text(`${href.replace(/^\.\//, "")}/content.xml`);
+    const root = xml === undefined ? undefined : parseXml(xml, this.file);
+    if (root?.localName === "math") {
+      this.asides.add("equation");
+      runs.push(textRun(mathText(MATH_TREE, root).trim()));
+      return true;
+    }
+    const chart = childOf(childOf(root, "body"), "chart");
+    if (!chart) return false;
+    this.asides.add("diagram");
+    this.#anchored.push(() => chartWords(chart).map((words) => paragraph(words)));
+    return true;
+  }
+
+  /**
+   * A list; several where its numbers jump, and where headings stand in it.
+   * @param isFirst whether it stands first in its item, which then has no number of its own
+   */
+  #list(element: Element, depth: number, isFirst: boolean, parent?: ListPlace): Flow[] {
     const style = attributeOf(element, "style-name") ?? parent?.style;
     const level = (parent?.level ?? 0) + 1;
-    const facts = this.styles.level(style, level);
-    const continues =
-      attributeOf(element, "continue-list") ??
-      (attributeOf(element, "continue-numbering") === "true" ? `style ${style}` : undefined);
-    const items: Item[] = [];
-    let start =
-      continues === undefined ? facts.start : (this.#lastNumbers.get(continues) ?? facts.start - 1) + 1;
+    const counts = parent?.counts ?? this.#numbering.countsOf(element, style);
+    if (parent && !isFirst) counts.length = Math.min(counts.length, level - 1);
+    const flows: Flow[] = [];
+    let open: { label: Label; items: { flows: Flow[] }[] } | undefined;
+    const end = () => {
+      if (open) flows.push(listOf(open.label, open.items));
+      open = undefined;
+    };
     for (const child of childrenOf(element)) {
       if (child.localName !== "list-item" && child.localName !== "list-header") continue;
-      const value = attributeOf(child, "start-value");
-      if (items.length === 0 && value !== undefined) start = Number(value);
-      items.push({ flows: this.flows(child, depth + 1, { style, level }) });
+      const [first] = childrenOf(child);
+      const isNumbered = child.localName === "list-item" && first !== undefined && first.localName !== "list";
+      const label = isNumbered ? this.#numbering.item(child, style, level, counts) : undefined;
+      const inner = this.flows(child, depth + 1, { style, level, counts });
+      const [line, ...rest] = inner;
+      if (!label || label.text === "") {
+        // What has no mark of its own goes on with the item before it.
+        const item = label ? undefined : open?.items.at(-1);
+        if (!item) end();
+        for (const flow of inner) (item?.flows ?? flows).push(flow);
+      } else if (line?.type === "heading") {
+        end();
+        const heading = labelled(line, label.text);
+        this.asides.standIn(heading, line);
+        flows.push(heading, ...rest);
+      } else {
+        if (open && label.ordered && label.number !== open.label.number + open.items.length) end();
+        open ??= { label, items: [] };
+        open.items.push({ flows: [...inner] });
+      }
     }
-    if (level === 1) {
-      const last = start + items.length - 1;
-      this.#lastNumbers.set(`style ${style}`, last);
-      const id = attributeOf(element, "id");
-      if (id !== undefined) this.#lastNumbers.set(id, last);
-    }
-    return { type: "list", ordered: facts.ordered, ...(facts.ordered && start !== 1 && { start }), items };
+    end();
+    return flows;
+  }
+
+  #addTable(element: Element, depth: number, flows: Flow[]): void {
+    const before = flows.at(-1);
+    const caption = this.captions.take(flows);
+    const table = this.asides.within(() => this.#table(element, depth, caption));
+    flows.push(table);
+    this.asides.standIn(table, caption && before);
   }
 
   #table(element: Element, depth: number, caption: readonly Run[] | undefined): Flow {
@@ -308,6 +408,46 @@ export class OdtReader {
     return cells;
   }
 }
+
+/** A list of items, of which the first has this label. */
+function listOf({ ordered, number, marker }: Label, items: readonly Item[]): List {
+  const start = ordered && number !== 1 ? number : undefined;
+  return { type: "list", ordered, ...defined({ start, marker }), items };
+}
+
+/** A heading with its number, which is text of it. */
+function labelled(heading: Heading, label: string): Heading {
+  return { ...heading, runs: mergeRuns([textRun(`${label} `), ...heading.runs]) };
+}
+
+/** The entry that was chosen in a form's list. */
+function chosenEntry(field: Element): string | undefined {
+  const values = (name: RegExp) =>
+    [...childrenOf(field)]
+      .filter((param) => name.test(attributeOf(param, "name") ?? ""))
+      .map((param) => attributeOf(param, "value"));
+  return values(/Dropdown_ListEntry$/)[Number(values(/Dropdown_Selected$/)[0] ?? 0)];
+}
+
+/** The words of a chart: its titles, and the first row and the first column of its table, each once. */
+function chartWords(chart: Element): string[] {
+  const words = new Set<string>();
+  for (const title of ["title", "subtitle"].flatMap((name) => descendantsOf(chart, name)))
+    words.add(title.textContent?.trim() ?? "");
+  descendantsOf(chart, "table-row").forEach((row, index) =>
+    descendantsOf(row, "table-cell").forEach((cell, column) => {
+      if (index === 0 || column === 0) words.add(cell.textContent?.trim() ?? "");
+    }),
+  );
+  words.delete("");
+  return [...words];
+}
+
+const MATH_TREE: MathTree<Element> = {
+  name: (element) => element.localName ?? undefined,
+  children: (element) => [...childrenOf(element)],
+  text: (element) => element.textContent ?? "",
+};
 
 function layoutOf(style: OdfStyle) {
   return {

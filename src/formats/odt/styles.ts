@@ -1,6 +1,8 @@
-import type { Align } from "../../content/model.js";
+import { NUMBERS_BY_FIRST } from "../../content/marker.js";
+import type { Align, Marker } from "../../content/model.js";
 import { parseColor, parseFont, parseSize } from "../html/css-values.js";
 import type { TextProps } from "../office/text-props.js";
+import { symbolText } from "../office/symbols.js";
 import { attributeOf, childOf, childrenOf, type Element } from "../office/xml.js";
 
 /** A style of an OpenDocument file, with all that it inherits. */
@@ -11,19 +13,39 @@ export interface OdfStyle {
   readonly align?: Align | undefined;
   readonly rightToLeft?: boolean | undefined;
   readonly hasLineBelow?: boolean | undefined;
+  /** Whether a heading that looks so has no number. */
+  readonly isUnnumbered?: boolean | undefined;
   /** The background of a cell. */
   readonly background?: string | undefined;
   /** The name of the data style of a cell. */
   readonly dataStyle?: string | undefined;
-  /** The width of a column, in points. */
+  /** The width of a column, in points, where it was set. */
   readonly width?: number | undefined;
 }
 
-/** One level of a list style. */
+/** One level of a list style, or of the numbering of headings. */
 export interface OdfLevel {
   readonly ordered: boolean;
   readonly start: number;
+  readonly numbers: Marker["numbers"];
+  readonly before: string;
+  readonly after: string;
+  /** How many levels' numbers stand in a number, its own included. */
+  readonly shown: number;
+  /** The bullet, where it is not ordered. */
+  readonly bullet: string;
 }
+
+/** A level of a list whose style is not there. */
+const BULLETS: OdfLevel = {
+  ordered: false,
+  start: 1,
+  numbers: undefined,
+  before: "",
+  after: "",
+  shown: 1,
+  bullet: "•",
+};
 
 const NOTHING: OdfStyle = { names: [], props: {} };
 
@@ -35,6 +57,7 @@ export class OdfStyles {
   readonly #lists = new Map<string, Map<number, OdfLevel>>();
   readonly #defaults = new Map<string, Element>();
   readonly #formats = new Map<string, Element>();
+  #outline: ReadonlyMap<number, OdfLevel> = new Map();
 
   /** @param roots the root elements of `styles.xml` and `content.xml` */
   constructor(roots: readonly Element[]) {
@@ -58,6 +81,7 @@ export class OdfStyles {
     else if (/^(number|percentage|currency|date|time|boolean|text)-style$/.test(style.localName ?? "")) {
       this.#formats.set(name, style);
     } else if (style.localName === "list-style") this.#lists.set(name, levelsOf(style));
+    else if (style.localName === "outline-style") this.#outline = levelsOf(style);
   }
 
   /** How plain text looks. */
@@ -104,7 +128,12 @@ export class OdfStyles {
 
   /** A level of a list style, counting from 1; a bullet when the style is not there. */
   level(list: string | undefined, level: number): OdfLevel {
-    return this.#lists.get(list ?? "")?.get(level) ?? { ordered: false, start: 1 };
+    return this.#lists.get(list ?? "")?.get(level) ?? BULLETS;
+  }
+
+  /** How headings of a level are numbered, counting from 1. */
+  outline(level: number): OdfLevel {
+    return this.#outline.get(level) ?? BULLETS;
   }
 
   #own(element: Element, parent: OdfStyle): OdfStyle {
@@ -113,13 +142,17 @@ export class OdfStyles {
     const rightToLeft = writing === undefined ? parent.rightToLeft : /^rl/.test(writing);
     const align = attributeOf(paragraph, "text-align");
     const border = attributeOf(paragraph, "border-bottom");
+    const listStyle = attributeOf(element, "list-style-name");
     const cell = childOf(element, "table-cell-properties");
-    const width = attributeOf(childOf(element, "table-column-properties"), "column-width");
+    const column = childOf(element, "table-column-properties");
+    const isFitted = attributeOf(column, "use-optimal-column-width") === "true";
+    const width = isFitted ? undefined : attributeOf(column, "column-width");
     return {
       names: parent.names,
       props: { ...parent.props, ...this.#textProps(childOf(element, "text-properties"), parent.props) },
       rightToLeft,
       align: align === undefined ? parent.align : alignOf(align, rightToLeft === true),
+      isUnnumbered: listStyle === undefined ? parent.isUnnumbered : listStyle === "",
       hasLineBelow: border === undefined ? parent.hasLineBelow : border !== "none",
       background: cell ? parseColor(attributeOf(cell, "background-color") ?? "") : parent.background,
       dataStyle: attributeOf(element, "data-style-name") ?? parent.dataStyle,
@@ -175,9 +208,26 @@ function scriptOf(value: string): "sub" | "sup" | "none" {
 function levelsOf(style: Element): Map<number, OdfLevel> {
   const levels = new Map<number, OdfLevel>();
   for (const level of childrenOf(style)) {
-    const at = Number(attributeOf(level, "level"));
-    const ordered = level.localName === "list-level-style-number" && attributeOf(level, "num-format") !== "";
-    levels.set(at, { ordered, start: Number(attributeOf(level, "start-value") ?? 1) });
+    const facts = (name: string) => attributeOf(level, name) ?? "";
+    const isNumber = /^(list|outline)-level-style-number$|^outline-level-style$/.test(level.localName ?? "");
+    levels.set(Number(facts("level")), {
+      ordered: isNumber && facts("num-format") !== "",
+      start: Number(facts("start-value") || 1),
+      numbers: NUMBERS_BY_FIRST[facts("num-format")],
+      before: facts("num-prefix"),
+      after: facts("num-suffix"),
+      shown: Number(facts("display-levels") || 1),
+      bullet: bulletOf(level),
+    });
   }
   return levels;
+}
+
+/** A bullet; a place in a symbol font is the sign that stands there. */
+function bulletOf(level: Element): string {
+  const sign = attributeOf(level, "bullet-char") ?? "";
+  const code = sign.codePointAt(0) ?? 0;
+  if (code < 0xf000 || code > 0xf0ff) return sign;
+  const font = attributeOf(childOf(level, "text-properties"), "font-name") ?? "";
+  return symbolText(/wingdings/i.test(font) ? "Wingdings" : "Symbol", code);
 }

@@ -1,13 +1,30 @@
 import { content as words } from "../../messages/en/content.js";
 import { safeLink } from "../../content/address.js";
 import { emboldened } from "../../content/make-table.js";
-import type { Align, Content, Flow, List, Marks, Picture, Run, Table, Row } from "../../content/model.js";
+import { usualBullet } from "../../content/marker.js";
+import { withNotesInline } from "../../content/notes.js";
+import type {
+  Align,
+  Content,
+  Flow,
+  List,
+  Marks,
+  NoteRun,
+  Picture,
+  Run,
+  Table,
+  Row,
+} from "../../content/model.js";
 import { columnsOf, mapRows } from "../../content/spans.js";
+import { someFlow } from "../../content/traverse.js";
 import type { Notice } from "../../content/notice.js";
 import { AutomaticStyles, element, escapeXml, packOdf, textXml } from "../office/odf.js";
 import type { WriteInput, WriteResult } from "../format.js";
-import { pictureLeftOut } from "../office/document.js";
+import { fittedWidths } from "../office/column-widths.js";
+import { alignOf, pictureLeftOut } from "../office/document.js";
 
+/** The width of the text on a page, in points. */
+const TEXT_WIDTH = 451;
 /** The widest a picture may stand, in points. */
 const PICTURE_WIDTH = 450;
 
@@ -52,6 +69,14 @@ const STYLES =
     element("style:paragraph-properties", { "fo:border-bottom": "0.5pt solid #808080" }),
   ) +
   named("Caption", "") +
+  named(
+    "Footnote",
+    element("style:paragraph-properties", {
+      "fo:margin-left": "17pt",
+      "fo:text-indent": "-17pt",
+      "fo:margin-bottom": "0pt",
+    }) + element("style:text-properties", { "fo:font-size": "10pt" }),
+  ) +
   element(
     "style:style",
     { "style:name": "Source_20_Text", "style:family": "text" },
@@ -76,10 +101,29 @@ export function writeOdt(source: WriteInput): WriteResult {
   };
 }
 
+/** The first number of each way to write numbers, by which a style calls it (ODF 1.3 part 3, 19.502). */
+const FIRST_NUMBERS = {
+  decimal: "1",
+  "lower-alpha": "a",
+  "upper-alpha": "A",
+  "lower-roman": "i",
+  "upper-roman": "I",
+};
+
+/** A part of a list: a list itself, or what stands between two of them. */
+interface ListPart {
+  readonly isApart: boolean;
+  readonly xml: string;
+}
+
 class OdtWriter {
   readonly styles = new AutomaticStyles();
   readonly files = new Map<string, { bytes: Uint8Array; type: string }>();
   readonly notices: Notice[] = [];
+
+  #notes = 0;
+  #tables = 0;
+  #isInCell = false;
 
   constructor(readonly source: WriteInput) {}
 
@@ -104,7 +148,7 @@ class OdtWriter {
         );
       }
       case "list":
-        return this.#list(flow, 1, this.#listStyle(flow, 1));
+        return this.#list(flow);
       case "table":
         return this.#table(flow);
       case "quote":
@@ -136,16 +180,36 @@ class OdtWriter {
     let atStart = true;
     return runs
       .map((run) => {
-        const xml =
-          run.type === "break"
-            ? "<text:line-break/>"
-            : run.type === "picture"
-              ? this.#picture(run)
-              : this.#text(run.text, run.marks ?? {}, atStart);
+        const xml = this.#run(run, atStart);
         atStart = run.type === "break" || (run.type === "text" && run.text.endsWith(" "));
         return xml;
       })
       .join("");
+  }
+
+  #run(run: Run, atStart: boolean): string {
+    switch (run.type) {
+      case "text":
+        return this.#text(run.text, run.marks ?? {}, atStart);
+      case "break":
+        return "<text:line-break/>";
+      case "picture":
+        return this.#picture(run);
+      case "note":
+        return this.#note(run);
+    }
+  }
+
+  /** A footnote (ODF 1.3 part 3, 6.3.2). Word processors have no place for notes in notes. */
+  #note({ flows }: NoteRun): string {
+    const number = ++this.#notes;
+    const body = this.flows(withNotesInline(flows), "Footnote") || "<text:p/>";
+    const facts = { "text:id": `ftn${number}`, "text:note-class": "footnote" };
+    return element(
+      "text:note",
+      facts,
+      element("text:note-citation", {}, String(number)) + element("text:note-body", {}, body),
+    );
   }
 
   #text(text: string, { link: given, code, ...marks }: Marks, atStart: boolean): string {
@@ -173,12 +237,17 @@ class OdtWriter {
       "svg:height": `${(height * scale).toFixed(2)}pt`,
     };
     const image = element("draw:image", { "xlink:href": path, "xlink:type": "simple" });
+    const link = picture.link && safeLink(picture.link);
     const described = picture.alt === "" ? "" : element("svg:desc", {}, escapeXml(picture.alt));
-    return element("draw:frame", { "text:anchor-type": "as-char", ...size }, image + described);
+    const frame = element("draw:frame", { "text:anchor-type": "as-char", ...size }, image + described);
+    return link === undefined
+      ? frame
+      : element("draw:a", { "xlink:type": "simple", "xlink:href": link }, frame);
   }
 
   /** A style with the sort of list that each level has; deeper levels that differ get a style of their own. */
-  #listStyle(list: List, level: number): string {
+  #listStyle({ ordered, start = 1, marker = {} }: List, level: number): string {
+    const { numbers = "decimal", before, after = ".", bullet = usualBullet(level - 1) } = marker;
     return this.styles.add("list", (name) => {
       const place = { "text:level": level };
       const label = element(
@@ -190,51 +259,104 @@ class OdtWriter {
           "fo:margin-left": `${24 * level}pt`,
         }),
       );
-      const inner = list.ordered
+      const inner = ordered
         ? element(
             "text:list-level-style-number",
             {
               ...place,
-              "style:num-format": "1",
-              "style:num-suffix": ".",
-              "text:start-value": list.start ?? 1,
+              "style:num-prefix": before,
+              "style:num-suffix": after === "" ? undefined : after,
+              "style:num-format": FIRST_NUMBERS[numbers],
+              "text:start-value": Math.max(1, start),
             },
             label,
           )
-        : element(
-            "text:list-level-style-bullet",
-            { ...place, "text:bullet-char": ["•", "◦", "▪"][(level - 1) % 3] },
-            label,
-          );
+        : element("text:list-level-style-bullet", { ...place, "text:bullet-char": bullet }, label);
       return element("text:list-style", { "style:name": name }, inner);
     });
   }
 
-  #list(list: List, level: number, style: string): string {
-    const items = list.items.map((item) => {
-      const inner = item.flows.map((flow) =>
-        flow.type === "list"
-          ? this.#list(flow, level + 1, this.#listStyle(flow, level + 1))
-          : this.#flow(flow, "Standard", undefined),
-      );
-      return element("text:list-item", {}, inner.join("") || "<text:p/>");
+  /** A list, and the tables in it, which can stand only between its parts (ODF 1.3 part 3, 5.3.3). */
+  #list(list: List): string {
+    return this.#listParts(list, 1)
+      .map(({ xml }) => xml)
+      .join("");
+  }
+
+  /** A list in the parts that the tables in it make of it. Each part is a list that goes on counting. */
+  #listParts(list: List, level: number): ListPart[] {
+    const style = this.#listStyle(list, level);
+    const parts: ListPart[] = [];
+    let items = "";
+    let isResumed = false;
+    const end = () => {
+      if (items !== "")
+        parts.push({ isApart: false, xml: element("text:list", { "text:style-name": style }, items) });
+      items = "";
+      isResumed = true;
+    };
+    list.items.forEach((item, index) => {
+      const inner = this.#itemParts(item.flows, level);
+      const number = isResumed && list.ordered ? (list.start ?? 1) + index : undefined;
+      isResumed = false;
+      const first = inner[0]?.isApart === false ? inner.shift()!.xml : "";
+      items += element("text:list-item", { "text:start-value": number }, first || "<text:p/>");
+      for (const { isApart, xml } of inner) {
+        if (isApart) {
+          end();
+          parts.push({ isApart, xml });
+        } else items += element("text:list-header", {}, xml);
+      }
     });
-    return element("text:list", { "text:style-name": style }, items.join(""));
+    end();
+    return parts;
+  }
+
+  /** What stands in an item: lines and lists that follow each other are one part, a table is one. */
+  #itemParts(flows: Content, level: number): ListPart[] {
+    const parts: ListPart[] = [];
+    const add = (part: ListPart) => {
+      const last = parts.at(-1);
+      if (last && !last.isApart && !part.isApart)
+        parts[parts.length - 1] = { isApart: false, xml: last.xml + part.xml };
+      else parts.push(part);
+    };
+    for (const flow of flows) {
+      if (flow.type === "list") this.#listParts(flow, level + 1).forEach(add);
+      else {
+        const isApart = someFlow([flow], ({ type }) => type === "table");
+        add({ isApart, xml: this.#flow(flow, "Standard", undefined) });
+      }
+    }
+    return parts;
   }
 
   #table(table: Table): string {
     const width = columnsOf(table);
+    const isInCell = this.#isInCell;
+    this.#isInCell = true;
     const rows = mapRows(table.rows, (cells, columns, index) =>
       this.#row(cells, columns, width, index < table.headerRows),
     );
-    if (rows.length === 0) return "";
+    this.#isInCell = isInCell;
+    const caption = table.caption
+      ? element("text:p", { "text:style-name": "Caption" }, this.#runs(table.caption))
+      : "";
+    if (rows.length === 0) return caption;
+    // A table in a cell is as wide as the cell.
+    const widths = table.widths ?? (isInCell ? [] : fittedWidths(table, TEXT_WIDTH));
+    const sum = widths.reduce((all, each) => all + each, 0);
     const columns = Array.from({ length: width }, (_, at) => {
-      const points = table.widths?.[at];
+      const points = widths[at];
       const style =
         points &&
         this.styles.name(
           "table-column",
-          element("style:table-column-properties", { "style:column-width": `${points}pt` }),
+          element("style:table-column-properties", {
+            "style:column-width": `${points.toFixed(1)}pt`,
+            // They go by what stands in the columns, and not by what anyone has set.
+            "style:use-optimal-column-width": table.widths ? undefined : "true",
+          }),
         );
       return element("table:table-column", { "table:style-name": style || undefined });
     }).join("");
@@ -242,10 +364,19 @@ class OdtWriter {
       table.headerRows > 0
         ? element("table:table-header-rows", {}, rows.slice(0, table.headerRows).join(""))
         : "";
-    const caption = table.caption
-      ? element("text:p", { "text:style-name": "Caption" }, this.#runs(table.caption))
-      : "";
-    return caption + element("table:table", {}, columns + head + rows.slice(table.headerRows).join(""));
+    const style = this.styles.name(
+      "table",
+      element("style:table-properties", {
+        "style:width": sum > 0 ? `${sum.toFixed(1)}pt` : undefined,
+        "style:rel-width": sum > 0 ? undefined : "100%",
+        "table:align": "left",
+        "fo:margin-bottom": isInCell ? undefined : "12pt",
+        "table:border-model": "collapsing",
+      }),
+    );
+    const name = `Table${++this.#tables}`;
+    const body = columns + head + rows.slice(table.headerRows).join("");
+    return caption + element("table:table", { "table:name": name, "table:style-name": style }, body);
   }
 
   #row(cells: Row, columns: readonly number[], width: number, header: boolean): string {
@@ -274,7 +405,7 @@ class OdtWriter {
           "table:number-columns-spanned": colspan > 1 ? colspan : undefined,
           "table:number-rows-spanned": rowspan > 1 ? rowspan : undefined,
         },
-        this.flows(flows, "Standard", cell.align) || "<text:p/>",
+        this.flows(flows, "Standard", alignOf(cell)) || "<text:p/>",
       );
       column++;
       cover(at + colspan);

@@ -1,6 +1,7 @@
 import { mapContent } from "../../content/traverse.js";
 import { withoutControls } from "../../content/controls.js";
-import type { Flow, Paragraph, Run } from "../../content/model.js";
+import { defined } from "../../content/defined.js";
+import type { Flow, Marker, Paragraph, Run } from "../../content/model.js";
 import type { WriteInput } from "../format.js";
 
 /**
@@ -35,13 +36,22 @@ function cleanFlow(flow: Flow): Flow[] {
       return [{ ...flow, text: clean(flow.text.replace(/[\f\v]/g, "\n")) }];
     case "picture":
       return [{ ...flow, alt: clean(flow.alt) }];
-    case "heading":
     case "list":
+      return [flow.marker ? { ...flow, marker: cleanMarker(flow.marker) } : flow];
+    case "heading":
     case "quote":
     case "table":
     case "divider":
       return [flow];
   }
+}
+
+function cleanMarker({ before, after, bullet, ...others }: Marker): Marker {
+  const cleaned = Object.entries(defined({ before, after, bullet })).map(([name, text]) => [
+    name,
+    clean(text),
+  ]);
+  return { ...others, ...Object.fromEntries(cleaned) };
 }
 
 /** The paragraphs that a paragraph is, parted at form feeds and vertical tabs. */

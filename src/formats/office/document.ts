@@ -1,5 +1,5 @@
 import { hashBytes } from "../../content/encode.js";
-import type { Flow, Paragraph, Picture, Run } from "../../content/model.js";
+import type { Align, Cell, Flow, Paragraph, Picture, Run } from "../../content/model.js";
 import { notice, type Notice } from "../../content/notice.js";
 import { readPictureBytes } from "../../content/picture.js";
 
@@ -34,23 +34,24 @@ export class Captions {
   }
 }
 
-/** How much of a document was left out, or is there in another form. */
-export interface LeftOut {
-  notes: number;
-  comments: number;
-  pictures: number;
-  /** Those that became plain text. */
-  equations: number;
-}
+/** What of a document can be left out, or be there in another form, and how it is told. */
+const ASIDES = {
+  comment: "left-out/comments",
+  picture: "left-out/pictures",
+  equation: "as-text/equations",
+  diagram: "as-text/diagrams",
+} as const;
 
-/** Says what of a document was left out, or is there in another form. */
-export function leftOut(file: string, { notes, comments, pictures, equations }: LeftOut): Notice[] {
-  return [
-    ...(notes > 0 ? [notice("left-out/notes", { file, count: notes })] : []),
-    ...(comments > 0 ? [notice("left-out/comments", { file, count: comments })] : []),
-    ...(pictures > 0 ? [notice("left-out/pictures", { file, count: pictures })] : []),
-    ...(equations > 0 ? [notice("equations", { file, count: equations })] : []),
-  ];
+/** Something of a document that was left out, or is there in another form. */
+export type Aside = keyof typeof ASIDES;
+
+/** Says how much of each was left out, or is there in another form. */
+export function asideNotices(file: string, asides: readonly Aside[]): Notice[] {
+  const kinds = Object.keys(ASIDES) as Aside[];
+  return kinds.flatMap((kind) => {
+    const count = asides.filter((each) => each === kind).length;
+    return count === 0 ? [] : [notice(ASIDES[kind], { file, count })];
+  });
 }
 
 /** Adds a paragraph in the style of quotes: those that follow each other are one quote. */
@@ -70,6 +71,11 @@ export function addCode(flows: Flow[], flow: Paragraph | Picture): void {
   const text = flow.runs.map((run) => (run.type === "text" ? run.text : "\n")).join("");
   if (last?.type === "code") flows[flows.length - 1] = { type: "code", text: `${last.text}\n${text}` };
   else flows.push({ type: "code", text });
+}
+
+/** Where the text of a cell stands: figures and dates on the right, as in the sheet that they come from. */
+export function alignOf({ align, value }: Cell): Align | undefined {
+  return align ?? (value && value.type !== "boolean" ? "right" : undefined);
 }
 
 /** Says that a picture is not in a written file, and what stands in its place. */

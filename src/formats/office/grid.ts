@@ -1,6 +1,7 @@
 import { type Address, safeLink } from "../../content/address.js";
 import { mapRows } from "../../content/spans.js";
 import type { Cell, CellValue, Content, Marks, Table } from "../../content/model.js";
+import { withNotesAtEnd } from "../../content/notes.js";
 import { notice, type Notice } from "../../content/notice.js";
 import { cellText, writeText } from "../text/write.js";
 
@@ -36,7 +37,8 @@ const WIDTHS = { least: 8, most: 60 };
  *
  * @param most how many characters a cell can hold; what is longer is cut, and said
  */
-export function sheetToWrite(content: Content, most = Infinity): SheetToWrite {
+export function sheetToWrite(whole: Content, most = Infinity): SheetToWrite {
+  const content = withNotesAtEnd(whole);
   let rows: GridCell[][] = [];
   const notices: Notice[] = [];
   for (const flow of content) {

@@ -11,7 +11,6 @@ const NAMESPACES = Object.entries({
   fo: "urn:oasis:names:tc:opendocument:xmlns:xsl-fo-compatible:1.0",
   svg: "urn:oasis:names:tc:opendocument:xmlns:svg-compatible:1.0",
   number: "urn:oasis:names:tc:opendocument:xmlns:datastyle:1.0",
-  calcext: "urn:org:documentfoundation:names:experimental:calc:xmlns:calcext:1.0",
   xlink: "http://www.w3.org/1999/xlink",
   dc: "http://purl.org/dc/elements/1.1/",
 })

@@ -1,4 +1,5 @@
 import { asLines, asText, type Format } from "../format.js";
+import { picturesInText } from "../left-out.js";
 
 /** Plain text: a line is a paragraph. */
 export const text: Format = {
@@ -13,7 +14,10 @@ export const text: Format = {
     return readText(decodeText(bytes));
   },
   async write({ content, inCells = false }) {
-    if (!inCells) return asLines((await import("./write.js")).writeText(content));
+    if (!inCells) {
+      const { writeText } = await import("./write.js");
+      return asLines(writeText(content), picturesInText(content));
+    }
     const { writeDelimited } = await import("../delimited/write.js");
     return asText(writeDelimited(content, "\t").text);
   },

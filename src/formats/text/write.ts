@@ -1,16 +1,19 @@
 import { mapRows } from "../../content/spans.js";
 import type { Content, Flow, List, Table } from "../../content/model.js";
+import { markText } from "../../content/marker.js";
+import { withNotesAtEnd } from "../../content/notes.js";
 import { runsText } from "../../content/runs.js";
 
 /**
  * Writes content as plain text, `\n` between lines and none at the end: a paragraph is a line, a list item a line with
  * its bullet or number, a table row a line whose cells are parted by tabs (line ends inside a cell become spaces, so
  * that the rows stay rows; {@link writeDelimited} keeps them). A blank line parts two numbered lists that follow each
- * other, which would read as one.
+ * other, which would read as one. A picture within a line is its description in square brackets; notes are a numbered
+ * list at the end.
  */
 export function writeText(content: Content): string {
   const lines: string[] = [];
-  flowsLines(content, lines);
+  flowsLines(withNotesAtEnd(content), lines);
   return lines.join("\n");
 }
 
@@ -57,9 +60,8 @@ function flowLines(flow: Flow, lines: string[]): void {
 }
 
 function listLines(list: List, lines: string[]): void {
-  let number = list.start ?? 1;
-  for (const item of list.items) {
-    const mark = list.ordered ? `${number++}. ` : "- ";
+  for (const [at, item] of list.items.entries()) {
+    const mark = `${markText(list, at)} `;
     const indent = " ".repeat(mark.length);
     const inner: string[] = [];
     flowsLines(item.flows, inner);

@@ -298,15 +298,15 @@ export const notices = {
   /** A picture is only known by its address. */
   "left-out/picture": ({ name }: { name: string }) =>
     `The picture “${name}” is not in what was copied, only its address. Its name stands in its place.`,
-  /** Notes of a document were left out. */
-  "left-out/notes": ({ file, count }: { file: string; count: number }) =>
-    `Left out of “${file}”: ${count === 1 ? "one note" : `${count} notes`} at the foot of a page or the end.`,
   /** Comments on a document were left out. */
   "left-out/comments": ({ file, count }: { file: string; count: number }) =>
     `Left out of “${file}”: ${count === 1 ? "one comment" : `${count} comments`} beside the text.`,
+  /** Charts and diagrams of a document are there only by their words. */
+  "as-text/diagrams": ({ file, count }: { file: string; count: number }) =>
+    `${count === 1 ? "One chart or diagram" : `${count} charts and diagrams`} of “${file}” ${count === 1 ? "is" : "are"} there only by the words in ${count === 1 ? "it" : "them"}.`,
   /** Equations of a document are there as plain text. */
-  equations: ({ file, count }: { file: string; count: number }) =>
-    `${count === 1 ? "One equation" : `${count} equations`} of “${file}” ${count === 1 ? "is" : "are"} there as plain text on one line.`,
+  "as-text/equations": ({ file, count }: { file?: string; count: number }) =>
+    `${count === 1 ? "One equation" : `${count} equations`}${file === undefined ? "" : ` of “${file}”`} ${count === 1 ? "is" : "are"} there as plain text on one line.`,
   /** Pictures of a document are in a form that Drawer does not read. */
   "left-out/pictures": ({ file, count }: { file: string; count: number }) =>
     `Left out of “${file}”: ${count === 1 ? "one picture" : `${count} pictures`} in a form that Drawer does not read.`,
@@ -338,6 +338,9 @@ export const notices = {
   /** Text has no place for pictures. */
   "not-shown/pictures-in-text": ({ count }: { count: number }) =>
     `Text has no place for pictures: ${count === 1 ? "the description of one stands" : `the descriptions of ${count} stand`} for them.`,
+  /** A format has only plain numbers for lists. */
+  "not-shown/numbers": ({ count }: { count: number }) =>
+    `${count === 1 ? "One list is" : `${count} lists are`} numbered by letters, by Roman numbers or in brackets, which this format cannot say: ${count === 1 ? "it has" : "they have"} plain numbers.`,
   /** A text or an address has no partner to make a link with. */
   "not-shown/partner": ({ count, what }: { count: number; what: "text" | "address" }) =>
     `${count === 1 ? `One ${what} has` : `${count} ${what === "text" ? "texts" : "addresses"} have`} no partner to make a link with.`,

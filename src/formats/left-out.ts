@@ -1,0 +1,20 @@
+import type { Content } from "../content/model.js";
+import { notice, type Notice } from "../content/notice.js";
+import { eachFlow, picturesOf } from "../content/traverse.js";
+
+/** What formats of text cannot show, in notices. */
+
+/** That descriptions stand for pictures, where there are any. */
+export function picturesInText(content: Content): Notice[] {
+  const count = picturesOf(content).length;
+  return count === 0 ? [] : [notice("not-shown/pictures-in-text", { count })];
+}
+
+/** That lists which are numbered otherwise get plain numbers, where there are any. */
+export function plainNumbers(content: Content): Notice[] {
+  let count = 0;
+  eachFlow(content, (flow) => {
+    if (flow.type === "list" && flow.ordered && flow.marker) count++;
+  });
+  return count === 0 ? [] : [notice("not-shown/numbers", { count })];
+}
