@@ -5,6 +5,7 @@ import { existsSync, readdirSync, statSync } from "node:fs";
 import { dirname, join } from "node:path";
 import { fileURLToPath } from "node:url";
 import { findChromium } from "./chromium.mjs";
+import { findOdfSchema, PYTHON } from "./office.mjs";
 
 const root = join(dirname(fileURLToPath(import.meta.url)), "..");
 process.chdir(root);
@@ -40,7 +41,22 @@ if (process.argv.includes("--test")) {
     ...(findChromium() ? [] : ["chromium"]),
     ...(process.platform !== "linux" || onPath("Xvfb") ? [] : ["xvfb"]),
     ...(process.platform !== "linux" || onPath("xclip") ? [] : ["xclip"]),
-    ...(process.platform !== "linux" || onPath("soffice") ? [] : ["libreoffice-writer", "libreoffice-calc"]),
+    ...(process.platform !== "linux" || onPath("soffice")
+      ? []
+      : ["libreoffice-writer", "libreoffice-calc", "libreoffice-math"]),
+    // Those that make and judge documents: see test/office.
+    ...(process.platform !== "linux"
+      ? []
+      : [
+          ...(existsSync("/usr/share/fonts/truetype/liberation") ? [] : ["fonts-liberation"]),
+          ...(onPath("pandoc") ? [] : ["pandoc"]),
+          ...(onPath("pdftotext") ? [] : ["poppler-utils"]),
+          ...(onPath("jing") ? [] : ["jing", "default-jre-headless"]),
+          ...(findOdfSchema() ? [] : ["emacs-common"]),
+          ...["docx", "openpyxl", "odf"]
+            .filter((module) => spawnSync(PYTHON, ["-c", `import ${module}`]).status !== 0)
+            .map((module) => `python3-${module}`),
+        ]),
   ];
   const mayInstall = process.platform === "linux" && process.getuid?.() === 0 && onPath("apt-get");
   if (missing.length > 0 && mayInstall) {

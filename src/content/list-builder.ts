@@ -42,6 +42,20 @@ export class ListBuilder {
     this.#open.at(-1)!.items.push({ flows: [...line.flows] });
   }
 
+  /**
+   * Adds a line without a mark of its own: it goes on with the item before it. Returns whether there is one, no deeper
+   * than the line stands.
+   */
+  extend(level: number, flows: Content): boolean {
+    if (this.#open.length === 0 || this.#open[0]!.level > level) return false;
+    while (this.#open.at(-1)!.level > level) this.#close();
+    this.#open
+      .at(-1)!
+      .items.at(-1)!
+      .flows.push(...flows);
+    return true;
+  }
+
   #close(): void {
     const { ordered, start, marker, items } = this.#open.pop()!;
     const list: List = {

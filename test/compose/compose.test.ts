@@ -161,7 +161,7 @@ test.each<[Recipe, string]>([
   [{ before: "» ", after: "!" }, "» **wheatear** on the seawall!\n\n» nine birds.!"],
   [{ style: "bare" }, "wheatear on the seawall\n\nnine birds."],
   [{ cite: "inline" }, "**wheatear** on the seawall (diary.docx, p3)\n\nnine birds."],
-  [{ cite: "notes" }, "**wheatear** on the seawall<sup>\\[1\\]</sup>\n\nnine birds.\n\n1. diary.docx, p3"],
+  [{ cite: "notes" }, "**wheatear** on the seawall[^1]\n\nnine birds.\n\n[^1]: diary.docx, p3"],
   [{ cite: "list" }, "**wheatear** on the seawall\n\nnine birds.\n\n- diary.docx, p3"],
   [{ as: "quotes" }, "> **wheatear** on the seawall\n>\n> — diary.docx, p3\n\n> nine birds."],
   [{ as: "columns" }, "|  | Round 1 |\n| --- | --- |\n| **wheatear** on the seawall | nine birds. |"],

@@ -35,6 +35,32 @@ test.each([
   ],
   ["a list in a list without an item", "<ul><li>a</li><ul><li>b</li></ul></ul>", "- a\n  - b"],
   ["a restarted list", "<ol start=4><li>a</ol>", "4. a"],
+  ["a list whose numbers jump", "<ol><li>a<li value=7>b<li>c</ol>", "1. a\n\n7) b\n8) c"],
+  [
+    "the notes of a converter",
+    '<p>a<a href="#fn1" class="footnote-ref" id="fnref1" role="doc-noteref"><sup>1</sup></a></p><section class="footnotes" role="doc-endnotes"><hr/><ol><li id="fn1"><p>b<a href="#fnref1" class="footnote-back" role="doc-backlink">↩︎</a></p></li></ol></section>',
+    "a[^1]\n\n[^1]: b",
+  ],
+  [
+    "the notes of a word processor, called twice",
+    "<p>a<a href='#_ftn1' name='_ftnref1' style='mso-footnote-id:ftn1'><span>[1]</span></a> and <a href='#_ftn1' name='_ftnref2' style='mso-footnote-id:ftn1'>[1]</a></p><div style='mso-element:footnote-list'><br clear=all><hr size=1><div style='mso-element:footnote' id=ftn1><p><a href='#_ftnref1' name='_ftn1' style='mso-footnote-id:ftn1'>[1]</a> b</p></div></div>",
+    "a[^1] and [^1]\n\n[^1]: b",
+  ],
+  [
+    "the notes of another, each in a place of its own",
+    '<p>a<a class="sdfootnoteanc" name="sdfootnote1anc" href="#sdfootnote1sym"><sup>1</sup></a>.</p><div id="sdfootnote1"><p><a class="sdfootnotesym" name="sdfootnote1sym" href="#sdfootnote1anc">1</a>b</p></div>',
+    "a[^1].\n\n[^1]: b",
+  ],
+  [
+    "a link that looks like a note's and leads nowhere",
+    '<p>a<a href="#fn9" role="doc-noteref">9</a></p><section role="doc-endnotes"><p id="fn1">b</p></section>',
+    "a9\n\nb",
+  ],
+  [
+    "an equation that is drawn a second time for the eye",
+    '<p>so <span><math><mfrac><mn>1</mn><mi>n</mi></mfrac></math></span><span aria-hidden="true">1n</span>.</p>',
+    "so 1/n.",
+  ],
   ["tasks", "<ul><li><input type=checkbox checked> a<li><input type=checkbox> b</ul>", "- ☑ a\n- ☐ b"],
   ["definitions", "<dl><dt>a<dd>b</dl>", "a\n\nb"],
   [
@@ -188,4 +214,26 @@ test("what sheets write beside a cell is its value: empty, exact, or in a member
     { type: "number", number: 0.5, format: "0%" },
     { type: "boolean", boolean: true },
   ]);
+});
+
+test("lists keep the marks that their items have, in text too", async () => {
+  const html =
+    '<ol type="a" start="2"><li>b<ol style="list-style-type: upper-roman"><li>I</li></ol></li></ol>' +
+    '<ul style="list-style-type: square"><li>s<ul><li>usual</li></ul></li></ul><ul style="list-style-type: &quot;→ &quot;"><li>arrow</li></ul>';
+  const content = await read(html);
+  expect(writeText(content)).toBe("b. b\n   I. I\n- s\n  - usual\n→ arrow");
+  expect(content).toMatchObject([
+    {
+      marker: { numbers: "lower-alpha" },
+      start: 2,
+      items: [{ flows: [{}, { marker: { numbers: "upper-roman" } }] }],
+    },
+    { marker: { bullet: "▪" } },
+    { marker: { bullet: "→" } },
+  ]);
+  expect(await read(writeHtml(content))).toEqual(content);
+  for (const format of ["docx", "odt"] as const) {
+    const written = await writeOffice({ content }, format);
+    expect((await readSource(written, `x.${format}`)).at().content).toEqual(content);
+  }
 });

@@ -2,7 +2,19 @@ import { mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { strFromU8, unzipSync } from "fflate";
-import { paragraph, writeMarkdown, writeText, type List, type Picture } from "drawer";
+import {
+  compose,
+  paragraph,
+  picturesOf,
+  readHtml,
+  safeLink,
+  writeHtml,
+  writeMarkdown,
+  writeText,
+  type Content,
+  type List,
+  type Picture,
+} from "drawer";
 import { readSource } from "drawer/files";
 import { convert, officeTest } from "../support/libreoffice";
 import { demoFile } from "../support/demo";
@@ -107,4 +119,101 @@ test("each picture of a written document has a number of its own, and lists keep
   const ids = [...strFromU8(parts["word/document.xml"]!).matchAll(/<wp:docPr\b[^>]*?\bid="([^"]*)"/g)];
   expect(ids.map(([, id]) => id)).toEqual(["1", "2"]);
   expect(strFromU8(parts["word/numbering.xml"]!)).not.toContain('w:val="start"');
+});
+
+test("what is told of a document is told of the spots that it stands in, and of no others", async () => {
+  const equation = "<m:oMath><m:r><m:t>x</m:t></m:r></m:oMath>";
+  const comment = '<w:r><w:commentReference w:id="1"/></w:r>';
+  const cell = `<w:tc><w:tcPr/>${p(r("in a cell"), equation)}</w:tc>`;
+  const body = [
+    p(r("plain")),
+    p(r("said"), comment),
+    `<w:tbl><w:tblPr/><w:tr>${cell}</w:tr></w:tbl>`,
+    p(r("end")),
+  ];
+  const source = await readSource(rawDocument(body.join("")), "x.docx");
+  const reasons = (spot?: string) => source.at(spot).notices.map(({ reason }) => reason);
+  expect(reasons()).toEqual(["left-out/comments", "as-text/equations"]);
+  expect(reasons("p1")).toEqual([]);
+  expect(reasons("p2")).toEqual(["left-out/comments"]);
+  expect(reasons("p1..p2")).toEqual(["left-out/comments"]);
+  expect(reasons("p3")).toEqual([]);
+  expect(reasons("t1")).toEqual(["as-text/equations"]);
+  expect(reasons("t1!A1")).toEqual(["as-text/equations"]);
+});
+
+test("what is told of a page is told of the spots that it stands in", async () => {
+  const html =
+    "<p>one<p>two <img src='https://merrow.example/a.png' alt='hut'><p>three <math><mi>x</mi></math>";
+  const source = await readSource(new TextEncoder().encode(html), "x.html");
+  const reasons = (spot?: string) => source.at(spot).notices.map(({ reason }) => reason);
+  expect(reasons("p1")).toEqual([]);
+  expect(reasons("p2")).toEqual(["left-out/picture"]);
+  expect(reasons("p3")).toEqual(["as-text/equations"]);
+  expect(reasons()).toEqual(["left-out/picture", "as-text/equations"]);
+});
+
+officeTest("sources as notes are footnotes of a written document, at the end of each piece", async () => {
+  const pieces = ["diary.docx", "tides.html", "diary.docx"].map((document, index) => ({
+    content: [paragraph(`piece ${index + 1}`)],
+    origin: { document, at: `p${index === 1 ? 2 : 1}` },
+  }));
+  const block = compose(pieces, { cite: "notes" });
+  expect(block.text).toBe("piece 1[1]\npiece 2[2]\npiece 3[1]\n1. diary.docx, p1\n2. tides.html, p2");
+  for (const [from, to] of [
+    ["docx", "odt"],
+    ["odt", "docx"],
+  ] as const) {
+    writeFileSync(join(folder, `cited.${from}`), (await block.to(from)).data);
+    convert(folder, to, [`cited.${from}`]);
+    const bytes = new Uint8Array(readFileSync(join(folder, `cited.${to}`)));
+    const { content } = (await readSource(bytes, `cited.${to}`)).at();
+    const notes = content.map((flow) =>
+      flow.type === "paragraph" ? flow.runs.find(({ type }) => type === "note") : undefined,
+    );
+    expect(notes.map((note) => note?.type === "note" && writeText(note.flows))).toEqual([
+      "diary.docx, p1",
+      "tides.html, p2",
+      "diary.docx, p1",
+    ]);
+  }
+});
+
+officeTest("a link on a picture, and its description, go through documents", async () => {
+  const { content, pictures } = (await readSource(demoFile("sketches/tide.png"), "tide.png")).at();
+  const link = safeLink("https://merrow-spit.example/tides#noon")!;
+  const picture: Picture = { ...(content[0] as Picture), alt: "the tide", link };
+  const line: Content = [
+    { type: "paragraph", runs: [{ type: "text", text: "See " }, picture, { type: "text", text: "." }] },
+  ];
+  const bytesOf = (hash: string) => pictures.get(hash);
+  for (const [from, to] of [
+    ["docx", "odt"],
+    ["odt", "docx"],
+  ] as const) {
+    writeFileSync(
+      join(folder, `linked.${from}`),
+      await writeOffice({ content: line, picture: bytesOf }, from),
+    );
+    convert(folder, to, [`linked.${from}`]);
+    const bytes = new Uint8Array(readFileSync(join(folder, `linked.${to}`)));
+    const found = picturesOf((await readSource(bytes, `linked.${to}`)).at().content);
+    expect(found.map(({ alt, link: address }) => [alt, address])).toEqual([["the tide", link]]);
+  }
+  expect((await readHtml(writeHtml(line, { picture: bytesOf }))).content).toEqual(line);
+});
+
+test("a picture within a line leaves its description set apart in text, and a notice", async () => {
+  const { content, pictures } = (await readSource(demoFile("sketches/tide.png"), "tide.png")).at();
+  const picture: Picture = { ...(content[0] as Picture), alt: "the tide" };
+  const line: Content = [
+    { type: "paragraph", runs: [{ type: "text", text: "See" }, picture, { type: "text", text: "here" }] },
+  ];
+  const block = compose([{ content: line, pictures }]);
+  expect(block.text).toBe("See[the tide]here");
+  expect(block.markdown).toBe("See\\[the tide\\]here");
+  for (const format of ["text", "markdown"] as const)
+    expect((await block.to(format)).notices.map(({ reason }) => reason)).toEqual([
+      "not-shown/pictures-in-text",
+    ]);
 });

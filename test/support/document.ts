@@ -19,12 +19,17 @@ const NAMESPACES = Object.entries({
   .join("");
 
 /** A docx made by hand of the XML of its body, so that its file says just what a test wants. */
-export function rawDocument(body: string, relations = ""): Uint8Array {
+export function rawDocument(
+  body: string,
+  relations = "",
+  others: Readonly<Record<string, string>> = {},
+): Uint8Array {
   const parts = {
     "[Content_Types].xml": `<Types xmlns="http://schemas.openxmlformats.org/package/2006/content-types"><Default Extension="rels" ContentType="application/vnd.openxmlformats-package.relationships+xml"/><Default Extension="xml" ContentType="application/xml"/><Override PartName="/word/document.xml" ContentType="${TYPE}.document.main+xml"/></Types>`,
     "_rels/.rels": `<Relationships xmlns="${RELATIONS}"><Relationship Id="rId1" Type="${OFFICE}/officeDocument" Target="word/document.xml"/></Relationships>`,
     "word/document.xml": `<w:document${NAMESPACES} mc:Ignorable=""><w:body>${body}</w:body></w:document>`,
     "word/_rels/document.xml.rels": `<Relationships xmlns="${RELATIONS}">${relations}</Relationships>`,
+    ...others,
   };
   return zipSync(Object.fromEntries(Object.entries(parts).map(([name, xml]) => [name, strToU8(HEAD + xml)])));
 }

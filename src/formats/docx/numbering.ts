@@ -14,14 +14,13 @@ interface NumberingLevel {
   readonly start: number;
   /** Whether all numbers in it are decimal. */
   readonly isLegal: boolean;
-  /** Whether a space or a tab parts it from the text. */
-  readonly isApart: boolean;
   /** The paragraph style whose paragraphs stand at this level. */
   readonly style: string | undefined;
 }
 
 /** A list: its levels, the counts that it shares with lists of the same sort, and where it begins anew. */
 interface Numbering {
+  readonly id: string;
   readonly levels: ReadonlyMap<number, NumberingLevel>;
   readonly counts: number[];
   /** The levels that begin anew with its first paragraph there. */
@@ -30,10 +29,12 @@ interface Numbering {
 
 /** What stands before a paragraph of a list. */
 export interface Label {
+  /** What lists share whose numbers go on from one to the other. */
+  readonly list: string;
   readonly ordered: boolean;
   readonly number: number;
   readonly marker: Marker | undefined;
-  /** As it is shown, with the space after it; empty where nothing is. */
+  /** As it is shown; empty where nothing is. */
   readonly text: string;
 }
 
@@ -46,7 +47,9 @@ export class DocxNumbering {
     const abstracts = new Map<string, Numbering>();
     for (const child of childrenOf(root)) {
       if (child.localName !== "abstractNum") continue;
-      abstracts.set(attributeOf(child, "abstractNumId") ?? "", {
+      const id = attributeOf(child, "abstractNumId") ?? "";
+      abstracts.set(id, {
+        id,
         levels: levelsOf(child),
         counts: [],
         restarts: new Map(),
@@ -54,7 +57,8 @@ export class DocxNumbering {
     }
     for (const num of childrenOf(root)) {
       if (num.localName !== "num") continue;
-      const abstract = abstracts.get(attributeOf(childOf(num, "abstractNumId"), "val") ?? "");
+      const id = attributeOf(childOf(num, "abstractNumId"), "val") ?? "";
+      const abstract = abstracts.get(id);
       const levels = new Map(abstract?.levels);
       const restarts = new Map<number, number>();
       for (const override of childrenOf(num)) {
@@ -64,7 +68,7 @@ export class DocxNumbering {
         if (start !== undefined) restarts.set(Number(attributeOf(override, "ilvl") ?? 0), Number(start));
       }
       const counts = abstract?.counts ?? [];
-      this.#lists.set(attributeOf(num, "numId") ?? "", { levels, counts, restarts });
+      this.#lists.set(attributeOf(num, "numId") ?? "", { id, levels, counts, restarts });
     }
   }
 
@@ -78,23 +82,22 @@ export class DocxNumbering {
   next(list: string, level: number): Label | undefined {
     const numbering = this.#lists.get(list);
     const facts = numbering?.levels.get(level);
-    if (!numbering || !facts) return { ordered: false, number: 1, marker: undefined, text: "• " };
-    const { counts, restarts } = numbering;
+    if (!numbering || !facts) return { list, ordered: false, number: 1, marker: undefined, text: "•" };
+    const { id, counts, restarts } = numbering;
     const restart = restarts.get(level);
     const last = counts[level];
     const number = restart ?? (last === undefined ? facts.start : last + 1);
     restarts.delete(level);
     counts.length = Math.min(counts.length, level + 1);
     counts[level] = number;
-    const space = facts.isApart ? " " : "";
-    if (facts.format !== "bullet" && facts.format !== "none") return numbered(numbering, level, space);
-    const bullet = facts.text === "" ? "" : bulletOf(facts);
+    if (facts.format !== "bullet" && facts.format !== "none") return numbered(numbering, level);
+    const bullet = facts.text.trim() === "" ? "" : bulletOf(facts);
     if (bullet === "") return undefined;
-    return { ordered: false, number, marker: bulletMarker(bullet, level), text: bullet + space };
+    return { list: id, ordered: false, number, marker: bulletMarker(bullet, level), text: bullet };
   }
 }
 
-function numbered({ levels, counts }: Numbering, level: number, space: string): Label {
+function numbered({ id: list, levels, counts }: Numbering, level: number): Label {
   const { text, isLegal } = levels.get(level)!;
   const numberAt = (at: number) => {
     const facts = levels.get(at);
@@ -104,7 +107,7 @@ function numbered({ levels, counts }: Numbering, level: number, space: string): 
   const fill = (part: string) => part.replace(/%([1-9])/g, (_, at: string) => numberAt(Number(at) - 1));
   const own = text.lastIndexOf(`%${level + 1}`);
   const shown = fill(text);
-  const label = { number: counts[level]!, text: shown === "" ? "" : shown + space };
+  const label = { list, number: counts[level]!, text: shown };
   // A text without the number is the same before each paragraph, as a bullet is.
   if (own < 0) return { ...label, ordered: false, marker: shown === "" ? undefined : { bullet: shown } };
   const [before, after] = [fill(text.slice(0, own)), fill(text.slice(own + 2))];
@@ -147,7 +150,6 @@ function levelsOf(parent: Element): Map<number, NumberingLevel> {
       font: attributeOf(childOf(childOf(lvl, "rPr"), "rFonts"), "ascii") ?? "",
       start: Number(of("start") ?? 1),
       isLegal: legal !== undefined && attributeOf(legal, "val") !== "0",
-      isApart: of("suff") !== "nothing",
       style: of("pStyle"),
     });
   }

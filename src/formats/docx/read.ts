@@ -25,7 +25,15 @@ import { marksFrom, type TextProps } from "../office/text-props.js";
 import { attributeOf, childOf, childrenOf, descendantsOf, parseXml, type Element } from "../office/xml.js";
 import { unzip, type Parts } from "../office/zip.js";
 import { Asides } from "../asides.js";
-import { addCode, addQuote, type Aside, asideNotices, Captions, keepPicture } from "../office/document.js";
+import {
+  addCode,
+  addQuote,
+  type Aside,
+  asideNotices,
+  Captions,
+  keepPicture,
+  noteOf,
+} from "../office/document.js";
 import { chartWords, descendantsOutside, diagramWords, isRule, outermost } from "./drawing.js";
 import { linkOf, OpenFields, withPlace } from "./fields.js";
 import { DocxNotes } from "./notes.js";
@@ -211,7 +219,9 @@ class DocxReader {
     const isDropCap = /^(drop|margin)$/.test(attributeOf(childOf(pPr, "framePr"), "dropCap") ?? "");
     if (isJoined) this.#held = line.runs;
     else if (isDropCap) this.#held = line.runs.map(withoutSize);
-    else for (const runs of partsOf(line)) this.#line(runs, props, flows, lists);
+    else if (line.rules.length === 0 || !blankRuns(line.runs)) {
+      for (const runs of partsOf(line)) this.#line(runs, props, flows, lists);
+    }
     for (const _ of line.rules) this.#add({ type: "divider" }, flows, lists);
     for (const words of line.words) this.#add(paragraph(words), flows, lists);
     for (const box of line.boxes) flows.push(...lists.take(), ...this.flows(box, depth + 1));
@@ -232,7 +242,10 @@ class DocxReader {
     const label = props.list && this.#labelOf(props.list, props.id);
     if (props.outline !== undefined) {
       const level = Math.min(props.outline + 1, 6) as 1 | 2 | 3 | 4 | 5 | 6;
-      const numbered = label && !blankRuns(runs) ? mergeRuns([textRun(label.text), ...runs]) : runs;
+      const numbered =
+        typeof label === "object" && !blankRuns(runs)
+          ? mergeRuns([textRun(`${label.text} `), ...runs])
+          : runs;
       this.#add({ type: "heading", level, runs: numbered, ...layout }, flows, lists);
       return;
     }
@@ -240,7 +253,11 @@ class DocxReader {
     const flow: Paragraph | Picture =
       only?.type === "picture" ? only : { type: "paragraph", runs, ...layout };
     const isQuote = /\bquot(e|ations?)\b/.test(props.name);
-    if (label) {
+    if (label === "unmarked" && lists.extend(props.list?.level ?? 0, [flow])) {
+      this.asides.standIn(flow);
+      return;
+    }
+    if (label && label !== "unmarked") {
       lists.add({ ...label, key: label.list, flows: [isQuote ? { type: "quote", flows: [flow] } : flow] });
       this.asides.standIn(flow);
       return;
@@ -256,12 +273,12 @@ class DocxReader {
     else this.asides.standIn(flow);
   }
 
-  /** What stands before a paragraph of a list, and where in the list it stands. */
+  /** What stands before a paragraph of a list, and where in the list it stands; nothing for one of no list. */
   #labelOf({ id, level }: ListPlace, style: string | undefined) {
     if (id === undefined || id === "0") return undefined;
     const at = level ?? this.#numbering.levelOfStyle(id, style ?? "") ?? 0;
     const label = this.#numbering.next(id, at);
-    return label && { ...label, list: id, level: at };
+    return label ? { ...label, level: at } : "unmarked";
   }
 
   #inline(parent: Element, line: OpenParagraph): void {
@@ -348,7 +365,7 @@ class DocxReader {
           line.runs.push({ type: "break" });
           break;
         case "fldChar":
-          add(line.fields.take(child) ?? "");
+          this.#fieldMark(child, line, add);
           break;
         case "instrText":
           line.fields.instruct(child.textContent ?? "");
@@ -371,6 +388,11 @@ class DocxReader {
     }
   }
 
+  #fieldMark(mark: Element, line: OpenParagraph, add: (text: string) => void): void {
+    const choice = line.fields.take(mark);
+    if (choice !== undefined) add(choice);
+  }
+
   /** A note comes along with the line that calls it. */
   #note(reference: Element, line: OpenParagraph): void {
     const note = this.#notes.find(reference);
@@ -379,7 +401,7 @@ class DocxReader {
     [this.#relations, this.#held, this.#isInNote] = [this.#relationsOf(note.part), [], true];
     const flows = this.asides.within(() => this.flows(note.element, 1));
     [this.#relations, this.#held, this.#isInNote] = [outside.relations, outside.held, false];
-    line.runs.push({ type: "note", flows: withoutSpaceBefore(flows) });
+    line.runs.push(noteOf(flows));
   }
 
   #picture(drawing: Element, line: OpenParagraph): void {
@@ -502,15 +524,6 @@ function withoutSize(run: Run): Run {
   if (run.type !== "text" || !run.marks) return run;
   const { size: _, sub: __, sup: ___, ...marks } = run.marks;
   return textRun(run.text, marks);
-}
-
-/** The flows of a note without the space that parts its number from them. */
-function withoutSpaceBefore(flows: Content): Content {
-  const [first, ...rest] = flows;
-  if (first?.type !== "paragraph") return flows;
-  const [text, ...others] = first.runs;
-  if (text?.type !== "text") return flows;
-  return [{ ...first, runs: mergeRuns([{ ...text, text: text.text.trimStart() }, ...others]) }, ...rest];
 }
 
 function rowsOf(table: Element): Element[] {

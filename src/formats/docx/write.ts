@@ -51,8 +51,12 @@ import { alignOf, pictureLeftOut } from "../office/document.js";
 const TWIPS = 20;
 /** How far a list level is indented, in twips. */
 const INDENT = 500;
+/** The face of the document, its headings included. */
+const FONT = "Liberation Serif";
 /** The width of the text on a page, in points. */
 const TEXT_WIDTH = 451;
+/** What stands between a cell's edge and its text, in twips. */
+const CELL_EDGE = 40;
 /** An empty line, in twips. */
 const SPACE = 240;
 /** The widest a picture may stand, in pixels. */
@@ -90,7 +94,7 @@ const headings = Object.fromEntries(
   [48, 36, 28, 24, 22, 20].map((size, index) => [
     `heading${index + 1}`,
     {
-      run: { bold: true, size, color: "auto" },
+      run: { bold: true, size, color: "auto", font: FONT },
       paragraph: { keepNext: true, spacing: { before: 240, after: 120 } },
     },
   ]),
@@ -106,7 +110,7 @@ export async function writeDocx(source: WriteInput): Promise<WriteResult> {
     styles: {
       default: {
         ...headings,
-        document: { run: { font: "Liberation Serif", size: 24 }, paragraph: { spacing: { after: 120 } } },
+        document: { run: { font: FONT, size: 24 }, paragraph: { spacing: { after: 120 } } },
       },
       paragraphStyles: [
         {
@@ -240,7 +244,9 @@ class DocxWriter {
   #note({ flows }: NoteRun): ParagraphChild {
     const number = Object.keys(this.footnotes).length + 1;
     this.footnotes[number] = { children: [] };
-    const blocks = this.#apart(() => this.flows(withNotesInline(flows), { style: "FootnoteText" }));
+    const blocks = this.#apart(() =>
+      this.flows(afterSpace(withNotesInline(flows)), { style: "FootnoteText" }),
+    );
     // Its number goes before the first paragraph.
     const children = blocks[0] instanceof DocxParagraph ? blocks : [new DocxParagraph({}), ...blocks];
     this.footnotes[number] = { children: children as DocxParagraph[] };
@@ -307,6 +313,7 @@ class DocxWriter {
       ...apart,
       new DocxTable({
         rows,
+        margins: { left: CELL_EDGE, right: CELL_EDGE, marginUnitType: WidthType.DXA },
         ...this.#widths(table),
         ...(left > 0 && { indent: { size: left, type: WidthType.DXA } }),
       }),
@@ -341,6 +348,13 @@ class DocxWriter {
       children: children.at(-1) instanceof DocxParagraph ? children : [...children, new DocxParagraph({})],
     });
   }
+}
+
+/** A note's flows with the space that parts its number from them. */
+function afterSpace(flows: Content): Content {
+  const [first, ...rest] = flows;
+  if (first?.type !== "paragraph") return flows;
+  return [{ ...first, runs: [{ type: "text", text: " " }, ...first.runs] }, ...rest];
 }
 
 function layout(flow: { align?: Align; direction?: "ltr" | "rtl" }): IParagraphOptions {

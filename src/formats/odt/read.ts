@@ -25,7 +25,15 @@ import { Asides } from "../asides.js";
 import { mathText, type MathTree } from "../mathml.js";
 import { attributeOf, childOf, childrenOf, descendantsOf, parseXml, type Element } from "../office/xml.js";
 import { locked, unzip, type Parts } from "../office/zip.js";
-import { addCode, addQuote, type Aside, asideNotices, Captions, keepPicture } from "../office/document.js";
+import {
+  addCode,
+  addQuote,
+  type Aside,
+  asideNotices,
+  Captions,
+  keepPicture,
+  noteOf,
+} from "../office/document.js";
 import { type Counts, type Label, OdtNumbering } from "./numbering.js";
 import { OdfStyles, type OdfStyle } from "./styles.js";
 
@@ -267,7 +275,7 @@ export class OdtReader {
     [this.#anchored, this.#isInNote] = [[], true];
     const flows = this.asides.within(() => this.flows(body, 1));
     [this.#anchored, this.#isInNote] = [anchored, false];
-    runs.push({ type: "note", flows });
+    runs.push(noteOf(flows));
   }
 
   /** A shape: a picture stands in the line, text follows the paragraph, a group is its parts. */
@@ -303,7 +311,7 @@ export class OdtReader {
 
   /** An equation as text in the line, a chart by its words below it. Returns whether the object is one of them. */
   #object(href: string, runs: Run[]): boolean {
-    const xml = this.parts.text(`${href.replace(/^\.\//, "")}/content.xml`);
+    const xml = this.parts.text(`${href.replace(/^\.\/|\/$/g, "")}/content.xml`);
     const root = xml === undefined ? undefined : parseXml(xml, this.file);
     if (root?.localName === "math") {
       this.asides.add("equation");

@@ -2,9 +2,13 @@ import type { Table } from "../../content/model.js";
 import { columnsOf, mapRows } from "../../content/spans.js";
 import { cellText } from "../text/write.js";
 
-/** The usual width of a letter in text of 12 points, and what a cell takes beside its text; both in points. */
+/**
+ * The usual width of a letter in text of 12 points, that of the letters of a bold word, which must not be broken, and
+ * what a cell takes beside its text; all in points.
+ */
 const LETTER = 6;
-const PADDING = 12;
+const WIDE_LETTER = 7.5;
+const PADDING = 6;
 /** How wide a column of words may be before it breaks its lines, in letters. */
 const MOST = 45;
 
@@ -27,8 +31,8 @@ export function fittedWidths(table: Table, room: number): number[] {
       }
     }),
   );
-  const wanted = lines.map((line) => line * LETTER + PADDING);
-  const least = words.map((word, column) => Math.min(wanted[column]!, word * LETTER + PADDING));
+  const least = words.map((word) => Math.min(word, MOST) * WIDE_LETTER + PADDING);
+  const wanted = lines.map((line, column) => Math.max(least[column]!, line * LETTER + PADDING));
   const sum = (widths: readonly number[]) => widths.reduce((all, width) => all + width, 0);
   if (sum(wanted) <= room) return wanted;
   if (sum(least) >= room) return least.map((width) => (width * room) / sum(least));

@@ -1,5 +1,6 @@
 import { hashBytes } from "../../content/encode.js";
-import type { Align, Cell, Flow, Paragraph, Picture, Run } from "../../content/model.js";
+import type { Align, Cell, Content, Flow, NoteRun, Paragraph, Picture, Run } from "../../content/model.js";
+import { mergeRuns } from "../../content/runs.js";
 import { notice, type Notice } from "../../content/notice.js";
 import { readPictureBytes } from "../../content/picture.js";
 
@@ -71,6 +72,15 @@ export function addCode(flows: Flow[], flow: Paragraph | Picture): void {
   const text = flow.runs.map((run) => (run.type === "text" ? run.text : "\n")).join("");
   if (last?.type === "code") flows[flows.length - 1] = { type: "code", text: `${last.text}\n${text}` };
   else flows.push({ type: "code", text });
+}
+
+/** A note that says what these flows say, without the space that parts its number from them. */
+export function noteOf(flows: Content): NoteRun {
+  const [first, ...rest] = flows;
+  const [text, ...others] = first?.type === "paragraph" ? first.runs : [];
+  if (first?.type !== "paragraph" || text?.type !== "text") return { type: "note", flows };
+  const runs = mergeRuns([{ ...text, text: text.text.trimStart() }, ...others]);
+  return { type: "note", flows: [{ ...first, runs }, ...rest] };
 }
 
 /** Where the text of a cell stands: figures and dates on the right, as in the sheet that they come from. */

@@ -1,0 +1,76 @@
+import { spawnSync } from "node:child_process";
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import fc from "fast-check";
+import { writeText, type Content } from "drawer";
+import { readSource } from "drawer/files";
+import { notedContents, sheetTables } from "../support/contents";
+import { convert, officeTest } from "../support/libreoffice";
+import { demoFile } from "../support/demo";
+import { writeOffice } from "../support/office";
+import { faultsOfOdf, faultsOfOoxml } from "../support/schemas";
+import { makeCorpus } from "./corpus";
+
+const folder = mkdtempSync(join(tmpdir(), "drawer-written-"));
+afterAll(() => rmSync(folder, { recursive: true, force: true }));
+
+/** Everything that content can hold beside and inside each other, many times over. */
+const many = (seed: number): Content => fc.sample(notedContents, { numRuns: 25, seed }).flat();
+const SEEDS = [1, 2, 3];
+
+officeTest.each(SEEDS)("documents keep to their schemas (%i)", async (seed) => {
+  const content = many(seed);
+  expect(await faultsOfOoxml(await writeOffice({ content }, "docx"), "x.docx")).toEqual([]);
+  expect(faultsOfOdf(await writeOffice({ content }, "odt"))).toEqual([]);
+});
+
+officeTest.each(SEEDS)("workbooks keep to their schemas (%i)", async (seed) => {
+  const tables = fc.sample(sheetTables, { numRuns: 10, seed });
+  for (const content of [tables, many(seed)]) {
+    expect(await faultsOfOoxml(await writeOffice({ content }, "xlsx"), "x.xlsx")).toEqual([]);
+    expect(faultsOfOdf(await writeOffice({ content }, "ods"))).toEqual([]);
+  }
+});
+
+const wordsIn = (text: string): string[] => text.normalize("NFKC").match(/\p{L}[\p{L}\p{M}]+/gu) ?? [];
+
+/** Words as often as they stand in a text, in no order: pages have notes and repeated rows where they like. */
+function counted(words: readonly string[]): Record<string, number> {
+  const counts: Record<string, number> = {};
+  for (const word of [...words].sort()) counts[word] = (counts[word] ?? 0) + 1;
+  return counts;
+}
+
+const FILES = [
+  "diary.docx",
+  "pandoc.docx",
+  "pandoc.odt",
+  "python-docx.docx",
+  "list-numbers.docx",
+  "odfpy.odt",
+  "libreoffice.odt",
+  "by-hand.docx",
+];
+
+officeTest.each(["docx", "odt"] as const)(
+  "what other programs wrote, written again as %s, keeps to its schema and shows every word in LibreOffice",
+  async (format) => {
+    makeCorpus(folder);
+    writeFileSync(join(folder, "diary.docx"), demoFile("diary.docx"));
+    for (const file of FILES) {
+      const { content, pictures } = (
+        await readSource(new Uint8Array(readFileSync(join(folder, file))), file)
+      ).at();
+      const bytes = await writeOffice({ content, picture: (hash) => pictures.get(hash) }, format);
+      expect(format === "docx" ? await faultsOfOoxml(bytes, "x.docx") : faultsOfOdf(bytes)).toEqual([]);
+      writeFileSync(join(folder, `again.${format}`), bytes);
+      convert(folder, "pdf", [`again.${format}`]);
+      const pages = spawnSync("pdftotext", [join(folder, "again.pdf"), "-"], { encoding: "utf8" }).stdout;
+      expect({ file, words: counted(wordsIn(pages)) }).toEqual({
+        file,
+        words: counted(wordsIn(writeText(content))),
+      });
+    }
+  },
+);

