@@ -14,7 +14,7 @@ export const LIMITS = {
   /** Bytes of a file, or of what is piped in. */
   bytes: 256 * 1024 * 1024,
   /** Elements of one part of a document. */
-  elements: 1_000_000,
+  elements: 3_000_000,
   /** Signs of emphasis and of links in one paragraph of Markdown, and the lines of a quote that do not say so. */
   signs: 1000,
   /** How deep quotes and lists of Markdown may stand in each other. */

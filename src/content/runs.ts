@@ -1,27 +1,19 @@
 import { content as words } from "../messages/en/content.js";
-import type { Marks, Run } from "./model.js";
+import type { Marks, NoteRun, Run } from "./model.js";
 
 /**
  * The text of some runs: a line break is `\n`; a picture its alternative text, in square brackets where there is text
- * beside it; a note nothing.
+ * beside it; a note nothing, or what `called` says.
  */
-export function runsText(runs: readonly Run[]): string {
+export function runsText(runs: readonly Run[], called?: (note: NoteRun) => string): string {
   let text = "";
-  for (const run of runs) text += runText(run, runs.length === 1);
-  return text;
-}
-
-function runText(run: Run, isAlone: boolean): string {
-  switch (run.type) {
-    case "text":
-      return run.text;
-    case "break":
-      return "\n";
-    case "picture":
-      return isAlone ? run.alt : `[${run.alt || words.picture}]`;
-    case "note":
-      return "";
+  for (const run of runs) {
+    if (run.type === "text") text += run.text;
+    else if (run.type === "break") text += "\n";
+    else if (run.type === "note") text += called?.(run) ?? "";
+    else text += runs.length === 1 ? run.alt : `[${run.alt || words.picture}]`;
   }
+  return text;
 }
 
 /** Whether a line holds nothing but breaks and spaces. */

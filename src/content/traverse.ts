@@ -6,15 +6,17 @@ import { blankRuns } from "./runs.js";
  * when a type is forgotten; readers, writers and layouts that need no more than "every flow" or "every line" use these.
  */
 
-/** Whether any of the contents inside a flow passes: those of its items, of its cells, or its own. */
-function someInside(flow: Flow, test: (content: Content) => boolean): boolean {
+/** Whether any of the flows inside a flow passes: those of its items, of its cells, or its own. */
+function someInside(flow: Flow, test: (flow: Flow) => boolean): boolean {
   switch (flow.type) {
     case "list":
-      return flow.items.some((item) => test(item.flows));
+      for (const item of flow.items) if (someFlow(item.flows, test)) return true;
+      return false;
     case "quote":
-      return test(flow.flows);
+      return someFlow(flow.flows, test);
     case "table":
-      return flow.rows.some((row) => row.some((cell) => test(cell.flows)));
+      for (const row of flow.rows) for (const cell of row) if (someFlow(cell.flows, test)) return true;
+      return false;
     case "paragraph":
     case "heading":
     case "code":
@@ -51,7 +53,8 @@ export function isLine(flow: Flow | undefined): flow is Paragraph | Heading {
 
 /** Whether any flow passes, those in items, quotes and cells included, but not those of notes; stops at the first. */
 export function someFlow(content: Content, test: (flow: Flow) => boolean): boolean {
-  return content.some((flow) => test(flow) || someInside(flow, (inner) => someFlow(inner, test)));
+  for (const flow of content) if (test(flow) || someInside(flow, test)) return true;
+  return false;
 }
 
 /** Calls `visit` with every flow, those in items, quotes and cells included, but not those of notes, in reading order. */
@@ -64,7 +67,10 @@ export function eachFlow(content: Content, visit: (flow: Flow) => void): void {
 
 /** Whether any run of any line passes, those of captions and lone pictures included, but not those of notes; stops at the first. */
 export function someRun(content: Content, test: (run: Run) => boolean): boolean {
-  return someFlow(content, (flow) => ownLine(flow)?.some(test) ?? false);
+  return someFlow(content, (flow) => {
+    const line = ownLine(flow);
+    return line !== undefined && line.some(test);
+  });
 }
 
 /** Calls `visit` with every run of every line, of captions, lone pictures and notes too, in reading order. */
@@ -88,13 +94,15 @@ export function picturesOf(content: Content): Picture[] {
 
 /** Whether there is nothing to see in the content: no letter, no picture, no line. */
 export function isBlank(content: Content): boolean {
-  return content.every(isBlankFlow);
+  return !someFlow(content, showsItself);
 }
 
-function isBlankFlow(flow: Flow): boolean {
-  if (flow.type === "divider" || flow.type === "picture") return false;
-  if (flow.type === "code") return flow.text.trim() === "";
-  return blankRuns(ownLine(flow) ?? []) && !someInside(flow, (inner) => !isBlank(inner));
+/** Whether a flow shows something besides what stands inside it. */
+function showsItself(flow: Flow): boolean {
+  if (flow.type === "divider" || flow.type === "picture") return true;
+  if (flow.type === "code") return flow.text.trim() !== "";
+  const line = ownLine(flow);
+  return line !== undefined && !blankRuns(line);
 }
 
 /** What {@link mapContent} makes of each part; a part without a function stays as it is. */

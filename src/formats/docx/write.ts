@@ -26,7 +26,6 @@ import {
   type ParagraphChild,
 } from "docx";
 import { safeLink } from "../../content/address.js";
-import { finish } from "./finish.js";
 import { emboldened } from "../../content/make-table.js";
 import { usualBullet } from "../../content/marker.js";
 import type {
@@ -135,7 +134,7 @@ export async function writeDocx(source: WriteInput): Promise<WriteResult> {
     sections: [{ children }],
   });
   const bytes = new Uint8Array(await (await Packer.toBlob(file)).arrayBuffer());
-  return { data: finish(bytes), notices: writer.notices };
+  return { data: bytes, notices: writer.notices };
 }
 
 type Block = DocxParagraph | DocxTable;
@@ -147,6 +146,7 @@ class DocxWriter {
   /** Whether the block that was made last is a table: what follows it stands a line apart. */
   #isAfterTable = false;
   #isInCell = false;
+  #drawings = 0;
 
   constructor(readonly source: WriteInput) {}
 
@@ -236,7 +236,8 @@ class DocxWriter {
       type,
       data,
       transformation: { width: Math.round(width * scale), height: Math.round(height * scale) },
-      altText: { name: alt, description: alt, title: "" },
+      // Each drawing has a number of its own (ECMA-376 part 1, 20.4.2.5).
+      altText: { id: String(++this.#drawings), name: alt, description: alt, title: "" },
     });
   }
 
@@ -273,6 +274,8 @@ class DocxWriter {
       levels: [
         {
           level: at,
+          // Of the transitional schema (ECMA-376 part 4, 14.11.2), which has no `start`.
+          alignment: AlignmentType.LEFT,
           format: list.ordered ? FORMATS[numbers ?? "decimal"] : LevelFormat.BULLET,
           text: list.ordered ? `${before}%${at + 1}${after}` : bullet,
           start: list.start ?? 1,

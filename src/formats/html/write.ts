@@ -14,7 +14,7 @@ import type {
   Table,
   TextRun,
 } from "../../content/model.js";
-import { withNotesAtEnd } from "../../content/notes.js";
+import { NoteNumbers } from "../../content/notes.js";
 import { runsText } from "../../content/runs.js";
 import { looksTyped, markedCode, markedLine } from "../delimited/formula.js";
 import { dateToSerial } from "../../content/serial.js";
@@ -34,16 +34,25 @@ export interface HtmlOptions {
  * read; a text that looks like a figure carries the text format, so that a sheet leaves it text.
  */
 export function writeHtml(content: Content, options: HtmlOptions = {}): string {
-  return flowsHtml(withNotesAtEnd(content), options);
+  const notes = new NoteNumbers();
+  const html = flowsHtml(content, { ...options, notes });
+  let items = "";
+  for (const flows of notes.bodies()) items += itemHtml({ flows }, { ...options, notes });
+  return items === "" ? html : `${html}<ol>${items}</ol>`;
 }
 
-function flowsHtml(content: Content, options: HtmlOptions): string {
+/** How a part of content is to be written: notes are numbered from its beginning on. */
+interface PartOptions extends HtmlOptions {
+  readonly notes: NoteNumbers;
+}
+
+function flowsHtml(content: Content, options: PartOptions): string {
   let html = "";
   for (const flow of content) html += flowHtml(flow, options);
   return html;
 }
 
-function flowHtml(flow: Flow, options: HtmlOptions): string {
+function flowHtml(flow: Flow, options: PartOptions): string {
   switch (flow.type) {
     case "paragraph":
       return `<p${layout(flow)}>${runsHtml(flow.runs, options) || "<br>"}</p>`;
@@ -73,7 +82,7 @@ function layout(flow: { align?: Cell["align"]; direction?: "ltr" | "rtl" }): str
   );
 }
 
-function listHtml(list: List, options: HtmlOptions): string {
+function listHtml(list: List, options: PartOptions): string {
   const tag = list.ordered ? "ol" : "ul";
   const start = list.ordered && (list.start ?? 1) !== 1 ? ` start="${list.start}"` : "";
   const type = markerStyle(list);
@@ -91,15 +100,16 @@ function markerStyle({ ordered, marker }: List): string | undefined {
 const BULLET_STYLES: Readonly<Record<string, string>> = { "•": "disc", "◦": "circle", "▪": "square" };
 
 /** An item's first line stands in the item itself, as most editors write it; what follows keeps its own elements. */
-function itemHtml(item: Item, options: HtmlOptions): string {
+function itemHtml(item: Item, options: PartOptions): string {
   const [first, ...rest] = item.flows;
   const bare = first?.type === "paragraph" && !first.align && !first.direction && first.runs.length > 0;
   return `<li>${bare ? runsHtml(first.runs, options) + flowsHtml(rest, options) : flowsHtml(item.flows, options)}</li>`;
 }
 
-function tableHtml(table: Table, options: HtmlOptions): string {
+function tableHtml(table: Table, options: PartOptions): string {
+  const inCell = { ...options, inCell: true };
   const row = (cells: readonly Cell[], tag: "th" | "td") =>
-    `<tr>${cells.map((cell) => cellHtml(cell, tag, options)).join("")}</tr>`;
+    `<tr>${cells.map((cell) => cellHtml(cell, tag, inCell)).join("")}</tr>`;
   const head = table.rows.slice(0, table.headerRows);
   const body = table.rows.slice(table.headerRows);
   return (
@@ -111,8 +121,7 @@ function tableHtml(table: Table, options: HtmlOptions): string {
   );
 }
 
-function cellHtml(cell: Cell, tag: "th" | "td", around: HtmlOptions): string {
-  const options = { ...around, inCell: true };
+function cellHtml(cell: Cell, tag: "th" | "td", options: PartOptions): string {
   const only = cell.flows.length === 1 ? cell.flows[0] : undefined;
   const inner =
     only?.type === "paragraph" && !only.align && !only.direction && only.runs.length > 0
@@ -161,7 +170,7 @@ function cssString(format: string): string {
   return escape(format.replace(/[\\'@]/g, (sign) => "\\" + sign).replace(/[\n\r\f]/g, " "));
 }
 
-function runsHtml(line: readonly Run[], options: HtmlOptions): string {
+function runsHtml(line: readonly Run[], options: PartOptions): string {
   const runs = options.inCell ? line : markedLines(line);
   let html = "";
   let before = " ";
@@ -177,6 +186,9 @@ function runsHtml(line: readonly Run[], options: HtmlOptions): string {
       // A break at the very end of a line shows only when another follows it.
       html += index === runs.length - 1 ? "<br><br>" : "<br>";
       before = " ";
+    } else {
+      html += `<sup>[${options.notes.numberOf(run)}]</sup>`;
+      before = "]";
     }
   });
   return html;
@@ -232,13 +244,13 @@ function fontHtml(font: string): string {
   return /^[\w-]+$/.test(font) ? font : `'${escape(font.replace(/[\\'"]/g, ""))}'`;
 }
 
-function pictureHtml(picture: Picture, options: HtmlOptions): string {
+function pictureHtml(picture: Picture, options: PartOptions): string {
   const shown = bytesHtml(picture, options);
   const address = picture.link && safeLink(picture.link);
   return address ? `<a href="${escape(address)}">${shown}</a>` : shown;
 }
 
-function bytesHtml(picture: Picture, options: HtmlOptions): string {
+function bytesHtml(picture: Picture, options: PartOptions): string {
   const bytes = options.picture?.(picture.hash);
   if (!bytes) return `<em>${escape(picture.alt || words.picture)}</em>`;
   const size =

@@ -86,7 +86,7 @@ function cellStyle(
       : value.type === "boolean"
         ? undefined
         : (value.format ?? (value.type === "date" ? "yyyy-mm-dd" : undefined));
-  const data = format === undefined ? undefined : styles.add("n", (name) => dataStyle(name, format));
+  const data = format === undefined ? undefined : styles.add("n", format, (name) => dataStyle(name, format));
   const align = cell.align === "right" ? "end" : cell.align === "left" ? "start" : cell.align;
   const inner =
     (cell.background

@@ -201,18 +201,16 @@ export class OdtReader {
 
   #inline(parent: Element, props: TextProps, base: TextProps, link: Address | undefined, runs: Run[]): void {
     const marks = marksFrom(props, base, link);
-    for (let node = parent.firstChild; node; node = node.nextSibling) {
-      if (node.nodeType === 3 || node.nodeType === 4) {
+    for (const child of parent.children) {
+      if (typeof child === "string") {
         // White space folds across elements (ODF 1.3 part 3, 6.1.2).
         const last = runs.at(-1);
         const before = last?.type === "text" ? last.text.at(-1) : last ? "x" : " ";
-        const text = (node.nodeValue ?? "").replace(/[ \t\r\n]+/g, " ");
+        const text = child.replace(/[ \t\r\n]+/g, " ");
         const shown = before === " " && text.startsWith(" ") ? text.slice(1) : text;
         if (shown !== "" && !props.hidden) runs.push(textRun(shown, marks));
         continue;
       }
-      if (node.nodeType !== 1) continue;
-      const child = node as Element;
       switch (child.localName ?? "") {
         case "span": {
           const own = this.styles.get("text", attributeOf(child, "style-name")).props;

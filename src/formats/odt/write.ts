@@ -248,7 +248,7 @@ class OdtWriter {
   /** A style with the sort of list that each level has; deeper levels that differ get a style of their own. */
   #listStyle({ ordered, start = 1, marker = {} }: List, level: number): string {
     const { numbers = "decimal", before, after = ".", bullet = usualBullet(level - 1) } = marker;
-    return this.styles.add("list", (name) => {
+    return this.styles.add("list", JSON.stringify([ordered, start, marker, level]), (name) => {
       const place = { "text:level": level };
       const label = element(
         "style:list-level-properties",

@@ -1,4 +1,4 @@
-import { mapContent } from "../../content/traverse.js";
+import { mapContent, ownLine, someFlow } from "../../content/traverse.js";
 import { withoutControls } from "../../content/controls.js";
 import { defined } from "../../content/defined.js";
 import type { Flow, Marker, Paragraph, Run } from "../../content/model.js";
@@ -11,15 +11,46 @@ import type { WriteInput } from "../format.js";
 export function cleanForXml({ content, title, ...others }: WriteInput): WriteInput {
   return {
     ...others,
-    content: FORBIDDEN.test(JSON.stringify(content))
+    content: someFlow(content, isDirty)
       ? mapContent(content, { flow: cleanFlow, runs: cleanRuns })
       : content,
     ...(title !== undefined && { title: clean(title) }),
   };
 }
 
-/** As they stand in JSON, where control characters and lone surrogates are escaped. */
-const FORBIDDEN = /\\u(?:00[01]|d[89a-f])|\\[bf]|[\u007f-\u009f\ufffe\uffff]/i;
+/** Whether a flow's own text has such a character, or may have one. */
+function isDirty(flow: Flow): boolean {
+  switch (flow.type) {
+    case "code":
+      return FORBIDDEN.test(flow.text);
+    case "list":
+      return flow.marker !== undefined && FORBIDDEN.test(Object.values(flow.marker).join(""));
+    case "paragraph":
+    case "heading":
+    case "table":
+    case "picture":
+      return ownLine(flow)?.some(isDirtyRun) ?? false;
+    case "quote":
+    case "divider":
+      return false;
+  }
+}
+
+function isDirtyRun(run: Run): boolean {
+  switch (run.type) {
+    case "text":
+      return FORBIDDEN.test(run.text);
+    case "picture":
+      return FORBIDDEN.test(run.alt);
+    case "note":
+      return someFlow(run.flows, isDirty);
+    case "break":
+      return false;
+  }
+}
+
+/** All that go, and all surrogates, for halves are among them. */
+const FORBIDDEN = /[\u0000-\u0008\u000b-\u001f\u007f-\u009f\ud800-\udfff\ufffe\uffff]/;
 
 const LONE_SURROGATES = /[\ud800-\udbff](?![\udc00-\udfff])|(?<![\ud800-\udbff])[\udc00-\udfff]/g;
 

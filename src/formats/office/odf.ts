@@ -79,13 +79,16 @@ export class AutomaticStyles {
     return name;
   }
 
-  /** Adds a style of another sort, such as a list's or a number's, under a name made for it. */
-  add(prefix: string, make: (name: string) => string): string {
-    const probe = make("");
-    const known = this.#names.get(probe);
+  /**
+   * Adds a style of another sort, such as a list's or a number's, under a name made for it.
+   * @param facts what tells it from others of its sort
+   */
+  add(prefix: string, facts: string, make: (name: string) => string): string {
+    const key = `${prefix} ${facts}`;
+    const known = this.#names.get(key);
     if (known !== undefined) return known;
     const name = `${prefix}${this.#names.size + 1}`;
-    this.#names.set(probe, name);
+    this.#names.set(key, name);
     this.#xml += make(name);
     return name;
   }

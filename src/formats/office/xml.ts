@@ -1,69 +1,82 @@
-import { DOMParser, type Document, type Element, type Node } from "@xmldom/xmldom";
+import { SaxesParser } from "saxes";
 import { DrawerError } from "../../content/error.js";
 import { LIMITS } from "../../content/limits.js";
 
-export type { Document, Element };
+/** An element of a part of a file. Names are used without their prefix throughout: the two office formats do not use one
+ * local name for different things in one place. */
+export class Element {
+  /** The elements and texts in it, in order. */
+  readonly children: (Element | string)[] = [];
 
-/**
- * Parses a part of a file. Names are used without their prefix throughout: the two office formats do not use one local
- * name for different things in one place.
- *
- * @throws DrawerError `unreadable` when it is not well-formed, `too-large` past {@link LIMITS}
- */
-export function parseXml(xml: string, file: string): Element {
-  checkElements(xml, file);
-  let failure: string | undefined;
-  const parser = new DOMParser({
-    onError: (level, message) => {
-      if (level !== "warning") failure ??= message;
-    },
-  });
-  try {
-    const root = parser.parseFromString(xml, "text/xml").documentElement;
-    if (root && failure === undefined) return root;
-  } catch (error) {
-    failure ??= error instanceof Error ? error.message : String(error);
+  /** @param attributes names and values in turn */
+  constructor(
+    readonly localName: string,
+    readonly attributes: readonly string[],
+  ) {}
+
+  /** All text in it. */
+  get textContent(): string {
+    let text = "";
+    for (const child of this.children) text += typeof child === "string" ? child : child.textContent;
+    return text;
   }
-  throw new DrawerError("unreadable/part", { file }, { cause: failure });
 }
 
 /** How deep elements may stand in each other. Those who read them go into them by calling themselves. */
 const DEPTH = 256;
 
-/** Counts the elements of a part, and how deep they stand, before any of them is built. */
-function checkElements(xml: string, file: string): void {
+/**
+ * Parses a part of a file (XML 1.0). Documents have no entities of their own; a part that uses one is refused.
+ *
+ * @throws DrawerError `unreadable` when it is not well-formed, `too-large` past {@link LIMITS}
+ */
+export function parseXml(xml: string, file: string): Element {
+  const parser = new SaxesParser();
+  const open: Element[] = [];
+  let root: Element | undefined;
   let elements = 0;
-  let depth = 0;
-  for (let at = xml.indexOf("<"); at >= 0; at = xml.indexOf("<", at + 1)) {
-    const next = xml.charCodeAt(at + 1);
-    if (next === SLASH) depth--;
-    else if (next !== MARK && next !== QUESTION) {
-      const end = xml.indexOf(">", at);
-      if (end < 0 || xml.charCodeAt(end - 1) !== SLASH) depth++;
-      elements++;
-    }
-    const isTooMany = elements > LIMITS.elements;
-    if (!isTooMany && depth <= DEPTH) continue;
-    const what = isTooMany ? "elements" : "depth";
-    throw new DrawerError("too-large/document", { file, what, most: isTooMany ? LIMITS.elements : DEPTH });
+  parser.on("opentag", ({ name, attributes }) => {
+    const pairs: string[] = [];
+    for (const key in attributes) pairs.push(localName(key), attributes[key]!);
+    const element = new Element(localName(name), pairs);
+    open.at(-1)?.children.push(element);
+    root ??= element;
+    open.push(element);
+    if (++elements > LIMITS.elements) throw tooLarge(file, "elements", LIMITS.elements);
+    if (open.length > DEPTH) throw tooLarge(file, "depth", DEPTH);
+  });
+  parser.on("closetag", () => void open.pop());
+  const text = (characters: string) => void open.at(-1)?.children.push(characters);
+  parser.on("text", text);
+  parser.on("cdata", text);
+  try {
+    parser.write(xml).close();
+  } catch (error) {
+    if (error instanceof DrawerError) throw error;
+    throw new DrawerError("unreadable/part", { file }, { cause: error });
   }
+  if (!root) throw new DrawerError("unreadable/part", { file });
+  return root;
 }
 
-const SLASH = 0x2f;
-const MARK = 0x21;
-const QUESTION = 0x3f;
+function tooLarge(file: string, what: "elements" | "depth", most: number): DrawerError {
+  return new DrawerError("too-large/document", { file, what, most });
+}
+
+function localName(name: string): string {
+  return name.slice(name.indexOf(":") + 1);
+}
 
 /** The child elements of an element. */
 export function* childrenOf(element: Element): Generator<Element> {
-  for (let node: Node | null = element.firstChild; node; node = node.nextSibling) {
-    if (node.nodeType === 1) yield node as Element;
-  }
+  for (const child of element.children) if (typeof child !== "string") yield child;
 }
 
 /** The first child of that name. */
 export function childOf(element: Element | undefined, name: string): Element | undefined {
   if (!element) return undefined;
-  for (const child of childrenOf(element)) if (child.localName === name) return child;
+  for (const child of element.children)
+    if (typeof child !== "string" && child.localName === name) return child;
   return undefined;
 }
 
@@ -77,13 +90,10 @@ export function descendantsOf(element: Element, name: string): Element[] {
   return found;
 }
 
-/** An attribute's value by its local name. */
+/** An attribute's value by its local name; the first of those that have it. */
 export function attributeOf(element: Element | undefined, name: string): string | undefined {
   if (!element) return undefined;
   const { attributes } = element;
-  for (let i = 0; i < attributes.length; i++) {
-    const attribute = attributes.item(i)!;
-    if ((attribute.localName ?? attribute.name) === name) return attribute.value;
-  }
+  for (let i = 0; i < attributes.length; i += 2) if (attributes[i] === name) return attributes[i + 1]!;
   return undefined;
 }

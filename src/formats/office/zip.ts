@@ -1,4 +1,4 @@
-import { strFromU8, strToU8, unzipSync, zipSync } from "fflate";
+import { strFromU8, unzipSync, zipSync } from "fflate";
 import { DrawerError } from "../../content/error.js";
 
 /** How large the parts of a document may be together when unpacked, in bytes. */
@@ -91,15 +91,16 @@ function includes(bytes: Uint8Array, wanted: readonly number[]): boolean {
   return false;
 }
 
-/** A written file with some of its parts changed; those that it does not have are passed over. */
-export function editParts(
+/** A written file with some of its parts changed; those that it does not have are passed over, all others stay packed. */
+export async function editParts(
   file: Uint8Array,
   changes: Readonly<Record<string, (xml: string) => string>>,
-): Uint8Array {
-  const parts = unzipSync(file);
+): Promise<Uint8Array> {
+  const { default: JSZip } = await import("jszip");
+  const zip = await JSZip.loadAsync(file);
   for (const [name, change] of Object.entries(changes)) {
-    const part = parts[name];
-    if (part) parts[name] = strToU8(change(strFromU8(part)));
+    const part = zip.file(name);
+    if (part) zip.file(name, change(await part.async("string")));
   }
-  return zipSync(parts);
+  return zip.generateAsync({ type: "uint8array", compression: "DEFLATE" });
 }

@@ -15,7 +15,7 @@ const FIRST_OWN_FORMAT = 164;
 const FIRST_WRITTEN_FORMAT = 100;
 
 /** Gives a written workbook what the package that writes it does not know: links, and styles as the schema wants them. */
-export function finish(workbook: Uint8Array, links: readonly CellLink[]): Uint8Array {
+export function finish(workbook: Uint8Array, links: readonly CellLink[]): Promise<Uint8Array> {
   return editParts(workbook, {
     "xl/styles.xml": (xml) =>
       xml

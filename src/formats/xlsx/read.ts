@@ -1,4 +1,4 @@
-import { sheetFacts } from "./facts.js";
+import { placeKey, sheetFacts } from "./facts.js";
 import { safeLink } from "../../content/address.js";
 import { shownNumber, shownText } from "../office/shown.js";
 import type { CellObject, WorkBook } from "@e965/xlsx";
@@ -40,9 +40,11 @@ export async function readXlsx(bytes: Uint8Array, file: string): Promise<ReadShe
   return workbook.SheetNames.map((name, index) => {
     const sheet = workbook.Sheets[name];
     if (!sheet) throw damaged();
-    const styleAt = styles.ofSheet(index);
+    const isHidden = (workbook.Workbook?.Sheets?.[index]?.Hidden ?? 0) > 0;
+    const facts = sheetFacts(styles.xmlOf(index), isHidden);
+    const lookAt = (row: number, column: number) => styles.look(facts.looks.get(placeKey(row, column)));
     const rows = ((sheet["!data"] ?? []) as (CellObject | undefined)[][]).map((row, r) =>
-      row.map((cell, c) => cell && makeSheetCell(cell, styleAt(r, c), since)),
+      row.map((cell, c) => cell && makeSheetCell(cell, lookAt(r, c), since)),
     );
     const merges = (sheet["!merges"] ?? []).map(({ s, e }) => ({
       top: s.r,
@@ -50,8 +52,7 @@ export async function readXlsx(bytes: Uint8Array, file: string): Promise<ReadShe
       bottom: e.r,
       right: e.c,
     }));
-    const isHidden = (workbook.Workbook?.Sheets?.[index]?.Hidden ?? 0) > 0;
-    return new SheetGrid(name, rows, merges, sheetFacts(styles.xmlOf(index), isHidden));
+    return new SheetGrid(name, rows, merges, facts);
   });
 }
 

@@ -1,7 +1,6 @@
 import { getFormatFromId } from "numfmt";
 import type { Align, Marks } from "../../content/model.js";
 import { parseAlign, parseColor } from "../html/css-values.js";
-import { columnLetters } from "../../content/cells.js";
 import { attributeOf, childOf, childrenOf, parseXml, type Element } from "../office/xml.js";
 import type { Parts } from "../office/zip.js";
 import { textProps } from "../docx/styles.js";
@@ -46,17 +45,9 @@ export class XlsxStyles {
     return this.#sheets[index] ?? "";
   }
 
-  /** Returns the look of a cell of a sheet by its row and column, counting from 0. */
-  ofSheet(index: number): (row: number, column: number) => CellStyle {
-    const used = new Map<string, number>();
-    const text = this.xmlOf(index);
-    const cell = /<(?:\w+:)?c\s([^>]*)>/g;
-    for (let match = cell.exec(text); match; match = cell.exec(text)) {
-      const place = /\br="([A-Z]+\d+)"/.exec(match[1]!)?.[1];
-      const style = /\bs="(\d+)"/.exec(match[1]!)?.[1];
-      if (place !== undefined && style !== undefined) used.set(place, Number(style));
-    }
-    return (row, column) => this.#formats[used.get(`${columnLetters(column)}${row + 1}`) ?? -1] ?? PLAIN;
+  /** A look by its number; a plain one for a number that none has. */
+  look(number: number | undefined): CellStyle {
+    return this.#formats[number ?? -1] ?? PLAIN;
   }
 }
 

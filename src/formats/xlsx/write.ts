@@ -30,7 +30,7 @@ export async function writeXlsx({ content }: WriteInput): Promise<WriteResult> {
     },
     { fontFamily: "Calibri", fontSize: 11 },
   ).toBlob();
-  return { data: finish(new Uint8Array(await file.arrayBuffer()), links), notices };
+  return { data: await finish(new Uint8Array(await file.arrayBuffer()), links), notices };
 }
 
 function cellOf({ text, value, cell, bold, italic, color }: GridCell): CellObject | null {
