@@ -53,7 +53,7 @@ if (process.argv.includes("--test")) {
           ...(onPath("pdftotext") ? [] : ["poppler-utils"]),
           ...(onPath("jing") ? [] : ["jing", "default-jre-headless"]),
           ...(findOdfSchema() ? [] : ["emacs-common"]),
-          ...["docx", "openpyxl", "odf"]
+          ...["docx", "openpyxl", "odf", "uno"]
             .filter((module) => spawnSync(PYTHON, ["-c", `import ${module}`]).status !== 0)
             .map((module) => `python3-${module}`),
         ]),

@@ -57,6 +57,14 @@ test.each<[what: string, body: string, lines: string[]]>([
     ["≥α✓→"],
   ],
   [
+    "a sign that only newer programs know is itself, and not the sign that stands for it",
+    p(
+      r("gone "),
+      '<w:r><mc:AlternateContent><mc:Choice Requires="w16se"><w16se:symEx w16se:font="Segoe UI Emoji" w16se:char="1F426" xmlns:w16se="http://schemas.microsoft.com/office/word/2015/wordml/symex"/></mc:Choice><mc:Fallback><w:t>?</w:t></mc:Fallback></mc:AlternateContent></w:r>',
+    ),
+    ["gone 🐦"],
+  ],
+  [
     "the end of a page parts a paragraph",
     p(r("north"), '<w:r><w:br w:type="page"/></w:r>', r("south"), '<w:r><w:br w:type="column"/></w:r>'),
     ["north", "south"],

@@ -3,13 +3,14 @@ import { mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import fc from "fast-check";
-import { writeText, type Content } from "drawer";
+import { readHtml, writeText, type Content } from "drawer";
 import { readSource } from "drawer/files";
 import { notedContents, sheetTables } from "../support/contents";
 import { convert, officeTest } from "../support/libreoffice";
 import { demoFile } from "../support/demo";
 import { writeOffice } from "../support/office";
 import { faultsOfOdf, faultsOfOoxml } from "../support/schemas";
+import { PYTHON } from "../../scripts/office.mjs";
 import { makeCorpus } from "./corpus";
 
 const folder = mkdtempSync(join(tmpdir(), "drawer-written-"));
@@ -74,3 +75,14 @@ officeTest.each(["docx", "odt"] as const)(
     }
   },
 );
+
+officeTest("the header rows of a written sheet stay in sight", async () => {
+  const html = "<table><thead><tr><th>Ride<th>Birds</thead><tr><td>North<td>4<tr><td>Middle<td>2</table>";
+  const { content } = await readHtml(html);
+  for (const format of ["ods", "xlsx"] as const)
+    writeFileSync(join(folder, `header.${format}`), await writeOffice({ content }, format));
+  writeFileSync(join(folder, "plain.ods"), await writeOffice({ content: [...content, ...content] }, "ods"));
+  const names = ["header.ods", "header.xlsx", "plain.ods"];
+  const { stdout } = spawnSync(PYTHON, ["test/office/frozen.py", folder, ...names], { encoding: "utf8" });
+  expect(stdout.trim().split("\n")).toEqual(["header.ods 1", "header.xlsx 1", "plain.ods 0"]);
+});

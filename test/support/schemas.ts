@@ -18,7 +18,7 @@ export async function faultsOfOoxml(bytes: Uint8Array, name: string): Promise<un
 export function faultsOfOdf(bytes: Uint8Array): string[] {
   const folder = mkdtempSync(join(tmpdir(), "drawer-odf-"));
   const parts = Object.entries(unzipSync(bytes)).filter(([name]) =>
-    /^(content|styles|meta)\.xml$/.test(name),
+    /^(content|styles|meta|settings)\.xml$/.test(name),
   );
   for (const [name, part] of parts) {
     mkdirSync(dirname(join(folder, name)), { recursive: true });

@@ -8,7 +8,7 @@ export function chartWords(chart: Element): string[] {
   const visit = (element: Element): void => {
     if (element.localName === "title") words.add(textOf(element, "t"));
     else if (element.localName === "tx" || element.localName === "cat")
-      for (const point of descendantsOf(element, "v")) words.add(point.textContent ?? "");
+      for (const point of descendantsOf(element, "v")) words.add(point.textContent);
     else for (const child of childrenOf(element)) visit(child);
   };
   visit(chart);

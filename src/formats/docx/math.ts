@@ -12,9 +12,9 @@ function partText(element: Element): string {
   const part = (name: string) => mathText(childOf(element, name));
   const parts = (of: Element, name: string) =>
     [...childrenOf(of)].filter(({ localName }) => localName === name);
-  switch (element.localName ?? "") {
+  switch (element.localName) {
     case "t":
-      return element.textContent ?? "";
+      return element.textContent;
     case "f":
       return fraction(part("num"), part("den"));
     case "sSup":

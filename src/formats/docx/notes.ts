@@ -13,7 +13,7 @@ export class DocxNotes {
   constructor(footnotes: Element | undefined, endnotes: Element | undefined) {
     for (const root of [footnotes, endnotes]) {
       for (const element of root ? childrenOf(root) : []) {
-        const kind = element.localName ?? "";
+        const kind = element.localName;
         this.#notes.set(`${kind} ${attributeOf(element, "id")}`, { element, part: `${kind}s.xml` });
       }
     }
@@ -21,7 +21,7 @@ export class DocxNotes {
 
   /** The note that a `footnoteReference` or an `endnoteReference` calls. */
   find(reference: Element): DocxNote | undefined {
-    const kind = (reference.localName ?? "").replace("Reference", "");
+    const kind = reference.localName.replace("Reference", "");
     return this.#notes.get(`${kind} ${attributeOf(reference, "id")}`);
   }
 }

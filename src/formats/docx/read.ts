@@ -82,7 +82,7 @@ function mainPart(parts: Parts): string {
 
 function titleOf(parts: Parts, file: string): string | undefined {
   const core = parts.text("docProps/core.xml");
-  return core ? childOf(parseXml(core, file), "title")?.textContent?.trim() || undefined : undefined;
+  return core ? childOf(parseXml(core, file), "title")?.textContent.trim() || undefined : undefined;
 }
 
 /** A paragraph while its runs are read. */
@@ -175,7 +175,7 @@ class DocxReader {
 
   #blocks(parent: Element, depth: number, flows: Flow[], lists: ListBuilder): void {
     for (const child of childrenOf(parent)) {
-      switch (child.localName ?? "") {
+      switch (child.localName) {
         case "p":
           this.#paragraph(child, depth, flows, lists);
           break;
@@ -283,7 +283,7 @@ class DocxReader {
 
   #inline(parent: Element, line: OpenParagraph): void {
     for (const child of childrenOf(parent)) {
-      switch (child.localName ?? "") {
+      switch (child.localName) {
         case "r":
           this.#run(child, line);
           break;
@@ -333,10 +333,14 @@ class DocxReader {
       line.runs.push(textRun(text, marks));
       line.fields.show();
     };
-    for (const child of childrenOf(run)) {
-      switch (child.localName ?? "") {
+    this.#runParts(run, line, add);
+  }
+
+  #runParts(parent: Element, line: OpenParagraph, add: (text: string) => void): void {
+    for (const child of childrenOf(parent)) {
+      switch (child.localName) {
         case "t":
-          add(child.textContent ?? "");
+          add(child.textContent);
           break;
         case "tab":
         case "ptab":
@@ -346,6 +350,7 @@ class DocxReader {
           add("\u2011");
           break;
         case "sym":
+        case "symEx":
           add(symbolOf(child));
           break;
         case "ruby": {
@@ -368,7 +373,7 @@ class DocxReader {
           this.#fieldMark(child, line, add);
           break;
         case "instrText":
-          line.fields.instruct(child.textContent ?? "");
+          line.fields.instruct(child.textContent);
           break;
         case "footnoteReference":
         case "endnoteReference":
@@ -381,8 +386,7 @@ class DocxReader {
           break;
         case "AlternateContent": {
           const choice = childOf(child, "Choice") ?? childOf(child, "Fallback");
-          for (const drawing of choice ? childrenOf(choice) : [])
-            if (/^(drawing|pict|object)$/.test(drawing.localName ?? "")) this.#picture(drawing, line);
+          if (choice) this.#runParts(choice, line, add);
         }
       }
     }
@@ -538,6 +542,6 @@ function cellsOf(row: Element): Element[] {
 function* unwrapped(parent: Element, name: string): Generator<Element> {
   for (const child of childrenOf(parent)) {
     if (child.localName === name) yield child;
-    else if (/^(sdt|sdtContent|ins|customXml)$/.test(child.localName ?? "")) yield* unwrapped(child, name);
+    else if (/^(sdt|sdtContent|ins|customXml)$/.test(child.localName)) yield* unwrapped(child, name);
   }
 }

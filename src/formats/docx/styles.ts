@@ -151,7 +151,7 @@ export function textProps(rPr: Element | undefined): TextProps {
   const props: { -readonly [K in keyof TextProps]: TextProps[K] } = {};
   for (const child of childrenOf(rPr)) {
     const value = attributeOf(child, "val");
-    switch (child.localName ?? "") {
+    switch (child.localName) {
       case "b":
         props.bold = isOn(value);
         break;

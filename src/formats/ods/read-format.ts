@@ -34,7 +34,7 @@ const USUAL_CONDITIONS: readonly string[] = [">=0", ">0 <0", ">0 <0 =0"];
 /** One section of a code. */
 function sectionCode(style: Element, country: string | undefined): string {
   let code = "";
-  const kind = style.localName ?? "";
+  const kind = style.localName;
   const isElapsed = attributeOf(style, "truncate-on-overflow") === "false";
   let hasElapsed = false;
   const clock = (letter: string, isLong: boolean) => {
@@ -45,7 +45,7 @@ function sectionCode(style: Element, country: string | undefined): string {
   };
   for (const part of childrenOf(style)) {
     const isLong = attributeOf(part, "style") === "long";
-    switch (part.localName ?? "") {
+    switch (part.localName) {
       case "text-properties":
         code += colorCode(attributeOf(part, "color"));
         break;
@@ -59,7 +59,7 @@ function sectionCode(style: Element, country: string | undefined): string {
         code += fractionCode(part);
         break;
       case "text":
-        code += literal(part.textContent ?? "", kind);
+        code += literal(part.textContent, kind);
         break;
       case "fill-character":
         code += `*${part.textContent || " "}`;
@@ -163,7 +163,7 @@ function wholeCode(least: number, isGrouped: boolean, embedded: readonly Element
   let code = "";
   for (let right = Math.max(least, 1); right > 0; right--) {
     const between = embedded.find((text) => Number(attributeOf(text, "position")) === right);
-    if (between && code !== "") code += literal(between.textContent ?? "", "number-style");
+    if (between && code !== "") code += literal(between.textContent, "number-style");
     code += right > least ? "#" : "0";
   }
   return code;

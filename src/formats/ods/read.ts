@@ -94,7 +94,7 @@ class SheetReader {
         this.#columns.push({ to, style: attributeOf(child, "default-cell-style-name") });
       } else if (child.localName === "table-row") this.#readRow(child);
       else if (
-        /^table-(header-rows|rows|row-group|columns|header-columns|column-group)$/.test(child.localName ?? "")
+        /^table-(header-rows|rows|row-group|columns|header-columns|column-group)$/.test(child.localName)
       )
         this.#section(child);
     }

@@ -8,7 +8,7 @@ const CHARACTER = 5.5;
 
 /** Writes content as an ods of one sheet: typed cells with their formats, text as text, headers bold, columns wide enough. */
 export function writeOds({ content, title }: WriteInput): WriteResult {
-  const { rows, widths, notices } = sheetToWrite(content);
+  const { rows, headerRows, widths, notices } = sheetToWrite(content);
   const styles = new AutomaticStyles();
   const columns = widths.map((width) => {
     const properties = element("style:table-column-properties", {
@@ -24,7 +24,25 @@ export function writeOds({ content, title }: WriteInput): WriteResult {
     { "table:name": "Sheet1" },
     columns.join("") + (lines.join("") || "<table:table-row><table:table-cell/></table:table-row>"),
   );
-  return { data: packOdf("spreadsheet", sheet, styles, "", title), notices };
+  const settings = headerRows > 0 && headerRows < rows.length ? frozenRows(headerRows) : undefined;
+  return { data: packOdf("spreadsheet", { body: sheet, automatic: styles, settings, title }), notices };
+}
+
+/** The settings by which sheet programs keep the first rows in sight. */
+function frozenRows(count: number): string {
+  const item = (name: string, type: string, value: string | number) =>
+    element("config:config-item", { "config:name": name, "config:type": type }, String(value));
+  const entry = (name: string | undefined, inner: string) =>
+    element("config:config-item-map-entry", { "config:name": name }, inner);
+  const sheet =
+    item("VerticalSplitMode", "short", 2) +
+    item("VerticalSplitPosition", "int", count) +
+    item("ActiveSplitRange", "short", 2) +
+    item("PositionBottom", "int", count);
+  const tables = element("config:config-item-map-named", { "config:name": "Tables" }, entry("Sheet1", sheet));
+  const view = entry(undefined, item("ViewId", "string", "view1") + tables);
+  const views = element("config:config-item-map-indexed", { "config:name": "Views" }, view);
+  return element("config:config-item-set", { "config:name": "ooo:view-settings" }, views);
 }
 
 function rowXml(row: readonly GridCell[], styles: AutomaticStyles): string {

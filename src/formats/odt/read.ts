@@ -70,7 +70,7 @@ export function readOdt(bytes: Uint8Array, file: string): ReadDocument {
 function titleOf(parts: Parts, file: string): string | undefined {
   const meta = parts.text("meta.xml");
   return meta
-    ? childOf(childOf(parseXml(meta, file), "meta"), "title")?.textContent?.trim() || undefined
+    ? childOf(childOf(parseXml(meta, file), "meta"), "title")?.textContent.trim() || undefined
     : undefined;
 }
 
@@ -118,7 +118,7 @@ export class OdtReader {
     const flows: Flow[] = [];
     let isFirst = true;
     for (const child of childrenOf(parent)) {
-      switch (child.localName ?? "") {
+      switch (child.localName) {
         case "p":
           this.#paragraph(child, flows, around);
           break;
@@ -146,7 +146,7 @@ export class OdtReader {
           break;
         default:
           // What is anchored to a page stands beside the paragraphs; in a sheet it stands over the cells.
-          if (around === undefined && SHAPES.test(child.localName ?? "")) this.#beside(child, flows);
+          if (around === undefined && SHAPES.test(child.localName)) this.#beside(child, flows);
       }
       isFirst = false;
       for (const read of this.#anchored.splice(0)) flows.push(...read());
@@ -211,7 +211,7 @@ export class OdtReader {
         if (shown !== "" && !props.hidden) runs.push(textRun(shown, marks));
         continue;
       }
-      switch (child.localName ?? "") {
+      switch (child.localName) {
         case "span": {
           const own = this.styles.get("text", attributeOf(child, "style-name")).props;
           this.#inline(child, { ...props, ...own }, base, link, runs);
@@ -239,7 +239,7 @@ export class OdtReader {
           this.asides.add("comment");
           break;
         case "hidden-text":
-          if (attributeOf(child, "is-hidden") === "false") runs.push(textRun(child.textContent ?? "", marks));
+          if (attributeOf(child, "is-hidden") === "false") runs.push(textRun(child.textContent, marks));
           break;
         case "fieldmark": {
           const chosen = chosenEntry(child);
@@ -259,7 +259,7 @@ export class OdtReader {
         case "number":
           break;
         default:
-          if (SHAPES.test(child.localName ?? "")) this.#shape(child, link, runs);
+          if (SHAPES.test(child.localName)) this.#shape(child, link, runs);
           else this.#inline(child, props, base, link, runs);
       }
     }
@@ -279,8 +279,7 @@ export class OdtReader {
   /** A shape: a picture stands in the line, text follows the paragraph, a group is its parts. */
   #shape(shape: Element, link: Address | undefined, runs: Run[]): void {
     if (shape.localName === "g") {
-      for (const child of childrenOf(shape))
-        if (SHAPES.test(child.localName ?? "")) this.#shape(child, link, runs);
+      for (const child of childrenOf(shape)) if (SHAPES.test(child.localName)) this.#shape(child, link, runs);
       return;
     }
     if (shape.localName === "frame") this.#frame(shape, link, runs);
@@ -387,7 +386,7 @@ export class OdtReader {
           rows.push(this.#row(child, depth));
           if (header) headerRows++;
         } else if (child.localName === "table-header-rows") visit(child, true);
-        else if (/^table-(rows|row-group|columns|header-columns|column-group)$/.test(child.localName ?? ""))
+        else if (/^table-(rows|row-group|columns|header-columns|column-group)$/.test(child.localName))
           visit(child, header);
       }
     };
@@ -439,10 +438,10 @@ function chosenEntry(field: Element): string | undefined {
 function chartWords(chart: Element): string[] {
   const words = new Set<string>();
   for (const title of ["title", "subtitle"].flatMap((name) => descendantsOf(chart, name)))
-    words.add(title.textContent?.trim() ?? "");
+    words.add(title.textContent.trim() ?? "");
   descendantsOf(chart, "table-row").forEach((row, index) =>
     descendantsOf(row, "table-cell").forEach((cell, column) => {
-      if (index === 0 || column === 0) words.add(cell.textContent?.trim() ?? "");
+      if (index === 0 || column === 0) words.add(cell.textContent.trim() ?? "");
     }),
   );
   words.delete("");
@@ -450,9 +449,9 @@ function chartWords(chart: Element): string[] {
 }
 
 const MATH_TREE: MathTree<Element> = {
-  name: (element) => element.localName ?? undefined,
+  name: (element) => element.localName,
   children: (element) => [...childrenOf(element)],
-  text: (element) => element.textContent ?? "",
+  text: (element) => element.textContent,
 };
 
 function layoutOf(style: OdfStyle) {

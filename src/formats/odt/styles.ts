@@ -78,7 +78,7 @@ export class OdfStyles {
     const name = attributeOf(style, "name") ?? "";
     if (style.localName === "style") this.#elements.set(`${family} ${name}`, style);
     else if (style.localName === "default-style") this.#defaults.set(family, style);
-    else if (/^(number|percentage|currency|date|time|boolean|text)-style$/.test(style.localName ?? "")) {
+    else if (/^(number|percentage|currency|date|time|boolean|text)-style$/.test(style.localName)) {
       this.#formats.set(name, style);
     } else if (style.localName === "list-style") this.#lists.set(name, levelsOf(style));
     else if (style.localName === "outline-style") this.#outline = levelsOf(style);
@@ -209,7 +209,7 @@ function levelsOf(style: Element): Map<number, OdfLevel> {
   const levels = new Map<number, OdfLevel>();
   for (const level of childrenOf(style)) {
     const facts = (name: string) => attributeOf(level, name) ?? "";
-    const isNumber = /^(list|outline)-level-style-number$|^outline-level-style$/.test(level.localName ?? "");
+    const isNumber = /^(list|outline)-level-style-number$|^outline-level-style$/.test(level.localName);
     levels.set(Number(facts("level")), {
       ordered: isNumber && facts("num-format") !== "",
       start: Number(facts("start-value") || 1),

@@ -96,7 +96,13 @@ export function writeOdt(source: WriteInput): WriteResult {
   const writer = new OdtWriter(source);
   const body = writer.flows(source.content, "Standard");
   return {
-    data: packOdf("text", body, writer.styles, STYLES, source.title, writer.files),
+    data: packOdf("text", {
+      body,
+      automatic: writer.styles,
+      styles: STYLES,
+      title: source.title,
+      files: writer.files,
+    }),
     notices: writer.notices,
   };
 }

@@ -11,9 +11,7 @@ import type { WriteInput } from "../format.js";
 export function cleanForXml({ content, title, ...others }: WriteInput): WriteInput {
   return {
     ...others,
-    content: someFlow(content, isDirty)
-      ? mapContent(content, { flow: cleanFlow, runs: cleanRuns })
-      : content,
+    content: someFlow(content, isDirty) ? mapContent(content, { flow: cleanFlow, runs: cleanRuns }) : content,
     ...(title !== undefined && { title: clean(title) }),
   };
 }

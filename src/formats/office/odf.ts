@@ -11,6 +11,8 @@ const NAMESPACES = Object.entries({
   fo: "urn:oasis:names:tc:opendocument:xmlns:xsl-fo-compatible:1.0",
   svg: "urn:oasis:names:tc:opendocument:xmlns:svg-compatible:1.0",
   number: "urn:oasis:names:tc:opendocument:xmlns:datastyle:1.0",
+  config: "urn:oasis:names:tc:opendocument:xmlns:config:1.0",
+  ooo: "http://openoffice.org/2004/office",
   xlink: "http://www.w3.org/1999/xlink",
   dc: "http://purl.org/dc/elements/1.1/",
 })
@@ -98,15 +100,21 @@ export class AutomaticStyles {
   }
 }
 
+/** What goes into an OpenDocument file. */
+interface OdfContents {
+  readonly body: string;
+  readonly automatic: AutomaticStyles;
+  /** The styles that have names of their own. */
+  readonly styles?: string;
+  /** How programs are to show it (ODF 1.3 part 3, 3.10). */
+  readonly settings?: string | undefined;
+  readonly title?: string | undefined;
+  readonly files?: ReadonlyMap<string, { bytes: Uint8Array; type: string }>;
+}
+
 /** An OpenDocument file: its parts in a zip, the media type first and unpacked (ODF 1.3 part 2, 3.3). */
-export function packOdf(
-  kind: "text" | "spreadsheet",
-  body: string,
-  automatic: AutomaticStyles,
-  styles: string,
-  title: string | undefined,
-  files: ReadonlyMap<string, { bytes: Uint8Array; type: string }> = new Map(),
-): Uint8Array {
+export function packOdf(kind: "text" | "spreadsheet", contents: OdfContents): Uint8Array {
+  const { body, automatic, styles = "", settings, title, files = new Map() } = contents;
   const mediaType = `application/vnd.oasis.opendocument.${kind}`;
   const root = (name: string, inner: string) =>
     strToU8(
@@ -125,10 +133,12 @@ export function packOdf(
       "document-meta",
       `<office:meta>${title === undefined ? "" : element("dc:title", {}, escapeXml(title))}</office:meta>`,
     ),
+    ...(settings !== undefined && {
+      "settings.xml": root("document-settings", `<office:settings>${settings}</office:settings>`),
+    }),
   };
-  let entries =
-    entry("/", mediaType) +
-    ["content.xml", "styles.xml", "meta.xml"].map((path) => entry(path, "text/xml")).join("");
+  const names = Object.keys(parts).filter((path) => path.endsWith(".xml"));
+  let entries = entry("/", mediaType) + names.map((path) => entry(path, "text/xml")).join("");
   for (const [path, { bytes, type }] of files) {
     parts[path] = bytes;
     entries += entry(path, type);
