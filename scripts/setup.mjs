@@ -1,11 +1,11 @@
 // Gets this checkout ready to run: dependencies, the build, and with --test the programs that tests need.
 // Does only what is missing, so it costs next to nothing when everything is there.
 import { execFileSync, spawnSync } from "node:child_process";
-import { existsSync, readdirSync, statSync } from "node:fs";
+import { existsSync, mkdirSync, readdirSync, statSync } from "node:fs";
 import { dirname, join } from "node:path";
 import { fileURLToPath } from "node:url";
 import { findChromium } from "./chromium.mjs";
-import { findOdfSchema, PYTHON } from "./office.mjs";
+import { findOdfSchema, OOXML_VALIDATOR, PYTHON } from "./office.mjs";
 
 const root = join(dirname(fileURLToPath(import.meta.url)), "..");
 process.chdir(root);
@@ -58,6 +58,21 @@ if (process.argv.includes("--test")) {
             .map((module) => `python3-${module}`),
         ]),
   ];
+  if (process.platform === "linux" && process.arch === "x64" && !existsSync(OOXML_VALIDATOR.path)) {
+    console.error("Installing the validator of Open XML…");
+    mkdirSync(OOXML_VALIDATOR.folder, { recursive: true });
+    const { package: name, folder } = OOXML_VALIDATOR;
+    run("npm", [
+      "install",
+      "--no-save",
+      "--no-fund",
+      "--no-audit",
+      "--loglevel=error",
+      "--prefix",
+      folder,
+      name,
+    ]);
+  }
   const mayInstall = process.platform === "linux" && process.getuid?.() === 0 && onPath("apt-get");
   if (missing.length > 0 && mayInstall) {
     console.error(`Installing what tests need: ${missing.join(", ")}…`);

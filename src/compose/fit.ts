@@ -17,7 +17,8 @@ import type { Fit } from "./recipe.js";
 export function fitted(whole: Content, fit: Fit): LaidOut {
   if (fit === "page") return withoutNotices(whole);
   // Nothing but a page has a place for notes.
-  const content = fit === "line" ? withNotesInline(whole) : withNotesAtEnd(whole);
+  const content =
+    fit === "line" ? withNotesInline(whole) : withNotesAtEnd(whole, fit === "cells" ? "paragraphs" : "list");
   switch (fit) {
     case "plain":
       return asText(

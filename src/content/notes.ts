@@ -20,8 +20,11 @@ export class NoteNumbers {
   }
 }
 
-/** Content whose notes are a numbered list at its end, and `[1]`, raised, in the lines where they are called. */
-export function withNotesAtEnd(content: Content): Content {
+/**
+ * Content whose notes stand at its end, and `[1]`, raised, in the lines where they are called.
+ * @param as whether they are a numbered list, or each a paragraph that begins with its number, where lists lose theirs
+ */
+export function withNotesAtEnd(content: Content, as: "list" | "paragraphs" = "list"): Content {
   if (!hasNotes(content)) return content;
   const numbers = new NoteNumbers();
   const called = (flows: Content) =>
@@ -29,7 +32,15 @@ export function withNotesAtEnd(content: Content): Content {
   const body = called(content);
   const items: { flows: Content }[] = [];
   for (const flows of numbers.bodies()) items.push({ flows: called(flows) });
+  if (as === "paragraphs")
+    return [...body, ...items.flatMap(({ flows }, at) => numbered(`${at + 1}. `, flows))];
   return [...body, { type: "list", ordered: true, items }];
+}
+
+function numbered(mark: string, flows: Content): Content {
+  const [first, ...rest] = flows;
+  if (first?.type !== "paragraph") return [{ type: "paragraph", runs: [textRun(mark)] }, ...flows];
+  return [{ ...first, runs: [textRun(mark), ...first.runs] }, ...rest];
 }
 
 /** Content whose notes stand in their lines, in brackets. */

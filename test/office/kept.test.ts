@@ -5,9 +5,10 @@ import { spawnSync } from "node:child_process";
 import prettier from "prettier";
 import { compose, writeText } from "drawer";
 import { readSource } from "drawer/files";
-import { convert, officeTest, shownBy } from "../support/libreoffice";
+import { convert, corpusTest, sayMissing, shownBy } from "../support/libreoffice";
 import { makeCorpus, PROBES } from "./corpus";
 
+sayMissing();
 const folder = mkdtempSync(join(tmpdir(), "drawer-office-"));
 afterAll(() => rmSync(folder, { recursive: true, force: true }));
 
@@ -23,7 +24,7 @@ function made(): void {
   isMade = true;
 }
 
-officeTest.each(
+corpusTest.each(
   PROBES.flatMap(({ what, files, notice }) =>
     Object.entries(files).map(([file, lines]) => ({ what, file, lines, notice })),
   ),
@@ -47,7 +48,7 @@ function firstMissing(wanted: readonly string[], text: readonly string[]): strin
   return undefined;
 }
 
-officeTest.each(DOCUMENTS)(
+corpusTest.each(DOCUMENTS)(
   "%s: every word that LibreOffice shows is there, in its order, and no other",
   async (file) => {
     made();
@@ -79,7 +80,7 @@ const DRAWN = new Set(["Ring", "Release"]);
 /** What the pages show and the text has otherwise: the comment's author's number, the rest of a word with a drop cap. */
 const JOINED = new Set<string>(["he", "ii"]);
 
-officeTest.each(["openpyxl.xlsx", "openpyxl-1904.xlsx", "odfpy.ods"])(
+corpusTest.each(["openpyxl.xlsx", "openpyxl-1904.xlsx", "odfpy.ods"])(
   "%s: every figure is shown as LibreOffice shows it",
   async (file) => {
     made();
@@ -95,7 +96,7 @@ officeTest.each(["openpyxl.xlsx", "openpyxl-1904.xlsx", "odfpy.ods"])(
   },
 );
 
-officeTest(
+corpusTest(
   "docs/formats.md says what of it is kept (`node scripts/formats.mjs` makes it again)",
   async () => {
     const lines = PROBES.map(({ what, files, notice }) => {

