@@ -4,6 +4,7 @@ import { HEADERS, oneOf, type HeaderChoice } from "../compose/recipe.js";
 import type { Reading } from "../content/notice.js";
 import { withHeader } from "../content/make-table.js";
 import type { Incoming } from "../drawer/incoming.js";
+import type { Copied } from "../desktop/desktop.js";
 import type { Source } from "../files/source.js";
 import { openFile, openStandardInput } from "./input.js";
 import { UsageError } from "./refusal.js";
@@ -71,12 +72,15 @@ async function fromClipboard(files: readonly string[], options: GatherOptions): 
     throw new UsageError("bad-option/clipboard", {});
   }
   const { readClipboard } = await import("../desktop/clipboard.js");
+  return { ...(await incomingOf(await readClipboard())), ...saidOf(options) };
+}
+
+/** What was copied on the desktop, as something to collect. */
+export async function incomingOf({ secret, origin, ...flavours }: Copied): Promise<Incoming> {
   const { readFlavours } = await import("../formats/flavours.js");
-  const { secret, ...flavours } = await readClipboard();
   return {
     ...(await readFlavours(flavours)),
     ...(secret && { private: true }),
-    ...saidOf(options),
-    origin: { app: sources.clipboard },
+    origin: Object.keys(origin).length > 0 ? origin : { app: sources.clipboard },
   };
 }

@@ -16,6 +16,7 @@ const groups: Readonly<
     look: () => import("./commands/look.js"),
     collect: () => import("./commands/collect.js"),
     append: () => import("./commands/append.js"),
+    watch: () => import("./commands/watch.js"),
     pause: () => import("./commands/pause.js"),
     resume: () => import("./commands/resume.js"),
     import: () => import("./commands/import.js"),

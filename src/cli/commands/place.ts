@@ -21,7 +21,10 @@ interface PlaceOptions extends CommonOptions, RecipeOptions {
   readonly guard: boolean;
 }
 
-/** `drawer place PICK`: makes a block of snippets and puts it on standard output or into a new file. */
+/** What `--to` names that is no file; a file of that name is `./clipboard`. */
+const CLIPBOARD = "clipboard";
+
+/** `drawer place PICK`: makes a block of snippets and puts it on standard output, into a new file, or on the clipboard. */
 export function add(program: Command): void {
   const says = commands.place;
   addRecipeOptions(begin(program, "place", "<pick...>"))
@@ -33,7 +36,8 @@ export function add(program: Command): void {
     .action(async (pick: readonly string[], options: PlaceOptions) => {
       const { to } = options;
       const typed = recipeOf(options);
-      const format = outputFormat(options.out, to);
+      if (to === CLIPBOARD && options.out !== undefined) throw new UsageError("bad-option/clipboard-out", {});
+      const format = outputFormat(options.out, to === CLIPBOARD ? undefined : to);
       if (formatOf(format).isBinary && to === undefined && !options.json && process.stdout.isTTY)
         throw new UsageError("bad-option/terminal", { format });
       const [snippets, kept] = await withDrawer(options.drawer, async (drawer) => [
@@ -43,7 +47,12 @@ export function add(program: Command): void {
       const fitting = typed.as === undefined ? kept : recipeFor(kept, typed.as);
       const block = compose(snippets, { ...fitting, ...typed });
       const notices = [...block.notices];
-      if (to !== undefined || !options.json) {
+      const isPrivate = snippets.some(({ entry }) => entry.private);
+      if (to === CLIPBOARD) {
+        const { holdOnClipboard, offeredBlock } = await import("../../desktop/index.js");
+        await holdOnClipboard(offeredBlock(block, isPrivate));
+        notices.unshift(notice("placed/clipboard", { count: snippets.length }));
+      } else if (to !== undefined || !options.json) {
         const written = await block.to(format, {
           ...(to !== undefined && { title: titleOf(to) }),
           guard: options.guard,
@@ -53,7 +62,7 @@ export function add(program: Command): void {
         else {
           await writeNewFile(to, written.data, {
             overwrite: options.overwrite ?? false,
-            isPrivate: snippets.some(({ entry }) => entry.private),
+            isPrivate,
           });
           notices.unshift(notice("placed", { count: snippets.length, path: to }));
         }

@@ -12,6 +12,9 @@ export const usage = {
   /** The clipboard, and something else. */
   "bad-option/clipboard": () =>
     "What was copied last is collected whole: --clipboard goes without files, --at and --type.",
+  /** The clipboard has no format of its own. */
+  "bad-option/clipboard-out": () =>
+    "The clipboard gets the block in every form that helps: --to clipboard goes without --out.",
   /** No such type of what is read. */
   "bad-option/type": ({ type, types }: { type: string; types: readonly string[] }) =>
     `There is no type “${type}”. The types are: ${types.join(", ")}.`,
@@ -78,6 +81,14 @@ export const hints: Partial<Readonly<Record<ErrorReason, string>>> = {
 
 /** What the answers of commands say beside notices. */
 export const answers = {
+  watching: (drawer: string) => `What you copy is collected into the drawer “${drawer}”. Ctrl-C ends it.`,
+  watched: (count: number) =>
+    count === 0
+      ? "Nothing was collected."
+      : count === 1
+        ? "1 copy was collected."
+        : `${count} copies were collected.`,
+  displayGone: "The desktop's display is gone, and with it the clipboard.",
   nextDealt: ({ number, of }: { number: number; of: number }) =>
     `“drawer next” hands out ${number} of ${of}.`,
   isPaused: () => "Collecting is paused; “drawer resume” turns it on.",

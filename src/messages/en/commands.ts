@@ -97,7 +97,7 @@ export const commands = {
     guard: "write CSV and TSV raw, also what a sheet would run as a formula",
     out: (formats: readonly string[]) =>
       `what it is written as: ${formats.join(", ")} (default: text, or by the file's ending)`,
-    to: "a file to put it into; its ending tells the format",
+    to: "a file to put it into, whose ending tells the format; or clipboard, to be pasted anywhere",
     recipe: "a recipe kept with the drawer; other options change it",
   },
   recipe: {
@@ -140,6 +140,12 @@ export const commands = {
   },
   undo: {
     about: "take back the last change",
+  },
+  watch: {
+    about: "collect what is copied anywhere on this desktop, until Ctrl-C",
+    append: "add each copy to the end of one snippet",
+    between:
+      "what stands between, with --append: newline, blank, space, comma, semicolon, tab, nothing, or any text",
   },
   unhide: {
     about: "take the privacy off snippets",

@@ -75,6 +75,9 @@ export const errors = {
   /** A file, or standard input, has more bytes than Drawer takes at once. */
   "too-large/bytes": ({ file, most }: { file?: string; most: number }) =>
     `${file === undefined ? "Standard input" : `“${file}”`} has more than ${size(most)}; Drawer takes at most that. Collect it in parts.`,
+  /** What was copied has more bytes than Drawer takes at once. */
+  "too-large/clipboard": ({ most }: { most: number }) =>
+    `What was copied has more than ${size(most)}; Drawer takes at most that. Copy it in parts.`,
   /** A table has more cells than Drawer takes at once. */
   "too-large/cells": ({ most }: { most: number }) =>
     `This table has more than ${grouped(most)} cells. Collect it in parts.`,
@@ -404,13 +407,21 @@ export const errors = {
   /** There is no desktop whose clipboard Drawer reaches. */
   "no-clipboard": () =>
     "Drawer reaches the clipboard of Linux desktops only, and there is none here. Pipe it in instead.",
-  /** The program that reaches the clipboard is not there. */
-  "no-clipboard/xclip": () =>
-    "Drawer needs the program xclip to reach the clipboard. Install it (apt install xclip).",
+  /** The desktop's display does not let Drawer in. */
+  "no-clipboard/display": ({ display }: { display: string }) =>
+    `The desktop's display “${display}” could not be reached, or lets nobody in. Pipe it in instead.`,
+  /** The desktop's display went away. */
+  "no-clipboard/gone": () => "The desktop's display is gone.",
+  /** The program that owns the clipboard does not answer. */
+  "no-clipboard/silent": () =>
+    "The program that was copied in did not give what it offers: it hangs, or has ended. Copy it again.",
+  /** Another program does not give the clipboard away. */
+  "no-clipboard/kept": () => "Another program keeps the clipboard to itself. Try again.",
+  /** The program that was to hold a block on the clipboard could not begin. */
+  "no-clipboard/holder": ({ why }: { why: string }) =>
+    `The block could not be put on the clipboard (${why}). Try again.`,
   /** Nothing was copied. */
   "no-clipboard/empty": () => "The clipboard is empty. Copy something first.",
-  /** The clipboard could not be read. */
-  "no-clipboard/other": ({ why }: { why: string }) => `The clipboard could not be read (${why}). Try again.`,
 
   /** A file is there already. */
   exists: ({ path }: { path: string }) =>

@@ -364,6 +364,9 @@ export const notices = {
 
   /** A block was placed, in a page. */
   "placed/page": ({ what }: { what: string }) => `Placed ${what}.`,
+  /** A block was put on the desktop's clipboard. */
+  "placed/clipboard": ({ count }: { count: number }) =>
+    `Placed ${many(count)} on the clipboard. Paste ${count === 1 ? "it" : "them"} where you like; the next copy takes its place.`,
   /** A block was placed into a file. */
   placed: ({ count, path }: { count: number; path: string }) =>
     `Placed ${count === 1 ? "1 snippet" : many(count)} in “${path}”.`,

@@ -1,0 +1,40 @@
+import type { Block } from "../compose/block.js";
+import { kindOf } from "../content/kind.js";
+import { eachRun, picturesOf, someFlow } from "../content/traverse.js";
+import type { Offered } from "./desktop.js";
+
+/** The media type under which some desktops are told that what is offered is a secret, so that no history keeps it. */
+const SECRET = "x-kde-passwordManagerHint";
+
+/**
+ * A block in every form that helps the program it is pasted in: HTML for word processors and sheets, rows where it has a
+ * table, addresses where it is a link, a picture where it is one alone, and text for everything else.
+ *
+ * @param isPrivate whether anything in it is private
+ */
+export function offeredBlock(block: Block, isPrivate: boolean): Offered {
+  const { content } = block;
+  const encoder = new TextEncoder();
+  const offered = new Map<string, Uint8Array>();
+  const kind = kindOf(content);
+  const [picture, ...others] = picturesOf(content);
+  const bytes = kind === "picture" && others.length === 0 ? block.picture(picture!.hash) : undefined;
+  if (bytes && picture) offered.set(picture.mediaType, bytes);
+  // Programs that take HTML without a word of its encoding for an old one are told.
+  const html = `<meta http-equiv="content-type" content="text/html; charset=utf-8">${block.html}`;
+  offered.set("text/html", encoder.encode(html));
+  if (someFlow(content, ({ type }) => type === "table"))
+    offered.set("text/tab-separated-values", encoder.encode(block.tsv));
+  if (kind === "link") offered.set("text/uri-list", encoder.encode(addressesOf(block).join("\r\n")));
+  offered.set("text/plain", encoder.encode(block.text));
+  if (isPrivate) offered.set(SECRET, encoder.encode("secret"));
+  return offered;
+}
+
+function addressesOf({ content }: Block): string[] {
+  const found = new Set<string>();
+  eachRun(content, (run) => {
+    if (run.type === "text" && run.marks?.link !== undefined) found.add(run.marks.link);
+  });
+  return [...found];
+}
