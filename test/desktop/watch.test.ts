@@ -3,6 +3,8 @@ import { resolve } from "node:path";
 import { commandHome } from "../support/command";
 import { copyWithXclip, display, onDesktop, otherProgram } from "../support/desktop";
 
+const SECRET = ["offer", "UTF8_STRING=terns at low water", "x-kde-passwordManagerHint=secret"];
+
 onDesktop("drawer watch", () => {
   const screen = display();
   const { all, fresh, home } = commandHome();
@@ -17,9 +19,9 @@ onDesktop("drawer watch", () => {
     child.stderr.setEncoding("utf8").on("data", (text: string) => (said.err += text));
     const ended = new Promise<number | null>((done) => child.once("close", done));
     const told = async (what: RegExp, where: "out" | "err" = "out") => {
-      for (let at = 0; at < 100 && !what.test(said[where]); at++)
+      for (let at = 0; at < 200 && !what.test(said[where]); at++)
         await new Promise((next) => setTimeout(next, 100));
-      expect(said[where]).toMatch(what);
+      expect({ ...said, where }).toMatchObject({ [where]: expect.stringMatching(what) });
     };
     await told(/Ctrl-C ends it/, "err");
     return { said, told, ended, child };
@@ -55,11 +57,14 @@ onDesktop("drawer watch", () => {
     hangs.kill();
     await otherProgram("die", "UTF8_STRING=never");
     await told(/did not give what it offers[\s\S]*did not give what it offers/, "err");
-    const keeper = await otherProgram(
-      "offer",
-      "UTF8_STRING=terns at low water",
-      "x-kde-passwordManagerHint=secret",
-    );
+    // On a machine that is very busy, a program may be taken for one that hangs; people copy again then.
+    let keeper = await otherProgram(...SECRET);
+    for (let tries = 0; tries < 3 && !said.out.includes('"private":true'); tries++) {
+      await new Promise((next) => setTimeout(next, 3000));
+      if (said.out !== "") break;
+      keeper.kill();
+      keeper = await otherProgram(...SECRET);
+    }
     await told(/"private":true/);
     copyWithXclip("UTF8_STRING", { text: "after all that" });
     await told(/after all that/);

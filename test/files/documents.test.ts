@@ -49,6 +49,23 @@ test.each<[what: string, body: string, lines: string[]]>([
     ["鳥(とり)が来た"],
   ],
   [
+    "a reading that is drawn by a field stands in brackets too",
+    p(
+      '<w:r><w:fldChar w:fldCharType="begin"/></w:r><w:r><w:instrText>EQ \\* jc2 \\* "Font:MS Mincho" \\* hps10 \\o\\ad(\\s\\up 9(</w:instrText></w:r><w:r><w:instrText>とり</w:instrText></w:r><w:r><w:instrText>),鳥)</w:instrText></w:r><w:r><w:fldChar w:fldCharType="end"/></w:r>',
+      r("が来た"),
+    ),
+    ["鳥(とり)が来た"],
+  ],
+  [
+    "text in a font of symbols is what that font shows",
+    p(
+      '<w:r><w:rPr><w:rFonts w:ascii="Symbol" w:hAnsi="Symbol"/></w:rPr><w:t>a\uf0b3</w:t></w:r>',
+      '<w:r><w:rPr><w:rFonts w:ascii="Wingdings" w:hAnsi="Wingdings"/></w:rPr><w:t>\uf0fc</w:t></w:r>',
+      r(" and b"),
+    ),
+    ["α≥✓ and b"],
+  ],
+  [
     "symbols are what their fonts show",
     p(
       '<w:r><w:sym w:font="Symbol" w:char="F0B3"/><w:sym w:font="Symbol" w:char="F061"/></w:r>',

@@ -60,20 +60,28 @@ corpusTest.each(["docx", "odt"] as const)(
   async (format) => {
     makeCorpus(folder);
     writeFileSync(join(folder, "diary.docx"), demoFile("diary.docx"));
-    for (const file of FILES) {
-      const { content, pictures } = (
-        await readSource(new Uint8Array(readFileSync(join(folder, file))), file)
-      ).at();
+    const words: Record<string, number>[] = [];
+    const names = FILES.map((_, at) => `again-${at}`);
+    for (const [at, file] of FILES.entries()) {
+      const read = await readSource(new Uint8Array(readFileSync(join(folder, file))), file);
+      const { content, pictures } = read.at();
       const bytes = await writeOffice({ content, picture: (hash) => pictures.get(hash) }, format);
       expect(format === "docx" ? faultsOfOoxml(bytes, "x.docx") : faultsOfOdf(bytes)).toEqual([]);
-      writeFileSync(join(folder, `again.${format}`), bytes);
-      convert(folder, "pdf", [`again.${format}`]);
-      const pages = spawnSync("pdftotext", [join(folder, "again.pdf"), "-"], { encoding: "utf8" }).stdout;
-      expect({ file, words: counted(wordsIn(pages)) }).toEqual({
-        file,
-        words: counted(wordsIn(writeText(content))),
-      });
+      writeFileSync(join(folder, `${names[at]!}.${format}`), bytes);
+      words.push(counted(wordsIn(writeText(content))));
     }
+    convert(
+      folder,
+      "pdf",
+      names.map((name) => `${name}.${format}`),
+    );
+    const shown = names.map((name) => {
+      const pages = spawnSync("pdftotext", [join(folder, `${name}.pdf`), "-"], { encoding: "utf8" });
+      return counted(wordsIn(pages.stdout));
+    });
+    const byFile = (counts: Record<string, number>[]) =>
+      FILES.map((file, at) => ({ file, words: counts[at] }));
+    expect(byFile(shown)).toEqual(byFile(words));
   },
 );
 
@@ -87,3 +95,30 @@ corpusTest("the header rows of a written sheet stay in sight", async () => {
   const { stdout } = spawnSync(PYTHON, ["test/office/frozen.py", folder, ...names], { encoding: "utf8" });
   expect(stdout.trim().split("\n")).toEqual(["header.ods 1", "header.xlsx 1", "plain.ods 0"]);
 });
+
+/** Items that begin with a table, a quote or code, or hold one; and lists in them that go on after it. */
+const ITEMS = [
+  '<ol start="3" type="a"><li>one</li><li>two<table><tr><td>a</td><td>b</td></tr></table></li>',
+  "<li><table><tr><td>c</td></tr></table></li><li><blockquote>quoted</blockquote><p>more</p></li>",
+  "<li><pre>x = 1\ny = 2</pre></li><li>nest<ol><li>n1</li><li>n2<table><tr><td>d</td></tr></table></li>",
+  "<li>n3</li></ol></li><li>last</li></ol>",
+].join("");
+
+corpusTest.each(["docx", "odt"] as const)(
+  "tables, quotes and code in items are kept in a %s, and numbers go on",
+  async (format) => {
+    const { content } = await readHtml(ITEMS);
+    const bytes = await writeOffice({ content }, format);
+    expect(format === "docx" ? faultsOfOoxml(bytes, "x.docx") : faultsOfOdf(bytes)).toEqual([]);
+    writeFileSync(join(folder, `items.${format}`), bytes);
+    convert(folder, "txt:Text", [`items.${format}`]);
+    const lines = readFileSync(join(folder, "items.txt"), "utf8")
+      .replace("\ufeff", "")
+      .split("\n")
+      .map((line) => line.trim());
+    expect(lines.filter((line) => line !== "")).toEqual([
+      ...["c. one", "d. two", "a", "b", "e.", "c", "f. quoted", "more", "g. x = 1", "y = 2"],
+      ...["h. nest", "1. n1", "2. n2", "d", "3. n3", "i. last"],
+    ]);
+  },
+);

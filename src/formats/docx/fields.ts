@@ -44,10 +44,26 @@ export class OpenFields {
     } else if (type === "separate" && this.#open.length > 0) this.#open.at(-1)!.isResult = true;
     else if (type === "end") {
       const ended = this.#open.pop();
-      return ended && !ended.hasText ? ended.choice : undefined;
+      return ended && !ended.hasText ? (ended.choice ?? drawnText(ended.instruction)) : undefined;
     }
     return undefined;
   }
+}
+
+/**
+ * The text of a field that draws its parts over each other (EQ, 17.16.5.17): what has a reading, and then the reading in
+ * brackets; of others their parts as they stand.
+ */
+function drawnText(instruction: string): string | undefined {
+  const drawn = /^\s*EQ\s(.*)$/is.exec(instruction)?.[1];
+  if (drawn === undefined) return undefined;
+  const ruby = /\\o\s*(?:\\a[a-z]\s*)?\(\s*\\s\s*\\up\s*\d+\s*\(([^()]*)\)\s*[,;]\s*([^()]*)\)\s*$/i.exec(
+    drawn,
+  );
+  if (ruby) return `${ruby[2]!.trim()}(${ruby[1]!.trim()})`;
+  // Formatting switches (\* jc2), and the names of what draws (\f, \r) with their options.
+  const plain = drawn.replace(/\\\*\s*(?:"[^"]*"|\S+)/g, "").replace(/\\[a-z]+\s*-?\d*/gi, "");
+  return plain.trim() || undefined;
 }
 
 /** What a form field shows (17.16.17): the chosen entry of a list, or a box. */

@@ -1,4 +1,4 @@
-import { symbolText } from "../office/symbols.js";
+import { symbolText, textInFont } from "../office/symbols.js";
 import { mathText } from "./math.js";
 import type { ReadDocument } from "../format.js";
 import { DrawerError } from "../../content/error.js";
@@ -10,6 +10,7 @@ import {
   type Cell,
   type Content,
   type Flow,
+  type Marks,
   type Paragraph,
   type Picture,
   type Row,
@@ -330,7 +331,8 @@ class DocxReader {
     const marks = marksFrom(props, line.base, link);
     const add = (text: string) => {
       if (!line.fields.isShown) return;
-      line.runs.push(textRun(text, marks));
+      const shown = textInFont(text, props.font);
+      line.runs.push(textRun(shown, shown === text ? marks : withoutFont(marks)));
       line.fields.show();
     };
     this.#runParts(run, line, add);
@@ -522,6 +524,10 @@ function partsOf({ runs, parts }: OpenParagraph): Run[][] {
   const lines = ends.map((end, index) => mergeRuns(runs.slice(index === 0 ? 0 : ends[index - 1], end)));
   const filled = lines.filter((line) => !blankRuns(line));
   return filled.length > 0 ? filled : [lines[0]!];
+}
+
+function withoutFont({ font: _, ...marks }: Marks): Marks {
+  return marks;
 }
 
 function withoutSize(run: Run): Run {

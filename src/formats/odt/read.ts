@@ -22,6 +22,7 @@ import { blankRuns, mergeRuns } from "../../content/runs.js";
 import { picturesOf } from "../../content/traverse.js";
 import { marksFrom, type TextProps } from "../office/text-props.js";
 import { Asides } from "../asides.js";
+import { textInFont } from "../office/symbols.js";
 import { mathText, type MathTree } from "../mathml.js";
 import { attributeOf, childOf, childrenOf, descendantsOf, parseXml, type Element } from "../office/xml.js";
 import { locked, unzip, type Parts } from "../office/zip.js";
@@ -208,7 +209,10 @@ export class OdtReader {
         const before = last?.type === "text" ? last.text.at(-1) : last ? "x" : " ";
         const text = child.replace(/[ \t\r\n]+/g, " ");
         const shown = before === " " && text.startsWith(" ") ? text.slice(1) : text;
-        if (shown !== "" && !props.hidden) runs.push(textRun(shown, marks));
+        if (shown === "" || props.hidden) continue;
+        const drawn = textInFont(shown, props.font);
+        const { font: _, ...others } = marks;
+        runs.push(textRun(drawn, drawn === shown ? marks : others));
         continue;
       }
       switch (child.localName) {

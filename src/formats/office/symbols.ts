@@ -30,6 +30,20 @@ const WINGDINGS: Readonly<Record<number, string>> = {
   ...{ 0xf1: "⇧", 0xf2: "⇩", 0xf3: "⬄", 0xfb: "✗", 0xfc: "✓", 0xfd: "☒", 0xfe: "☑" },
 };
 
+/** Text as it is shown in a font: in those of symbols each sign is a place in its table. */
+export function textInFont(text: string, font: string | undefined): string {
+  const isSymbols = font !== undefined && /^(symbol|wingdings)$/i.test(font);
+  if (!isSymbols && !/[\uf020-\uf0ff]/.test(text)) return text;
+  return [...text]
+    .map((sign) => {
+      const code = sign.codePointAt(0)!;
+      const isPlace = (code >= 0xf020 && code <= 0xf0ff) || (isSymbols && code > 0x20 && code <= 0xff);
+      // Without the font's name, most writers of such places mean the font Symbol.
+      return isPlace ? symbolText(isSymbols ? font : "Symbol", code) : sign;
+    })
+    .join("");
+}
+
 /** A sign of a font by its place; a bullet for one that Unicode has no common sign for. */
 export function symbolText(font: string, place: number): string {
   const code = place >= 0xf000 && place <= 0xf0ff ? place - 0xf000 : place;
