@@ -1,6 +1,6 @@
-import { spawn, spawnSync } from "node:child_process";
+import { spawn } from "node:child_process";
 import { randomBytes } from "node:crypto";
-import { readFileSync, writeFileSync } from "node:fs";
+import { readdirSync, readFileSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
 import type { Table } from "drawer";
 import { openDesktop, type Offered } from "drawer/desktop";
@@ -15,9 +15,11 @@ onDesktop("placing on the clipboard", () => {
 
   /** How many programs hold a block on this display; other tests have displays of their own. */
   const holders = () => {
-    const found = spawnSync("pgrep", ["-f", "dist/bin/holder.js"], { encoding: "utf8" }).stdout.split("\n");
     const here = `DISPLAY=${process.env["DISPLAY"]}`;
-    return found.filter((pid) => pid !== "" && environmentOf(pid).split("\0").includes(here)).length;
+    const isOne = (pid: string) =>
+      factsOf(pid, "cmdline").includes("dist/bin/holder.js") &&
+      factsOf(pid, "environ").split("\0").includes(here);
+    return readdirSync("/proc").filter((name) => /^\d+$/.test(name) && isOne(name)).length;
   };
 
   test("a block is offered in every form that helps, the one that keeps most first", async () => {
@@ -96,10 +98,10 @@ onDesktop("placing on the clipboard", () => {
   });
 });
 
-/** The environment of a process; empty when it has ended. */
-function environmentOf(pid: string): string {
+/** What the system says of a process; nothing when it has ended. */
+function factsOf(pid: string, what: "cmdline" | "environ"): string {
   try {
-    return readFileSync(`/proc/${pid}/environ`, "utf8");
+    return readFileSync(`/proc/${pid}/${what}`, "utf8");
   } catch {
     return "";
   }
