@@ -1,4 +1,4 @@
-import type { List, Marker } from "./model.js";
+import { type Content, type List, type Marker, textRun } from "./model.js";
 
 /** How the marks of a list's items are written. */
 
@@ -9,6 +9,13 @@ export function markText({ ordered, start = 1, marker = {} }: List, index: numbe
   if (!ordered) return isUsual(marker.bullet) ? "-" : marker.bullet;
   const { numbers, before = "", after = "." } = marker;
   return `${before}${numberText(start + index, numbers)}${after}`;
+}
+
+/** The flows of an item with its mark as text before them; in a line of its own where they begin with none. */
+export function withMark(mark: string, flows: Content): Content {
+  const [first, ...rest] = flows;
+  if (first?.type !== "paragraph") return [{ type: "paragraph", runs: [textRun(mark)] }, ...flows];
+  return [{ ...first, runs: [textRun(mark), ...first.runs] }, ...rest];
 }
 
 /** A number as a list writes it. Letters go on after `z` with `aa`; what has no such form stays decimal. */

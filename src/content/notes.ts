@@ -1,4 +1,5 @@
 import { type Content, type Flow, type NoteRun, type Run, textRun } from "./model.js";
+import { withMark } from "./marker.js";
 import { isLine, mapContent, someRun } from "./traverse.js";
 
 /** How notes are shown where there is no place for them: under everything else, or in brackets in their line. */
@@ -33,14 +34,8 @@ export function withNotesAtEnd(content: Content, as: "list" | "paragraphs" = "li
   const items: { flows: Content }[] = [];
   for (const flows of numbers.bodies()) items.push({ flows: called(flows) });
   if (as === "paragraphs")
-    return [...body, ...items.flatMap(({ flows }, at) => numbered(`${at + 1}. `, flows))];
+    return [...body, ...items.flatMap(({ flows }, at) => withMark(`${at + 1}. `, flows))];
   return [...body, { type: "list", ordered: true, items }];
-}
-
-function numbered(mark: string, flows: Content): Content {
-  const [first, ...rest] = flows;
-  if (first?.type !== "paragraph") return [{ type: "paragraph", runs: [textRun(mark)] }, ...flows];
-  return [{ ...first, runs: [textRun(mark), ...first.runs] }, ...rest];
 }
 
 /** Content whose notes stand in their lines, in brackets. */

@@ -8,11 +8,10 @@ import type { Answer } from "./holder.js";
  * Puts something on the clipboard and leaves it there when this program ends: another one, in the background, holds it
  * until a program copies something else.
  *
- * @param program the path of the program that holds it (`holder.js` of this room)
  * @throws DrawerError `no-clipboard` when it cannot be offered
  */
-export async function holdOnClipboard(offered: Offered, program = HOLDER): Promise<void> {
-  const child = fork(program, {
+export async function holdOnClipboard(offered: Offered): Promise<void> {
+  const child = fork(HOLDER, {
     detached: true,
     stdio: ["ignore", "ignore", "ignore", "ipc"],
     serialization: "advanced",

@@ -1,10 +1,7 @@
 import type { Block } from "../compose/block.js";
 import { kindOf } from "../content/kind.js";
 import { eachRun, picturesOf, someFlow } from "../content/traverse.js";
-import type { Offered } from "./desktop.js";
-
-/** The media type under which some desktops are told that what is offered is a secret, so that no history keeps it. */
-const SECRET = "x-kde-passwordManagerHint";
+import { type Offered, SECRET_HINT } from "./desktop.js";
 
 /**
  * A block in every form that helps the program it is pasted in: HTML for word processors and sheets, rows where it has a
@@ -27,7 +24,7 @@ export function offeredBlock(block: Block, isPrivate: boolean): Offered {
     offered.set("text/tab-separated-values", encoder.encode(block.tsv));
   if (kind === "link") offered.set("text/uri-list", encoder.encode(addressesOf(block).join("\r\n")));
   offered.set("text/plain", encoder.encode(block.text));
-  if (isPrivate) offered.set(SECRET, encoder.encode("secret"));
+  if (isPrivate) offered.set(SECRET_HINT, encoder.encode("secret"));
   return offered;
 }
 

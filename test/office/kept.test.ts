@@ -6,6 +6,7 @@ import prettier from "prettier";
 import { compose, writeText } from "drawer";
 import { readSource } from "drawer/files";
 import { convert, corpusTest, sayMissing, shownBy } from "../support/libreoffice";
+import { wordsIn } from "../support/words";
 import { makeCorpus, PROBES } from "./corpus";
 
 sayMissing();
@@ -34,9 +35,6 @@ corpusTest.each(
   expect(`\n${writeText(content)}\n`).toContain(`\n${lines.join("\n")}\n`);
   if (notice !== undefined) expect(codesOf(notices)).toContain(notice);
 });
-
-/** Words of two letters and more, so that numbers of notes and pages do not count. */
-const wordsIn = (text: string): string[] => text.normalize("NFKC").match(/\p{L}[\p{L}\p{M}]+/gu) ?? [];
 
 /** Whether all of some words stand in a text, in their order. */
 function firstMissing(wanted: readonly string[], text: readonly string[]): string | undefined {

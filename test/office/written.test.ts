@@ -11,6 +11,7 @@ import { demoFile } from "../support/demo";
 import { writeOffice } from "../support/office";
 import { faultsOfOdf, faultsOfOoxml } from "../support/schemas";
 import { PYTHON } from "../../scripts/office.mjs";
+import { wordsIn } from "../support/words";
 import { makeCorpus } from "./corpus";
 
 sayMissing();
@@ -34,8 +35,6 @@ corpusTest.each(SEEDS)("workbooks keep to their schemas (%i)", async (seed) => {
     expect(faultsOfOdf(await writeOffice({ content }, "ods"))).toEqual([]);
   }
 });
-
-const wordsIn = (text: string): string[] => text.normalize("NFKC").match(/\p{L}[\p{L}\p{M}]+/gu) ?? [];
 
 /** Words as often as they stand in a text, in no order: pages have notes and repeated rows where they like. */
 function counted(words: readonly string[]): Record<string, number> {

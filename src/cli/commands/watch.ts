@@ -2,7 +2,7 @@ import type { Command } from "commander";
 import { answers } from "../../messages/en/command-line.js";
 import { commands } from "../../messages/en/commands.js";
 import type { Notice } from "../../content/notice.js";
-import { openDesktop, type ClipboardEvent, type Copied } from "../../desktop/desktop.js";
+import { openDesktop, type ClipboardEvent, type Copied, type Desktop } from "../../desktop/desktop.js";
 import type { Drawer } from "../../drawer/drawer.js";
 import type { Positioned } from "../../drawer/store.js";
 import { listed, plain, type CommonOptions } from "../answer.js";
@@ -36,8 +36,6 @@ export function add(program: Command): void {
       }
     });
 }
-
-type Desktop = Awaited<ReturnType<typeof openDesktop>>;
 
 /** One watch: what comes is collected in its turn, and told in a line. */
 class Watching {

@@ -3,7 +3,14 @@ import { defined } from "../../content/defined.js";
 import { hashBytes } from "../../content/encode.js";
 import { DrawerError } from "../../content/error.js";
 import { decodeText } from "../../formats/text/decode.js";
-import type { ClipboardEvent, Copied, Desktop, Offer, Offered } from "../desktop.js";
+import {
+  type ClipboardEvent,
+  type Copied,
+  type Desktop,
+  type Offer,
+  type Offered,
+  SECRET_HINT,
+} from "../desktop.js";
 import { X11Display } from "./display.js";
 import { OWN, X11Offer } from "./offer.js";
 import { SelectionReader } from "./selection.js";
@@ -17,9 +24,6 @@ const TARGETS = {
   picture: ["image/png", "image/jpeg"],
   address: ["chromium/x-source-url", "text/x-moz-url-priv"],
 } as const;
-
-/** The target by which programs that hold passwords declare that what they offer is one; its content is `secret`. */
-const SECRET = "x-kde-passwordManagerHint";
 
 /** How long a clipboard must stay as it is before it is read, in milliseconds: some programs set it twice for one copy. */
 const SETTLED = 120;
@@ -59,7 +63,7 @@ export class X11Desktop implements Desktop {
     const text = await read(TARGETS.text);
     const picture = await read(TARGETS.picture);
     const address = addressOf(await read(TARGETS.address));
-    const hint = offered.includes(SECRET) ? await this.#reader.read(SECRET) : undefined;
+    const hint = offered.includes(SECRET_HINT) ? await this.#reader.read(SECRET_HINT) : undefined;
     const secret = hint !== undefined && decodeText(hint).trim() === "secret";
     return {
       ...(secret && { secret }),

@@ -1,7 +1,7 @@
 import { fillGrid } from "../../content/spans.js";
 import { guardFormula } from "./formula.js";
-import { type Cell, type Content, type Flow, type List, type Table, textRun } from "../../content/model.js";
-import { markText } from "../../content/marker.js";
+import { type Cell, type Content, type Flow, type List, type Table } from "../../content/model.js";
+import { markText, withMark } from "../../content/marker.js";
 import { withNotesAtEnd } from "../../content/notes.js";
 import { runsText } from "../../content/runs.js";
 import type { Notice } from "../../content/notice.js";
@@ -66,12 +66,7 @@ export function writeDelimited(
 /** The flows of a list's items; those of a numbered list begin with their numbers. */
 function numbered(list: List): Content[] {
   if (!list.ordered) return list.items.map(({ flows }) => flows);
-  return list.items.map(({ flows }, index) => {
-    const number = textRun(`${markText(list, index)} `);
-    const [first, ...rest] = flows;
-    if (first?.type !== "paragraph") return [{ type: "paragraph", runs: [number] }, ...flows];
-    return [{ ...first, runs: [number, ...first.runs] }, ...rest];
-  });
+  return list.items.map(({ flows }, index) => withMark(`${markText(list, index)} `, flows));
 }
 
 function tableRows(

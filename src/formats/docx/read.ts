@@ -1,4 +1,4 @@
-import { symbolText, textInFont } from "../office/symbols.js";
+import { runInFont, symbolText } from "../office/symbols.js";
 import { mathText } from "./math.js";
 import type { ReadDocument } from "../format.js";
 import { DrawerError } from "../../content/error.js";
@@ -10,7 +10,6 @@ import {
   type Cell,
   type Content,
   type Flow,
-  type Marks,
   type Paragraph,
   type Picture,
   type Row,
@@ -104,7 +103,7 @@ interface OpenParagraph {
 }
 
 /** What a part of the file says of the others that it uses, by the names it has for them. */
-type Relations = ReadonlyMap<string, { readonly target: string; readonly type: string }>;
+type Relations = ReadonlyMap<string, string>;
 
 class DocxReader {
   readonly pictures = new Map<string, Uint8Array>();
@@ -114,6 +113,7 @@ class DocxReader {
   readonly #numbering: DocxNumbering;
   readonly #notes: DocxNotes;
   readonly #folder: string;
+  readonly #relationsByPart = new Map<string, Relations>();
   #relations: Relations;
   /** The text of paragraphs whose end was deleted: it begins the next one. */
   #held: Run[] = [];
@@ -138,23 +138,24 @@ class DocxReader {
   }
 
   #relationsOf(part: string): Relations {
+    const known = this.#relationsByPart.get(part);
+    if (known) return known;
     const root = this.#xml(`${this.#folder}_rels/${part}.rels`);
-    const relations = new Map<string, { target: string; type: string }>();
-    for (const relation of root ? childrenOf(root) : []) {
-      const [target = "", type = ""] = [attributeOf(relation, "Target"), attributeOf(relation, "Type")];
-      relations.set(attributeOf(relation, "Id") ?? "", { target, type });
-    }
+    const relations = new Map<string, string>();
+    for (const relation of root ? childrenOf(root) : [])
+      relations.set(attributeOf(relation, "Id") ?? "", attributeOf(relation, "Target") ?? "");
+    this.#relationsByPart.set(part, relations);
     return relations;
   }
 
   /** The name in the file of the part that a relation leads to. */
   #partAt(id: string | undefined): string {
-    const target = this.#relations.get(id ?? "")?.target ?? "";
+    const target = this.#addressAt(id) ?? "";
     return target.startsWith("/") ? target.slice(1) : this.#folder + target;
   }
 
   #addressAt(id: string | undefined): string | undefined {
-    return this.#relations.get(id ?? "")?.target;
+    return this.#relations.get(id ?? "");
   }
 
   /** The flows of a body or a cell. Neighbouring paragraphs of a list become one list. */
@@ -331,8 +332,7 @@ class DocxReader {
     const marks = marksFrom(props, line.base, link);
     const add = (text: string) => {
       if (!line.fields.isShown) return;
-      const shown = textInFont(text, props.font);
-      line.runs.push(textRun(shown, shown === text ? marks : withoutFont(marks)));
+      line.runs.push(runInFont(text, props.font, marks));
       line.fields.show();
     };
     this.#runParts(run, line, add);
@@ -524,10 +524,6 @@ function partsOf({ runs, parts }: OpenParagraph): Run[][] {
   const lines = ends.map((end, index) => mergeRuns(runs.slice(index === 0 ? 0 : ends[index - 1], end)));
   const filled = lines.filter((line) => !blankRuns(line));
   return filled.length > 0 ? filled : [lines[0]!];
-}
-
-function withoutFont({ font: _, ...marks }: Marks): Marks {
-  return marks;
 }
 
 function withoutSize(run: Run): Run {

@@ -1,4 +1,4 @@
-import type { HtmlTreeAdapter } from "./tree-adapter.js";
+import { attributeOf, type HtmlTreeAdapter } from "./tree-adapter.js";
 
 /**
  * The notes of a page: links that call them, and the elements that say what they say. Converters, word processors and
@@ -57,9 +57,7 @@ export class HtmlNotes<Node> {
   }
 
   #attribute(node: Node, name: string): string | undefined {
-    const attributes = this.adapter.attributes(node);
-    for (let i = 0; i < attributes.length; i++) if (attributes[i]!.name === name) return attributes[i]!.value;
-    return undefined;
+    return attributeOf(this.adapter, node, name);
   }
 
   #isCall(link: Node): boolean {

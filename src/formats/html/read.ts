@@ -7,7 +7,7 @@ import { safeLink } from "../../content/address.js";
 import type { Content, Item, List, Picture, Run } from "../../content/model.js";
 import { notice, type Notice, type Reading } from "../../content/notice.js";
 import { readPictureBytes } from "../../content/picture.js";
-import type { Declaration, HtmlTreeAdapter } from "./tree-adapter.js";
+import { attributeOf, type Declaration, type HtmlTreeAdapter } from "./tree-adapter.js";
 import { FlowBuilder } from "./flow-builder.js";
 import {
   computeStyle,
@@ -396,9 +396,7 @@ export class HtmlReader<Node> {
 
   /** An attribute's value; nothing when the element does not have it, and for what is no element. */
   attribute(node: Node, name: string): string | undefined {
-    const attributes = this.adapter.attributes(node);
-    for (let i = 0; i < attributes.length; i++) if (attributes[i]!.name === name) return attributes[i]!.value;
-    return undefined;
+    return attributeOf(this.adapter, node, name);
   }
 
   readonly #mathTree: MathTree<Node> = {

@@ -21,6 +21,17 @@ export interface HtmlTreeAdapter<Node> {
   declarations(style: string): readonly Declaration[];
 }
 
+/** An attribute's value; nothing when the element does not have it, and for what is no element. */
+export function attributeOf<Node>(
+  adapter: HtmlTreeAdapter<Node>,
+  node: Node,
+  name: string,
+): string | undefined {
+  const attributes = adapter.attributes(node);
+  for (let i = 0; i < attributes.length; i++) if (attributes[i]!.name === name) return attributes[i]!.value;
+  return undefined;
+}
+
 /** A rule of a style sheet: its selector list as it was written, and its declarations in order. */
 export interface StyleRule {
   readonly selector: string;

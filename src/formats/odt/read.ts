@@ -22,7 +22,7 @@ import { blankRuns, mergeRuns } from "../../content/runs.js";
 import { picturesOf } from "../../content/traverse.js";
 import { marksFrom, type TextProps } from "../office/text-props.js";
 import { Asides } from "../asides.js";
-import { textInFont } from "../office/symbols.js";
+import { runInFont } from "../office/symbols.js";
 import { mathText, type MathTree } from "../mathml.js";
 import { attributeOf, childOf, childrenOf, descendantsOf, parseXml, type Element } from "../office/xml.js";
 import { locked, unzip, type Parts } from "../office/zip.js";
@@ -210,9 +210,7 @@ export class OdtReader {
         const text = child.replace(/[ \t\r\n]+/g, " ");
         const shown = before === " " && text.startsWith(" ") ? text.slice(1) : text;
         if (shown === "" || props.hidden) continue;
-        const drawn = textInFont(shown, props.font);
-        const { font: _, ...others } = marks;
-        runs.push(textRun(drawn, drawn === shown ? marks : others));
+        runs.push(runInFont(shown, props.font, marks));
         continue;
       }
       switch (child.localName) {
@@ -221,12 +219,9 @@ export class OdtReader {
           this.#inline(child, { ...props, ...own }, base, link, runs);
           break;
         }
-        case "a": {
-          // One name for links in text and links of drawn things.
-          const target = safeLink(attributeOf(child, "href") ?? "") ?? link;
-          this.#inline(child, props, base, target, runs);
+        case "a":
+          this.#inline(child, props, base, safeLink(attributeOf(child, "href") ?? "") ?? link, runs);
           break;
-        }
         case "s":
           runs.push(textRun("\u0000".repeat(Math.min(10_000, Number(attributeOf(child, "c") ?? 1))), marks));
           break;
@@ -442,10 +437,10 @@ function chosenEntry(field: Element): string | undefined {
 function chartWords(chart: Element): string[] {
   const words = new Set<string>();
   for (const title of ["title", "subtitle"].flatMap((name) => descendantsOf(chart, name)))
-    words.add(title.textContent.trim() ?? "");
+    words.add(title.textContent.trim());
   descendantsOf(chart, "table-row").forEach((row, index) =>
     descendantsOf(row, "table-cell").forEach((cell, column) => {
-      if (index === 0 || column === 0) words.add(cell.textContent.trim() ?? "");
+      if (index === 0 || column === 0) words.add(cell.textContent.trim());
     }),
   );
   words.delete("");

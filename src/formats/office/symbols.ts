@@ -1,3 +1,5 @@
+import { type Marks, type TextRun, textRun } from "../../content/model.js";
+
 /**
  * What the signs of symbol fonts are in Unicode. Documents name them by the place they have in their font, in the range
  * from U+F020 on or without its beginning.
@@ -30,8 +32,16 @@ const WINGDINGS: Readonly<Record<number, string>> = {
   ...{ 0xf1: "⇧", 0xf2: "⇩", 0xf3: "⬄", 0xfb: "✗", 0xfc: "✓", 0xfd: "☒", 0xfe: "☑" },
 };
 
+/** A run of text as it is shown in a font. What was a place in a font of symbols is a sign of any font, and keeps none. */
+export function runInFont(text: string, font: string | undefined, marks: Marks): TextRun {
+  const shown = textInFont(text, font);
+  if (shown === text) return textRun(text, marks);
+  const { font: _, ...others } = marks;
+  return textRun(shown, others);
+}
+
 /** Text as it is shown in a font: in those of symbols each sign is a place in its table. */
-export function textInFont(text: string, font: string | undefined): string {
+function textInFont(text: string, font: string | undefined): string {
   const isSymbols = font !== undefined && /^(symbol|wingdings)$/i.test(font);
   if (!isSymbols && !/[\uf020-\uf0ff]/.test(text)) return text;
   return [...text]
