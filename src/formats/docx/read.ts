@@ -18,7 +18,6 @@ import {
   textRun,
 } from "../../content/model.js";
 import { blankRuns, mergeRuns } from "../../content/runs.js";
-import { picturesOf } from "../../content/traverse.js";
 import { defined } from "../../content/defined.js";
 import { parseColor } from "../html/css-values.js";
 import { marksFrom, type TextProps } from "../office/text-props.js";
@@ -28,9 +27,10 @@ import { Asides } from "../asides.js";
 import {
   addCode,
   addQuote,
+  addTable,
   type Aside,
-  asideNotices,
   Captions,
+  documentOf,
   keepPicture,
   noteOf,
 } from "../office/document.js";
@@ -61,16 +61,7 @@ export function readDocx(bytes: Uint8Array, file: string): ReadDocument {
   const body = childOf(parseXml(parts.needed(main), file), "body");
   if (!body) throw new DrawerError("unreadable/not-one", { file, what: "docx" });
   const content = reader.flows(body, 0);
-  const used = new Map(picturesOf(content).map(({ hash }) => [hash, reader.pictures.get(hash)!]));
-  const title = titleOf(parts, file);
-  const notices = (asides: readonly Aside[]) => asideNotices(file, asides);
-  return {
-    content,
-    pictures: used,
-    notices: notices(reader.asides.all),
-    noticesOf: (flows) => notices(reader.asides.of(flows)),
-    ...(title && { title }),
-  };
+  return documentOf(content, reader.pictures, reader.asides, file, titleOf(parts, file));
 }
 
 /** The part that the package names as its document; `word/document.xml` by custom. */
@@ -183,7 +174,7 @@ class DocxReader {
           break;
         case "tbl":
           flows.push(...lists.take());
-          this.#addTable(child, depth, flows);
+          addTable(flows, this.captions, this.asides, (caption) => this.#table(child, depth, caption));
           break;
         case "sdt":
         case "sdtContent":
@@ -441,14 +432,6 @@ class DocxReader {
       this.asides.add("picture");
       if (alt !== "") line.runs.push(textRun(alt));
     }
-  }
-
-  #addTable(element: Element, depth: number, flows: Flow[]): void {
-    const before = flows.at(-1);
-    const caption = this.captions.take(flows);
-    const table = this.asides.within(() => this.#table(element, depth, caption));
-    flows.push(table);
-    this.asides.standIn(table, caption && before);
   }
 
   #table(element: Element, depth: number, caption: readonly Run[] | undefined): Flow {

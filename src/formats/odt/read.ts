@@ -19,7 +19,6 @@ import {
 } from "../../content/model.js";
 import { defined } from "../../content/defined.js";
 import { blankRuns, mergeRuns } from "../../content/runs.js";
-import { picturesOf } from "../../content/traverse.js";
 import { marksFrom, type TextProps } from "../office/text-props.js";
 import { Asides } from "../asides.js";
 import { runInFont } from "../office/symbols.js";
@@ -29,9 +28,10 @@ import { locked, unzip, type Parts } from "../office/zip.js";
 import {
   addCode,
   addQuote,
+  addTable,
   type Aside,
-  asideNotices,
   Captions,
+  documentOf,
   keepPicture,
   noteOf,
 } from "../office/document.js";
@@ -56,16 +56,7 @@ export function readOdt(bytes: Uint8Array, file: string): ReadDocument {
   const styles = parts.text("styles.xml");
   const reader = new OdtReader(parts, new OdfStyles(styles ? [parseXml(styles, file), root] : [root]), file);
   const content = reader.flows(body, 0);
-  const used = new Map(picturesOf(content).map(({ hash }) => [hash, reader.pictures.get(hash)!]));
-  const title = titleOf(parts, file);
-  const notices = (asides: readonly Aside[]) => asideNotices(file, asides);
-  return {
-    content,
-    pictures: used,
-    notices: notices(reader.asides.all),
-    noticesOf: (flows) => notices(reader.asides.of(flows)),
-    ...(title && { title }),
-  };
+  return documentOf(content, reader.pictures, reader.asides, file, titleOf(parts, file));
 }
 
 function titleOf(parts: Parts, file: string): string | undefined {
@@ -130,7 +121,7 @@ export class OdtReader {
           for (const flow of this.#list(child, depth, isFirst, list)) flows.push(flow);
           break;
         case "table":
-          this.#addTable(child, depth, flows);
+          addTable(flows, this.captions, this.asides, (caption) => this.#table(child, depth, caption));
           break;
         case "section":
         case "numbered-paragraph":
@@ -361,14 +352,6 @@ export class OdtReader {
     }
     end();
     return flows;
-  }
-
-  #addTable(element: Element, depth: number, flows: Flow[]): void {
-    const before = flows.at(-1);
-    const caption = this.captions.take(flows);
-    const table = this.asides.within(() => this.#table(element, depth, caption));
-    flows.push(table);
-    this.asides.standIn(table, caption && before);
   }
 
   #table(element: Element, depth: number, caption: readonly Run[] | undefined): Flow {

@@ -1,6 +1,9 @@
 import { hashBytes } from "../../content/encode.js";
 import type { Align, Cell, Content, Flow, NoteRun, Paragraph, Picture, Run } from "../../content/model.js";
 import { mergeRuns } from "../../content/runs.js";
+import { picturesOf } from "../../content/traverse.js";
+import type { Asides } from "../asides.js";
+import type { ReadDocument } from "../format.js";
 import { notice, type Notice } from "../../content/notice.js";
 import { readPictureBytes } from "../../content/picture.js";
 
@@ -47,7 +50,7 @@ const ASIDES = {
 export type Aside = keyof typeof ASIDES;
 
 /** Says how much of each was left out, or is there in another form. */
-export function asideNotices(file: string, asides: readonly Aside[]): Notice[] {
+function asideNotices(file: string, asides: readonly Aside[]): Notice[] {
   const kinds = Object.keys(ASIDES) as Aside[];
   return kinds.flatMap((kind) => {
     const count = asides.filter((each) => each === kind).length;
@@ -72,6 +75,37 @@ export function addCode(flows: Flow[], flow: Paragraph | Picture): void {
   const text = flow.runs.map((run) => (run.type === "text" ? run.text : "\n")).join("");
   if (last?.type === "code") flows[flows.length - 1] = { type: "code", text: `${last.text}\n${text}` };
   else flows.push({ type: "code", text });
+}
+
+/** What is read of a document: its content, the pictures in it, and what is told of it and of its parts. */
+export function documentOf(
+  content: Content,
+  kept: ReadonlyMap<string, Uint8Array>,
+  asides: Asides<Aside>,
+  file: string,
+  title: string | undefined,
+): ReadDocument {
+  return {
+    content,
+    pictures: new Map(picturesOf(content).map(({ hash }) => [hash, kept.get(hash)!])),
+    notices: asideNotices(file, asides.all),
+    noticesOf: (flows) => asideNotices(file, asides.of(flows)),
+    ...(title && { title }),
+  };
+}
+
+/** Adds a table, with the caption that stands right before it. What is told of either belongs to the table. */
+export function addTable(
+  flows: Flow[],
+  captions: Captions,
+  asides: Asides<Aside>,
+  read: (caption: readonly Run[] | undefined) => Flow,
+): void {
+  const before = flows.at(-1);
+  const caption = captions.take(flows);
+  const table = asides.within(() => read(caption));
+  flows.push(table);
+  asides.standIn(table, caption && before);
 }
 
 /** A note that says what these flows say, without the space that parts its number from them. */
