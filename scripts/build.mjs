@@ -7,8 +7,10 @@ import { build } from "esbuild";
 rmSync("dist", { recursive: true, force: true });
 execFileSync(process.execPath, ["node_modules/typescript/bin/tsc"], { stdio: "inherit" });
 await build({
-  // The program that holds a block on the clipboard is started by the command, and stands beside it.
-  entryPoints: { main: "dist/cli/main.js", holder: "dist/desktop/holder.js" },
+  // The programs that hold a block on the clipboard, and deal there, are started by the command, and stand beside it.
+  entryPoints: {
+    ...{ main: "dist/cli/main.js", holder: "dist/desktop/holder.js", dealer: "dist/cli/dealer.js" },
+  },
   outdir: "dist/bin",
   ...{ bundle: true, splitting: true, format: "esm", platform: "node", target: "node20.19" },
   ...{ legalComments: "linked", logLevel: "error" },

@@ -1,4 +1,7 @@
 import { basename } from "node:path";
+import type { Block } from "../compose/block.js";
+import { compose } from "../compose/compose.js";
+import { recipeFor, type Recipe } from "../compose/recipe.js";
 import { DrawerError } from "../content/error.js";
 import {
   extensionOf,
@@ -7,7 +10,32 @@ import {
   WRITTEN_FORMATS,
   type FormatName,
 } from "../formats/registry.js";
+import type { Drawer } from "../drawer/drawer.js";
 import { UsageError } from "./refusal.js";
+
+/** A block, of how many snippets it is, and whether one of them is private. */
+export interface Composed {
+  readonly block: Block;
+  readonly count: number;
+  readonly isPrivate: boolean;
+}
+
+/** Makes a block of a pick by a recipe as it was typed, which changes one that is kept, if a name was given. */
+export async function blockOf(
+  drawer: Drawer,
+  pick: string,
+  typed: Recipe,
+  name: string | undefined,
+): Promise<Composed> {
+  const snippets = await drawer.snippets(pick);
+  const kept = name === undefined ? {} : await drawer.recipe(name);
+  const fitting = typed.as === undefined ? kept : recipeFor(kept, typed.as);
+  return {
+    block: compose(snippets, { ...fitting, ...typed }),
+    count: snippets.length,
+    isPrivate: snippets.some(({ entry }) => entry.private),
+  };
+}
 
 /**
  * The format that is wanted: as it was said, as the file's ending says, or text.

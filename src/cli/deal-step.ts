@@ -8,6 +8,7 @@ import { program as words } from "../messages/en/commands.js";
 import type { WhyNotWritten } from "../messages/en/errors.js";
 import { listed, plain, type CommonOptions } from "./answer.js";
 import { begin } from "./command.js";
+import { CLIPBOARD, moveOnClipboard } from "./deal-to-clipboard.js";
 import { withDrawer } from "./home.js";
 import { whyOf } from "./output.js";
 import { printJson, printWhole, remark } from "./terminal.js";
@@ -25,12 +26,13 @@ export function addDealStep(program: Command, step: "next" | "back"): void {
         if (to !== undefined) await putOnEnd(to, textOf(dealt));
         else if (!options.json) await printWhole(textOf(dealt) + "\n");
       };
-      const dealt = await withDrawer(options.drawer, (drawer) =>
-        step === "next" ? drawer.dealNext(use) : drawer.dealBack(use),
-      );
-      const notices = dealt
-        ? [...dealt.notices, notice("dealt", { number: dealt.number, of: dealt.of })]
-        : [notice("done", {})];
+      const { dealt, notices } = await withDrawer(options.drawer, async (drawer) => {
+        if (to === undefined && (await drawer.dealLeft()).to === CLIPBOARD)
+          return moveOnClipboard(drawer, step);
+        const dealt = await (step === "next" ? drawer.dealNext(use) : drawer.dealBack(use));
+        const told = dealt && notice("dealt", { number: dealt.number, of: dealt.of });
+        return { dealt, notices: told ? [...dealt.notices, told] : [notice("done", {})] };
+      });
       if (options.json)
         printJson({
           ...(dealt && {

@@ -1,6 +1,17 @@
+import { join } from "node:path";
 import envPaths from "env-paths";
 
 /** The folder in which this user's drawers live: `DRAWER_HOME`, or the user's data folder. */
 export function home(): string {
   return process.env["DRAWER_HOME"] || envPaths("drawer", { suffix: "" }).data;
+}
+
+/** The file in which the window is noted that a block was pasted in last. */
+export function windowFile(): string {
+  return join(home(), "window.json");
+}
+
+/** The file in which the user's keys are kept. */
+export function keysFile(): string {
+  return join(home(), "keys.json");
 }

@@ -17,6 +17,7 @@ const groups: Readonly<
     collect: () => import("./commands/collect.js"),
     append: () => import("./commands/append.js"),
     watch: () => import("./commands/watch.js"),
+    keys: () => import("./commands/keys.js"),
     pause: () => import("./commands/pause.js"),
     resume: () => import("./commands/resume.js"),
     import: () => import("./commands/import.js"),
@@ -39,6 +40,7 @@ const groups: Readonly<
   },
   putDown: {
     place: () => import("./commands/place.js"),
+    send: () => import("./commands/send.js"),
     deal: () => import("./commands/deal.js"),
     next: () => import("./commands/next.js"),
     back: () => import("./commands/back.js"),

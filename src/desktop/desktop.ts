@@ -1,6 +1,7 @@
 import { DrawerError } from "../content/error.js";
 import type { Origin } from "../content/origin.js";
 import type { Flavours } from "../formats/flavours.js";
+import type { Chord } from "./chord.js";
 
 /** What a program has copied to the clipboard of a desktop. */
 export interface Copied extends Flavours {
@@ -25,14 +26,34 @@ export type Offered = ReadonlyMap<string, Uint8Array>;
  */
 export const SECRET_HINT = "x-kde-passwordManagerHint";
 
+/** The form by which Drawer knows what it has offered itself. */
+export const OWN = "application/x-drawer-block";
+
 /** Something that is offered on the clipboard. */
 export interface Offer {
   /** Settles when it is offered no more: another program has copied something, or the desktop is gone. */
   readonly ended: Promise<void>;
 }
 
+/** A window of a program. */
+export interface DesktopWindow {
+  /** What the system knows it by. */
+  readonly id: number;
+  /** The program. */
+  readonly app?: string;
+  readonly title?: string;
+}
+
 /** A desktop's clipboard and windows, whatever the system. */
 export interface Desktop {
+  /** Whether what is offered stays when this program ends; else another has to hold it. */
+  readonly keepsOffers: boolean;
+  /** Whether it tells of pastes; else `pasted` is never called. */
+  readonly tellsPastes: boolean;
+  /** Whether something that is offered can be declared a secret, so that histories leave it out. */
+  readonly declaresSecrets: boolean;
+  /** The windows of other programs, where the system lets a program do something with them. */
+  readonly windows?: Windows;
   /**
    * Reads what was copied last, in all flavours that Drawer knows.
    * @throws DrawerError `no-clipboard` when it is empty, or its program does not give it
@@ -44,20 +65,67 @@ export interface Desktop {
    */
   watch(listener: (event: ClipboardEvent) => void): Promise<() => void>;
   /**
-   * Offers something on the clipboard, for as long as this program runs and no other copies something.
+   * Offers something on the clipboard, until another program copies something.
+   * @param pasted is called each time when a program has taken it to paste it, and not only looked at what is there
    * @throws DrawerError `no-clipboard` when the desktop does not give the clipboard away
    */
-  offer(offered: Offered): Promise<Offer>;
-  /** Lets go of the desktop. What was offered is offered no more. */
+  offer(offered: Offered, pasted?: () => void): Promise<Offer>;
+  /** Shows a sentence by the desktop's notifications. Settles when it was handed over. */
+  notify(text: string): Promise<void>;
+  /** Lets go of the desktop. */
   close(): void;
 }
 
+/** What a desktop lets a program do with the windows of others. */
+export interface Windows {
+  /** The window that the user works in; nothing when there is none, or the desktop does not say. */
+  front(): Promise<DesktopWindow | undefined>;
+  /** Brings a window to the front. Returns whether it is there. */
+  raise(window: DesktopWindow): Promise<boolean>;
+  /**
+   * Copies what is selected in the window in front, as its own key does; nothing when nothing is. It is not told to those
+   * who watch.
+   */
+  copy(): Promise<Copied | undefined>;
+  /**
+   * Pastes something at the caret of the window in front, as its own key does, and puts back what was on the clipboard
+   * before. Returns whether the program has taken it; if not, it stays on the clipboard while this program runs.
+   */
+  paste(offered: Offered): Promise<boolean>;
+  /**
+   * Takes a key in every program. Returns what gives it back.
+   * @throws DrawerError `key-taken`, `bad-key` when the keyboard has no such key
+   */
+  take(key: Chord, pressed: () => void): Promise<() => void>;
+}
+
+/** The systems whose desktops Drawer reaches. */
+export const SYSTEMS = ["x11", "wayland", "macos", "windows"] as const;
+export type System = (typeof SYSTEMS)[number];
+
+/** The system of the desktop that this program runs on; nothing where there is none. X11 is reached on Wayland too. */
+export function systemHere(): System | undefined {
+  if (process.platform === "darwin") return "macos";
+  if (process.platform === "win32") return "windows";
+  if (process.env["DISPLAY"]) return "x11";
+  return process.env["WAYLAND_DISPLAY"] ? "wayland" : undefined;
+}
+
 /**
- * The desktop that this program runs on.
+ * Reaches the desktop that this program runs on.
+ *
+ * @param system the system, where it is not to be told from what is here
  * @throws DrawerError `no-clipboard` where there is none that Drawer reaches
  */
-export async function openDesktop(): Promise<Desktop> {
-  if (process.platform !== "linux" || !process.env["DISPLAY"]) throw new DrawerError("no-clipboard", {});
-  const { X11Desktop } = await import("./x11/index.js");
-  return X11Desktop.open();
+export async function openDesktop(system = systemHere()): Promise<Desktop> {
+  if (system === undefined) throw new DrawerError("no-clipboard", {});
+  return open[system]();
 }
+
+/** What opens each; a system is loaded when it is there. */
+const open: Readonly<Record<System, () => Promise<Desktop>>> = {
+  x11: async () => (await import("./x11/index.js")).X11Desktop.open(),
+  wayland: async () => (await import("./wayland/index.js")).openWayland(),
+  macos: async () => (await import("./macos/index.js")).openMacos(),
+  windows: async () => (await import("./windows/index.js")).openWindows(),
+};

@@ -1,30 +1,23 @@
-import { fork } from "node:child_process";
-import { fileURLToPath } from "node:url";
-import { DrawerError } from "../content/error.js";
+import { startInBackground } from "./background.js";
 import type { Offered } from "./desktop.js";
-import type { Answer } from "./holder.js";
+
+/** What the program that holds a block is handed. */
+export interface Held {
+  readonly offered: Offered;
+  /** The file in which it notes the window that the block is pasted in. */
+  readonly windowFile?: string;
+}
 
 /**
  * Puts something on the clipboard and leaves it there when this program ends: another one, in the background, holds it
  * until a program copies something else.
  *
+ * @param windowFile a file in which the window that it is pasted in is noted
  * @throws DrawerError `no-clipboard` when it cannot be offered
  */
-export async function holdOnClipboard(offered: Offered): Promise<void> {
-  const child = fork(HOLDER, {
-    detached: true,
-    stdio: ["ignore", "ignore", "ignore", "ipc"],
-    serialization: "advanced",
-  });
-  const answer = await new Promise<Answer>((resolve) => {
-    child.once("message", (said: Answer) => resolve(said));
-    child.once("error", (error) => resolve({ isOffered: false, why: error.message }));
-    child.once("exit", (code) => resolve({ isOffered: false, why: `it ended with ${code}` }));
-    child.send(offered as never);
-  });
-  child.unref();
-  if (child.connected) child.disconnect();
-  if (!answer.isOffered) throw new DrawerError("no-clipboard/holder", { why: answer.why });
+export async function holdOnClipboard(offered: Offered, windowFile?: string): Promise<void> {
+  await startInBackground("holder", {
+    offered,
+    ...(windowFile !== undefined && { windowFile }),
+  } satisfies Held);
 }
-
-const HOLDER = fileURLToPath(new URL("./holder.js", import.meta.url));

@@ -1,5 +1,7 @@
 /** The clipboard of a desktop, in Node. */
+export { chordText, parseChord, type Chord, type Modifier } from "./chord.js";
 export { readClipboard } from "./clipboard.js";
+export { dealOnClipboard } from "./deal.js";
 export { holdOnClipboard } from "./hold.js";
 export { offeredBlock } from "./offered-block.js";
 export {
@@ -7,6 +9,9 @@ export {
   type ClipboardEvent,
   type Copied,
   type Desktop,
+  type DesktopWindow,
   type Offer,
   type Offered,
+  type System,
+  type Windows,
 } from "./desktop.js";

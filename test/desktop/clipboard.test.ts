@@ -37,6 +37,6 @@ onDesktop("the clipboard of a desktop", () => {
     delete process.env["DISPLAY"];
     const { code, err } = await drawer(["collect", "--clipboard"]);
     process.env["DISPLAY"] = before;
-    expect([code, err]).toEqual([1, expect.stringContaining("there is none here")]);
+    expect([code, err]).toEqual([1, expect.stringContaining("There is no desktop here")]);
   });
 });

@@ -136,6 +136,10 @@ test("a deal hands out one at a time, in order, whatever is collected or discard
   ]);
   await drawer.deal("2 1");
   expect(await drawer.dealSkip()).toEqual({ left: 1, of: 2 });
+  expect(await said(drawer.dealPeek())).toBe("one 2 of 2");
+  expect(await said(drawer.dealNext())).toBe("one 2 of 2");
+  expect(await drawer.dealPeek()).toBeUndefined();
+  expect(await drawer.dealReturn()).toEqual({ left: 1, of: 2 });
   expect(await said(drawer.dealNext())).toBe("one 2 of 2");
 });
 

@@ -25,7 +25,7 @@ const word = fc.constantFrom<string>("", "ab", "bc", "cd", "df", "fg", "gh", "hi
 const WEIGHTS = {
   ...{ collect: 16, append: 4, merge: 4, split: 4, move: 4, moveInto: 3, copyInto: 3, label: 2, keep: 2 },
   ...{ release: 1, hide: 2, unhide: 2, discard: 3, empty: 1, restore: 3, limit: 2, repeats: 2, pause: 1 },
-  ...{ saveRecipe: 1, removeRecipe: 1, deal: 3, dealNext: 4, dealBack: 2, dealSkip: 1, import: 2, forget: 1 },
+  ...{ saveRecipe: 1, removeRecipe: 1, deal: 3, dealNext: 4, dealBack: 2, dealSkip: 1, dealReturn: 1, import: 2, forget: 1 },
   ...{ undo: 5, redo: 4 },
 } as const;
 type What = keyof typeof WEIGHTS;
@@ -144,6 +144,7 @@ class Both {
       case "dealNext":
       case "dealBack":
       case "dealSkip":
+      case "dealReturn":
       case "undo":
       case "redo":
         return drawer[what]();
@@ -229,16 +230,18 @@ class Both {
       case "dealNext":
       case "dealBack":
       case "dealSkip":
+      case "dealReturn":
         return this.#deal(what, drawer, given);
     }
   }
 
   /** What is in the drawer, or has left it, is handed out; what went elsewhere is, as long as it is known. */
-  #deal(what: "dealNext" | "dealBack" | "dealSkip", drawer: string, given: unknown): void {
+  #deal(what: "dealNext" | "dealBack" | "dealSkip" | "dealReturn", drawer: string, given: unknown): void {
     const deal = this.#deals.get(drawer);
     if (!deal) throw new Refused();
-    if (what === "dealSkip") {
-      deal.handed = Math.min(deal.ids.length, deal.handed + 1);
+    if (what === "dealSkip" || what === "dealReturn") {
+      const step = what === "dealSkip" ? 1 : -1;
+      deal.handed = Math.max(0, Math.min(deal.ids.length, deal.handed + step));
       return expect(given).toEqual({ left: deal.ids.length - deal.handed, of: deal.ids.length });
     }
     const known = (number: number) =>

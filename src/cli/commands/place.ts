@@ -1,12 +1,12 @@
 import type { Command } from "commander";
 import { commands } from "../../messages/en/commands.js";
-import { compose } from "../../compose/compose.js";
-import { recipeFor } from "../../compose/recipe.js";
 import { notice } from "../../content/notice.js";
 import { plain, type CommonOptions } from "../answer.js";
 import { formatOf, WRITTEN_FORMATS } from "../../formats/registry.js";
-import { outputFormat, titleOf } from "../block-output.js";
+import { blockOf, outputFormat, titleOf } from "../block-output.js";
 import { begin } from "../command.js";
+import { CLIPBOARD } from "../deal-to-clipboard.js";
+import { windowFile } from "../home-folder.js";
 import { withDrawer } from "../home.js";
 import { writeNewFile } from "../output.js";
 import { UsageError } from "../refusal.js";
@@ -21,9 +21,6 @@ interface PlaceOptions extends CommonOptions, RecipeOptions {
   readonly guard: boolean;
 }
 
-/** What `--to` names that is no file; a file of that name is `./clipboard`. */
-const CLIPBOARD = "clipboard";
-
 /** `drawer place PICK`: makes a block of snippets and puts it on standard output, into a new file, or on the clipboard. */
 export function add(program: Command): void {
   const says = commands.place;
@@ -35,23 +32,22 @@ export function add(program: Command): void {
     .option("--overwrite", says.overwrite)
     .action(async (pick: readonly string[], options: PlaceOptions) => {
       const { to } = options;
-      const typed = recipeOf(options);
+      const recipe = recipeOf(options);
       if (to === CLIPBOARD && options.out !== undefined) throw new UsageError("bad-option/clipboard-out", {});
       const format = outputFormat(options.out, to === CLIPBOARD ? undefined : to);
       if (formatOf(format).isBinary && to === undefined && !options.json && process.stdout.isTTY)
         throw new UsageError("bad-option/terminal", { format });
-      const [snippets, kept] = await withDrawer(options.drawer, async (drawer) => [
-        await drawer.snippets(pick.join(" ")),
-        options.recipe === undefined ? {} : await drawer.recipe(options.recipe),
-      ]);
-      const fitting = typed.as === undefined ? kept : recipeFor(kept, typed.as);
-      const block = compose(snippets, { ...fitting, ...typed });
+      const { block, count, isPrivate } = await withDrawer(options.drawer, (drawer) =>
+        blockOf(drawer, pick.join(" "), recipe, options.recipe),
+      );
       const notices = [...block.notices];
-      const isPrivate = snippets.some(({ entry }) => entry.private);
       if (to === CLIPBOARD) {
-        const { holdOnClipboard, offeredBlock } = await import("../../desktop/index.js");
-        await holdOnClipboard(offeredBlock(block, isPrivate));
-        notices.unshift(notice("placed/clipboard", { count: snippets.length }));
+        const { holdOnClipboard, offeredBlock, openDesktop } = await import("../../desktop/index.js");
+        await holdOnClipboard(offeredBlock(block, isPrivate), windowFile());
+        notices.unshift(notice("placed/clipboard", { count }));
+        const desktop = isPrivate ? await openDesktop() : undefined;
+        if (desktop && !desktop.declaresSecrets) notices.push(notice("placed/not-secret", {}));
+        desktop?.close();
       } else if (to !== undefined || !options.json) {
         const written = await block.to(format, {
           ...(to !== undefined && { title: titleOf(to) }),
@@ -64,7 +60,7 @@ export function add(program: Command): void {
             overwrite: options.overwrite ?? false,
             isPrivate,
           });
-          notices.unshift(notice("placed", { count: snippets.length, path: to }));
+          notices.unshift(notice("placed", { count, path: to }));
         }
       }
       if (options.json)

@@ -1,8 +1,18 @@
-import x11, { type Client, type Event, type Fixes, type Property } from "x11";
+import x11, {
+  type Client,
+  type Display,
+  type Event,
+  type Fixes,
+  type Property,
+  type Resources,
+  type Test,
+} from "x11";
 import { DrawerError } from "../../content/error.js";
 
 /** How much of a property is asked for at a time, in units of four bytes. */
 const STEP = 65_536;
+/** The bits by which a client's own identifiers are told apart; those above are the client's. */
+const OWN_BITS = 0x1fffff;
 
 /** A connection to an X11 display, with a window of its own, never shown, that events come to. */
 export class X11Display {
@@ -11,15 +21,17 @@ export class X11Display {
   /** Settles when the display is gone, or the connection was closed. */
   readonly gone: Promise<void>;
   readonly #client: Client;
+  readonly #codes: { readonly first: number; readonly last: number };
   readonly #atoms = new Map<string, Promise<number>>();
   readonly #names = new Map<number, Promise<string>>();
   /** What gives up when the display is gone. */
   readonly #waiting = new Set<() => void>();
   readonly #listeners = new Set<(event: Event) => void>();
 
-  private constructor(client: Client, root: number) {
+  private constructor(client: Client, display: Display) {
     this.#client = client;
-    this.root = root;
+    this.#codes = { first: display.min_keycode, last: display.max_keycode };
+    this.root = display.screen[0]!.root;
     this.gone = new Promise((settle) => {
       client.on("end", settle);
       client.on("close", settle);
@@ -33,7 +45,7 @@ export class X11Display {
       for (const listener of [...this.#listeners]) listener(event);
     });
     this.window = client.AllocID();
-    client.CreateWindow(this.window, root, 0, 0, 1, 1, 0);
+    client.CreateWindow(this.window, this.root, 0, 0, 1, 1, 0);
     this.hearProperties(this.window);
   }
 
@@ -48,7 +60,7 @@ export class X11Display {
         reject(new DrawerError("no-clipboard/display", { display }, { cause: error }));
       const client = x11.createClient({ display }, (error, opened) => {
         if (error) fail(error);
-        else resolve(new X11Display(opened.client, opened.screen[0]!.root));
+        else resolve(new X11Display(opened.client, opened));
       });
       client.once("error", fail);
     });
@@ -156,6 +168,10 @@ export class X11Display {
     this.#client.SetSelectionOwner(this.window, selection, time);
   }
 
+  disown(selection: number): void {
+    this.#client.SetSelectionOwner(0, selection, 0);
+  }
+
   convert(selection: number, target: number, property: number, time: number): void {
     this.#client.ConvertSelection(this.window, selection, target, property, time);
   }
@@ -169,6 +185,73 @@ export class X11Display {
       seq: 0,
       ...{ requestor, selection, target, time, property },
     });
+  }
+
+  /** The window that has the keyboard; nothing when none has, or the one under the pointer. */
+  async focus(): Promise<number | undefined> {
+    const { focus } = await this.#ask<{ focus: number }>((answer) => this.#client.GetInputFocus(answer));
+    return focus > 1 ? focus : undefined;
+  }
+
+  /** What tells the program that a window is of: its process, or its connection where that is not known (X-Resource). */
+  async processOf(window: number): Promise<string> {
+    const connection = `connection ${(window & ~OWN_BITS) >>> 0}`;
+    try {
+      const resources = await this.#ask<Resources>((answer) => this.#client.require("res", answer));
+      const [found] = await this.#ask<readonly { readonly value: readonly number[] }[]>((answer) =>
+        resources.QueryClientIds([{ client: window, mask: resources.ClientIdMask.LocalClientPID }], answer),
+      );
+      const process = found?.value[0];
+      return process === undefined ? connection : `process ${process}`;
+    } catch (error) {
+      if (error instanceof DrawerError) throw error;
+      // The server has no such extension, or the window is gone.
+      return connection;
+    }
+  }
+
+  /** Says something of a window to the window manager (EWMH). */
+  message(window: number, type: number, data: readonly number[]): void {
+    this.#client.SendClientMessage(this.root, window, type, 32, data);
+  }
+
+  /** The keyboard: the symbols of each key code, from the first, and the codes that hold, for each of the eight bits. */
+  async keyboard(): Promise<{ first: number; symbols: number[][]; held: number[][] }> {
+    const { first, last } = this.#codes;
+    const [symbols, held] = await Promise.all([
+      this.#ask<number[][]>((answer) => this.#client.GetKeyboardMapping(first, last - first + 1, answer)),
+      this.#ask<number[][]>((answer) => this.#client.GetModifierMapping(answer)),
+    ]);
+    return { first, symbols, held };
+  }
+
+  /** Takes a key with what is held, in every program; fails when another has taken it. */
+  async grabKey(code: number, bits: number): Promise<void> {
+    await this.#ask((answer) => this.#client.GrabKey(this.root, 0, bits, code, 1, 1, answer));
+  }
+
+  ungrabKey(code: number, bits: number): void {
+    this.#client.UngrabKey(this.root, code, bits);
+  }
+
+  /** Gives the keyboard back that a taken key has led here. */
+  ungrabKeyboard(): void {
+    this.#client.UngrabKeyboard(0);
+  }
+
+  /** The codes of the keys that are down. */
+  async pressedKeys(): Promise<number[]> {
+    const bits = await this.#ask<Buffer>((answer) => this.#client.QueryKeymap(answer));
+    return Array.from({ length: 256 }, (_, code) => code).filter(
+      (code) => (bits[code >> 3]! >> (code & 7)) & 1,
+    );
+  }
+
+  /** What presses keys, and lets go of them, as if a user did (XTEST). */
+  async fakeKeys(): Promise<(code: number, isDown: boolean) => void> {
+    const test = await this.#ask<Test>((answer) => this.#client.require("xtest", answer));
+    return (code, isDown) =>
+      test.FakeInput(isDown ? test.KeyPress : test.KeyRelease, code, 0, this.root, 0, 0);
   }
 
   /** Asks that changes of a selection's owner come as events (XFIXES). */

@@ -1,136 +1,183 @@
-import { safeLink } from "../../content/address.js";
 import { defined } from "../../content/defined.js";
-import { hashBytes } from "../../content/encode.js";
 import { DrawerError } from "../../content/error.js";
-import { decodeText } from "../../formats/text/decode.js";
-import {
-  type ClipboardEvent,
-  type Copied,
-  type Desktop,
-  type Offer,
-  type Offered,
-  SECRET_HINT,
-} from "../desktop.js";
+import { type ClipboardEvent, type Copied, type Desktop, type Offer, type Offered, OWN } from "../desktop.js";
+import { copiedOf, formsRead, Repeats } from "../forms.js";
+import { notify } from "../notify.js";
 import { X11Display } from "./display.js";
-import { OWN, X11Offer } from "./offer.js";
+import { X11Offer } from "./offer.js";
 import { SelectionReader } from "./selection.js";
-import { frontWindow } from "./windows.js";
+import { X11Windows } from "./windows.js";
 
-/** The targets under which X11 programs offer each flavour, the best first (ICCCM 2.6.2, freedesktop's shared MIME types). */
-const TARGETS = {
-  html: ["text/html"],
-  tsv: ["text/tab-separated-values"],
-  text: ["UTF8_STRING", "text/plain;charset=utf-8", "text/plain", "STRING"],
-  picture: ["image/png", "image/jpeg"],
-  address: ["chromium/x-source-url", "text/x-moz-url-priv"],
-} as const;
+/** Targets under which no content stands (ICCCM 2.6.2). */
+const NO_CONTENT = ["TARGETS", "TIMESTAMP", "MULTIPLE", "SAVE_TARGETS", "DELETE", "INSERT_SELECTION", OWN];
 
 /** How long a clipboard must stay as it is before it is read, in milliseconds: some programs set it twice for one copy. */
-const SETTLED = 120;
-/** Within this time the same copy is the same act, in milliseconds. */
-const SAME_ACT = 1000;
+const SETTLED = 20;
+/** How long what is offered may take to be read whole, to be put back later, in milliseconds. */
+const READING = 1000;
 
 /** The desktop of an X11 display (Wayland desktops have one too, as XWayland), spoken to directly. */
 export class X11Desktop implements Desktop {
+  readonly keepsOffers = false;
+  readonly tellsPastes = true;
+  readonly declaresSecrets = true;
+  readonly windows: X11Windows;
   readonly #reader: SelectionReader;
+  readonly #offers = new Map<number, X11Offer>();
+  #watching: Promise<void> | undefined;
+  readonly #listeners = new Set<(event: ClipboardEvent) => void>();
+  readonly #repeats = new Repeats();
+  /** Who has caused the next copy, and gets it. */
+  #claim: ((copied: Copied) => void) | undefined;
 
   private constructor(
     readonly display: X11Display,
     readonly clipboard: number,
+    /** The selection that the mouse makes. */
+    readonly primary: number,
   ) {
     this.#reader = new SelectionReader(display, clipboard);
+    this.windows = new X11Windows(this, display);
   }
 
   /** @throws DrawerError `no-clipboard` when the display lets nobody in */
   static async open(): Promise<X11Desktop> {
     const display = await X11Display.open();
-    return new X11Desktop(display, await display.atom("CLIPBOARD"));
+    return new X11Desktop(display, await display.atom("CLIPBOARD"), await display.atom("PRIMARY"));
   }
 
   async read(): Promise<Copied> {
     const targets = await this.#reader.targets();
     if (targets.length === 0) throw new DrawerError("no-clipboard/empty", {});
-    return this.#copied(targets, await frontWindow(this.display));
+    return this.#copied(this.#reader, targets, await this.#origin());
   }
 
-  async #copied(offered: readonly string[], origin: Copied["origin"]): Promise<Copied> {
-    const read = async (targets: readonly string[]) => {
-      const target = targets.find((each) => offered.includes(each));
-      return target === undefined ? undefined : this.#reader.read(target);
-    };
-    const html = await read(TARGETS.html);
-    const tsv = await read(TARGETS.tsv);
-    const text = await read(TARGETS.text);
-    const picture = await read(TARGETS.picture);
-    const address = addressOf(await read(TARGETS.address));
-    const hint = offered.includes(SECRET_HINT) ? await this.#reader.read(SECRET_HINT) : undefined;
-    const secret = hint !== undefined && decodeText(hint).trim() === "secret";
-    return {
-      ...(secret && { secret }),
-      ...(html && { html: decodeText(html, "html") }),
-      ...(tsv && { tsv: decodeText(tsv) }),
-      ...(text && { text: decodeText(text) }),
-      ...(picture && { picture }),
-      origin: { ...origin, ...defined({ address }) },
-    };
+  /** What is selected by the mouse; nothing when nothing is. */
+  async readMouseSelection(): Promise<Copied | undefined> {
+    const reader = new SelectionReader(this.display, this.primary);
+    const targets = await reader.targets();
+    return targets.length === 0 ? undefined : this.#copied(reader, targets, await this.#origin());
+  }
+
+  /** All that is offered on the clipboard, as far as it is there at once. */
+  async everything(): Promise<Offered> {
+    const all = new Map<string, Uint8Array>();
+    const until = Date.now() + READING;
+    for (const target of await this.#reader.targets()) {
+      if (Date.now() > until) break;
+      if (NO_CONTENT.includes(target)) continue;
+      const bytes = await this.#reader.read(target);
+      if (bytes) all.set(target, bytes);
+    }
+    return all;
+  }
+
+  async #copied(
+    reader: SelectionReader,
+    offered: readonly string[],
+    origin: Copied["origin"],
+  ): Promise<Copied> {
+    const forms = new Map<string, Uint8Array>();
+    for (const form of formsRead(offered)) {
+      const bytes = await reader.read(form);
+      if (bytes) forms.set(form, bytes);
+    }
+    return copiedOf(forms, origin);
   }
 
   async watch(listener: (event: ClipboardEvent) => void): Promise<() => void> {
-    await this.display.hearOwners(this.clipboard);
-    let timer: NodeJS.Timeout | undefined;
-    let last: { hash: string; at: number } | undefined;
-    let reading: Promise<void> = Promise.resolve();
-    const tell = async (origin: Promise<Copied["origin"]>): Promise<void> => {
-      try {
-        const targets = await this.#reader.targets();
-        if (targets.length === 0 || targets.includes(OWN)) return;
-        const copied = await this.#copied(targets, await origin);
-        const hash = hashOf(copied);
-        const isSameAct = last?.hash === hash && Date.now() - last.at < SAME_ACT;
-        last = { hash, at: Date.now() };
-        if (!isSameAct) listener({ type: "copied", copied });
-      } catch (error) {
-        if (!(error instanceof DrawerError)) throw error;
-        if (error.reason !== "no-clipboard/gone") listener({ type: "unread", error });
-      }
-    };
-    const off = this.display.on(({ name, selection, subtype, owner }) => {
-      if (name !== "SelectionNotify" || subtype === undefined || selection !== this.clipboard) return;
-      clearTimeout(timer);
-      if (owner === 0 || owner === this.display.window) return;
-      // The window in front is asked for at once: the next moment another may be there.
-      const origin = frontWindow(this.display);
-      timer = setTimeout(() => (reading = reading.then(() => tell(origin))), SETTLED);
-    });
-    void this.display.gone.then(() => {
-      clearTimeout(timer);
-      off();
-      listener({ type: "ended" });
-    });
-    return () => {
-      clearTimeout(timer);
-      off();
-    };
+    await (this.#watching ??= this.#beginWatching());
+    this.#listeners.add(listener);
+    return () => void this.#listeners.delete(listener);
   }
 
-  offer(offered: Offered): Promise<Offer> {
-    return X11Offer.take(this.display, this.clipboard, offered);
+  /** Reads each copy once, whoever listens. */
+  async #beginWatching(): Promise<void> {
+    const { display, clipboard } = this;
+    let timer: NodeJS.Timeout | undefined;
+    let reading: Promise<void> = Promise.resolve();
+    display.on(({ name, selection, subtype, owner }) => {
+      if (name !== "SelectionNotify" || subtype === undefined || selection !== clipboard) return;
+      clearTimeout(timer);
+      if (owner === 0 || owner === display.window) return;
+      // The window in front is asked for at once: the next moment another may be there.
+      const origin = this.#origin();
+      timer = setTimeout(() => (reading = reading.then(() => this.#readCopy(origin))), SETTLED);
+    });
+    void display.gone.then(() => {
+      clearTimeout(timer);
+      this.#tell({ type: "ended" });
+    });
+    await display.hearOwners(clipboard);
+  }
+
+  async #readCopy(origin: Promise<Copied["origin"]>): Promise<void> {
+    try {
+      const targets = await this.#reader.targets();
+      if (targets.length === 0 || targets.includes(OWN)) return;
+      const copied = await this.#copied(this.#reader, targets, await origin);
+      const isRepeat = this.#repeats.isRepeat(copied);
+      if (this.#claim) this.#claim(copied);
+      else if (!isRepeat) this.#tell({ type: "copied", copied });
+    } catch (error) {
+      if (!(error instanceof DrawerError)) throw error;
+      if (error.reason !== "no-clipboard/gone") this.#tell({ type: "unread", error });
+    }
+  }
+
+  #tell(event: ClipboardEvent): void {
+    for (const listener of [...this.#listeners]) listener(event);
+  }
+
+  /** What is copied next by an act of this program, which is told to nobody else; nothing when nothing is. */
+  async nextCopy(act: () => Promise<void>, within: number): Promise<Copied | undefined> {
+    await (this.#watching ??= this.#beginWatching());
+    try {
+      return await new Promise<Copied | undefined>((resolve, reject) => {
+        this.#claim = resolve;
+        act().catch(reject);
+        setTimeout(() => resolve(undefined), within);
+      });
+    } finally {
+      this.#claim = undefined;
+    }
+  }
+
+  offer(offered: Offered, pasted?: () => void): Promise<Offer> {
+    return this.#offerAs(this.clipboard, offered, pasted);
+  }
+
+  /** Offers something as what the mouse has selected too, from where terminals paste. */
+  offerToMouse(offered: Offered, pasted: () => void): Promise<Offer> {
+    return this.#offerAs(this.primary, offered, pasted);
+  }
+
+  async #offerAs(selection: number, offered: Offered, pasted?: () => void): Promise<Offer> {
+    this.#offers.get(selection)?.replace();
+    const offer = await X11Offer.take(this.display, selection, offered, pasted);
+    this.#offers.set(selection, offer);
+    return offer;
+  }
+
+  /** Offers nothing any more. */
+  release(): void {
+    for (const [selection, offer] of this.#offers) {
+      offer.replace();
+      this.display.disown(selection);
+    }
+    this.#offers.clear();
+  }
+
+  notify(text: string): Promise<void> {
+    return notify(text);
   }
 
   close(): void {
     this.display.close();
   }
-}
 
-/** The address of the page that something was copied from, as browsers say it: the one in UTF-8, the other in UTF-16. */
-function addressOf(bytes: Uint8Array | undefined): string | undefined {
-  if (!bytes) return undefined;
-  const text = new TextDecoder(bytes.includes(0) ? "utf-16le" : "utf-8").decode(bytes);
-  return safeLink(text.replace(/\0+$/, "").split("\n")[0]!.trim());
-}
-
-function hashOf({ html = "", tsv = "", text = "", picture }: Copied): string {
-  return hashBytes(
-    new TextEncoder().encode(JSON.stringify([html, tsv, text, picture && hashBytes(picture)])),
-  );
+  async #origin(): Promise<Copied["origin"]> {
+    const window = await this.windows.front();
+    return defined({ app: window?.app, title: window?.title });
+  }
 }

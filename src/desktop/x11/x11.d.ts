@@ -14,6 +14,9 @@ declare module "x11" {
     readonly atom: number;
     readonly state: number;
     readonly subtype?: number;
+    readonly keycode: number;
+    /** What is held: keys in the lower eight bits. */
+    readonly buttons: number;
   }
 
   export interface Property {
@@ -29,6 +32,24 @@ declare module "x11" {
     readonly SelectionEventMask: { readonly SetSelectionOwner: number };
     QueryVersion(major: number, minor: number, answer: Answer<unknown>): void;
     SelectSelectionInput(window: number, selection: number, mask: number): void;
+  }
+
+  export interface Resources {
+    readonly ClientIdMask: { readonly LocalClientPID: number };
+    QueryClientIds(
+      asked: readonly { client: number; mask: number }[],
+      answer: Answer<readonly { readonly value: readonly number[] }[]>,
+    ): void;
+  }
+
+  export interface Test {
+    readonly KeyPress: number;
+    readonly KeyRelease: number;
+    FakeInput(
+      type: number,
+      code: number,
+      ...where: [time: number, window: number, x: number, y: number]
+    ): void;
   }
 
   export interface Client extends EventEmitter {
@@ -61,18 +82,37 @@ declare module "x11" {
     SetSelectionOwner(window: number, selection: number, time: number): void;
     GetSelectionOwner(selection: number, answer: Answer<number>): void;
     SendEvent(window: number, propagate: 0 | 1, mask: number, event: object): void;
+    SendClientMessage(to: number, window: number, type: number, format: 32, data: readonly number[]): void;
+    GetInputFocus(answer: Answer<{ focus: number }>): void;
+    GetKeyboardMapping(first: number, count: number, answer: Answer<number[][]>): void;
+    GetModifierMapping(answer: Answer<number[][]>): void;
+    GrabKey(
+      window: number,
+      ownerEvents: 0 | 1,
+      modifiers: number,
+      code: number,
+      ...modes: [pointer: 0 | 1, keyboard: 0 | 1, answer: Answer<unknown>]
+    ): void;
+    UngrabKey(window: number, code: number, modifiers: number): void;
+    UngrabKeyboard(time: number): void;
+    QueryKeymap(answer: Answer<Buffer>): void;
     require(extension: "fixes", answer: Answer<Fixes>): void;
+    require(extension: "res", answer: Answer<Resources>): void;
+    require(extension: "xtest", answer: Answer<Test>): void;
     terminate(): void;
   }
 
   export interface Display {
     readonly client: Client;
+    readonly min_keycode: number;
+    readonly max_keycode: number;
     readonly screen: readonly { readonly root: number }[];
   }
 
   interface X11 {
     createClient(options: { display: string }, answer: Answer<Display>): Client;
     readonly eventMask: { readonly PropertyChange: number };
+    readonly keySyms: Readonly<Record<string, { readonly code: number } | undefined>>;
     readonly eventTypes: { readonly SelectionNotify: number };
   }
   const x11: X11;

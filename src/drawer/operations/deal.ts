@@ -29,7 +29,12 @@ export interface Dealt {
 export interface Left {
   readonly left: number;
   readonly of: number;
+  /** Where it is dealt to, if it is to the clipboard of the desktop. */
+  readonly to?: DealtTo;
 }
+
+/** Where a deal goes by itself, each paste bringing the next. */
+export type DealtTo = "clipboard";
 
 /** What is done with a snippet that is handed out; when it fails, the snippet has not been handed out. */
 export type Use = (dealt: Dealt) => Promise<void> | void;
@@ -38,24 +43,21 @@ export type Use = (dealt: Dealt) => Promise<void> | void;
 interface KeptDeal {
   readonly snippets: readonly { readonly id: string; readonly position: number }[];
   readonly handed: number;
+  readonly to?: DealtTo;
 }
 
 /**
  * Begins a deal, in place of the one before. A snippet that is picked twice is handed out twice.
  * @throws DrawerError `bad-pick`, `no-position`, `nothing`
  */
-export const deal: Procedure<[pick: string], Promise<Left>> = {
-  async run({ store, drawer }, pick) {
+export const deal: Procedure<[pick: string, to?: DealtTo], Promise<Left>> = {
+  async run({ store, drawer }, pick, to) {
     const picked = await pickSome(snippetsOf(store, drawer), pick);
     const snippets = picked.map(({ position, entry }) => ({ id: entry.id, position }));
     const before = await store.value(drawer, VALUES.deal);
-    await store.setValue(
-      drawer,
-      VALUES.deal,
-      before,
-      JSON.stringify({ snippets, handed: 0 } satisfies KeptDeal),
-    );
-    return { left: snippets.length, of: snippets.length };
+    const kept: KeptDeal = { snippets, handed: 0, ...(to && { to }) };
+    await store.setValue(drawer, VALUES.deal, before, JSON.stringify(kept));
+    return leftOf(kept);
   },
 };
 
@@ -84,20 +86,41 @@ export const dealBack: Procedure<[use?: Use], Promise<Dealt | undefined>> = {
 };
 
 /**
+ * The snippet that would be handed out next, which is not handed out; undefined when all have been.
+ * @throws DrawerError `nothing` when no deal has been begun
+ */
+export const dealPeek: Procedure<[], Promise<Dealt | undefined>> = {
+  async run(context) {
+    const { kept } = await keptDeal(context);
+    return find(context, kept, kept.handed, 1);
+  },
+};
+
+/**
  * Passes over the next snippet, and hands out nothing.
  * @throws DrawerError `nothing` when no deal has been begun, `conflict`
  */
 export const dealSkip: Procedure<[], Promise<Left>> = {
-  async run(context) {
-    const { text, kept } = await keptDeal(context);
-    const after = { ...kept, handed: Math.min(kept.snippets.length, kept.handed + 1) };
-    await keep(context, text, after);
-    return leftOf(after);
-  },
+  run: (context) => move(context, 1),
 };
 
-function leftOf({ snippets, handed }: KeptDeal): Left {
-  return { left: snippets.length - handed, of: snippets.length };
+/**
+ * Makes the snippet that was handed out last the next again, and hands out nothing; the first stays the first.
+ * @throws DrawerError `nothing` when no deal has been begun, `conflict`
+ */
+export const dealReturn: Procedure<[], Promise<Left>> = {
+  run: (context) => move(context, -1),
+};
+
+async function move(context: Context, step: 1 | -1): Promise<Left> {
+  const { text, kept } = await keptDeal(context);
+  const handed = Math.min(kept.snippets.length, Math.max(0, kept.handed + step));
+  await keep(context, text, { ...kept, handed });
+  return leftOf({ ...kept, handed });
+}
+
+function leftOf({ snippets, handed, to }: KeptDeal): Left {
+  return { left: snippets.length - handed, of: snippets.length, ...(to && { to }) };
 }
 
 async function handOut(
@@ -107,21 +130,28 @@ async function handOut(
   use: Use = () => undefined,
 ): Promise<Dealt | undefined> {
   const { text, kept } = await keptDeal(context);
-  const of = kept.snippets.length;
+  const dealt = await find(context, kept, choose(kept.handed), step);
+  if (dealt) await use(dealt);
+  else if (step < 0) return undefined;
+  await keep(context, text, { ...kept, handed: dealt?.number ?? kept.snippets.length });
+  return dealt;
+}
+
+/** The first snippet of a deal from a place on that can be handed out, with what is passed over on the way. */
+async function find(
+  context: Context,
+  { snippets }: KeptDeal,
+  from: number,
+  step: 1 | -1,
+): Promise<Dealt | undefined> {
+  const of = snippets.length;
   const notices: Notice[] = [];
-  for (let index = choose(kept.handed); index >= 0 && index < of; index += step) {
+  for (let index = from; index >= 0 && index < of; index += step) {
     const number = index + 1;
-    const snippet = await findDealt(context, kept.snippets[index]!);
-    if (!snippet) {
-      notices.push(notice("forgotten/dealt", { number, of }));
-      continue;
-    }
-    const dealt: Dealt = { snippet, number, of, notices };
-    await use(dealt);
-    await keep(context, text, { ...kept, handed: number });
-    return dealt;
+    const snippet = await findDealt(context, snippets[index]!);
+    if (snippet) return { snippet, number, of, notices };
+    notices.push(notice("forgotten/dealt", { number, of }));
   }
-  if (step > 0) await keep(context, text, { ...kept, handed: of });
   return undefined;
 }
 

@@ -1,6 +1,6 @@
 import { append } from "./append.js";
 import { collect } from "./collect.js";
-import { deal, dealBack, dealLeft, dealNext, dealSkip } from "./deal.js";
+import { deal, dealBack, dealLeft, dealNext, dealPeek, dealReturn, dealSkip } from "./deal.js";
 import { discard } from "./discard.js";
 import { emptyForGood } from "./empty-for-good.js";
 import { empty } from "./empty.js";
@@ -47,7 +47,9 @@ export const OPERATIONS = {
   dealLeft,
   dealNext,
   dealBack,
+  dealPeek,
   dealSkip,
+  dealReturn,
   importFile,
   exportFile,
   undo,

@@ -15,6 +15,14 @@ export const usage = {
   /** The clipboard has no format of its own. */
   "bad-option/clipboard-out": () =>
     "The clipboard gets the block in every form that helps: --to clipboard goes without --out.",
+  /** Deals go to standard output by “next”, or onto the clipboard. */
+  "bad-option/deal-to": () => "A deal goes onto the clipboard with a pick: drawer deal PICK --to clipboard.",
+  /** Nothing that a key can do. */
+  "bad-option/act": ({ act, acts, why }: { act: string; acts: readonly string[]; why?: string }) =>
+    `“${act}” is nothing that a key does${why === undefined ? "" : ` (${why})`}. Keys do: ${acts.join(", ")}.`,
+  /** What was typed sets no key. */
+  "bad-option/key": ({ typed }: { typed: string }) =>
+    `“${typed}” sets no key. Write drawer keys 'Super+F9=place last', or 'Super+F9=' to take it back.`,
   /** No such type of what is read. */
   "bad-option/type": ({ type, types }: { type: string; types: readonly string[] }) =>
     `There is no type “${type}”. The types are: ${types.join(", ")}.`,
@@ -88,6 +96,9 @@ export const answers = {
       : count === 1
         ? "1 copy was collected."
         : `${count} copies were collected.`,
+  keysWork: (keys: readonly string[]) => `Keys that work in every program: ${keys.join(", ")}.`,
+  noKeys: "No keys are set. Set one: drawer keys 'Super+F9=place last'.",
+  key: ({ key, act }: { key: string; act: string }) => `${key}: ${act}`,
   displayGone: "The desktop's display is gone, and with it the clipboard.",
   nextDealt: ({ number, of }: { number: number; of: number }) =>
     `“drawer next” hands out ${number} of ${of}.`,

@@ -29,6 +29,7 @@ export const commands = {
   deal: {
     about: "begin to hand out snippets one at a time (next and back do it); how many are left",
     skip: "pass over the next one",
+    to: "clipboard: the first is put there, and each paste brings the next",
   },
   demo: {
     about: "a short tour on sample data, which leaves your own drawers alone",
@@ -55,6 +56,9 @@ export const commands = {
   },
   keep: {
     about: "keep snippets for good: neither limits nor age nor emptying takes them out",
+  },
+  keys: {
+    about: "your own keys for every program, while “drawer watch” runs (drawer keys 'Super+F9=place last')",
   },
   label: {
     about: "give snippets a label: a pick, and the label as the last word (drawer label 2..4 Repairs)",
@@ -131,6 +135,9 @@ export const commands = {
     about: "the drawer's rules; or change some (drawer rules snippets=500 text-age='60 days')",
     yes: "also when it takes many snippets out",
   },
+  send: {
+    about: "collect what is selected in the window in front, and paste it where the last block went",
+  },
   show: {
     about: "snippets whole, without placing them",
     reveal: "show also what is private",
@@ -143,6 +150,7 @@ export const commands = {
   },
   watch: {
     about: "collect what is copied anywhere on this desktop, until Ctrl-C",
+    notify: "show each by the desktop's notifications too",
     append: "add each copy to the end of one snippet",
     between:
       "what stands between, with --append: newline, blank, space, comma, semicolon, tab, nothing, or any text",

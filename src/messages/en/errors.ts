@@ -406,7 +406,7 @@ export const errors = {
 
   /** There is no desktop whose clipboard Drawer reaches. */
   "no-clipboard": () =>
-    "Drawer reaches the clipboard of Linux desktops only, and there is none here. Pipe it in instead.",
+    "There is no desktop here whose clipboard Drawer reaches. Pipe it in (… | drawer collect), and out (drawer place … | …).",
   /** The desktop's display does not let Drawer in. */
   "no-clipboard/display": ({ display }: { display: string }) =>
     `The desktop's display “${display}” could not be reached, or lets nobody in. Pipe it in instead.`,
@@ -422,6 +422,43 @@ export const errors = {
     `The block could not be put on the clipboard (${why}). Try again.`,
   /** Nothing was copied. */
   "no-clipboard/empty": () => "The clipboard is empty. Copy something first.",
+
+  /** The program that reaches this desktop's clipboard is not there. */
+  "no-clipboard/not-installed": ({ program, hint }: { program: string; hint: string }) =>
+    `The clipboard of this desktop is reached by “${program}”, which is not there. ${hint}`,
+  /** The program that reaches this desktop's clipboard has failed. */
+  "no-clipboard/program": ({ program, why }: { program: string; why: string }) =>
+    `The clipboard could not be reached: “${program}” says “${why}”. Try again.`,
+
+  /** The desktop shows no notifications. */
+  "no-notifications": () =>
+    "This desktop shows no notifications: no program for them answers on the session's D-Bus.",
+  /** The desktop does not let programs do something with the windows of others. */
+  "no-windows": () =>
+    "This desktop lets no program take keys, or copy and paste in another. On X11 it does. Use “drawer watch”, and --to clipboard.",
+  /** No block was pasted yet. */
+  "no-window": () =>
+    "It is not known where to send it: no block was pasted yet. Place one on the clipboard and paste it there first.",
+  /** The window in which the last block was pasted is gone, or does not come to the front. */
+  "no-window/gone": ({ title = "" }: { title?: string }) =>
+    `The window “${title}” is gone, or does not come to the front. Paste a block where you want the next to go.`,
+  /** A program was asked to copy, and did not. */
+  "nothing/selected": ({ title = "" }: { title?: string }) =>
+    `Nothing is selected in the window “${title}”, or it does not copy. Select something first.`,
+  /** A program was asked to paste, and did not. */
+  "not-pasted": ({ title = "" }: { title?: string }) =>
+    `The window “${title}” did not paste it. It is on the clipboard: put the caret where it shall go, and paste.`,
+  /** There is no such key. */
+  "bad-key": ({ typed }: { typed: string }) =>
+    `“${typed}” is no key that Drawer knows. Keys look like this: Super+F9, Ctrl+Alt+B, Pause.`,
+  /** The key is one that people type with. */
+  "bad-key/typing": ({ typed }: { typed: string }) =>
+    `People type with “${typed}”. Add Ctrl, Alt or Super to it.`,
+  /** The keyboard has no such key. */
+  "bad-key/missing": ({ key }: { key: string }) => `This keyboard has no key “${key}”. Choose another.`,
+  /** Another program has taken the key. */
+  "key-taken": ({ key }: { key: string }) =>
+    `Another program, or the desktop, has taken “${key}” for itself. Choose another key.`,
 
   /** A file is there already. */
   exists: ({ path }: { path: string }) =>

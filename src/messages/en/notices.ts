@@ -261,6 +261,15 @@ export const notices = {
 
   /** A deal has begun. */
   dealing: ({ of }: { left: number; of: number }) => `Dealing ${of === 1 ? "1 snippet" : many(of)}.`,
+  /** A deal has begun on the clipboard of the desktop. */
+  "dealing/clipboard": ({ of }: { of: number }) =>
+    `Dealing ${of === 1 ? "1 snippet" : many(of)} on the clipboard. The first is there; each paste brings the next.`,
+  /** A deal has begun on the clipboard of a desktop that does not tell of pastes. */
+  "dealing/by-hand": ({ of }: { of: number }) =>
+    `Dealing ${of === 1 ? "1 snippet" : many(of)} on the clipboard. The first is there; “drawer next” brings the next.`,
+  /** A snippet of the deal is on the clipboard. */
+  "dealing/offered": ({ number, of, snippet }: { number: number; of: number; snippet: NamedSnippet }) =>
+    `On the clipboard: ${number} of ${of}, ${named(snippet)}.`,
   /** So many snippets of a deal are left. */
   "dealing/left": ({ left, of }: { left: number; of: number }) =>
     `${left === 1 ? "One is" : `${left} are`} left of ${of}.`,
@@ -364,6 +373,16 @@ export const notices = {
 
   /** A block was placed, in a page. */
   "placed/page": ({ what }: { what: string }) => `Placed ${what}.`,
+  /** Something private was put on a clipboard where nothing can be declared a secret. */
+  "placed/not-secret": () =>
+    "On this desktop it cannot be declared a secret: a history of the clipboard may keep it.",
+  /** A block was pasted into a window. */
+  "placed/window": ({ count, title }: { count: number; title: string }) =>
+    title === "" ? `Pasted ${many(count)}.` : `Pasted ${many(count)} into “${title}”.`,
+  /** A key does something from now on. */
+  "key/set": ({ key, act }: { key: string; act: string }) => `${key}: ${act}.`,
+  /** A key does nothing more. */
+  "key/removed": ({ key }: { key: string }) => `${key} does nothing any more.`,
   /** A block was put on the desktop's clipboard. */
   "placed/clipboard": ({ count }: { count: number }) =>
     `Placed ${many(count)} on the clipboard. Paste ${count === 1 ? "it" : "them"} where you like; the next copy takes its place.`,

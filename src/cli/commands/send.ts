@@ -1,0 +1,24 @@
+import type { Command } from "commander";
+import { openDesktop } from "../../desktop/desktop.js";
+import { collectCopied, sendSelection } from "../acts.js";
+import { answer, type CommonOptions } from "../answer.js";
+import { begin } from "../command.js";
+import { withDrawer } from "../home.js";
+
+/** `drawer send`: collects what is selected in the window in front, and pastes it where the last block went. */
+export function add(program: Command): void {
+  begin(program, "send").action(async (options: CommonOptions) => {
+    const desktop = await openDesktop();
+    try {
+      const notices = await withDrawer(options.drawer, (drawer) =>
+        sendSelection({
+          ...{ drawer, desktop },
+          collect: (copied, isAppend) => collectCopied(drawer, copied, isAppend),
+        }),
+      );
+      answer(options, notices);
+    } finally {
+      desktop.close();
+    }
+  });
+}

@@ -1,0 +1,37 @@
+import { readFileSync } from "node:fs";
+import { chordText, parseChord } from "../desktop/chord.js";
+import { parseAct } from "./acts.js";
+import { keysFile } from "./home-folder.js";
+import { writeNewFile } from "./output.js";
+import { UsageError } from "./refusal.js";
+
+/** The user's own keys: what each does, by how it is written. */
+export type Keys = Readonly<Record<string, string>>;
+
+/** The keys that are kept; none before the first was set. */
+export function readKeys(): Keys {
+  try {
+    return JSON.parse(readFileSync(keysFile(), "utf8")) as Keys;
+  } catch (error) {
+    if ((error as NodeJS.ErrnoException).code === "ENOENT") return {};
+    throw error;
+  }
+}
+
+/** Keeps keys in place of those before. */
+export async function writeKeys(keys: Keys): Promise<void> {
+  await writeNewFile(keysFile(), `${JSON.stringify(keys, null, 2)}\n`, { overwrite: true, isPrivate: true });
+}
+
+/**
+ * Reads what sets a key, or takes it back: `Super+F9=place last`, `Super+F9=`.
+ * @throws UsageError `bad-option`
+ * @throws DrawerError `bad-key`, `bad-pick`, `bad-option`
+ */
+export function parseKey(typed: string): { readonly key: string; readonly act: string } {
+  const parted = /^([^=]+)=(.*)$/s.exec(typed);
+  if (!parted) throw new UsageError("bad-option/key", { typed });
+  const [key, act] = [chordText(parseChord(parted[1]!)), parted[2]!.trim()];
+  if (act !== "") parseAct(act);
+  return { key, act };
+}

@@ -1,0 +1,70 @@
+import { safeLink } from "../content/address.js";
+import { defined } from "../content/defined.js";
+import { hashBytes } from "../content/encode.js";
+import { decodeText } from "../formats/text/decode.js";
+import { type Copied, SECRET_HINT } from "./desktop.js";
+
+/** The forms under which programs offer each flavour, the best first: media types, and the names of old that X11 knows. */
+export const FORMS = {
+  html: ["text/html"],
+  tsv: ["text/tab-separated-values"],
+  text: ["UTF8_STRING", "text/plain;charset=utf-8", "text/plain", "STRING"],
+  picture: ["image/png", "image/jpeg"],
+  address: ["chromium/x-source-url", "text/x-moz-url-priv"],
+  secret: [SECRET_HINT],
+} as const;
+
+/** The form of each flavour that is read, of those that are offered. */
+export function formsRead(offered: readonly string[]): string[] {
+  return Object.values(FORMS)
+    .map((names) => names.find((name) => offered.includes(name)))
+    .filter((name) => name !== undefined);
+}
+
+/** What a program has copied, of the forms that were read. */
+export function copiedOf(forms: ReadonlyMap<string, Uint8Array>, origin: Copied["origin"]): Copied {
+  const read = (names: readonly string[]) => {
+    const name = names.find((each) => forms.has(each));
+    return name === undefined ? undefined : forms.get(name);
+  };
+  const [html, tsv, text, picture] = [
+    read(FORMS.html),
+    read(FORMS.tsv),
+    read(FORMS.text),
+    read(FORMS.picture),
+  ];
+  const hint = read(FORMS.secret);
+  const secret = hint !== undefined && decodeText(hint).trim() === "secret";
+  return {
+    ...(secret && { secret }),
+    ...(html && { html: decodeText(html, "html") }),
+    ...(tsv && { tsv: decodeText(tsv) }),
+    ...(text && { text: decodeText(text) }),
+    ...(picture && { picture }),
+    origin: { ...origin, ...defined({ address: addressOf(read(FORMS.address)) }) },
+  };
+}
+
+/** The address of the page that something was copied from, as browsers say it: the one in UTF-8, the other in UTF-16. */
+function addressOf(bytes: Uint8Array | undefined): string | undefined {
+  if (!bytes) return undefined;
+  const text = new TextDecoder(bytes.includes(0) ? "utf-16le" : "utf-8").decode(bytes);
+  return safeLink(text.replace(/\0+$/, "").split("\n")[0]!.trim());
+}
+
+/** Within this time the same copy is the same act, in milliseconds. */
+const SAME_ACT = 1000;
+
+/** Tells a copy that a program has made twice for one act of the user. */
+export class Repeats {
+  #last: { readonly hash: string; readonly at: number } | undefined;
+
+  /** Whether a copy is the act before it over again. */
+  isRepeat({ html = "", tsv = "", text = "", picture }: Copied): boolean {
+    const facts = JSON.stringify([html, tsv, text, picture && hashBytes(picture)]);
+    const hash = hashBytes(new TextEncoder().encode(facts));
+    const isRepeat = this.#last?.hash === hash && Date.now() - this.#last.at < SAME_ACT;
+    this.#last = { hash, at: Date.now() };
+    return isRepeat;
+  }
+}

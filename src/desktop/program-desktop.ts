@@ -1,0 +1,93 @@
+import { DrawerError } from "../content/error.js";
+import type { Origin } from "../content/origin.js";
+import { type ClipboardEvent, type Copied, type Desktop, type Offer, type Offered, OWN } from "./desktop.js";
+import { copiedOf, Repeats } from "./forms.js";
+import type { Lines } from "./program.js";
+
+/** What stands on a clipboard: each form by its media type, and where it was copied, as far as the system says. */
+export interface Snapshot {
+  readonly forms: ReadonlyMap<string, Uint8Array>;
+  readonly origin: Origin;
+}
+
+/** A clipboard that is reached by running programs of the system. */
+export interface ClipboardPrograms {
+  /** Whether something on it can be declared a secret. */
+  readonly declaresSecrets: boolean;
+  /** Whether a watch begins by telling of what stands there already. */
+  readonly tellsStanding: boolean;
+  /** What stands there, in the forms that Drawer knows; none when it is empty. */
+  read(): Promise<Snapshot>;
+  /** Starts what tells of each change: with what stands there then, or without. */
+  watch(changed: (snapshot?: Snapshot) => void): Lines;
+  offer(offered: Offered): Promise<void>;
+  notify(text: string): Promise<void>;
+}
+
+/**
+ * The desktop of a system whose clipboard is reached by running programs. The system, or such a program, keeps what is
+ * offered; nobody tells when it is pasted, or that another program has copied something since.
+ */
+export class ProgramDesktop implements Desktop {
+  readonly keepsOffers = true;
+  readonly tellsPastes = false;
+  readonly #watches = new Set<Lines>();
+  readonly #repeats = new Repeats();
+
+  readonly declaresSecrets: boolean;
+
+  constructor(readonly programs: ClipboardPrograms) {
+    this.declaresSecrets = programs.declaresSecrets;
+  }
+
+  async read(): Promise<Copied> {
+    const { forms, origin } = await this.programs.read();
+    if (forms.size === 0) throw new DrawerError("no-clipboard/empty", {});
+    return copiedOf(forms, origin);
+  }
+
+  async watch(listener: (event: ClipboardEvent) => void): Promise<() => void> {
+    let isEnded = false;
+    let turn: Promise<void> = Promise.resolve();
+    const tell = async (snapshot: Snapshot | undefined): Promise<void> => {
+      try {
+        const { forms, origin } = snapshot ?? (await this.programs.read());
+        if (isEnded || forms.size === 0 || forms.has(OWN)) return;
+        const copied = copiedOf(forms, origin);
+        if (!this.#repeats.isRepeat(copied)) listener({ type: "copied", copied });
+      } catch (error) {
+        if (!(error instanceof DrawerError)) throw error;
+        listener({ type: "unread", error });
+      }
+    };
+    if (this.programs.tellsStanding) {
+      const { forms, origin } = await this.programs.read();
+      if (forms.size > 0) this.#repeats.isRepeat(copiedOf(forms, origin));
+    }
+    const lines = this.programs.watch((snapshot) => void (turn = turn.then(() => tell(snapshot))));
+    this.#watches.add(lines);
+    void lines.ended.then((error) => {
+      if (isEnded) return;
+      listener({ type: "unread", error });
+      listener({ type: "ended" });
+    });
+    return () => {
+      isEnded = true;
+      this.#watches.delete(lines);
+      lines.end();
+    };
+  }
+
+  async offer(offered: Offered): Promise<Offer> {
+    await this.programs.offer(offered);
+    return { ended: new Promise(() => undefined) };
+  }
+
+  notify(text: string): Promise<void> {
+    return this.programs.notify(text);
+  }
+
+  close(): void {
+    for (const lines of this.#watches) lines.end();
+  }
+}
