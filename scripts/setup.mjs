@@ -39,8 +39,14 @@ if (process.argv.includes("--test")) {
   const onPath = (program) => spawnSync("which", [program]).status === 0;
   const missing = [
     ...(findChromium() ? [] : ["chromium"]),
-    ...(process.platform !== "linux" || onPath("Xvfb") ? [] : ["xvfb"]),
-    ...(process.platform !== "linux" || onPath("xclip") ? [] : ["xclip"]),
+    // Those that a desktop is made of, and that stand on the other side of its clipboard: see test/desktop.
+    ...(process.platform !== "linux"
+      ? []
+      : Object.entries({
+          ...{ Xvfb: "xvfb", xclip: "xclip", xsel: "xsel", openbox: "openbox", xdotool: "xdotool" },
+          ...{ xterm: "xterm", dunst: "dunst", "dbus-daemon": "dbus-daemon" },
+          ...{ sway: "sway", "wl-copy": "wl-clipboard" },
+        }).flatMap(([program, name]) => (onPath(program) ? [] : [name]))),
     ...(process.platform !== "linux" || onPath("soffice")
       ? []
       : ["libreoffice-writer", "libreoffice-calc", "libreoffice-math"]),

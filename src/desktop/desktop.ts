@@ -65,7 +65,7 @@ export interface Desktop {
    */
   watch(listener: (event: ClipboardEvent) => void): Promise<() => void>;
   /**
-   * Offers something on the clipboard, until another program copies something.
+   * Offers something on the clipboard, until another program copies something. Nothing at all takes off what Drawer offers.
    * @param pasted is called each time when a program has taken it to paste it, and not only looked at what is there
    * @throws DrawerError `no-clipboard` when the desktop does not give the clipboard away
    */

@@ -79,7 +79,7 @@ export class ProgramDesktop implements Desktop {
   }
 
   async offer(offered: Offered): Promise<Offer> {
-    await this.programs.offer(offered);
+    if (offered.size > 0 || (await this.programs.read()).forms.has(OWN)) await this.programs.offer(offered);
     return { ended: new Promise(() => undefined) };
   }
 

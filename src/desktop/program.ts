@@ -27,6 +27,7 @@ export async function runProgram(
   return new Promise((resolve, reject) => {
     const child = spawn(name, words, {
       stdio: ["pipe", isBeginning ? "ignore" : "pipe", isBeginning ? "ignore" : "pipe"],
+      env: process.env,
       windowsHide: true,
     });
     const timer = setTimeout(() => {
@@ -71,7 +72,11 @@ export function readLines(
   words: readonly string[],
   hear: (line: string) => void,
 ): Lines {
-  const child: ChildProcess = spawn(name, words, { stdio: ["ignore", "pipe", "ignore"], windowsHide: true });
+  const child: ChildProcess = spawn(name, words, {
+    stdio: ["ignore", "pipe", "ignore"],
+    env: process.env,
+    windowsHide: true,
+  });
   let rest = "";
   child.stdout!.setEncoding("utf8").on("data", (text: string) => {
     const lines = (rest + text).split("\n");

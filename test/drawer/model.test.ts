@@ -25,7 +25,17 @@ const word = fc.constantFrom<string>("", "ab", "bc", "cd", "df", "fg", "gh", "hi
 const WEIGHTS = {
   ...{ collect: 16, append: 4, merge: 4, split: 4, move: 4, moveInto: 3, copyInto: 3, label: 2, keep: 2 },
   ...{ release: 1, hide: 2, unhide: 2, discard: 3, empty: 1, restore: 3, limit: 2, repeats: 2, pause: 1 },
-  ...{ saveRecipe: 1, removeRecipe: 1, deal: 3, dealNext: 4, dealBack: 2, dealSkip: 1, dealReturn: 1, import: 2, forget: 1 },
+  ...{
+    saveRecipe: 1,
+    removeRecipe: 1,
+    deal: 3,
+    dealNext: 4,
+    dealBack: 2,
+    dealSkip: 1,
+    dealReturn: 1,
+    import: 2,
+    forget: 1,
+  },
   ...{ undo: 5, redo: 4 },
 } as const;
 type What = keyof typeof WEIGHTS;

@@ -1,33 +1,123 @@
 import { spawn, spawnSync, type ChildProcess } from "node:child_process";
-import { resolve } from "node:path";
+import { mkdtempSync, rmSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join, resolve } from "node:path";
 
-const hasDesktop = ["Xvfb", "xclip"].every((program) => spawnSync("which", [program]).status === 0);
-if (!hasDesktop)
-  console.log("Skipped: the tests of a desktop, because Xvfb or xclip is not on this machine.");
+const isThere = (program: string) => spawnSync("which", [program]).status === 0;
 
-/** Tests that need a desktop. Where there is none they are skipped; in CI nothing is. */
-export const onDesktop = hasDesktop || process.env["CI"] ? describe : describe.skip;
+/** Tests that need programs. Where one of them is missing they are skipped, and it is said; in CI nothing is. */
+function needing(what: string, programs: readonly string[]): typeof describe | typeof describe.skip {
+  const missing = programs.filter((program) => !isThere(program));
+  if (missing.length > 0)
+    console.log(
+      `Skipped: the tests of ${what}, because of what is not on this machine: ${missing.join(", ")}.`,
+    );
+  return missing.length === 0 || process.env["CI"] ? describe : describe.skip;
+}
 
-/** A display for the tests of a group; `DISPLAY` names it while they run. */
-export function display(): { stop: () => void } {
-  let screen: ChildProcess | undefined;
+/** Tests on an X11 display. */
+export const onDesktop = needing("a desktop", ["Xvfb", "xclip", "xsel"]);
+/** Tests on an X11 display with windows, keys and notifications. */
+export const withWindows = needing("windows and keys", [
+  ...["Xvfb", "xclip", "openbox", "xdotool", "xterm", "dunst", "dbus-daemon", "soffice"],
+]);
+/** Tests on a Wayland compositor. */
+export const onWayland = needing("Wayland", ["sway", "wl-copy"]);
+
+/** Settles when something holds; fails when it does not within a time, with what there was instead. */
+export async function until<Value>(
+  look: () => Value | Promise<Value>,
+  holds: (value: Value) => boolean,
+  within = 20_000,
+): Promise<Value> {
+  const end = Date.now() + within;
+  for (;;) {
+    const value = await look();
+    if (holds(value)) return value;
+    if (Date.now() > end) throw new Error(`It did not come to it. There was: ${JSON.stringify(value)}`);
+    await pause(50);
+  }
+}
+
+/** Waits so many milliseconds. */
+export const pause = (milliseconds: number) => new Promise<void>((next) => setTimeout(next, milliseconds));
+
+/**
+ * A display for the tests of a group; `DISPLAY` names it while they run.
+ * @param windows whether it has a window manager, and notifications
+ */
+export function display(windows: "windows" | "bare" = "bare"): { stop: () => void } {
+  const running: ChildProcess[] = [];
+  const begin = (program: string, words: readonly string[]) => {
+    const child = spawn(program, words, {
+      stdio: ["ignore", "ignore", "ignore", "pipe"],
+      env: { ...process.env },
+    });
+    running.push(child);
+    return child;
+  };
+  const saidOn3 = (child: ChildProcess) =>
+    new Promise<string>((ready) => child.stdio[3]!.once("data", (said) => ready(String(said).trim())));
   beforeAll(async () => {
     // Xvfb finds a free display and says its number when it is ready.
-    screen = spawn("Xvfb", ["-displayfd", "3", "-screen", "0", "1024x768x24"], {
-      stdio: ["ignore", "ignore", "ignore", "pipe"],
-    });
-    const number = await new Promise<string>((ready) =>
-      screen!.stdio[3]!.once("data", (said) => ready(String(said).trim())),
+    const screen = begin("Xvfb", ["-displayfd", "3", "-noreset", "-screen", "0", "1280x800x24"]);
+    process.env["DISPLAY"] = `:${await saidOn3(screen)}`;
+    if (windows === "bare") return;
+    begin("openbox", []);
+    const bus = begin("dbus-daemon", ["--session", "--nofork", "--print-address=3"]);
+    process.env["DBUS_SESSION_BUS_ADDRESS"] = await saidOn3(bus);
+    begin("dunst", []);
+    await until(
+      () => spawnSync("xdotool", ["get_num_desktops"], { env: { ...process.env } }).status,
+      (status) => status === 0,
     );
-    process.env["DISPLAY"] = `:${number}`;
   });
-  const stop = () => void screen?.kill();
-  afterAll(stop);
+  const stop = () => {
+    for (const child of running.splice(0).reverse()) child.kill("SIGKILL");
+  };
+  afterAll(() => {
+    stop();
+    delete process.env["DBUS_SESSION_BUS_ADDRESS"];
+  });
   return { stop };
 }
 
+/** A Wayland compositor for the tests of a group; `WAYLAND_DISPLAY` names it, and there is no X11, while they run. */
+export function compositor(): void {
+  let sway: ChildProcess | undefined;
+  let folder = "";
+  const before = { ...process.env };
+  beforeAll(async () => {
+    folder = mkdtempSync(join(tmpdir(), "drawer-wayland-"));
+    // It does not run as root.
+    const isRoot = process.getuid?.() === 0;
+    if (isRoot) spawnSync("chown", ["nobody", folder]);
+    const user = isRoot ? ["setpriv", "--reuid=nobody", "--regid=nogroup", "--clear-groups"] : [];
+    const [program, ...words] = [...user, "sway", "-c", "/dev/null"];
+    const env: NodeJS.ProcessEnv = {
+      ...process.env,
+      ...{ HOME: folder, XDG_RUNTIME_DIR: folder, WLR_BACKENDS: "headless" },
+      ...{ WLR_LIBINPUT_NO_DEVICES: "1", WLR_RENDERER: "pixman" },
+    };
+    delete env["DISPLAY"];
+    sway = spawn(program!, words, { stdio: "ignore", env });
+    delete process.env["DISPLAY"];
+    process.env["XDG_RUNTIME_DIR"] = folder;
+    process.env["WAYLAND_DISPLAY"] = "wayland-1";
+    await until(
+      () => spawnSync("wl-copy", ["--clear"], { env: { ...process.env }, stdio: "ignore" }).status,
+      (status) => status === 0,
+    );
+  });
+  afterAll(() => {
+    sway?.kill();
+    process.env = before;
+    rmSync(folder, { recursive: true, force: true });
+  });
+}
+
 /** Has `xclip` copy a file, or a text, as a target. */
-export function copyWithXclip(target: string, of: { file: string } | { text: string }): void {
+export function copyWithXclip(target: string, of: { file: string } | { text: string | Uint8Array }): void {
   const words = ["-selection", "clipboard", "-t", target, ...("file" in of ? [of.file] : [])];
   spawnSync("xclip", words, {
     stdio: ["pipe", "ignore", "ignore"],
@@ -39,7 +129,43 @@ export function copyWithXclip(target: string, of: { file: string } | { text: str
 /** What `xclip` takes from the clipboard as a target. */
 export function takenByXclip(target: string): Buffer {
   const words = ["-selection", "clipboard", "-o", "-t", target];
-  return spawnSync("xclip", words, { maxBuffer: 1 << 28, env: { ...process.env } }).stdout;
+  return spawnSync("xclip", words, { maxBuffer: 1 << 28, timeout: 20_000, env: { ...process.env } }).stdout;
+}
+
+/** The same while this process answers, as one that offers something itself must. */
+export function takenMeanwhile(target: string): Promise<Buffer> {
+  const words = ["-selection", "clipboard", "-o", "-t", target];
+  const child = spawn("xclip", words, { stdio: ["ignore", "pipe", "ignore"], env: { ...process.env } });
+  const chunks: Buffer[] = [];
+  child.stdout.on("data", (chunk: Buffer) => chunks.push(chunk));
+  return new Promise((done) => child.once("close", () => done(Buffer.concat(chunks))));
+}
+
+/** Presses keys in the window in front, as a user does, with `xdotool`. */
+export function press(...keys: string[]): void {
+  for (const key of keys) {
+    spawnSync("xdotool", ["key", "--clearmodifiers", key], { env: { ...process.env } });
+    spawnSync("sleep", ["0.05"]);
+  }
+}
+
+/** Brings the window to the front whose title holds some words; settles when it is there. */
+export async function toFront(title: string): Promise<void> {
+  const run = (...words: string[]) =>
+    spawnSync("xdotool", words, { encoding: "utf8", env: { ...process.env } }).stdout.trim();
+  const window = await until(
+    () => run("search", "--onlyvisible", "--name", title).split("\n")[0]!,
+    (found) => found !== "",
+    60_000,
+  );
+  await until(
+    () => {
+      run("windowactivate", window);
+      return run("getactivewindow");
+    },
+    (active) => active === window,
+  );
+  await pause(300);
 }
 
 /** Starts a program that owns the clipboard as a test wants it; settles once it owns it. */
@@ -50,4 +176,22 @@ export async function otherProgram(...words: string[]): Promise<ChildProcess> {
   });
   await new Promise((ready) => child.stdout!.once("data", ready));
   return child;
+}
+
+/** What the programs in the background that Drawer has begun on this display are: `holder` and `dealer`. */
+export function inBackground(): string[] {
+  const { stdout } = spawnSync("ps", ["-eo", "pid=,args="], { encoding: "utf8" });
+  const here = `DISPLAY=${process.env["DISPLAY"]}`;
+  return stdout.split("\n").flatMap((line) => {
+    const [, pid, name] = /^\s*(\d+) .*dist\/bin\/(holder|dealer)\.js/.exec(line) ?? [];
+    if (pid === undefined) return [];
+    const { stdout: environment } = spawnSync("cat", [`/proc/${pid}/environ`], { encoding: "utf8" });
+    return environment.split("\0").includes(here) ? [name!] : [];
+  });
+}
+
+/** What the desktop's notifications have shown. */
+export function notified(): string {
+  spawnSync("dunstctl", ["close-all"], { env: { ...process.env } });
+  return spawnSync("dunstctl", ["history"], { encoding: "utf8", env: { ...process.env } }).stdout;
 }

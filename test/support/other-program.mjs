@@ -1,7 +1,8 @@
 // A program that owns the clipboard as a test wants it, spoken to over X11 by itself. Usage: other-program.mjs BEHAVIOUR
 // [TARGET=TEXT]…, where a behaviour is `offer`, `twice` (it takes the clipboard a second time at once), `hang` (it never
-// answers), or `die` (it ends when it is asked for more than what there is). `title=TEXT` puts its window in front, with
-// that title. Says `ready` once it owns the clipboard.
+// answers), or `die` (it ends when it is asked for more than what there is). What begins with @ is in a file. `title=TEXT`
+// puts its window in front, with that title. Says `ready` once it owns the clipboard.
+import { readFileSync } from "node:fs";
 import x11 from "x11";
 
 const [behaviour, ...words] = process.argv.slice(2);
@@ -36,7 +37,8 @@ const client = x11.createClient({}, (error, display) => {
       X.ChangeProperty(0, root, await atom("_NET_ACTIVE_WINDOW"), await atom("WINDOW"), 32, active);
     }
     const texts = new Map();
-    for (const [name, text] of offers) texts.set(await atom(name), Buffer.from(text));
+    for (const [name, text] of offers)
+      texts.set(await atom(name), text.startsWith("@") ? readFileSync(text.slice(1)) : Buffer.from(text));
     X.on("event", (event) => {
       if (event.name !== "SelectionRequest" || behaviour === "hang") return;
       const { requestor, selection, target, property, time } = event;

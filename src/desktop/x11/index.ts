@@ -143,7 +143,11 @@ export class X11Desktop implements Desktop {
     }
   }
 
-  offer(offered: Offered, pasted?: () => void): Promise<Offer> {
+  async offer(offered: Offered, pasted?: () => void): Promise<Offer> {
+    if (offered.size === 0) {
+      if ((await this.#reader.targets()).includes(OWN)) this.release();
+      return { ended: Promise.resolve() };
+    }
     return this.#offerAs(this.clipboard, offered, pasted);
   }
 
@@ -161,10 +165,8 @@ export class X11Desktop implements Desktop {
 
   /** Offers nothing any more. */
   release(): void {
-    for (const [selection, offer] of this.#offers) {
-      offer.replace();
-      this.display.disown(selection);
-    }
+    for (const offer of this.#offers.values()) offer.replace();
+    for (const selection of [this.clipboard, ...this.#offers.keys()]) this.display.disown(selection);
     this.#offers.clear();
   }
 
