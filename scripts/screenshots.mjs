@@ -1,7 +1,7 @@
 // Makes the pictures in docs/screenshots from the sample data: terminals in a real terminal window, pages in Chromium.
-// Needs xvfb, xterm and imagemagick for the terminals. `node scripts/screenshots.mjs [name…]`
+// Needs xvfb, xterm and imagemagick for the terminals, and openbox, xdotool and LibreOffice for the desktop. `node scripts/screenshots.mjs [name…]`
 import { spawn, spawnSync } from "node:child_process";
-import { mkdtempSync, rmSync } from "node:fs";
+import { copyFileSync, mkdtempSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { chromium } from "playwright-core";
@@ -93,6 +93,65 @@ async function terminal(name, command) {
   if (status !== 0) throw new Error(`No picture of ${name}: ${stderr}`);
 }
 
+/** A desktop with Writer, and a terminal that watches: two paragraphs are copied, and then placed as a list by a key. */
+async function watching() {
+  const display = `:${90 + Math.floor(Math.random() * 9)}`;
+  const screen = spawn("Xvfb", [display, "-noreset", "-screen", "0", "1280x800x24"], { stdio: "ignore" });
+  await pause(1000);
+  const env = {
+    ...process.env,
+    DISPLAY: display,
+    DRAWER_HOME: join(folder, "watch"),
+    TERM: "xterm-256color",
+  };
+  const begin = (program, words) => spawn(program, words, { env, stdio: "ignore" });
+  const run = (program, ...words) => spawnSync(program, words, { env, encoding: "utf8" }).stdout?.trim();
+  // Writer fills the screen; the terminal stays above it.
+  const rules = '<application class="XTerm"><layer>above</layer></application>';
+  writeFileSync(
+    join(folder, "rc.xml"),
+    `<openbox_config xmlns="http://openbox.org/3.4/rc"><applications>${rules}</applications></openbox_config>`,
+  );
+  const running = [screen, begin("openbox", ["--config-file", join(folder, "rc.xml")])];
+  run(process.execPath, "dist/bin/main.js", "keys", "Super+F9=place 1 2 --as bullets", "Super+F8=collect");
+  copyFileSync("demo/diary.odt", join(folder, "diary.odt"));
+  const profile = `-env:UserInstallation=file://${folder}/profile`;
+  running.push(begin("soffice", [profile, "--writer", "--norestore", "--nologo", join(folder, "diary.odt")]));
+  const looks = ["-fa", "DejaVu Sans Mono", "-fs", "10", "-b", "10", "-bg", "#fcfdfa", "-fg", "#22302f"];
+  const script = typed(["type_ 'drawer watch'"]);
+  running.push(
+    begin("xterm", [...looks, "-T", "drawer watch", "-geometry", "92x8", "-e", "bash", "-c", script]),
+  );
+  const window = async (title) => {
+    for (let tries = 0; tries < 300; tries++) {
+      const found = run("xdotool", "search", "--onlyvisible", "--name", title);
+      if (found) return found.split("\n")[0];
+      await pause(200);
+    }
+    throw new Error(`No window “${title}”.`);
+  };
+  const keys = async (...pressed) => {
+    for (const key of pressed) {
+      run("xdotool", "key", "--clearmodifiers", key);
+      await pause(300);
+    }
+  };
+  const [terminal, writer] = [await window("drawer watch"), await window("diary")];
+  await pause(4000);
+  run("xdotool", "windowmove", terminal, "250", "618");
+  run("xdotool", "windowactivate", "--sync", writer);
+  await pause(1000);
+  await keys("ctrl+Home", "Down", "Down", "Home", "shift+End", "super+F8");
+  await pause(1000);
+  await keys("Down", "Home", "shift+End", "ctrl+c");
+  await pause(1000);
+  await keys("ctrl+End", "Return", "super+F9");
+  await pause(3000);
+  const { status, stderr } = spawnSync("import", ["-window", "root", picture("watch")], { env });
+  for (const child of running.reverse()) child.kill();
+  if (status !== 0) throw new Error(`No picture of the desktop: ${stderr}`);
+}
+
 /** The desk, with a few things collected and some of them placed, by day and by night. */
 async function desk() {
   const server = await preview({ root: "examples/bulletin", preview: { port: 0 }, logLevel: "silent" });
@@ -150,6 +209,7 @@ const wanted = process.argv.slice(2);
 const isWanted = (name) => wanted.length === 0 || wanted.includes(name);
 for (const [name, command] of Object.entries(terminals))
   if (isWanted(name)) await terminal(name, typeof command === "string" ? command : typed(command));
+if (isWanted("watch")) await watching();
 if (isWanted("bulletin")) await desk();
 rmSync(folder, { recursive: true, force: true });
 process.exit(0);
