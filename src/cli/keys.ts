@@ -1,4 +1,5 @@
 import { readFileSync } from "node:fs";
+import { DrawerError } from "../content/error.js";
 import { chordText, parseChord } from "../desktop/chord.js";
 import { parseAct } from "./acts.js";
 import { keysFile } from "./home-folder.js";
@@ -8,12 +9,20 @@ import { UsageError } from "./refusal.js";
 /** The user's own keys: what each does, by how it is written. */
 export type Keys = Readonly<Record<string, string>>;
 
-/** The keys that are kept; none before the first was set. */
+/**
+ * The keys that are kept; none before the first was set.
+ * @throws DrawerError `unreadable`
+ */
 export function readKeys(): Keys {
+  const file = keysFile();
   try {
-    return JSON.parse(readFileSync(keysFile(), "utf8")) as Keys;
+    const keys: unknown = JSON.parse(readFileSync(file, "utf8"));
+    const isSound = typeof keys === "object" && keys !== null && !Array.isArray(keys);
+    if (isSound && Object.values(keys).every((act) => typeof act === "string")) return keys as Keys;
+    throw new DrawerError("unreadable/keys", { file });
   } catch (error) {
     if ((error as NodeJS.ErrnoException).code === "ENOENT") return {};
+    if (error instanceof SyntaxError) throw new DrawerError("unreadable/keys", { file }, { cause: error });
     throw error;
   }
 }

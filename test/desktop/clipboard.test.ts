@@ -1,5 +1,6 @@
+import { spawnSync } from "node:child_process";
 import { commandHome } from "../support/command";
-import { copyWithXclip, display, onDesktop, otherProgram } from "../support/desktop";
+import { copyWithXclip, display, onDesktop, otherProgram, takenByXclip } from "../support/desktop";
 
 onDesktop("the clipboard of a desktop", () => {
   display();
@@ -30,6 +31,29 @@ onDesktop("the clipboard of a desktop", () => {
     expect(await all("collect --clipboard")).toMatch(/^Collected as 1, private: it is shown nowhere/);
     keeper.kill();
     expect(await all("list")).not.toContain("terns");
+  });
+
+  test("xsel, and a table of five megabytes in HTML, on both ways", async () => {
+    fresh();
+    const xsel = (words: readonly string[], input = "") =>
+      spawnSync("xsel", ["--clipboard", ...words], { input, encoding: "utf8", env: { ...process.env } })
+        .stdout;
+    xsel(["--input"], "Terns – 3 °C");
+    expect(await all("collect --clipboard")).toMatch(/^Collected as 1: “Terns – 3 °C”/);
+    await all("place 1 --as bullets --to clipboard");
+    expect(xsel(["--output"])).toBe("- Terns – 3 °C");
+    const rows = Array.from(
+      { length: 60_000 },
+      (_, at) => `<tr><td>ring ${at}</td><td>Merrow Spit, north ride</td><td>${at % 90}</td></tr>`,
+    );
+    copyWithXclip("text/html", { text: `<table>${rows.join("")}</table>` });
+    expect(await all("collect --clipboard")).toMatch(/^Collected as 2/);
+    await all("place 2 --to clipboard");
+    const html = takenByXclip("text/html").toString();
+    expect([html.length > 5_000_000, html.match(/<tr>/g)?.length, html.includes("ring 59999")]).toEqual([
+      ...[true, 60_000, true],
+    ]);
+    expect(takenByXclip("text/tab-separated-values").toString().trimEnd().split("\n")).toHaveLength(60_000);
   });
 
   test("without a desktop it says so", async () => {

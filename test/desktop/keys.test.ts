@@ -138,6 +138,14 @@ withWindows("keys in every program", () => {
   });
 
   test("other keys work at once, and a key that another program has taken is named", async () => {
+    // A key that is held is pressed once.
+    begin();
+    spawnSync("xdotool", ["keydown", "super", "keydown", "F8"], { env: { ...process.env } });
+    await pause(900);
+    spawnSync("xdotool", ["keyup", "F8", "keyup", "super"], { env: { ...process.env } });
+    await told(/Not collected again/);
+    await pause(1500);
+    expect(said.match(/Not collected again/g)).toHaveLength(1);
     begin();
     await drawer(["keys", "Super+F8=", "Super+F11=undo"]);
     await told(/Keys that work in every program: Super\+F9, Super\+F6, Super\+F7, Super\+F11\./);
@@ -160,6 +168,12 @@ withWindows("keys in every program", () => {
 
   test("keys are kept, listed and refused in sentences", async () => {
     expect(JSON.parse(await all("keys --json"))).toContainEqual({ key: "Super+F9", command: "place last" });
+    writeFileSync(join(home(), "keys.json"), "{ my keys");
+    expect(await drawer(["keys"])).toMatchObject({
+      code: 1,
+      err: expect.stringContaining("does not hold keys"),
+    });
+    writeFileSync(join(home(), "keys.json"), "{}");
     const refused = async (key: string) => (await drawer(["keys", key])).err;
     expect(await refused("a=undo")).toMatch(/People type with “a”/);
     expect(await refused("Hyper+F1=undo")).toMatch(/“Hyper\+F1” is no key/);

@@ -85,12 +85,17 @@ withWindows("Writer and Calc in windows", () => {
     press("ctrl+c");
     await told(/blank/);
     begin();
+    await office!.do("select_table", 0);
+    await toFront("Writer");
+    press("ctrl+c");
+    await told(/Collected as 3: “Species \| New \| Retrap/);
+    begin();
     await office!.do("put_picture", pathToFileURL(resolve("demo/sketches/tide.png")).href);
     await toFront("Writer");
     press("ctrl+c");
-    await told(/Collected as 3: /);
+    await told(/Collected as 4: /);
     const list = JSON.parse(await all("list --json")) as { kind: string; origin: { title: string } }[];
-    expect(list.map(({ kind }) => kind)).toEqual(["text", "table", "picture"]);
+    expect(list.map(({ kind }) => kind)).toEqual(["text", "table", "table", "picture"]);
     expect(list[1]!.origin.title).toMatch(/Calc/);
   });
 

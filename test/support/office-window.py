@@ -59,6 +59,14 @@ def select_paragraphs(first, last):
     document.CurrentController.select(cursor)
 
 
+def select_table(at):
+    document = documents["writer"]
+    table = document.TextTables.getByIndex(at)
+    cursor = table.createCursorByCellName(table.CellNames[0])
+    cursor.gotoCellByName(table.CellNames[-1], True)
+    document.CurrentController.select(cursor)
+
+
 def put_picture(url):
     """Puts a picture onto the end of the document, and selects it."""
     document = documents["writer"]

@@ -49,10 +49,15 @@ export class X11Keyboard {
       off();
       for (const mask of masks) this.display.ungrabKey(code, mask);
     };
+    let isDown = false;
     const off = this.display.on((event: Event) => {
       if (event.name !== "KeyPress" || event.keycode !== code) return;
       if ((event.buttons & 0xff & ~(CAPS_LOCK | numLock)) !== bits) return;
       this.display.ungrabKeyboard();
+      // A key that is held comes again and again; it is pressed once.
+      if (isDown) return;
+      isDown = true;
+      void this.#released(code).finally(() => (isDown = false));
       pressed();
     });
     try {
@@ -75,6 +80,16 @@ export class X11Keyboard {
     for (const code of await display.pressedKeys()) fake(code, false);
     for (const code of codes) fake(code, true);
     for (const code of codes.reverse()) fake(code, false);
+  }
+
+  /** Settles when a key is up, or the display is gone. */
+  async #released(code: number): Promise<void> {
+    try {
+      while ((await this.display.pressedKeys()).includes(code))
+        await new Promise((next) => setTimeout(next, 30));
+    } catch (error) {
+      if (!(error instanceof DrawerError)) throw error;
+    }
   }
 
   #codeOf(chord: Chord): number {

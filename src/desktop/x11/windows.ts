@@ -25,8 +25,6 @@ const PASTE_IN_TERMINAL = key("Shift").of("Insert");
 
 /** The windows of an X11 display (EWMH), and the keys that their programs know. */
 export class X11Windows implements Windows {
-  #keyboard: Promise<X11Keyboard> | undefined;
-
   constructor(
     readonly desktop: X11Desktop,
     readonly display: X11Display,
@@ -74,7 +72,7 @@ export class X11Windows implements Windows {
 
   async copy(): Promise<Copied | undefined> {
     if (await this.#isTerminalInFront()) return this.desktop.readMouseSelection();
-    const keyboard = await this.#keys();
+    const keyboard = await X11Keyboard.open(this.display);
     return this.desktop.nextCopy(() => keyboard.press(COPY), COPYING);
   }
 
@@ -88,7 +86,8 @@ export class X11Windows implements Windows {
     });
     await this.desktop.offer(offered, () => pasted());
     if (isTerminal) await this.desktop.offerToMouse(offered, () => pasted());
-    await (await this.#keys()).press(isTerminal ? PASTE_IN_TERMINAL : PASTE);
+    // Its keys may have changed since: the user has chosen another layout, or another keyboard.
+    await (await X11Keyboard.open(this.display)).press(isTerminal ? PASTE_IN_TERMINAL : PASTE);
     if (!(await taken)) return false;
     if (before.size > 0) await holdOnClipboard(before);
     else this.desktop.release();
@@ -96,11 +95,7 @@ export class X11Windows implements Windows {
   }
 
   async take(chord: Chord, pressed: () => void): Promise<() => void> {
-    return (await this.#keys()).take(chord, pressed);
-  }
-
-  #keys(): Promise<X11Keyboard> {
-    return (this.#keyboard ??= X11Keyboard.open(this.display));
+    return (await X11Keyboard.open(this.display)).take(chord, pressed);
   }
 
   async #isTerminalInFront(): Promise<boolean> {

@@ -39,6 +39,9 @@ export const errors = {
   /** The file has the ending of a format whose content it does not hold. */
   "unreadable/not-one": ({ file, what }: { file: string; what: keyof typeof formats.kinds }) =>
     `“${file}” is not a ${formats.kinds[what].name}: it has no ${formats.kinds[what].lacks}.`,
+  /** The file of the user's keys holds something else. */
+  "unreadable/keys": ({ file }: { file: string }) =>
+    `“${file}” does not hold keys. Put it right, or take it away and set your keys again.`,
   /** The picture is of a type that Drawer does not read, or an SVG that does more than draw. */
   "unreadable/picture": ({ file }: { file: string }) =>
     `“${file}” is not a picture that Drawer reads: PNG, JPEG, GIF, WebP, or an SVG without scripts and outside addresses.`,
@@ -409,7 +412,7 @@ export const errors = {
     "There is no desktop here whose clipboard Drawer reaches. Pipe it in (… | drawer collect), and out (drawer place … | …).",
   /** The desktop's display does not let Drawer in. */
   "no-clipboard/display": ({ display }: { display: string }) =>
-    `The desktop's display “${display}” could not be reached, or lets nobody in. Pipe it in instead.`,
+    `The desktop's display “${display}” could not be reached, or lets nobody in. Look whether DISPLAY names the right one.`,
   /** The desktop's display went away. */
   "no-clipboard/gone": () => "The desktop's display is gone.",
   /** The program that owns the clipboard does not answer. */
