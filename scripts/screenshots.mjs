@@ -154,12 +154,12 @@ async function watching() {
 
 /** The desk, with a few things collected and some of them placed, by day and by night. */
 async function desk() {
-  const server = await preview({ root: "examples/bulletin", preview: { port: 0 }, logLevel: "silent" });
+  const server = await preview({ root: "examples", preview: { port: 0 }, logLevel: "silent" });
   const browser = await chromium.launch({ executablePath: findChromium(), args: CHROMIUM_FLAGS });
   for (const colorScheme of ["light", "dark"]) {
     const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, colorScheme });
     const page = await context.newPage();
-    await page.goto(server.resolvedUrls.local[0]);
+    await page.goto(`${server.resolvedUrls.local[0]}bulletin/`);
     await page.waitForSelector("#paper-0 p");
     const copy = async () => {
       await page.keyboard.press("Control+c");

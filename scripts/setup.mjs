@@ -39,6 +39,7 @@ if (process.argv.includes("--test")) {
   const onPath = (program) => spawnSync("which", [program]).status === 0;
   const missing = [
     ...(findChromium() ? [] : ["chromium"]),
+    ...(process.platform !== "linux" || onPath("firefox-esr") ? [] : ["firefox-esr"]),
     // Those that a desktop is made of, and that stand on the other side of its clipboard: see test/desktop.
     ...(process.platform !== "linux"
       ? []

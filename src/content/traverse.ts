@@ -182,3 +182,12 @@ function lastInside(flow: Flow, change: (runs: readonly Run[]) => readonly Run[]
       return flow satisfies never;
   }
 }
+
+/** The addresses that the links of content lead to, each once, in order. */
+export function addressesOf(content: Content): string[] {
+  const found = new Set<string>();
+  eachRun(content, (run) => {
+    if (run.type === "text" && run.marks?.link !== undefined) found.add(run.marks.link);
+  });
+  return [...found];
+}

@@ -1,6 +1,6 @@
 import type { Block } from "../compose/block.js";
 import { kindOf } from "../content/kind.js";
-import { eachRun, picturesOf, someFlow } from "../content/traverse.js";
+import { addressesOf, picturesOf, someFlow } from "../content/traverse.js";
 import { type Offered, SECRET_HINT } from "./desktop.js";
 
 /**
@@ -22,16 +22,8 @@ export function offeredBlock(block: Block, isPrivate: boolean): Offered {
   offered.set("text/html", encoder.encode(html));
   if (someFlow(content, ({ type }) => type === "table"))
     offered.set("text/tab-separated-values", encoder.encode(block.tsv));
-  if (kind === "link") offered.set("text/uri-list", encoder.encode(addressesOf(block).join("\r\n")));
+  if (kind === "link") offered.set("text/uri-list", encoder.encode(addressesOf(content).join("\r\n")));
   offered.set("text/plain", encoder.encode(block.text));
   if (isPrivate) offered.set(SECRET_HINT, encoder.encode("secret"));
   return offered;
-}
-
-function addressesOf({ content }: Block): string[] {
-  const found = new Set<string>();
-  eachRun(content, (run) => {
-    if (run.type === "text" && run.marks?.link !== undefined) found.add(run.marks.link);
-  });
-  return [...found];
 }

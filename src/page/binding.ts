@@ -1,11 +1,14 @@
 import type { Block } from "../compose/block.js";
+import type { Fit } from "../compose/recipe.js";
 import { DrawerError } from "../content/error.js";
 import { notice, type Notice } from "../content/notice.js";
 import { readFlavours, type Flavours } from "../formats/flavours.js";
 import type { Drawer } from "../drawer/drawer.js";
 import type { Origin } from "../drawer/model/entry.js";
 import { domAdapter } from "./dom-adapter.js";
-import { placeAt, targetOf, type Placing, type Target } from "./place.js";
+import { PlaceTracker } from "./last-place.js";
+import { nameOf } from "./places/name.js";
+import type { Place, Placing } from "./places/place.js";
 import { LiveRegion } from "./live-region.js";
 import { readSelection, readTransfer } from "./selection.js";
 
@@ -14,7 +17,9 @@ export interface BindOptions {
   /** Tells where something came from, by the element in which it was copied; without it, the page's own title and address. */
   readonly origin?: (element: Element) => Origin;
   /** Is called before a block is placed, so that a page can bring the place into sight. */
-  readonly reveal?: (target: Target) => void;
+  readonly reveal?: (place: Element) => void;
+  /** Tells what one can place in, where Drawer does not know it: an editor of the page's own, for an element of it. */
+  readonly placeIn?: (element: Element) => Place | undefined;
 }
 
 /** What a binding tells its listeners: what was done, or why it could not be. */
@@ -36,7 +41,8 @@ export class Binding {
   readonly #liveRegion = new LiveRegion();
   readonly #stop = new AbortController();
   readonly #listeners = new Set<(told: ActionResult) => void>();
-  #target: Target | undefined;
+  readonly #moved = new Set<() => void>();
+  readonly #tracker: PlaceTracker;
   /** What was placed last, and how it was called. */
   #placed: { readonly placing: Placing; readonly what: string } | undefined;
 
@@ -55,11 +61,12 @@ export class Binding {
     void this.#applyRetention();
     document.addEventListener("copy", (event) => this.#copied(event), { signal });
     document.addEventListener("cut", (event) => this.#copied(event), { signal });
-    document.addEventListener(
-      "focusin",
-      () => (this.#target = targetOf(document.activeElement) ?? this.#target),
-      { signal },
-    );
+    this.#tracker = new PlaceTracker({
+      placeIn: options.placeIn,
+      ignore: (path) => path.some((element) => (element as Partial<Element>).localName === "snippet-drawer"),
+      changed: () => this.#moved.forEach((moved) => moved()),
+      signal,
+    });
   }
 
   /** Whether what is copied is collected. */
@@ -82,9 +89,21 @@ export class Binding {
     }
   }
 
-  /** Where the next block would be placed; nothing before the user has written anywhere. */
-  get target(): Target | undefined {
-    return this.#target?.isConnected ? this.#target : undefined;
+  /** Where the next block would be placed; nothing before the user was anywhere, or where nothing can be placed. */
+  get target(): Place | undefined {
+    return this.#tracker.last?.place;
+  }
+
+  /** What the place where the user was last is called; nothing before they were anywhere. */
+  get targetName(): string | undefined {
+    const { last } = this.#tracker;
+    return last && nameOf(last.element);
+  }
+
+  /** Calls `moved` each time when the user is in another place. Returns an unsubscribe function. */
+  follow(moved: () => void): () => void {
+    this.#moved.add(moved);
+    return () => this.#moved.delete(moved);
   }
 
   /** An editor that prepares its own copy has put it in the event by now; otherwise the selection is read. */
@@ -120,16 +139,18 @@ export class Binding {
   /**
    * Places a block where the user last wrote.
    *
-   * @param make makes the block
+   * @param make makes the block for what the place can hold
    * @param what how the block is called when it is said that it was placed
    */
-  async place(make: () => Promise<Block>, what: string): Promise<void> {
+  async place(make: (fit: Fit) => Promise<Block>, what: string): Promise<void> {
     await this.act(async () => {
-      const { target } = this;
-      if (!target) throw new DrawerError("nothing/target", {});
-      const block = await make();
-      this.options.reveal?.(target);
-      this.#placed = { placing: placeAt(target, block), what };
+      const { last } = this.#tracker;
+      if (!last) throw new DrawerError("nothing/target", {});
+      const { element, place, caret } = last;
+      if (!place) throw new DrawerError("not-placed/kind", { place: nameOf(element) });
+      const block = await make(place.fit);
+      this.options.reveal?.(element);
+      this.#placed = { placing: await place.put(block, caret), what };
       return [...block.notices, notice("placed/page", { what })];
     });
   }
@@ -140,7 +161,7 @@ export class Binding {
       if (!this.#placed) throw new DrawerError("nothing/placed", {});
       const { placing, what } = this.#placed;
       this.#placed = undefined;
-      if (!placing.takeBack()) throw new DrawerError("nothing/changed", {});
+      if (!(await placing.takeBack())) throw new DrawerError("nothing/changed", {});
       return [notice("undone/placing", { what })];
     });
   }

@@ -103,11 +103,10 @@ export class SnippetDrawer extends LitElement {
     const viewModel = new ListViewModel(binding.drawer, () => this.#viewport(), redraw);
     this.#viewModel = viewModel;
     this.#preview = new BlockPreview(viewModel, () => this.#recipe(), redraw);
-    document.addEventListener("focusin", compose);
     this.#unsubscribe = [
       binding.drawer.watch(() => void this.#read()),
       binding.listen((told) => (this.told = told)),
-      () => document.removeEventListener("focusin", compose),
+      binding.follow(compose),
     ];
     void this.#read();
   }
@@ -143,10 +142,7 @@ export class SnippetDrawer extends LitElement {
   }
 
   #recipe(): Recipe {
-    const target = this.binding?.target;
-    const fit: Fit =
-      target instanceof HTMLInputElement ? "line" : target instanceof HTMLTextAreaElement ? "plain" : "page";
-    return { ...recipeOfChoices(this.choices), fit };
+    return { ...recipeOfChoices(this.choices), fit: this.binding?.target?.fit ?? "page" };
   }
 
   #given(event: Event, transfer: DataTransfer | null): void {
@@ -289,8 +285,14 @@ export class SnippetDrawer extends LitElement {
         ${block?.notices.map(({ message }) => html`<p class="note">${message}</p>`)}
         ${more > 0 ? html`<p class="note">${page.more(more)}</p>` : nothing}
       </div>
+      <p class="note lands">${this.#landsIn()}</p>
       <button class="go" ?disabled=${this.#count === 0} @click=${this.#place}>${page.place}</button>
     `;
+  }
+
+  #landsIn(): string {
+    const name = this.binding?.targetName;
+    return name === undefined ? page.landsNowhere : page.landsIn(name);
   }
 
   /** Brings a row of the run into sight. */
@@ -347,7 +349,9 @@ export class SnippetDrawer extends LitElement {
   }
 
   #placeOne(row: ListRow): void {
-    const block = async () => compose(await this.#viewModel!.drawer.read([row]));
+    const { style } = recipeOfChoices(this.choices);
+    const block = async (fit: Fit) =>
+      compose(await this.#viewModel!.drawer.read([row]), { ...(style && { style }), fit });
     void this.binding?.place(block, page.snippet(row.position));
   }
 

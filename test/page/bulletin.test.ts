@@ -1,47 +1,26 @@
-import { spawnSync } from "node:child_process";
-import { createServer, type Server } from "node:http";
-import { readFile } from "node:fs/promises";
-import { extname, join } from "node:path";
 import { chromium, type Browser, type Page } from "playwright-core";
 import { CHROMIUM_FLAGS, findChromium } from "../../scripts/chromium.mjs";
+import { site } from "../support/site";
 
 const executablePath = findChromium();
 if (!executablePath)
   console.log("Skipped: the tests of pages, because there is no Chromium on this machine.");
 const onPages = executablePath || process.env["CI"] ? describe : describe.skip;
 
-const TYPES: Record<string, string> = { ".html": "text/html", ".js": "text/javascript", ".css": "text/css" };
-
 onPages("the secretary's desk", () => {
-  let server: Server;
+  let desk: Awaited<ReturnType<typeof site>> | undefined;
   let browser: Browser;
   let page: Page;
   let address: string;
 
   beforeAll(async () => {
-    const built = spawnSync(process.execPath, [
-      "node_modules/vite/bin/vite.js",
-      "build",
-      "examples/bulletin",
-      "--logLevel",
-      "error",
-    ]);
-    if (built.status !== 0) throw new Error(String(built.stderr));
-    server = createServer((request, response) => {
-      const path = request.url === "/" ? "/index.html" : new URL(request.url!, "http://localhost").pathname;
-      readFile(join("examples/bulletin/dist", path)).then(
-        (bytes) =>
-          response.setHeader("content-type", TYPES[extname(path)] ?? "application/octet-stream").end(bytes),
-        () => response.writeHead(404).end(),
-      );
-    });
-    await new Promise<void>((ready) => server.listen(0, "127.0.0.1", ready));
-    address = `http://127.0.0.1:${(server.address() as { port: number }).port}/`;
+    desk = await site("bulletin");
+    address = desk.address;
     browser = await chromium.launch({ executablePath: executablePath!, args: CHROMIUM_FLAGS });
   }, 180_000);
   afterAll(async () => {
     await browser?.close();
-    server?.close();
+    desk?.close();
   });
 
   beforeEach(async () => {

@@ -29,8 +29,8 @@ interface OnPage {
 /** The library, bundled for a page that has nothing else on it. */
 const PAGE = `
   import { Block, readFlavours, readHtml, readMarkdown, writeHtml, writeText } from "./dist/index.js";
-  import { domAdapter, placeAt } from "./dist/page/index.js";
-  window.drawer = { Block, domAdapter, placeAt, readFlavours, readHtml, readMarkdown, writeHtml, writeText };
+  import { domAdapter, placeOf } from "./dist/page/index.js";
+  window.drawer = { Block, domAdapter, placeOf, readFlavours, readHtml, readMarkdown, writeHtml, writeText };
 `;
 
 onPages("content in a real browser", () => {
@@ -146,7 +146,7 @@ onPages("content in a real browser", () => {
             readHtml: parse,
             readMarkdown: parseMarkdown,
             domAdapter,
-            placeAt,
+            placeOf,
             writeHtml: write,
           } = (window as unknown as OnPage).drawer;
           const { content: read } =
@@ -154,7 +154,8 @@ onPages("content in a real browser", () => {
               ? await parseMarkdown(markdown!, { adapter: domAdapter })
               : await parse(html, { adapter: domAdapter });
           const here = document.querySelector<HTMLElement>("#here")!;
-          placeAt(here, new Block(read, []));
+          const block = new Block(read, []);
+          if (block.text.trim() !== "") await placeOf(here)!.put(block);
           document.querySelector("#shown")!.innerHTML = written + write(read);
           for (const element of document.querySelectorAll<HTMLElement>("#shown *, #here *")) {
             element.dispatchEvent(new MouseEvent("mouseover", { bubbles: true }));

@@ -54,7 +54,7 @@ export async function showDesk(desk: HTMLElement): Promise<void> {
 }
 
 async function fetchSource(file: string): Promise<Source> {
-  const answer = await fetch(file);
+  const answer = await fetch(`../${file}`);
   if (!answer.ok) throw new Error(`“${file}” could not be fetched (${answer.status}).`);
   return readSource(new Uint8Array(await answer.arrayBuffer()), file);
 }

@@ -291,6 +291,21 @@ export const errors = {
     `There is no recipe “${name}” in the drawer “${drawer}”. ${names.length === 0 ? "None is kept yet." : `Kept are: ${names.join(", ")}.`}`,
   /** In a page, no place has been chosen for a block. */
   "nothing/target": () => "Click first where it should go: in the text, or in a field.",
+  /** The place where the user last was takes no block: a password, a frame of another site, a control. */
+  "not-placed/kind": ({ place }: { place: string }) =>
+    `Nothing was placed: ${place}, where you were last, takes no text from here. Click where it should go.`,
+  /** The field lets nobody write. */
+  "not-placed/closed": ({ place }: { place: string }) =>
+    `Nothing was placed: ${place} cannot be written in now.`,
+  /** A field takes only so many characters. */
+  "not-placed/long": ({ place, length, most }: { place: string; length: number; most: number }) =>
+    `Nothing was placed: ${place} takes ${grouped(most)} characters, and would have ${grouped(length)}.`,
+  /** A field of dates, times or other values does not take what is no such value. */
+  "not-placed/form": ({ place, type, text }: { place: string; type: string; text: string }) =>
+    `Nothing was placed: “${text.slice(0, 40)}” is not what ${place} takes (${type}).`,
+  /** The place did not take it. */
+  "not-placed/refused": ({ place }: { place: string }) =>
+    `Nothing was placed: ${place} did not take it. Click where it should go, and try again.`,
   /** In a page, nothing was placed that could be taken back. */
   "nothing/placed": () => "Nothing was placed that could be taken back.",
   /** In a page, the text has changed since the block was placed. */

@@ -22,6 +22,12 @@ export const page = {
   landing: "As it will land",
   more: (count: number) => `… and ${grouped(count)} more, which are placed too.`,
   place: "Place at the caret",
+  /** What a place is called that has no name, by its element. */
+  aPlace: (element: string) =>
+    ({ textarea: "the field", input: "the field", iframe: "the frame" })[element] ?? "the text",
+  /** Where a block lands. */
+  landsIn: (place: string) => `Lands in ${place}.`,
+  landsNowhere: "Click where it should land.",
   snippet: (position: number) => `snippet ${position}`,
   askChange: (leaving: readonly NamedSnippet[]) =>
     `This takes ${many(leaving.length)} out: ${namedAll(leaving)}. Go on?`,

@@ -1,0 +1,14 @@
+import { Bold, ClassicEditor, Essentials, Italic, Link, List, Paragraph } from "ckeditor5";
+import "ckeditor5/ckeditor5.css";
+
+export async function show(holder: HTMLElement): Promise<void> {
+  const place = document.createElement("div");
+  holder.append(place);
+  await ClassicEditor.create(place, {
+    licenseKey: "GPL",
+    plugins: [Essentials, Paragraph, Bold, Italic, Link, List],
+    toolbar: ["undo", "redo"],
+    initialData: "<p>Seen:&nbsp;</p>",
+    label: "CKEditor",
+  });
+}

@@ -1,0 +1,28 @@
+import { Drawer } from "drawer";
+import { openIndexedDb } from "drawer/indexeddb";
+import { Binding } from "drawer/page";
+import { places } from "./places.js";
+
+/** All the places that take text, side by side, and the drawer beside them. */
+async function open(): Promise<void> {
+  const drawer = new Drawer(await openIndexedDb("anywhere"));
+  document.querySelector("snippet-drawer")!.binding = new Binding(drawer);
+  const sheet = document.querySelector("#places")!;
+  for (const [name, { title, show }] of Object.entries(places)) {
+    const place = document.createElement("section");
+    place.className = "place";
+    place.id = name;
+    const heading = document.createElement("h2");
+    heading.textContent = title;
+    const holder = document.createElement("div");
+    place.append(heading, holder);
+    sheet.append(place);
+    await show(holder);
+  }
+  document.body.dataset["ready"] = "yes";
+}
+
+open().catch((error: unknown) => {
+  document.querySelector("main")!.append(error instanceof Error ? error.message : String(error));
+  throw error;
+});

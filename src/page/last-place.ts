@@ -1,0 +1,101 @@
+import type { Caret, Place } from "./places/place.js";
+import { placeOf } from "./places/index.js";
+
+/** Where the user was last. */
+export interface LastPlace {
+  /** What has had the focus. */
+  readonly element: Element;
+  /** What can be placed in; nothing where it is something that one writes in, and that takes nothing. */
+  readonly place: Place | undefined;
+  /** Where its caret was last, or what was selected. */
+  readonly caret: Caret | undefined;
+}
+
+/** What one writes or chooses in: whoever was there last does not mean a place before it. */
+const WRITTEN_IN =
+  "input, textarea, select, iframe, [role=textbox], [role=grid], [role=gridcell], [contenteditable]";
+/** Types of input in which nothing is written. */
+const PRESSED = /^(?:button|submit|reset|image|checkbox|radio|hidden)$/;
+
+/** Follows where the user is on a page: in its fields, editors, open shadow trees and frames of the same site. */
+export class PlaceTracker {
+  #last: LastPlace | undefined;
+  readonly #documents = new WeakSet<Document>();
+
+  /**
+   * @param options `placeIn` knows places that Drawer does not, `ignore` tells what is not the page's, such as the drawer
+   * itself, `changed` is called when the user is somewhere else, `signal` ends it
+   */
+  constructor(
+    readonly options: {
+      readonly placeIn?: ((element: Element) => Place | undefined) | undefined;
+      readonly ignore: (path: readonly EventTarget[]) => boolean;
+      readonly changed: () => void;
+      readonly signal: AbortSignal;
+    },
+  ) {
+    this.#follow(document);
+    // A browser may tell that the window has lost the focus before it says to which frame.
+    const entered = () => setTimeout(() => this.#entered(document), 0);
+    window.addEventListener("blur", entered, { signal: options.signal });
+  }
+
+  /** Where the user was last; nothing before they were anywhere, or when it is gone. */
+  get last(): LastPlace | undefined {
+    return this.#last?.element.isConnected ? this.#last : undefined;
+  }
+
+  #follow(root: Document): void {
+    if (this.#documents.has(root)) return;
+    this.#documents.add(root);
+    const { signal } = this.options;
+    const focused = (event: Event) => this.#focused(event.composedPath());
+    root.addEventListener("focusin", focused, { signal, capture: true });
+    root.addEventListener("selectionchange", () => this.#selected(root), { signal });
+    let active = root.activeElement;
+    const path: EventTarget[] = [];
+    while (active) {
+      path.unshift(active);
+      active = active.shadowRoot?.activeElement ?? null;
+    }
+    if (path.length > 0) this.#focused(path);
+  }
+
+  /** A frame has taken the focus: what is in it tells where the user is, when it is of this site. */
+  #entered(root: Document): void {
+    const frame = root.activeElement;
+    if (frame?.localName !== "iframe") return;
+    // The document of another site's frame is not to be had.
+    const inside = (frame as HTMLIFrameElement).contentDocument;
+    if (inside) this.#follow(inside);
+    else this.#focused([frame]);
+  }
+
+  #focused(path: readonly EventTarget[]): void {
+    const element = path[0] as Element;
+    if (!element.matches || this.options.ignore(path)) return;
+    const place = this.options.placeIn?.(element) ?? placeOf(element);
+    const isWrittenIn =
+      element.matches(WRITTEN_IN) && !PRESSED.test((element as HTMLInputElement).type ?? "");
+    if (!place && !isWrittenIn) return;
+    if (this.#last?.place && this.#last.place.element === place?.element) return;
+    this.#last = { element: place?.element ?? element, place, caret: undefined };
+    this.#selected(element.ownerDocument);
+    this.options.changed();
+  }
+
+  /** Keeps where the caret is, as long as it is in the last place: selecting elsewhere does not move it. */
+  #selected(root: Document): void {
+    const selection = root.getSelection();
+    if (!this.#last?.place || !selection || selection.rangeCount === 0) return;
+    const range = selection.getRangeAt(0);
+    const { element } = this.#last;
+    if (element.contains(range.commonAncestorContainer))
+      this.#last = { ...this.#last, caret: { range: range.cloneRange() } };
+    // What is selected in a field is no range of the page; one that is takes the caret out of the field.
+    const { selectionStart: start, selectionEnd: end } = element as Partial<HTMLInputElement>;
+    const isActive = (element.getRootNode() as Document | ShadowRoot).activeElement === element;
+    if (typeof start === "number" && typeof end === "number" && isActive && selection.isCollapsed)
+      this.#last = { ...this.#last, caret: { offsets: [start, end] } };
+  }
+}

@@ -1,0 +1,197 @@
+import type { Block } from "../../compose/block.js";
+import type { Fit } from "../../compose/recipe.js";
+import { DrawerError } from "../../content/error.js";
+import { escapeHtml } from "./escape.js";
+import { nameOf } from "./name.js";
+import { comesToBe, nextTurn, type Caret, type Place, type PlaceKind, type Placing } from "./place.js";
+
+/** What is particular of an editor. */
+interface EditorKind {
+  /** How its own element is told. */
+  readonly host: string;
+  readonly fit: Fit;
+  /** Whether it takes a paste by the event for that, or by the one before an input. */
+  readonly by: "paste" | "beforeinput";
+}
+
+/** Editors that are known by the element in which one writes; all others are told by being editable. */
+const EDITORS: Readonly<Record<string, EditorKind>> = {
+  proseMirror: { host: ".ProseMirror", fit: "page", by: "paste" },
+  lexical: { host: "[data-lexical-editor]", fit: "page", by: "paste" },
+  codeMirror: { host: ".cm-content", fit: "plain", by: "paste" },
+  quill: { host: ".ql-editor", fit: "page", by: "paste" },
+  // It takes over what it is given by a paste and writes none of it; the event before an input it takes.
+  slate: { host: "[data-slate-editor]", fit: "page", by: "beforeinput" },
+  ckEditor: { host: ".ck-editor__editable", fit: "page", by: "paste" },
+};
+const PLAIN: EditorKind = { host: "[contenteditable=plaintext-only]", fit: "plain", by: "paste" };
+const RICH: EditorKind = { host: "[contenteditable]", fit: "page", by: "paste" };
+
+/** Whatever can be edited on a page. */
+export const editors: PlaceKind = {
+  find(element) {
+    if (!(element as Partial<HTMLElement>).isContentEditable) return undefined;
+    let host = element as HTMLElement;
+    while (host.parentElement?.isContentEditable) host = host.parentElement;
+    const kind = [...Object.values(EDITORS), PLAIN].find((each) => host.matches(each.host)) ?? RICH;
+    return new EditorPlace(host, kind);
+  },
+};
+
+/** An editor: what is put into it is pasted, so that it may take it as its own. */
+class EditorPlace implements Place {
+  readonly fit: Fit;
+
+  constructor(
+    readonly element: HTMLElement,
+    readonly kind: EditorKind,
+  ) {
+    this.fit = kind.fit;
+  }
+
+  async put(block: Block, caret?: Caret): Promise<Placing> {
+    const { element: host } = this;
+    if (!host.isContentEditable) throw new DrawerError("not-placed/closed", { place: nameOf(host) });
+    await this.#goTo(caret?.range);
+    const before = { html: host.innerHTML, text: host.textContent };
+    const isChanged = () => host.innerHTML !== before.html;
+    for (const give of this.#ways(block)) if (give() && (await comesToBe(isChanged))) break;
+    if (!isChanged()) throw new DrawerError("not-placed/refused", { place: nameOf(host) });
+    await settled(host);
+    const after = host.innerHTML;
+    return { takeBack: () => takeBack(host, after, before.text) };
+  }
+
+  /** Gives the editor the focus, and the caret back where it was. */
+  async #goTo(caret: Range | undefined): Promise<void> {
+    const { element: host } = this;
+    const hadFocus = (host.getRootNode() as Document | ShadowRoot).activeElement === host;
+    if (!hadFocus) host.focus({ preventScroll: true });
+    const selection = host.ownerDocument.getSelection();
+    const isInside = caret && host.contains(caret.commonAncestorContainer);
+    const isThere = selection?.rangeCount === 1 && caret && isSame(selection.getRangeAt(0), caret);
+    if (selection && isInside && !isThere) {
+      const { startContainer, startOffset, endContainer, endOffset } = caret;
+      selection.setBaseAndExtent(startContainer, startOffset, endContainer, endOffset);
+    }
+    // Editors follow the selection when the page tells of it, in a later turn.
+    if (!hadFocus || !isThere) {
+      await nextTurn();
+      await nextTurn();
+    }
+  }
+
+  /** The ways to give it a block, the best first. Each returns whether it was taken. */
+  #ways(block: Block): (() => boolean)[] {
+    const { element: host, kind } = this;
+    const isPlain = kind.fit === "plain";
+    const ownLine = block.content.length > 1 && hasTextBefore(host);
+    const text = (ownLine ? "\n" : "") + block.text;
+    // The first flow of what is pasted joins the line of the caret: an empty one leaves that line as it is.
+    const html = (ownLine ? "<p></p>" : "") + block.html;
+    const transfer = new DataTransfer();
+    if (!isPlain) transfer.setData("text/html", html);
+    transfer.setData("text/plain", text);
+    const byEvent = {
+      paste: () => !host.dispatchEvent(pasteEvent(transfer)),
+      beforeinput: () => !host.dispatchEvent(inputEvent(transfer)),
+    };
+    const byCommand = () => {
+      const given = isPlain ? escapeHtml(text) : (lineOf(block) ?? html);
+      return host.ownerDocument.execCommand("insertHTML", false, given);
+    };
+    return kind.by === "paste" ? [byEvent.paste, byCommand] : [byEvent.beforeinput, byEvent.paste];
+  }
+}
+
+/** A block that is a lone line, without the paragraph around it: it joins the line of the caret. */
+function lineOf({ content, html }: Block): string | undefined {
+  return content.length === 1 && content[0]!.type === "paragraph"
+    ? /^<p[^>]*>([\s\S]*)<\/p>$/.exec(html)?.[1]
+    : undefined;
+}
+
+function isSame(one: Range, other: Range): boolean {
+  return (
+    one.startContainer === other.startContainer &&
+    one.startOffset === other.startOffset &&
+    one.endContainer === other.endContainer &&
+    one.endOffset === other.endOffset
+  );
+}
+
+/** A paste. Firefox leaves out what a page gives it, so it is given once more. */
+function pasteEvent(transfer: DataTransfer): Event {
+  const event = new ClipboardEvent("paste", {
+    clipboardData: transfer,
+    ...{ bubbles: true, cancelable: true, composed: true },
+  });
+  if (!event.clipboardData || event.clipboardData.types.length === 0)
+    Object.defineProperty(event, "clipboardData", { value: transfer });
+  return event;
+}
+
+function inputEvent(transfer: DataTransfer): Event {
+  const event = new InputEvent("beforeinput", {
+    inputType: "insertFromPaste",
+    dataTransfer: transfer,
+    ...{ bubbles: true, cancelable: true, composed: true },
+  });
+  if (!event.dataTransfer || event.dataTransfer.types.length === 0)
+    Object.defineProperty(event, "dataTransfer", { value: transfer });
+  return event;
+}
+
+/** Settles when an editor has done what it does after an input. */
+async function settled(host: HTMLElement): Promise<void> {
+  for (let before = ""; before !== host.innerHTML;) {
+    before = host.innerHTML;
+    await nextTurn();
+    await nextTurn();
+  }
+}
+
+/** Takes back what was placed by the editor's own undo, when that is all that has happened since. */
+async function takeBack(host: HTMLElement, after: string, textBefore: string): Promise<boolean> {
+  if (!host.isConnected || host.innerHTML !== after) return false;
+  host.focus({ preventScroll: true });
+  await nextTurn();
+  undoIn(host, "historyUndo");
+  if (await comesToBe(() => host.textContent === textBefore, 300)) return true;
+  // The editor took more for one step than the block.
+  if (host.innerHTML !== after) undoIn(host, "historyRedo");
+  return false;
+}
+
+/** Asks an editor to undo or redo: by the event of the browser's own undo, by its keys, or by the browser's command. */
+function undoIn(host: HTMLElement, inputType: "historyUndo" | "historyRedo"): void {
+  const isApple = /Mac|iP(?:hone|ad)/.test(navigator.platform);
+  const key = new KeyboardEvent("keydown", {
+    ...{ key: "z", code: "KeyZ", keyCode: 90, which: 90 },
+    ...{ ctrlKey: !isApple, metaKey: isApple, shiftKey: inputType === "historyRedo" },
+    ...{ bubbles: true, cancelable: true, composed: true },
+  });
+  const wanted = new InputEvent("beforeinput", { inputType, bubbles: true, cancelable: true });
+  if (!host.dispatchEvent(key) || !host.dispatchEvent(wanted)) return;
+  host.ownerDocument.execCommand(inputType === "historyUndo" ? "undo" : "redo");
+}
+
+/** Whether a node makes a line of its own. */
+function isBlock(node: Node): boolean {
+  return node.nodeType === Node.ELEMENT_NODE && getComputedStyle(node as Element).display !== "inline";
+}
+
+/** Whether something stands before the caret on its line. Several flows do not begin in the middle of one. */
+function hasTextBefore(host: HTMLElement): boolean {
+  const { ownerDocument: document } = host;
+  const selection = document.getSelection();
+  if (!selection || selection.rangeCount === 0) return false;
+  const caret = selection.getRangeAt(0);
+  if (!host.contains(caret.startContainer)) return false;
+  let line: Node = caret.startContainer;
+  while (line !== host && !isBlock(line)) line = line.parentNode!;
+  const before = document.createRange();
+  before.setStart(line, 0);
+  before.setEnd(caret.startContainer, caret.startOffset);
+  return before.toString().trim() !== "";
+}

@@ -1,0 +1,147 @@
+import type { Block } from "../../compose/block.js";
+import type { Fit } from "../../compose/recipe.js";
+import { DrawerError } from "../../content/error.js";
+import { addressesOf } from "../../content/traverse.js";
+import { escapeHtml } from "./escape.js";
+import { nameOf } from "./name.js";
+import type { Caret, Place, PlaceKind, Placing } from "./place.js";
+
+type Field = HTMLInputElement | HTMLTextAreaElement;
+
+/** Types of input in which one writes text, with a caret that a page can see. */
+const WITH_CARET = /^(?:text|search|url|tel)$/;
+/** Types in which one writes, with a caret that a page cannot see. */
+const WITHOUT_CARET = /^(?:email|number)$/;
+/** Types that hold a value of their own form, which is set as a whole. */
+const WITH_VALUE = /^(?:date|month|week|time|datetime-local|color|range)$/;
+
+/** Plain fields: what is put into one is its text, and of one line where it has one. */
+export const fields: PlaceKind = {
+  find(element) {
+    // By name and not by class: an element of a frame is of the frame's classes.
+    if (element.localName === "textarea") return new FieldPlace(element as HTMLTextAreaElement);
+    if (element.localName !== "input") return undefined;
+    const field = element as HTMLInputElement;
+    if (WITH_CARET.test(field.type) || WITHOUT_CARET.test(field.type)) return new FieldPlace(field);
+    return WITH_VALUE.test(field.type) ? new ValuePlace(field) : undefined;
+  },
+};
+
+/** What a field of one line, of a type, gets of a block. */
+function lineFor(field: HTMLInputElement, block: Block): string {
+  const line = block.text.replace(/\s*\n\s*/g, " ");
+  return field.type === "url" ? (addressesOf(block.content)[0] ?? line) : line;
+}
+
+/** Refuses what is put into a field that does not let one write. */
+function refuseClosed(field: Field): void {
+  if (field.readOnly || field.matches(":disabled"))
+    throw new DrawerError("not-placed/closed", { place: nameOf(field) });
+}
+
+/** A field in which one writes. */
+class FieldPlace implements Place {
+  readonly fit: Fit;
+
+  constructor(readonly element: Field) {
+    this.fit = element.type === "textarea" ? "plain" : element.type === "url" ? "address" : "line";
+  }
+
+  async put(block: Block, caret?: Caret): Promise<Placing> {
+    const { element: field } = this;
+    refuseClosed(field);
+    const before = field.value;
+    // A field whose caret a page can neither see nor set gets it back with the focus.
+    if (WITHOUT_CARET.test(field.type)) field.blur();
+    field.focus();
+    // A selection elsewhere on the page may have taken the caret out of a field that has the focus.
+    if (caret?.offsets && caret.offsets[1] <= before.length) field.setSelectionRange(...caret.offsets);
+    const { selectionStart } = field;
+    // Where the caret cannot be seen, it is at the end, or all is selected: the browser knows.
+    const [start, end] = selectionStart === null ? [] : [selectionStart, field.selectionEnd!];
+    const text =
+      field.localName === "textarea"
+        ? this.#lines(block, field as HTMLTextAreaElement)
+        : lineFor(field as HTMLInputElement, block);
+    if (start !== undefined) this.#refuseTooLong(before.length - (end! - start) + text.length);
+    write(field, text);
+    const wanted = start === undefined ? undefined : before.slice(0, start) + text + before.slice(end);
+    const isThere = wanted === undefined ? field.value !== before : field.value === wanted;
+    if (!isThere) {
+      if (field.value !== before) setValue(field, before);
+      throw new DrawerError("not-placed/refused", { place: nameOf(field) });
+    }
+    const after = field.value;
+    const selected = start === undefined ? "" : before.slice(start, end);
+    return {
+      async takeBack() {
+        if (!field.isConnected || field.value !== after || field.readOnly || field.disabled) return false;
+        field.focus();
+        if (start === undefined) setValue(field, before);
+        else {
+          field.setSelectionRange(start, start + text.length);
+          write(field, selected);
+        }
+        return field.value === before;
+      },
+    };
+  }
+
+  /** A block of several lines does not begin in the middle of one. */
+  #lines({ content, text }: Block, { value, selectionStart }: HTMLTextAreaElement): string {
+    return (content.length > 1 && /[^\n]$/.test(value.slice(0, selectionStart)) ? "\n" : "") + text;
+  }
+
+  #refuseTooLong(length: number): void {
+    const { maxLength } = this.element;
+    if (maxLength >= 0 && length > maxLength)
+      throw new DrawerError("not-placed/long", { place: nameOf(this.element), length, most: maxLength });
+  }
+}
+
+/** A field that holds a value of its own form, such as a date. */
+class ValuePlace implements Place {
+  readonly fit = "line" as const;
+
+  constructor(readonly element: HTMLInputElement) {}
+
+  async put(block: Block): Promise<Placing> {
+    const { element: field } = this;
+    refuseClosed(field);
+    field.focus();
+    const before = field.value;
+    const text = lineFor(field, block).trim();
+    setValue(field, text);
+    if (field.value !== text) {
+      setValue(field, before);
+      throw new DrawerError("not-placed/form", { place: nameOf(field), type: field.type, text });
+    }
+    return {
+      async takeBack() {
+        if (!field.isConnected || field.value !== text) return false;
+        setValue(field, before);
+        return true;
+      },
+    };
+  }
+}
+
+/**
+ * Writes text in place of what is selected in a field, as one step of its own undo. The old editing command is the one
+ * way of writing that the browser's undo takes back; and of the two there are, the one for HTML is a step of its own, and
+ * does not write line by line.
+ */
+function write(field: Field, text: string): void {
+  const document = field.ownerDocument;
+  const before = field.value;
+  if (text === "") document.execCommand("delete");
+  else if (!document.execCommand("insertHTML", false, escapeHtml(text)) || field.value === before)
+    document.execCommand("insertText", false, text);
+}
+
+/** Sets the whole value as the user's own writing does: libraries that keep values of their own are told too. */
+function setValue(field: Field, value: string): void {
+  Object.getOwnPropertyDescriptor(Object.getPrototypeOf(field) as object, "value")!.set!.call(field, value);
+  field.dispatchEvent(new Event("input", { bubbles: true, composed: true }));
+  field.dispatchEvent(new Event("change", { bubbles: true }));
+}

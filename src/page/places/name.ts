@@ -1,0 +1,15 @@
+import { page } from "../../messages/en/page.js";
+
+/** What users know a place by: its label, or what it is (Accessible Name and Description Computation, in short). */
+export function nameOf(element: Element): string {
+  const root = element.getRootNode() as Document | ShadowRoot;
+  const byId = (element.getAttribute("aria-labelledby") ?? "")
+    .split(/\s+/)
+    .map((id) => (id === "" ? "" : (root.getElementById(id)?.textContent ?? "")))
+    .join(" ");
+  const labels = [...((element as Partial<HTMLInputElement>).labels ?? [])].map((label) => label.textContent);
+  const attributes = ["placeholder", "title", "name"].map((name) => element.getAttribute(name) ?? "");
+  const said = [byId, element.getAttribute("aria-label") ?? "", labels.join(" "), ...attributes];
+  const name = said.map((text) => text.replace(/\s+/g, " ").trim()).find((text) => text !== "");
+  return name === undefined ? page.aPlace(element.localName) : `“${name.slice(0, 60)}”`;
+}

@@ -1,0 +1,55 @@
+import type { Block } from "../../compose/block.js";
+import type { Fit } from "../../compose/recipe.js";
+
+/** Somewhere on a page that takes text: a field, an editor, a cell. */
+export interface Place {
+  /** What it is on the page. */
+  readonly element: HTMLElement;
+  /** What it can hold. */
+  readonly fit: Fit;
+  /**
+   * Puts a block at its caret, in place of what is selected there, in a way that its own undo takes back as one step and
+   * its own events tell of.
+   *
+   * @param caret where the caret was last, when the place does not remember that itself
+   * @throws DrawerError `not-placed` when it does not take it; then nothing has changed
+   */
+  put(block: Block, caret?: Caret): Promise<Placing>;
+}
+
+/** A block that was placed, and can be taken back. */
+export interface Placing {
+  /** Takes the block back, and nothing else. Returns whether it could: not when what it stands in has changed since. */
+  takeBack(): Promise<boolean>;
+}
+
+/** Where the caret stood, or what was selected. */
+export interface Caret {
+  /** In an editor: a range that the browser keeps up as the tree changes. */
+  readonly range?: Range;
+  /** In a field: in characters from its beginning. */
+  readonly offsets?: readonly [start: number, end: number];
+}
+
+/** A kind of places. */
+export interface PlaceKind {
+  /** The place that an element is or stands in; nothing when it is none of this kind. */
+  find(element: Element): Place | undefined;
+}
+
+/** How long a place may take to show what was put into it, in milliseconds. */
+const SHOWING = 1000;
+
+/** Settles with whether something came to be: editors work when they are asked, or soon after. */
+export async function comesToBe(look: () => boolean, within = SHOWING): Promise<boolean> {
+  for (const end = performance.now() + within; ;) {
+    if (look()) return true;
+    if (performance.now() > end) return false;
+    await nextTurn();
+  }
+}
+
+/** Lets the page do what it has to. */
+export function nextTurn(): Promise<void> {
+  return new Promise((next) => setTimeout(next, 0));
+}

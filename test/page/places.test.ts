@@ -1,0 +1,236 @@
+import { existsSync, readFileSync, writeFileSync } from "node:fs";
+import puppeteer, { type Browser, type ElementHandle, type Page } from "puppeteer-core";
+import { CHROMIUM_FLAGS, findChromium } from "../../scripts/chromium.mjs";
+import { site } from "../support/site";
+
+const FIREFOX = "/usr/bin/firefox-esr";
+const isThere = { Chromium: findChromium() !== undefined, Firefox: existsSync(FIREFOX) };
+for (const [name, found] of Object.entries(isThere))
+  if (!found) console.log(`Skipped: the places of a page in ${name}, because it is not on this machine.`);
+
+const LAUNCH: Record<string, () => Promise<Browser>> = {
+  Chromium: () => puppeteer.launch({ executablePath: findChromium()!, args: [...CHROMIUM_FLAGS] }),
+  Firefox: () => puppeteer.launch({ browser: "firefox", executablePath: FIREFOX, headless: true }),
+};
+
+/** What a place is asked: what it gets, its look, and whether its own undo and the drawer's take back exactly that. */
+interface Asked {
+  /** What the table calls it. */
+  readonly title: string;
+  /** In what one writes, in the section of that name. */
+  readonly selector: string;
+  /** What stands there after a placing, where it is not the text at the caret. */
+  readonly gets?: string;
+  /** Whether it keeps a look, and links. */
+  readonly look?: "rich" | "no links";
+}
+
+const TEXT = "First wheatear on the seawall at 05:50.";
+const HTML = `<p>First <b>wheatear</b> on the seawall at <a href="https://merrow-spit.example/log">05:50</a>.</p>`;
+
+const PLACES: Readonly<Record<string, Asked>> = {
+  line: { title: "`input`", selector: "input" },
+  lines: { title: "`textarea`", selector: "textarea" },
+  url: { title: "`input type=url`", selector: "input", gets: "https://merrow-spit.example/log" },
+  mail: { title: "`input type=email`", selector: "input", gets: TEXT },
+  editable: { title: "`contenteditable`", selector: "[contenteditable]", look: "rich" },
+  plaintext: { title: "`contenteditable=plaintext-only`", selector: "[contenteditable]" },
+  prosemirror: { title: "TipTap (ProseMirror)", selector: ".ProseMirror", look: "rich" },
+  lexical: { title: "Lexical", selector: "[contenteditable]", look: "no links" },
+  codemirror: { title: "CodeMirror 6", selector: ".cm-content" },
+  quill: { title: "Quill", selector: ".ql-editor", look: "rich" },
+  slate: { title: "Slate", selector: "[data-slate-editor]" },
+  ckeditor: { title: "CKEditor 5", selector: ".ck-editor__editable", look: "rich" },
+  react: { title: "a field that React holds", selector: "input" },
+  shadow: { title: "a field in an open shadow tree", selector: "input", gets: TEXT },
+  frame: { title: "a field in a frame of the same site", selector: "textarea" },
+};
+
+/** Text without its spaces: editors and browsers write those in ways of their own. */
+const squeezed = (text: string) => text.replace(/\s/g, "");
+
+/** Places that take nothing, or not this, and what is said then. */
+const REFUSED: Readonly<Record<string, RegExp>> = {
+  short: /“Short” takes 10 characters, and would have 39/,
+  number: /“Count” did not take it/,
+  date: /“First wheatear on the seawall at 05:50\.” is not what “Day” takes/,
+  password: /“Password”, where you were last, takes no text/,
+  closed: /“Closed” cannot be written in now/,
+};
+
+describe.each(Object.keys(LAUNCH))("the places of a page, in %s", (name) => {
+  const placeTest = isThere[name as keyof typeof isThere] || process.env["CI"] ? test : test.skip;
+  let browser: Browser | undefined;
+  let served: Awaited<ReturnType<typeof site>> | undefined;
+  let page: Page;
+  beforeAll(async () => {
+    if (!isThere[name as keyof typeof isThere]) return;
+    served = await site("anywhere");
+    browser = await LAUNCH[name]!();
+  }, 120_000);
+  afterAll(async () => {
+    await browser?.close();
+    served?.close();
+  });
+
+  /** Opens the page anew, with a snippet in the drawer. */
+  async function open(): Promise<void> {
+    const context = await browser!.createBrowserContext();
+    page = await context.newPage();
+    await page.setViewport({ width: 1280, height: 900 });
+    await page.goto(served!.address);
+    await page.waitForSelector("body[data-ready]");
+  }
+  const close = () => page.browserContext().close();
+
+  async function placeIn(section: string, selector: string): Promise<ElementHandle<HTMLInputElement>> {
+    const holder = (await page.$(`#${section}`))!;
+    const frame = await holder.$("iframe");
+    const root = frame ? await frame.contentFrame() : undefined;
+    const inTree = (section: Element, css: string) =>
+      section.querySelector(css) ?? section.querySelector("div")!.shadowRoot!.querySelector(css);
+    const found = root ? await root.waitForSelector(selector) : await holder.evaluateHandle(inTree, selector);
+    return found as ElementHandle<HTMLInputElement>;
+  }
+  const reading = (place: ElementHandle<HTMLInputElement>) =>
+    place.evaluate((element) => (element.value ?? element.innerText).replace(/\s+/g, " ").trim());
+  const inDrawer = (selector: string) =>
+    page.evaluate(
+      (css) =>
+        document.querySelector("snippet-drawer")!.shadowRoot!.querySelector(css)?.textContent?.trim() ?? "",
+      selector,
+    );
+  const click = (selector: string) =>
+    page.evaluate(
+      (css) => document.querySelector("snippet-drawer")!.shadowRoot!.querySelector<HTMLElement>(css)!.click(),
+      selector,
+    );
+  async function becomes<Value>(
+    look: () => Promise<Value>,
+    holds: (value: Value) => boolean,
+  ): Promise<Value> {
+    for (const end = Date.now() + 8000; ; await new Promise((next) => setTimeout(next, 50))) {
+      const value = await look();
+      if (holds(value) || Date.now() > end) return value;
+    }
+  }
+  const press = async (key: "End" | "z") => {
+    await page.keyboard.down("Control");
+    await page.keyboard.press(key);
+    await page.keyboard.up("Control");
+  };
+
+  /** The main flow: the caret is somewhere, words elsewhere are selected and copied, and what is copied is placed. */
+  async function place(section: string, selector: string) {
+    await open();
+    const target = await placeIn(section, selector);
+    await target.evaluate((element) => element.scrollIntoView({ block: "center" }));
+    await target.click();
+    await press("End");
+    await new Promise((next) => setTimeout(next, 150));
+    const before = await reading(target);
+    await page.evaluate(() => getSelection()!.selectAllChildren(document.querySelector("#source")!));
+    await page.evaluate(
+      (html) => document.querySelector("snippet-drawer")!.binding!.collect({ html, text: "" }),
+      HTML,
+    );
+    await becomes(
+      () => inDrawer(".says"),
+      (text) => text !== "",
+    );
+    const lands = await inDrawer(".lands");
+    await click(".snippet");
+    return { target, before, lands };
+  }
+
+  const rows: string[] = [];
+  for (const [section, { title, selector, gets, look }] of Object.entries(PLACES)) {
+    placeTest(
+      `${title}: at the caret, in its look, and taken back by its own undo and by the drawer's`,
+      async () => {
+        const { target, before, lands } = await place(section, selector);
+        const wanted = gets ?? `${before} ${TEXT}`;
+        const isWanted = (text: string) => squeezed(text) === squeezed(wanted);
+        expect(squeezed(await becomes(() => reading(target), isWanted))).toBe(squeezed(wanted));
+        expect(
+          await becomes(
+            () => inDrawer(".told span"),
+            (text) => text.startsWith("Placed"),
+          ),
+        ).toBe("Placed snippet 1.");
+        expect(lands).toMatch(/^Lands in “/);
+        const html = await target.evaluate((element) => element.innerHTML);
+        expect(/<(b|strong)\b/.test(html)).toBe(look !== undefined);
+        expect(/href="https:\/\/merrow-spit/.test(html)).toBe(look === "rich");
+        // The place's own undo takes back exactly this.
+        await target.focus();
+        await press("z");
+        expect(
+          await becomes(
+            () => reading(target),
+            (text) => text === before,
+          ),
+        ).toBe(before);
+        // So does the drawer's, and then nothing else is taken back by it.
+        await click(".snippet");
+        expect(squeezed(await becomes(() => reading(target), isWanted))).toBe(squeezed(wanted));
+        await becomes(
+          () => inDrawer(".told span"),
+          (text) => text.startsWith("Placed"),
+        );
+        await click(".told button");
+        expect(
+          await becomes(
+            () => reading(target),
+            (text) => text === before,
+          ),
+        ).toBe(before);
+        expect(
+          await becomes(
+            () => inDrawer(".told span"),
+            (text) => !text.startsWith("Placed"),
+          ),
+        ).toMatch(/^Took back|^Undone/);
+        expect(await inDrawer(".says")).toContain("First wheatear");
+        rows.push(
+          `| ${title} | yes | ${look === "rich" ? "yes" : look === undefined ? "text" : "yes, without links"} | yes | yes |`,
+        );
+        await close();
+      },
+      60_000,
+    );
+  }
+
+  placeTest(
+    "what cannot be placed is said, by the name of the place, and nothing has changed",
+    async () => {
+      for (const [section, sentence] of Object.entries(REFUSED)) {
+        const { target, before } = await place(section, "input");
+        expect(
+          await becomes(
+            () => inDrawer(".told span"),
+            (text) => sentence.test(text),
+          ),
+        ).toMatch(sentence);
+        expect(await reading(target)).toBe(before);
+        await close();
+      }
+    },
+    120_000,
+  );
+
+  placeTest("the table of places in docs/embedding.md is as it is here", () => {
+    const table = [
+      "| place | at the caret | look | its own undo | the drawer's undo |",
+      "|---|---|---|---|---|",
+      ...rows,
+    ].join("\n");
+    const path = "docs/embedding.md";
+    const text = readFileSync(path, "utf8");
+    const marked = /(<!-- places -->)[\s\S]*?(<!-- end of places -->)/;
+    if (process.env["WRITE_TABLES"]) writeFileSync(path, text.replace(marked, `$1\n\n${table}\n\n$2`));
+    expect(readFileSync(path, "utf8").replace(/ +/g, " ").replace(/-+/g, "-")).toContain(
+      table.replace(/ +/g, " ").replace(/-+/g, "-"),
+    );
+  });
+});

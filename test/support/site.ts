@@ -1,0 +1,29 @@
+import { spawnSync } from "node:child_process";
+import { readFile } from "node:fs/promises";
+import { createServer } from "node:http";
+import { extname, join } from "node:path";
+
+const TYPES: Record<string, string> = { ".html": "text/html", ".js": "text/javascript", ".css": "text/css" };
+
+/** Builds the examples and serves them. Returns the address of one, and what ends it. */
+export async function site(
+  example: string,
+): Promise<{ readonly address: string; readonly close: () => void }> {
+  const words = ["node_modules/vite/bin/vite.js", "build", "examples", "--logLevel", "error"];
+  const built = spawnSync(process.execPath, words);
+  if (built.status !== 0) throw new Error(String(built.stderr));
+  const server = createServer((request, response) => {
+    const { pathname } = new URL(request.url!, "http://localhost");
+    const path = pathname.endsWith("/") ? `${pathname}index.html` : pathname;
+    readFile(join("examples/dist", path)).then(
+      (bytes) =>
+        response.setHeader("content-type", TYPES[extname(path)] ?? "application/octet-stream").end(bytes),
+      () => response.writeHead(404).end(),
+    );
+  });
+  await new Promise<void>((ready) => server.listen(0, "127.0.0.1", ready));
+  return {
+    address: `http://127.0.0.1:${(server.address() as { port: number }).port}/${example}/`,
+    close: () => void server.close(),
+  };
+}
