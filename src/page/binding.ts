@@ -166,13 +166,28 @@ export class Binding {
     });
   }
 
-  /** Does something and tells how it went. */
+  /** Takes back what was done last on this page: a placing where it was placed, anything else in the drawer. */
+  async undo(): Promise<void> {
+    if (this.#placed) return this.takeBack();
+    return this.act(() => this.drawer.undo());
+  }
+
+  /**
+   * Does something and tells how it went. What is no refusal but a fault is told too, so that nobody waits for what does not
+   * come, and thrown.
+   */
   async act(action: () => Promise<readonly Notice[]>): Promise<void> {
+    const placed = this.#placed;
     try {
-      this.#tell({ notices: await action() });
+      const notices = await action();
+      // What is done after a placing is what is undone first.
+      if (this.#placed === placed && notices.length > 0) this.#placed = undefined;
+      this.#tell({ notices });
     } catch (error) {
-      if (!(error instanceof DrawerError)) throw error;
-      this.#tell({ notices: [], error });
+      if (error instanceof DrawerError) return this.#tell({ notices: [], error });
+      const why = error instanceof Error ? error.message : String(error);
+      this.#tell({ notices: [], error: new DrawerError("failed", { why }, { cause: error }) });
+      throw error;
     }
   }
 

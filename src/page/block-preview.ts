@@ -1,11 +1,29 @@
 import type { Block } from "../compose/block.js";
 import { compose } from "../compose/compose.js";
 import type { Recipe } from "../compose/recipe.js";
+import type { Content, Flow } from "../content/model.js";
+import { writeHtml } from "../formats/html/write.js";
 import { masked } from "../drawer/selection.js";
 import type { ListViewModel, Selection } from "./list-view-model.js";
 
 /** How many snippets are shown as they will land; more are placed, but nobody reads so far. */
 const SHOWN = 60;
+
+/** How many flows, rows and items of a block are drawn; more are placed, but nobody reads so far. */
+const DRAWN = 200;
+
+/** The beginning of content; itself when it is short. */
+function cut(content: Content): Content {
+  const flows = content.slice(0, DRAWN).map((flow): Flow => {
+    if (flow.type === "table" && flow.rows.length > DRAWN)
+      return { ...flow, rows: flow.rows.slice(0, DRAWN) };
+    if (flow.type === "list" && flow.items.length > DRAWN)
+      return { ...flow, items: flow.items.slice(0, DRAWN) };
+    return flow;
+  });
+  const isWhole = flows.length === content.length && flows.every((flow, at) => flow === content[at]);
+  return isWhole ? content : flows;
+}
 
 /** The block of what is chosen, as it will land: shown with what is private masked, and made whole when it is placed. */
 export class BlockPreview {
@@ -40,6 +58,14 @@ export class BlockPreview {
     if (composing !== this.#composing) return;
     this.block = compose(snippets.map(masked), this.recipe());
     this.changed();
+  }
+
+  /** The HTML of what is shown, and whether it is not all of the block: one snippet may be as long as a book. */
+  get shown(): { readonly html: string; readonly isCut: boolean } {
+    const { block } = this;
+    if (!block) return { html: "", isCut: false };
+    const content = cut(block.content);
+    return { html: writeHtml(content, { picture: block.picture }), isCut: content !== block.content };
   }
 
   /** How many of the chosen snippets are not shown. */

@@ -1,3 +1,4 @@
+import { trustedHtml } from "./trusted-html.js";
 import type { Declaration, HtmlTreeAdapter, StyleRule } from "../formats/html/tree-adapter.js";
 
 /**
@@ -9,7 +10,7 @@ export const domAdapter: HtmlTreeAdapter<Node> = {
   async prepare(html) {
     if (/\bmso-/i.test(html)) officeCss ??= await import("../formats/html/css.js");
   },
-  parse: (html) => new DOMParser().parseFromString(html, "text/html"),
+  parse: (html) => new DOMParser().parseFromString(trustedHtml(html), "text/html"),
   children: (node) => node.childNodes,
   name: (node) => (node.nodeType === Node.ELEMENT_NODE ? (node as Element).localName : undefined),
   text: (node) => (node.nodeType === Node.TEXT_NODE ? (node as Text).data : undefined),

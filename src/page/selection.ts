@@ -32,17 +32,23 @@ const SECRET_FIELDS = /\b(?:current-password|new-password|one-time-code|cc-numbe
 export function readSelection(root: Document = document): Flavours | undefined {
   const field = root.activeElement;
   if (field instanceof HTMLTextAreaElement || field instanceof HTMLInputElement) {
-    const { selectionStart, selectionEnd, value } = field;
-    if (selectionStart === null || selectionEnd === null || selectionStart === selectionEnd) return undefined;
     if (field.type === "password") return undefined;
+    const text = selectedIn(field);
     const secret = SECRET_FIELDS.test(field.autocomplete);
-    return { text: value.slice(selectionStart, selectionEnd), ...(secret && { secret }) };
+    if (text !== "") return { text, ...(secret && { secret }) };
   }
   const selection = root.getSelection();
   if (!selection || selection.isCollapsed || selection.rangeCount === 0) return undefined;
   let html = "";
   for (let i = 0; i < selection.rangeCount; i++) html += rangeHtml(selection.getRangeAt(i));
   return { html, text: selection.toString() };
+}
+
+/** What is selected in a field; in one whose selection a page cannot see, what the browser says of it. */
+function selectedIn(field: HTMLInputElement | HTMLTextAreaElement): string {
+  const { selectionStart, selectionEnd, value } = field;
+  if (selectionStart !== null && selectionEnd !== null) return value.slice(selectionStart, selectionEnd);
+  return field.ownerDocument.getSelection()?.toString() ?? "";
 }
 
 /** What a clipboard event or a drop offers. Read it while the event lasts. */
@@ -93,10 +99,7 @@ function isWhollyInside(element: Element, range: Range): boolean {
 
 function copyChildren(element: Element, range: Range, into: Document): DocumentFragment {
   const fragment = into.createDocumentFragment();
-  const isRow = element.localName === "tr";
-  for (const child of element.childNodes) {
-    // A selection stops short of the blank cells at a row's end; the row has them all the same.
-    if (!range.intersectsNode(child) && !(isRow && child.textContent?.trim() === "")) continue;
+  for (const child of childrenInside(element, range)) {
     if (child instanceof Text) fragment.append(textInside(child, range, into));
     else if (child instanceof Element && getComputedStyle(child).userSelect !== "none") {
       const copy = shallowCopy(child, into);
@@ -105,6 +108,36 @@ function copyChildren(element: Element, range: Range, into: Document): DocumentF
     }
   }
   return fragment;
+}
+
+/**
+ * The children of an element that stand in a range, at least in part. They are found from where it begins and ends: to ask of
+ * each whether it stands in the range takes a browser longer the later it stands.
+ */
+function childrenInside(element: Element, range: Range): readonly Node[] {
+  const { startContainer, startOffset, endContainer, endOffset } = range;
+  const childOf = (node: Node) => {
+    let child: Node | null = node;
+    while (child && child.parentNode !== element) child = child.parentNode;
+    return child;
+  };
+  const first =
+    startContainer === element
+      ? (element.childNodes[startOffset] ?? null)
+      : (childOf(startContainer) ?? element.firstChild);
+  const after =
+    endContainer === element
+      ? (element.childNodes[endOffset] ?? null)
+      : (childOf(endContainer)?.nextSibling ?? null);
+  const inside: Node[] = [];
+  const startsAtEnd = startContainer === element && startOffset >= element.childNodes.length;
+  for (let child = startsAtEnd ? null : first; child && child !== after; child = child.nextSibling)
+    inside.push(child);
+  if (element.localName !== "tr") return inside;
+  // A selection stops short of the blank cells at a row's end; the row has them all the same.
+  return [...element.childNodes].filter(
+    (child) => inside.includes(child) || child.textContent?.trim() === "",
+  );
 }
 
 function textInside(text: Text, range: Range, into: Document): Text {

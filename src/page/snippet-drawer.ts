@@ -26,6 +26,14 @@ import { VirtualList } from "./virtual-list.js";
 /** How many snippets may go by a change of rules without a question. */
 const FEW = 3;
 
+/** The attribute in which a look stands until it is set. */
+const LOOK = "data-look";
+
+/** HTML as it is written here, in which no `>` stands in an attribute, with its looks in an attribute of their own. */
+function withLooks(html: string): string {
+  return html.replace(/<[^>]*>/g, (tag) => tag.replace(' style="', ` ${LOOK}="`));
+}
+
 /** What stands in place of the run. */
 type Panel = "rules" | "gone";
 
@@ -67,7 +75,10 @@ export class SnippetDrawer extends LitElement {
     this.revealed = new Map();
     this.choices = DEFAULT_CHOICES;
     this.which = "all";
-    this.addEventListener("paste", (event) => this.#given(event, event.clipboardData));
+    this.addEventListener("paste", (event) => {
+      // What is pasted into a field of the drawer itself is for that field.
+      if ((event.composedPath()[0] as Element).localName !== "input") this.#given(event, event.clipboardData);
+    });
     this.addEventListener("dragover", (event) => event.preventDefault());
     this.addEventListener("drop", (event) => this.#given(event, event.dataTransfer));
   }
@@ -75,6 +86,20 @@ export class SnippetDrawer extends LitElement {
   protected override willUpdate(changed: PropertyValues): void {
     if (changed.has("binding")) this.#follow();
     if (changed.has("choices") || changed.has("which")) void this.#compose();
+  }
+
+  override connectedCallback(): void {
+    super.connectedCallback();
+    // One that was taken out and put back, or elsewhere, goes on.
+    if (this.hasUpdated) this.#follow();
+  }
+
+  /** A page may forbid style attributes; its own scripts may set looks all the same. */
+  protected override updated(): void {
+    for (const element of this.renderRoot.querySelectorAll<HTMLElement>(`.landing [${LOOK}]`)) {
+      element.style.cssText = element.getAttribute(LOOK)!;
+      element.removeAttribute(LOOK);
+    }
   }
 
   override disconnectedCallback(): void {
@@ -278,10 +303,12 @@ export class SnippetDrawer extends LitElement {
   /** What lands is shown from the very block that is placed. Its HTML is written from content, which can hold no script. */
   #landing() {
     const block = this.#preview?.block;
+    const shown = this.#preview?.shown;
     const more = this.#preview?.notShown(this.which) ?? 0;
     return html`
       <div class="landing" aria-label=${page.landing} role="region" tabindex="0">
-        ${unsafeHTML(block?.html ?? "")}
+        ${unsafeHTML(withLooks(shown?.html ?? ""))}
+        ${shown?.isCut ? html`<p class="note">${page.moreOfIt}</p>` : nothing}
         ${block?.notices.map(({ message }) => html`<p class="note">${message}</p>`)}
         ${more > 0 ? html`<p class="note">${page.more(more)}</p>` : nothing}
       </div>
@@ -309,8 +336,7 @@ export class SnippetDrawer extends LitElement {
 
   /** Takes back what was said last: a placing where it was placed, anything else in the drawer. */
   #undoLast(): void {
-    if (this.told?.notices.some(({ code }) => code === "placed")) void this.binding?.takeBack();
-    else this.#act((drawer) => drawer.undo());
+    void this.binding?.undo();
   }
 
   /** Changes rules; when many snippets would go by it, the user is asked first. */

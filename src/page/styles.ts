@@ -1,17 +1,20 @@
 import { css } from "lit";
 
-/** The element's looks. Every colour and size is a custom property, so that a page can make them its own. */
+/**
+ * The element's looks. Every colour and size is a custom property, so that a page can make them its own; by night or day it is
+ * as the page is, by the page's own `color-scheme`.
+ */
 export const styles = css`
   :host {
-    --ink: var(--drawer-ink, #22302f);
-    --faint: var(--drawer-faint, #5d6d6b);
-    --paper: var(--drawer-paper, #f3f5f0);
-    --card: var(--drawer-card, #fcfdfa);
-    --rule: var(--drawer-rule, #d3dad3);
-    --tide: var(--drawer-accent, #14606a);
-    --wash: var(--drawer-wash, #e2eceb);
-    --alarm: var(--drawer-alarm, #9a3412);
-    --mark: var(--drawer-mark, #f2e3a6);
+    --ink: var(--drawer-ink, light-dark(#22302f, #e2e8e3));
+    --faint: var(--drawer-faint, light-dark(#5d6d6b, #98a8a5));
+    --paper: var(--drawer-paper, light-dark(#f3f5f0, #182021));
+    --card: var(--drawer-card, light-dark(#fcfdfa, #1f292a));
+    --rule: var(--drawer-rule, light-dark(#d3dad3, #344142));
+    --tide: var(--drawer-accent, light-dark(#14606a, #7cc4c9));
+    --wash: var(--drawer-wash, light-dark(#e2eceb, #233436));
+    --alarm: var(--drawer-alarm, light-dark(#9a3412, #f0a07a));
+    --mark: var(--drawer-mark, light-dark(#f2e3a6, #5d5320));
     --text: var(--drawer-text-font, Charter, "Bitstream Charter", "Source Serif 4", Cambria, Georgia, serif);
     --plain: var(--drawer-plain-font, Seravek, "Gill Sans Nova", Ubuntu, Calibri, "DejaVu Sans", sans-serif);
     --size: var(--drawer-size, 15px);
@@ -22,19 +25,6 @@ export const styles = css`
     color: var(--ink);
     background: var(--paper);
     font: var(--size) / 1.45 var(--text);
-  }
-  @media (prefers-color-scheme: dark) {
-    :host {
-      --ink: var(--drawer-ink, #e2e8e3);
-      --faint: var(--drawer-faint, #98a8a5);
-      --paper: var(--drawer-paper, #182021);
-      --card: var(--drawer-card, #1f292a);
-      --rule: var(--drawer-rule, #344142);
-      --tide: var(--drawer-accent, #7cc4c9);
-      --wash: var(--drawer-wash, #233436);
-      --alarm: var(--drawer-alarm, #f0a07a);
-      --mark: var(--drawer-mark, #5d5320);
-    }
   }
   * {
     box-sizing: border-box;

@@ -1,5 +1,6 @@
 import { html, type LitElement, type TemplateResult } from "lit";
 import { repeat } from "lit/directives/repeat.js";
+import { styleMap } from "lit/directives/style-map.js";
 import type { Viewport } from "./list-view-model.js";
 import type { ListRow } from "./row.js";
 
@@ -54,7 +55,7 @@ export class VirtualList {
         class="room"
         role="presentation"
         aria-hidden="true"
-        style="height: ${Math.max(0, rows) * ROW_HEIGHT}em"
+        style=${styleMap({ height: `${Math.max(0, rows) * ROW_HEIGHT}em` })}
       ></div>`;
     return html`
       ${room(from)} ${repeat(rows, ({ entry }) => entry.id, rowView)} ${room(count - from - rows.length)}

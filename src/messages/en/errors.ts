@@ -291,6 +291,8 @@ export const errors = {
     `There is no recipe “${name}” in the drawer “${drawer}”. ${names.length === 0 ? "None is kept yet." : `Kept are: ${names.join(", ")}.`}`,
   /** In a page, no place has been chosen for a block. */
   "nothing/target": () => "Click first where it should go: in the text, or in a field.",
+  /** Something failed that is no fault of the user's. */
+  failed: ({ why }: { why: string }) => `That failed: ${why}`,
   /** The place where the user last was takes no block: a password, a frame of another site, a control. */
   "not-placed/kind": ({ place }: { place: string }) =>
     `Nothing was placed: ${place}, where you were last, takes no text from here. Click where it should go.`,

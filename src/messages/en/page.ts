@@ -21,6 +21,7 @@ export const page = {
   putDown: "Put down",
   landing: "As it will land",
   more: (count: number) => `… and ${grouped(count)} more, which are placed too.`,
+  moreOfIt: "… and the rest, which is placed too.",
   place: "Place at the caret",
   /** What a place is called that has no name, by its element. */
   aPlace: (element: string) =>

@@ -1,7 +1,9 @@
 import type { Block } from "../../compose/block.js";
 import type { Fit } from "../../compose/recipe.js";
 import { DrawerError } from "../../content/error.js";
+import { trustedHtml } from "../trusted-html.js";
 import { escapeHtml } from "./escape.js";
+import { standsAlone } from "./lines.js";
 import { nameOf } from "./name.js";
 import { comesToBe, nextTurn, type Caret, type Place, type PlaceKind, type Placing } from "./place.js";
 
@@ -85,7 +87,7 @@ class EditorPlace implements Place {
   #ways(block: Block): (() => boolean)[] {
     const { element: host, kind } = this;
     const isPlain = kind.fit === "plain";
-    const ownLine = block.content.length > 1 && hasTextBefore(host);
+    const ownLine = standsAlone(block) && hasTextBefore(host);
     const text = (ownLine ? "\n" : "") + block.text;
     // The first flow of what is pasted joins the line of the caret: an empty one leaves that line as it is.
     const html = (ownLine ? "<p></p>" : "") + block.html;
@@ -98,7 +100,7 @@ class EditorPlace implements Place {
     };
     const byCommand = () => {
       const given = isPlain ? escapeHtml(text) : (lineOf(block) ?? html);
-      return host.ownerDocument.execCommand("insertHTML", false, given);
+      return host.ownerDocument.execCommand("insertHTML", false, trustedHtml(given));
     };
     return kind.by === "paste" ? [byEvent.paste, byCommand] : [byEvent.beforeinput, byEvent.paste];
   }

@@ -2,7 +2,9 @@ import type { Block } from "../../compose/block.js";
 import type { Fit } from "../../compose/recipe.js";
 import { DrawerError } from "../../content/error.js";
 import { addressesOf } from "../../content/traverse.js";
+import { trustedHtml } from "../trusted-html.js";
 import { escapeHtml } from "./escape.js";
+import { standsAlone } from "./lines.js";
 import { nameOf } from "./name.js";
 import type { Caret, Place, PlaceKind, Placing } from "./place.js";
 
@@ -88,8 +90,9 @@ class FieldPlace implements Place {
   }
 
   /** A block of several lines does not begin in the middle of one. */
-  #lines({ content, text }: Block, { value, selectionStart }: HTMLTextAreaElement): string {
-    return (content.length > 1 && /[^\n]$/.test(value.slice(0, selectionStart)) ? "\n" : "") + text;
+  #lines(block: Block, { value, selectionStart }: HTMLTextAreaElement): string {
+    const isMidLine = /[^\n]$/.test(value.slice(0, selectionStart));
+    return (isMidLine && standsAlone(block) && block.text.includes("\n") ? "\n" : "") + block.text;
   }
 
   #refuseTooLong(length: number): void {
@@ -135,7 +138,10 @@ function write(field: Field, text: string): void {
   const document = field.ownerDocument;
   const before = field.value;
   if (text === "") document.execCommand("delete");
-  else if (!document.execCommand("insertHTML", false, escapeHtml(text)) || field.value === before)
+  else if (
+    !document.execCommand("insertHTML", false, trustedHtml(escapeHtml(text))) ||
+    field.value === before
+  )
     document.execCommand("insertText", false, text);
 }
 
