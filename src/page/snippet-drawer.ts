@@ -90,6 +90,9 @@ export class SnippetDrawer extends LitElement {
 
   override connectedCallback(): void {
     super.connectedCallback();
+    // A part of the page that one finds by its name.
+    if (!this.hasAttribute("role")) this.setAttribute("role", "region");
+    if (!this.hasAttribute("aria-label")) this.setAttribute("aria-label", page.title);
     // One that was taken out and put back, or elsewhere, goes on.
     if (this.hasUpdated) this.#follow();
   }
@@ -180,7 +183,7 @@ export class SnippetDrawer extends LitElement {
     const collecting = this.#viewModel?.rules?.collecting ?? true;
     const find = (event: Event) => this.#find((event.target as HTMLInputElement).value);
     return html`
-      <header>
+      <div class="top">
         <h2>${page.title}</h2>
         <span class="state">
           ${page.state(collecting)}
@@ -188,7 +191,7 @@ export class SnippetDrawer extends LitElement {
             ${page.switchState(collecting)}
           </button>
         </span>
-      </header>
+      </div>
       <div class="ways">
         <input
           type="search"

@@ -43,7 +43,7 @@ export const styles = css`
     outline-offset: 2px;
     border-radius: 3px;
   }
-  header {
+  .top {
     display: flex;
     align-items: baseline;
     gap: 0.75em;
@@ -325,10 +325,16 @@ export const styles = css`
     color: var(--ink);
     background: var(--card);
   }
+  /* On light paper by night too: the colours of documents are made for it. */
   .landing {
+    --faint: #5d6d6b;
+    --rule: #d3dad3;
+    color-scheme: light;
+    color: #22302f;
+    background: var(--drawer-landing, #fcfdfa);
     max-height: 11em;
     margin: 0 1.25em;
-    padding: 0.1em 0;
+    padding: 0.1em 0.6em;
     overflow: auto;
     border-top: 1px dotted var(--rule);
     font-size: 0.95em;
@@ -341,15 +347,16 @@ export const styles = css`
     padding: 0.15em 0.5em;
     text-align: start;
   }
-  .landing [style*="background"] {
-    color: #22302f;
-  }
   .landing :is(ul, ol) {
     padding-inline-start: 1.5em;
   }
   .landing :is(h1, h2, h3, h4, h5, h6) {
     font-size: 1.1em;
     margin: 0.6em 0;
+  }
+  .lands {
+    margin: 0.7em 0 -0.3em;
+    padding: 0 calc(1.25em / 0.9);
   }
   .go {
     display: block;
@@ -360,6 +367,17 @@ export const styles = css`
     font: 600 0.95em var(--plain);
     color: var(--card);
     background: var(--tide);
+  }
+  @media (forced-colors: active) {
+    .go {
+      color: ButtonText;
+      background: ButtonFace;
+      border: 1px solid ButtonText;
+    }
+    .landing {
+      color: CanvasText;
+      background: Canvas;
+    }
   }
   .go:disabled {
     cursor: default;

@@ -1,3 +1,4 @@
+import { readFileSync } from "node:fs";
 import { chromium, type Browser, type Page } from "playwright-core";
 import { CHROMIUM_FLAGS, findChromium } from "../../scripts/chromium.mjs";
 import { site } from "../support/site";
@@ -6,6 +7,16 @@ const executablePath = findChromium();
 if (!executablePath)
   console.log("Skipped: the tests of pages, because there is no Chromium on this machine.");
 const onPages = executablePath || process.env["CI"] ? describe : describe.skip;
+
+/** What axe-core says of a fault. */
+interface Violation {
+  readonly id: string;
+  readonly nodes: readonly { readonly target: readonly string[] }[];
+}
+
+interface Axe {
+  run(looked: Node): Promise<{ readonly violations: readonly Violation[] }>;
+}
 
 onPages("the secretary's desk", () => {
   let desk: Awaited<ReturnType<typeof site>> | undefined;
@@ -375,5 +386,38 @@ onPages("the secretary's desk", () => {
     await page.bringToFront();
     await copy("#paper-0 p");
     await second.waitForSelector("snippet-drawer .says", { timeout: 1000 });
+  });
+
+  test("axe finds nothing, by day and by night, in forced colours, narrow, and in each panel", async () => {
+    const axe = readFileSync("node_modules/axe-core/axe.min.js", "utf8");
+    const looks = [
+      { colorScheme: "light" },
+      { colorScheme: "dark" },
+      { colorScheme: "light", forcedColors: "active" },
+      { colorScheme: "light", width: 360 },
+    ] as const;
+    for (const { width = 1280, ...media } of looks.map((look) => ({ width: undefined, ...look }))) {
+      await page.setViewportSize({ width, height: 800 });
+      await page.emulateMedia({ forcedColors: "none", ...media });
+      if (width === 360) await page.click("#panes >> text=Drawer");
+      else {
+        await copy("#paper-0 p");
+        await copy("#paper-0 table");
+      }
+      for (const panel of ["Rules", "What left"]) {
+        await page.locator("snippet-drawer .ways").getByText(panel).click();
+        await page.evaluate(axe);
+        const found = await page.evaluate(async () => {
+          const { axe: run } = window as unknown as { axe: Axe };
+          // In a narrow window the drawer is the only thing in sight, and not a page of its own.
+          const looked = innerWidth < 400 ? document.querySelector("snippet-drawer")! : document;
+          return (await run.run(looked)).violations.map(
+            ({ id, nodes }) => `${id}: ${nodes[0]!.target.flat().join(" ")}`,
+          );
+        });
+        expect([media, width, panel, found]).toEqual([media, width, panel, []]);
+        await page.locator("snippet-drawer .ways").getByText(panel).click();
+      }
+    }
   });
 });

@@ -20,7 +20,9 @@ export async function showDesk(desk: HTMLElement): Promise<void> {
       "beforeend",
       `<button role="tab" id="tab-${index}" aria-controls="paper-${index}">${tab}</button>`,
     );
-    const paper = document.createElement("article");
+    const paper = document.createElement("div");
+    // What is copied keeps the look that it has within its own paper.
+    paper.dataset["drawerPage"] = "";
     paper.id = `paper-${index}`;
     paper.tabIndex = 0;
     paper.setAttribute("role", "tabpanel");

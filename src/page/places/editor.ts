@@ -64,17 +64,23 @@ class EditorPlace implements Place {
     return { takeBack: () => takeBack(host, after, before.text) };
   }
 
-  /** Gives the editor the focus, and the caret back where it was. */
-  async #goTo(caret: Range | undefined): Promise<void> {
+  /**
+   * Gives the editor the focus, and the caret back where it was: where it stands, when it stands in the editor, and where it
+   * was last otherwise.
+   */
+  async #goTo(last: Range | undefined): Promise<void> {
     const { element: host } = this;
+    const selection = host.ownerDocument.getSelection();
+    const now = () => (selection?.rangeCount === 1 ? selection.getRangeAt(0) : undefined);
+    const isInside = (range: Range | undefined) =>
+      range !== undefined && host.contains(range.commonAncestorContainer);
+    const caret = [now()?.cloneRange(), last].find(isInside);
     const hadFocus = (host.getRootNode() as Document | ShadowRoot).activeElement === host;
     if (!hadFocus) host.focus({ preventScroll: true });
-    const selection = host.ownerDocument.getSelection();
-    const isInside = caret && host.contains(caret.commonAncestorContainer);
-    const isThere = selection?.rangeCount === 1 && caret && isSame(selection.getRangeAt(0), caret);
-    if (selection && isInside && !isThere) {
+    const isThere = caret === undefined || isSame(now(), caret);
+    if (!isThere) {
       const { startContainer, startOffset, endContainer, endOffset } = caret;
-      selection.setBaseAndExtent(startContainer, startOffset, endContainer, endOffset);
+      selection!.setBaseAndExtent(startContainer, startOffset, endContainer, endOffset);
     }
     // Editors follow the selection when the page tells of it, in a later turn.
     if (!hadFocus || !isThere) {
@@ -113,8 +119,9 @@ function lineOf({ content, html }: Block): string | undefined {
     : undefined;
 }
 
-function isSame(one: Range, other: Range): boolean {
+function isSame(one: Range | undefined, other: Range): boolean {
   return (
+    one !== undefined &&
     one.startContainer === other.startContainer &&
     one.startOffset === other.startOffset &&
     one.endContainer === other.endContainer &&
