@@ -1,4 +1,5 @@
 import { Command, CommanderError } from "commander";
+import { compose } from "../compose/compose.js";
 import { DrawerError } from "../content/error.js";
 import { notice, type Notice } from "../content/notice.js";
 import type { Copied, Desktop, DesktopWindow, Windows } from "../desktop/desktop.js";
@@ -8,7 +9,6 @@ import type { Drawer } from "../drawer/drawer.js";
 import { parsePick } from "../drawer/model/pick.js";
 import { blockOf, type Composed } from "./block-output.js";
 import { CLIPBOARD, moveOnClipboard } from "./deal-to-clipboard.js";
-import { incomingOf } from "./gather.js";
 import { windowFile } from "./home-folder.js";
 import { addRecipeOptions, recipeOf, type RecipeOptions } from "./recipe-options.js";
 import { UsageError } from "./refusal.js";
@@ -122,7 +122,6 @@ async function dealStep(at: Surroundings, step: "next" | "back"): Promise<readon
   if ((await drawer.dealLeft()).to === CLIPBOARD) return (await moveOnClipboard(drawer, step)).notices;
   const notices: Notice[] = [];
   const dealt = await drawer[step === "next" ? "dealNext" : "dealBack"](async ({ snippet }) => {
-    const { compose } = await import("../compose/compose.js");
     const block = compose([snippet], {});
     notices.push(...(await paste(at, { block, count: 1, isPrivate: snippet.entry.private })));
   });
@@ -142,15 +141,4 @@ export async function sendSelection(at: Surroundings): Promise<readonly Notice[]
   const sent = await blockOf(drawer, "last", {}, undefined);
   if (!(await windows.raise(target))) throw new DrawerError("no-window/gone", titled(target));
   return [...collected, ...(await paste(at, sent))];
-}
-
-/** Collects what was copied on the desktop, as a snippet of its own or onto the end of the latest. */
-export async function collectCopied(
-  drawer: Drawer,
-  copied: Copied,
-  isAppend: boolean,
-): Promise<readonly Notice[]> {
-  const incoming = await incomingOf(copied);
-  const { notices } = await (isAppend ? drawer.append([incoming]) : drawer.collect([incoming]));
-  return notices;
 }

@@ -24,13 +24,14 @@ export async function runProgram(
   isBeginning = false,
 ): Promise<Buffer> {
   const failed = (why: string) => new DrawerError("no-clipboard/program", { program: name, why });
-  return new Promise((resolve, reject) => {
+  let timer: NodeJS.Timeout | undefined;
+  return new Promise<Buffer>((resolve, reject) => {
     const child = spawn(name, words, {
       stdio: ["pipe", isBeginning ? "ignore" : "pipe", isBeginning ? "ignore" : "pipe"],
       env: process.env,
       windowsHide: true,
     });
-    const timer = setTimeout(() => {
+    timer = setTimeout(() => {
       child.kill();
       reject(failed("it said nothing for ten seconds"));
     }, PATIENCE);
@@ -50,13 +51,12 @@ export async function runProgram(
     // A program that ends before it has read everything says why by its exit code.
     child.stdin!.on("error", () => undefined);
     child.once(isBeginning ? "exit" : "close", (code) => {
-      clearTimeout(timer);
       const why = Buffer.concat(said).toString("utf8").trim().split("\n")[0];
       if (code === 0) resolve(Buffer.concat(chunks));
       else reject(failed(why || `it ended with ${code}`));
     });
     child.stdin!.end(input);
-  });
+  }).finally(() => clearTimeout(timer));
 }
 
 /** A program that goes on, and says each thing in a line. */

@@ -29,6 +29,8 @@ function cut(content: Content): Content {
 export class BlockPreview {
   /** What lands: of what is chosen, as much as is shown. */
   block: Block | undefined;
+  /** The HTML of what is shown, and whether it is not all of the block: one snippet may be as long as a book. */
+  shown = { html: "", isCut: false };
   #composing = 0;
   /** Settles when the block is the one of what is chosen. */
   #ready: Promise<void> = Promise.resolve();
@@ -56,16 +58,11 @@ export class BlockPreview {
     const composing = ++this.#composing;
     const snippets = await this.list.drawer.read(await this.list.chosen(which, SHOWN));
     if (composing !== this.#composing) return;
-    this.block = compose(snippets.map(masked), this.recipe());
-    this.changed();
-  }
-
-  /** The HTML of what is shown, and whether it is not all of the block: one snippet may be as long as a book. */
-  get shown(): { readonly html: string; readonly isCut: boolean } {
-    const { block } = this;
-    if (!block) return { html: "", isCut: false };
+    const block = compose(snippets.map(masked), this.recipe());
     const content = cut(block.content);
-    return { html: writeHtml(content, { picture: block.picture }), isCut: content !== block.content };
+    this.block = block;
+    this.shown = { html: writeHtml(content, { picture: block.picture }), isCut: content !== block.content };
+    this.changed();
   }
 
   /** How many of the chosen snippets are not shown. */

@@ -130,9 +130,7 @@ function childrenInside(element: Element, range: Range): readonly Node[] {
       ? (element.childNodes[endOffset] ?? null)
       : (childOf(endContainer)?.nextSibling ?? null);
   const inside: Node[] = [];
-  const startsAtEnd = startContainer === element && startOffset >= element.childNodes.length;
-  for (let child = startsAtEnd ? null : first; child && child !== after; child = child.nextSibling)
-    inside.push(child);
+  for (let child = first; child && child !== after; child = child.nextSibling) inside.push(child);
   if (element.localName !== "tr") return inside;
   // A selection stops short of the blank cells at a row's end; the row has them all the same.
   return [...element.childNodes].filter(

@@ -1,8 +1,9 @@
 import type { Command } from "commander";
 import { openDesktop } from "../../desktop/desktop.js";
-import { collectCopied, sendSelection } from "../acts.js";
+import { sendSelection } from "../acts.js";
 import { answer, type CommonOptions } from "../answer.js";
 import { begin } from "../command.js";
+import { incomingOf } from "../gather.js";
 import { withDrawer } from "../home.js";
 
 /** `drawer send`: collects what is selected in the window in front, and pastes it where the last block went. */
@@ -13,7 +14,7 @@ export function add(program: Command): void {
       const notices = await withDrawer(options.drawer, (drawer) =>
         sendSelection({
           ...{ drawer, desktop },
-          collect: (copied, isAppend) => collectCopied(drawer, copied, isAppend),
+          collect: async (copied) => (await drawer.collect([await incomingOf(copied)])).notices,
         }),
       );
       answer(options, notices);

@@ -132,13 +132,15 @@ export class X11Desktop implements Desktop {
   /** What is copied next by an act of this program, which is told to nobody else; nothing when nothing is. */
   async nextCopy(act: () => Promise<void>, within: number): Promise<Copied | undefined> {
     await (this.#watching ??= this.#beginWatching());
+    let timer: NodeJS.Timeout | undefined;
     try {
       return await new Promise<Copied | undefined>((resolve, reject) => {
         this.#claim = resolve;
         act().catch(reject);
-        setTimeout(() => resolve(undefined), within);
+        timer = setTimeout(() => resolve(undefined), within);
       });
     } finally {
+      clearTimeout(timer);
       this.#claim = undefined;
     }
   }

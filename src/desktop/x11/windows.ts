@@ -16,12 +16,9 @@ const RAISING = 2000;
 /** Programs in which Ctrl-C ends what runs: what is selected there is in the selection of the mouse, and goes in from it. */
 const TERMINALS = /term|konsole|kitty|alacritty|^foot$|^st-/i;
 
-const key = (...names: Chord["modifiers"]) => ({
-  of: (name: string): Chord => ({ modifiers: names, key: name }),
-});
-const COPY = key("Ctrl").of("c");
-const PASTE = key("Ctrl").of("v");
-const PASTE_IN_TERMINAL = key("Shift").of("Insert");
+const COPY: Chord = { modifiers: ["Ctrl"], key: "c" };
+const PASTE: Chord = { modifiers: ["Ctrl"], key: "v" };
+const PASTE_IN_TERMINAL: Chord = { modifiers: ["Shift"], key: "Insert" };
 
 /** The windows of an X11 display (EWMH), and the keys that their programs know. */
 export class X11Windows implements Windows {

@@ -65,9 +65,9 @@ function flowHtml(flow: Flow, options: PartOptions): string {
     case "quote":
       return `<blockquote>${flowsHtml(flow.flows, options)}</blockquote>`;
     case "code":
-      return `<pre><code${flow.language ? ` class="language-${escape(flow.language)}"` : ""}>${
+      return `<pre><code${flow.language ? ` class="language-${escapeHtml(flow.language)}"` : ""}>${
         flow.text.startsWith("\n") ? "\n" : ""
-      }${escape(options.inCell ? flow.text : markedCode(flow.text))}</code></pre>`;
+      }${escapeHtml(options.inCell ? flow.text : markedCode(flow.text))}</code></pre>`;
     case "picture":
       return `<p>${pictureHtml(flow, options)}</p>`;
     case "divider":
@@ -151,7 +151,7 @@ function typedAttributes(cell: Cell): { attributes: string; style: string } {
   if (value) {
     const format = value.type === "boolean" ? "BOOLEAN" : (value.format ?? "");
     return {
-      attributes: ` sdval="${rawValue(value)}" sdnum="1033;0;${escape(format)}"`,
+      attributes: ` sdval="${rawValue(value)}" sdnum="1033;0;${escapeHtml(format)}"`,
       style: format && value.type !== "boolean" ? `mso-number-format: '${cssString(format)}'` : "",
     };
   }
@@ -167,7 +167,7 @@ function rawValue(value: CellValue): number {
 }
 
 function cssString(format: string): string {
-  return escape(format.replace(/[\\'@]/g, (sign) => "\\" + sign).replace(/[\n\r\f]/g, " "));
+  return escapeHtml(format.replace(/[\\'@]/g, (sign) => "\\" + sign).replace(/[\n\r\f]/g, " "));
 }
 
 function runsHtml(line: readonly Run[], options: PartOptions): string {
@@ -215,7 +215,7 @@ function foldable(text: string, before: string, lineEnds: boolean): boolean {
 }
 
 function textHtml(run: TextRun, keepSpaces: boolean): string {
-  const text = escape(run.text);
+  const text = escapeHtml(run.text);
   const kept = keepSpaces ? `<span style="white-space: pre-wrap">${text}</span>` : text;
   return run.marks ? marked(kept, run.marks) : kept;
 }
@@ -236,27 +236,27 @@ function marked(text: string, marks: Marks): string {
   if (marks.bold) html = `<strong>${html}</strong>`;
   if (style.length > 0) html = `<span style="${style.join("; ")}">${html}</span>`;
   const address = marks.link && safeLink(marks.link);
-  if (address) html = `<a href="${escape(address)}">${html}</a>`;
+  if (address) html = `<a href="${escapeHtml(address)}">${html}</a>`;
   return html;
 }
 
 function fontHtml(font: string): string {
-  return /^[\w-]+$/.test(font) ? font : `'${escape(font.replace(/[\\'"]/g, ""))}'`;
+  return /^[\w-]+$/.test(font) ? font : `'${escapeHtml(font.replace(/[\\'"]/g, ""))}'`;
 }
 
 function pictureHtml(picture: Picture, options: PartOptions): string {
   const shown = bytesHtml(picture, options);
   const address = picture.link && safeLink(picture.link);
-  return address ? `<a href="${escape(address)}">${shown}</a>` : shown;
+  return address ? `<a href="${escapeHtml(address)}">${shown}</a>` : shown;
 }
 
 function bytesHtml(picture: Picture, options: PartOptions): string {
   const bytes = options.picture?.(picture.hash);
-  if (!bytes) return `<em>${escape(picture.alt || words.picture)}</em>`;
+  if (!bytes) return `<em>${escapeHtml(picture.alt || words.picture)}</em>`;
   const size =
     (picture.width ? ` width="${picture.width}"` : "") +
     (picture.height ? ` height="${picture.height}"` : "");
-  return `<img src="data:${picture.mediaType};base64,${toBase64(bytes)}" alt="${escape(picture.alt)}"${size}>`;
+  return `<img src="data:${picture.mediaType};base64,${toBase64(bytes)}" alt="${escapeHtml(picture.alt)}"${size}>`;
 }
 
 const ENTITIES: Readonly<Record<string, string>> = {
@@ -268,6 +268,6 @@ const ENTITIES: Readonly<Record<string, string>> = {
 };
 
 /** Makes text safe inside an element or a quoted attribute. */
-function escape(text: string): string {
+export function escapeHtml(text: string): string {
   return /[&<>"']/.test(text) ? text.replace(/[&<>"']/g, (sign) => ENTITIES[sign]!) : text;
 }

@@ -1,8 +1,8 @@
 import type { Block } from "../../compose/block.js";
 import type { Fit } from "../../compose/recipe.js";
 import { DrawerError } from "../../content/error.js";
+import { escapeHtml } from "../../formats/html/write.js";
 import { trustedHtml } from "../trusted-html.js";
-import { escapeHtml } from "./escape.js";
 import { standsAlone } from "./lines.js";
 import { nameOf } from "./name.js";
 import { comesToBe, nextTurn, type Caret, type Place, type PlaceKind, type Placing } from "./place.js";

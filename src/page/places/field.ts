@@ -2,8 +2,8 @@ import type { Block } from "../../compose/block.js";
 import type { Fit } from "../../compose/recipe.js";
 import { DrawerError } from "../../content/error.js";
 import { addressesOf } from "../../content/traverse.js";
+import { escapeHtml } from "../../formats/html/write.js";
 import { trustedHtml } from "../trusted-html.js";
-import { escapeHtml } from "./escape.js";
 import { standsAlone } from "./lines.js";
 import { nameOf } from "./name.js";
 import type { Caret, Place, PlaceKind, Placing } from "./place.js";
@@ -35,10 +35,14 @@ function lineFor(field: HTMLInputElement, block: Block): string {
   return field.type === "url" ? (addressesOf(block.content)[0] ?? line) : line;
 }
 
+/** Whether a field does not let one write. */
+function isClosed(field: Field): boolean {
+  return field.readOnly || field.matches(":disabled");
+}
+
 /** Refuses what is put into a field that does not let one write. */
 function refuseClosed(field: Field): void {
-  if (field.readOnly || field.matches(":disabled"))
-    throw new DrawerError("not-placed/closed", { place: nameOf(field) });
+  if (isClosed(field)) throw new DrawerError("not-placed/closed", { place: nameOf(field) });
 }
 
 /** A field in which one writes. */
@@ -77,7 +81,7 @@ class FieldPlace implements Place {
     const selected = start === undefined ? "" : before.slice(start, end);
     return {
       async takeBack() {
-        if (!field.isConnected || field.value !== after || field.readOnly || field.disabled) return false;
+        if (!field.isConnected || field.value !== after || isClosed(field)) return false;
         field.focus();
         if (start === undefined) setValue(field, before);
         else {
