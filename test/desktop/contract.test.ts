@@ -1,5 +1,5 @@
 import { spawnSync, type ChildProcess } from "node:child_process";
-import { chmodSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
+import { chmodSync, mkdtempSync, readFileSync, renameSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join, resolve } from "node:path";
 import { compose, readHtml } from "drawer";
@@ -167,8 +167,11 @@ function standIn(program: string, script: string, names: Readonly<Record<string,
   const state = join(folder, `${program}.json`);
   const standing = () =>
     JSON.parse(readFileSync(state, "utf8")) as { count: number; forms: Record<string, string> };
-  const put = (forms: Record<string, string>, count: number) =>
-    writeFileSync(state, JSON.stringify({ count, forms, app: "Merrow Sheets", title: "berths" }));
+  // Put there whole: the program that watches may read at any moment.
+  const put = (forms: Record<string, string>, count: number) => {
+    writeFileSync(`${state}.new`, JSON.stringify({ count, forms, app: "Merrow Sheets", title: "berths" }));
+    renameSync(`${state}.new`, state);
+  };
   const before = process.env["PATH"]!;
   beforeAll(() => {
     writeFileSync(join(folder, program), `#!/bin/sh\nexec "${process.execPath}" "${resolve(script)}" "$@"\n`);
