@@ -18,7 +18,7 @@ export default defineConfig({
     target: "es2022",
     chunkSizeWarningLimit: 2000,
     rolldownOptions: {
-      input: ["index.html", "bulletin/index.html", "anywhere/index.html"].map(here),
+      input: ["index.html", "bulletin/index.html", "ringing/index.html", "anywhere/index.html"].map(here),
       // Parts that are loaded with the first page anyway, and later in other places too.
       checks: { ineffectiveDynamicImport: false },
     },

@@ -1,16 +1,28 @@
 import type { Block } from "../compose/block.js";
-import type { Fit } from "../compose/recipe.js";
+import { compose } from "../compose/compose.js";
+import type { Fit, Recipe } from "../compose/recipe.js";
 import { DrawerError } from "../content/error.js";
+import { LIMITS } from "../content/limits.js";
 import { notice, type Notice } from "../content/notice.js";
-import { readFlavours, type Flavours } from "../formats/flavours.js";
-import type { Drawer } from "../drawer/drawer.js";
+import { Drawer } from "../drawer/drawer.js";
+import type { Incoming } from "../drawer/incoming.js";
 import type { Origin } from "../drawer/model/entry.js";
+import type { Positioned } from "../drawer/store.js";
+import { readFlavours, type Flavours } from "../formats/flavours.js";
+import { page as words } from "../messages/en/page.js";
+import { many } from "../messages/en/phrases.js";
+import { copyBlock } from "./carrying.js";
+import { Copies, type CopiedOnPage } from "./copies.js";
+import { PageDeal } from "./dealing.js";
 import { domAdapter } from "./dom-adapter.js";
-import { PlaceTracker } from "./last-place.js";
+import { BindingEvents } from "./events.js";
+import { fillFields, formAround, planFill, type FieldToFill, type FillPlan } from "./filling.js";
+import { PlaceTracker, type LastPlace } from "./last-place.js";
+import { LiveRegion } from "./live-region.js";
+import { withPictures } from "./pictures.js";
 import { nameOf } from "./places/name.js";
 import type { Place, Placing } from "./places/place.js";
-import { LiveRegion } from "./live-region.js";
-import { readSelection, readTransfer } from "./selection.js";
+import { readSelection } from "./selection.js";
 
 /** How a page is bound. */
 export interface BindOptions {
@@ -20,6 +32,12 @@ export interface BindOptions {
   readonly reveal?: (place: Element) => void;
   /** Tells what one can place in, where Drawer does not know it: an editor of the page's own, for an element of it. */
   readonly placeIn?: (element: Element) => Place | undefined;
+  /** Only what is in this element is collected from, and placed in; the whole page when it is left out. */
+  readonly root?: Element;
+  /** A selector of what is left alone: nothing is collected from it, and nothing placed in it. */
+  readonly exclude?: string;
+  /** How long a piece may be that is collected from the page, in characters of its HTML and text; 64 million without it. */
+  readonly maxLength?: number;
 }
 
 /** What a binding tells its listeners: what was done, or why it could not be. */
@@ -28,14 +46,40 @@ export interface ActionResult {
   readonly error?: DrawerError;
 }
 
+/** A block that is to be placed. */
+export interface PlaceRequest {
+  /** The ids of the snippets that it is made of. */
+  readonly ids: readonly string[];
+  /** Makes the block for what the place can hold. */
+  readonly make: (fit: Fit) => Promise<Block> | Block;
+  /** How the block is called when it is said that it was placed: `snippet 3`. */
+  readonly what: string;
+}
+
+/** Something that was placed, and how it is taken back. */
+interface Placed {
+  readonly what: string;
+  readonly placing: Placing;
+  /** What else is to be done when it was taken back. */
+  readonly afterwards?: (() => Promise<unknown>) | undefined;
+}
+
 /** How often what is due is done while the page is open, in milliseconds. */
 const RETENTION_INTERVAL = 15_000;
 
+/** What is no place of the page: the drawer itself. */
+const OWN = "snippet-drawer";
+
 /**
  * A page bound to a drawer: while collecting is on, what is copied or cut on the page is collected too; and blocks are
- * placed at the caret where the user last wrote. Every act is said aloud and told to listeners.
+ * placed at the caret where the user last wrote. Every act is said aloud, told to listeners, and dispatched as an event
+ * ({@link BindingEventMap}).
  */
-export class Binding {
+export class Binding extends BindingEvents {
+  /** Whether what is copied is added to the latest snippet instead of being one of its own. */
+  appends = false;
+  /** A pick that is handed out on this page, one snippet to each place. */
+  readonly deal: PageDeal;
   /** Whether what is copied is collected: the drawer's rule, as last read. */
   #collecting = true;
   readonly #liveRegion = new LiveRegion();
@@ -43,29 +87,75 @@ export class Binding {
   readonly #listeners = new Set<(told: ActionResult) => void>();
   readonly #moved = new Set<() => void>();
   readonly #tracker: PlaceTracker;
-  /** What was placed last, and how it was called. */
-  #placed: { readonly placing: Placing; readonly what: string } | undefined;
+  /** What was placed since anything else was done, the latest last. */
+  #placed: Placed[] = [];
+  /** Where the last block went. */
+  #landing: Pick<LastPlace, "element" | "place"> | undefined;
+  /** Settles when all that was asked for is done. */
+  #turn: Promise<void> = Promise.resolve();
+  /** Whether Drawer itself copies now. */
+  #isCopying = false;
+
+  #drawer: Drawer;
+  #stopWatching: () => void;
 
   constructor(
-    readonly drawer: Drawer,
+    drawer: Drawer,
     readonly options: BindOptions = {},
   ) {
+    super();
     const { signal } = this.#stop;
-    const stopWatching = drawer.watch(() => void this.#readRules());
+    this.#drawer = drawer;
+    this.#stopWatching = this.#watch();
     const retention = setInterval(() => void this.#applyRetention(), RETENTION_INTERVAL);
     signal.addEventListener("abort", () => {
-      stopWatching();
+      this.#stopWatching();
       clearInterval(retention);
     });
     void this.#readRules();
     void this.#applyRetention();
-    document.addEventListener("copy", (event) => this.#copied(event), { signal });
-    document.addEventListener("cut", (event) => this.#copied(event), { signal });
+    const copies = new Copies({
+      isWanted: (element) => this.#collecting && !this.#isCopying && this.#isOfPage(element),
+      copied: (copied) => void this.#copied(copied),
+      signal,
+    });
+    this.deal = new PageDeal(this);
     this.#tracker = new PlaceTracker({
       placeIn: options.placeIn,
-      ignore: (path) => path.some((element) => (element as Partial<Element>).localName === "snippet-drawer"),
-      changed: () => this.#moved.forEach((moved) => moved()),
+      ignore: (path) =>
+        path.some((element) => (element as Partial<Element>).localName === OWN) || !this.#isOfPage(path[0]),
+      changed: () => {
+        for (const moved of this.#moved) moved();
+        this.deal.arrived();
+      },
+      entered: (document) => copies.follow(document),
       signal,
+    });
+  }
+
+  /** The drawer that is worked with. */
+  get drawer(): Drawer {
+    return this.#drawer;
+  }
+
+  #watch(): () => void {
+    return this.#drawer.watch(() => void this.#readRules());
+  }
+
+  /**
+   * Works with another drawer of the same store from now on.
+   * @param name which; it is made when there is none of that name
+   */
+  async open(name: string): Promise<void> {
+    await this.act(async () => {
+      this.#drawer = new Drawer(this.#drawer.store, name);
+      this.#stopWatching();
+      this.#stopWatching = this.#watch();
+      this.#placed = [];
+      this.deal.end();
+      await this.#readRules();
+      this.emit("opened", { name: this.#drawer.name });
+      return [notice("opened/page", { drawer: this.#drawer.name })];
     });
   }
 
@@ -84,9 +174,18 @@ export class Binding {
       this.#tell({ notices: await this.drawer.applyRetention() });
     } catch (error) {
       // It is tried again soon; the user is not kept from anything by it.
-      const why = error instanceof Error ? error.message : String(error);
-      this.#tell({ notices: [notice("waits", { why })] });
+      this.#tell({ notices: [notice("waits", { why: reasonOf(error) })] });
     }
+  }
+
+  /** Whether an element is of the part of the page that is bound. */
+  #isOfPage(target: EventTarget | undefined): boolean {
+    const { root, exclude } = this.options;
+    for (let element = target as Element | undefined; element?.closest; element = hostOf(element)) {
+      if (element.closest(OWN) || (exclude !== undefined && element.closest(exclude))) return false;
+      if (root?.contains(element)) return true;
+    }
+    return root === undefined;
   }
 
   /** Where the next block would be placed; nothing before the user was anywhere, or where nothing can be placed. */
@@ -97,7 +196,25 @@ export class Binding {
   /** What the place where the user was last is called; nothing before they were anywhere. */
   get targetName(): string | undefined {
     const { last } = this.#tracker;
-    return last && nameOf(last.element);
+    return last && placeName(last);
+  }
+
+  /** Gives the focus back to the place where the user was last, with its caret. */
+  goBack(): void {
+    const { last } = this.#tracker;
+    if (!last) return;
+    const { caret } = last;
+    const element = last.element as HTMLElement;
+    element.focus();
+    const range = caret?.range;
+    const selection = element.ownerDocument.getSelection();
+    if (range && selection)
+      selection.setBaseAndExtent(
+        range.startContainer,
+        range.startOffset,
+        range.endContainer,
+        range.endOffset,
+      );
   }
 
   /** Calls `moved` each time when the user is in another place. Returns an unsubscribe function. */
@@ -106,87 +223,228 @@ export class Binding {
     return () => this.#moved.delete(moved);
   }
 
-  /** An editor that prepares its own copy has put it in the event by now; otherwise the selection is read. */
-  #copied(event: ClipboardEvent): void {
-    if (!this.#collecting || !(event.target instanceof Node)) return;
-    const own = event.defaultPrevented && event.clipboardData ? readTransfer(event.clipboardData) : undefined;
-    const flavours = own?.html || own?.text ? own : readSelection();
-    const element = event.target instanceof Element ? event.target : event.target.parentElement;
-    if (flavours && element) void this.collect(flavours, this.#origin(this.#selectedElement() ?? element));
-  }
-
-  #selectedElement(): Element | undefined {
-    const node = document.getSelection()?.anchorNode;
-    return (node instanceof Element ? node : node?.parentElement) ?? undefined;
+  async #copied({ flavours, element }: CopiedOnPage): Promise<void> {
+    await this.collect(flavours, this.#origin(element), element);
   }
 
   #origin(element: Element): Origin {
     return this.options.origin?.(element) ?? { title: document.title, address: location.href };
   }
 
-  /** Collects flavours from anywhere, such as a paste or a drop into the drawer. */
-  async collect(flavours: Flavours, origin: Origin = {}): Promise<void> {
-    await this.act(async () => {
-      const { secret, ...others } = flavours;
+  /**
+   * Collects flavours from anywhere, such as a paste or a drop into the drawer.
+   * @param element where on the page they come from
+   */
+  async collect(flavours: Flavours, origin: Origin = {}, element?: Element): Promise<void> {
+    const { maxLength = LIMITS.bytes / 4 } = this.options;
+    await this.#collect(element, async () => {
+      const length = (flavours.html?.length ?? 0) + (flavours.text?.length ?? 0);
+      if (length > maxLength)
+        throw new DrawerError("too-large/characters", { what: "piece", characters: length, most: maxLength });
+      const { secret, ...others } = await withPictures(flavours);
       const reading = await readFlavours(others, { adapter: domAdapter });
-      const { notices } = await this.drawer.collect([
-        { ...reading, origin, ...(secret && { private: true }) },
-      ]);
-      return notices;
+      return [{ ...reading, origin, ...(secret && { private: true }) }];
     });
   }
 
   /**
-   * Places a block where the user last wrote.
-   *
-   * @param make makes the block for what the place can hold
-   * @param what how the block is called when it is said that it was placed
+   * Collects files that were dropped or pasted: pictures, documents, sheets and texts, each as a snippet. What reads them is
+   * loaded when it is first needed.
    */
-  async place(make: (fit: Fit) => Promise<Block>, what: string): Promise<void> {
-    await this.act(async () => {
-      const { last } = this.#tracker;
-      if (!last) throw new DrawerError("nothing/target", {});
-      const { element, place, caret } = last;
-      if (!place) throw new DrawerError("not-placed/kind", { place: nameOf(element) });
-      const block = await make(place.fit);
-      this.options.reveal?.(element);
-      this.#placed = { placing: await place.put(block, caret), what };
-      return [...block.notices, notice("placed/page", { what })];
+  async collectFiles(files: readonly File[]): Promise<void> {
+    await this.#collect(undefined, async () => {
+      const { readSource } = await import("../files/source.js");
+      return Promise.all(
+        files.map(async (file): Promise<Incoming> => {
+          const source = await readSource(new Uint8Array(await file.arrayBuffer()), file.name);
+          const title = source.title === undefined ? {} : { title: source.title };
+          return { ...source.at(), origin: { document: file.name, ...title } };
+        }),
+      );
     });
+  }
+
+  /** Collects what is selected now, as a copy of it would. */
+  async collectSelection(): Promise<void> {
+    const selected = selectedOn(document);
+    if (!selected) return this.act(() => Promise.reject(new DrawerError("nothing/selected-here", {})));
+    return this.collect(selected.flavours, this.#origin(selected.element), selected.element);
+  }
+
+  /** Adds something to the drawer, or to its latest snippet; the page may prevent it. Returns what was added. */
+  async #collect(
+    element: Element | undefined,
+    read: () => Promise<readonly Incoming[]>,
+    appends = this.appends,
+  ): Promise<readonly Positioned[]> {
+    if (!this.emit("collecting", { element })) return [];
+    let collected: readonly Positioned[] = [];
+    await this.act(async () => {
+      const incoming = await read();
+      const isFirst = appends && (await this.drawer.count()) === 0;
+      const done =
+        appends && !isFirst ? await this.drawer.append(incoming) : await this.drawer.collect(incoming);
+      collected = done.collected;
+      return done.notices;
+    });
+    if (collected.length > 0) this.emit("collected", { ids: idsOf(collected), element });
+    return collected;
+  }
+
+  /**
+   * Places snippets where the user last wrote.
+   * @param pick which, as on the command line: `1 3..5 last`
+   */
+  async placePick(pick: string, recipe: Recipe = {}): Promise<void> {
+    await this.act(async () => {
+      const snippets = await this.drawer.snippets(pick);
+      return this.#put(this.#here(), {
+        ids: snippets.map(({ entry }) => entry.id),
+        make: (fit) => compose(snippets, { ...recipe, fit }),
+        what: many(snippets.length),
+      });
+    });
+  }
+
+  /** Places a block where the user last wrote. */
+  async place(request: PlaceRequest): Promise<void> {
+    await this.act(() => this.#put(this.#here(), request));
+  }
+
+  /** Collects what is selected, and places it at once where the last block went, or where the user last was. */
+  async send(recipe: Recipe = {}): Promise<void> {
+    const selected = selectedOn(document);
+    if (!selected) return this.act(() => Promise.reject(new DrawerError("nothing/selected-here", {})));
+    const read = () => readFlavours(selected.flavours, { adapter: domAdapter });
+    const origin = this.#origin(selected.element);
+    const collected = await this.#collect(
+      selected.element,
+      async () => [{ ...(await read()), origin, ...(selected.flavours.secret && { private: true }) }],
+      false,
+    );
+    if (collected.length === 0) return;
+    await this.act(async () => {
+      const to = this.#landing && this.#tracker.at(this.#landing);
+      const snippets = await this.drawer.read(collected);
+      return this.#put(to ?? this.#here(), {
+        ids: idsOf(collected),
+        make: (fit) => compose(snippets, { ...recipe, fit }),
+        what: words.snippet(collected[0]!.position),
+      });
+    });
+  }
+
+  /** Copies a block to the clipboard of the system, in all forms that other programs take. Call it while a click or a key is handled. */
+  async copy({ ids, make, what }: PlaceRequest): Promise<void> {
+    await this.act(async () => {
+      const block = await make("page");
+      const entries = await this.drawer.store.entries({ drawer: this.drawer.name, ids: [...ids] });
+      this.#isCopying = true;
+      try {
+        await copyBlock(block);
+      } finally {
+        this.#isCopying = false;
+      }
+      const isPrivate = entries.some(({ entry }) => entry.private);
+      return [
+        ...block.notices,
+        notice("copied/page", { what }),
+        ...(isPrivate ? [notice("placed/not-secret", {})] : []),
+      ];
+    });
+  }
+
+  /**
+   * Plans what the form where the user is would get of a pick, by labels. Nothing is filled.
+   * @throws DrawerError `bad-pick`, `no-position`, `nothing`
+   */
+  async planFill(pick = "all"): Promise<FillPlan> {
+    const snippets = await this.drawer.snippets(pick);
+    return planFill(formAround(this.#tracker.last?.element), snippets, (field) => this.#isOfPage(field));
+  }
+
+  /** Puts what was planned into the fields of a form, all of it or, when one does not take it, nothing. */
+  async fill(fields: readonly FieldToFill[]): Promise<void> {
+    await this.act(async () => {
+      const placing = await fillFields(fields);
+      this.#placed.push({ placing, what: words.fields(fields.length) });
+      return [notice("filled/page", { count: fields.length })];
+    });
+  }
+
+  /** @internal Hands out a snippet of a deal here. Returns what is said of it. */
+  async putDealt(request: PlaceRequest, afterwards: () => Promise<unknown>): Promise<readonly Notice[]> {
+    return this.#put(this.#here(), request, afterwards);
+  }
+
+  #here(): LastPlace {
+    const { last } = this.#tracker;
+    if (!last) throw new DrawerError("nothing/target", {});
+    return last;
+  }
+
+  async #put(
+    at: LastPlace,
+    request: PlaceRequest,
+    afterwards?: () => Promise<unknown>,
+  ): Promise<readonly Notice[]> {
+    const { element, place, caret } = at;
+    if (!place) throw new DrawerError("not-placed/kind", { place: placeName(at) });
+    const block = await request.make(place.fit);
+    const told = { ids: request.ids, target: element, block };
+    if (!this.emit("placing", told)) return [];
+    this.options.reveal?.(element);
+    const placing = await place.put(block, caret);
+    this.#landing = { element, place };
+    this.#placed.push({ placing, what: request.what, afterwards });
+    this.emit("placed", told);
+    return [...block.notices, notice("placed/page", { what: request.what })];
   }
 
   /** Takes back what was placed last, where it was placed. */
-  async takeBack(): Promise<void> {
-    await this.act(async () => {
-      if (!this.#placed) throw new DrawerError("nothing/placed", {});
-      const { placing, what } = this.#placed;
-      this.#placed = undefined;
-      if (!(await placing.takeBack())) throw new DrawerError("nothing/changed", {});
-      return [notice("undone/placing", { what })];
-    });
+  takeBack(): Promise<void> {
+    return this.act(() => this.#takeBack(), true);
+  }
+
+  async #takeBack(): Promise<readonly Notice[]> {
+    const last = this.#placed.pop();
+    if (!last) throw new DrawerError("nothing/placed", {});
+    if (!(await last.placing.takeBack())) throw new DrawerError("nothing/changed", {});
+    await last.afterwards?.();
+    return [notice("undone/placing", { what: last.what })];
   }
 
   /** Takes back what was done last on this page: a placing where it was placed, anything else in the drawer. */
-  async undo(): Promise<void> {
-    if (this.#placed) return this.takeBack();
-    return this.act(() => this.drawer.undo());
+  undo(): Promise<void> {
+    return this.act(() => (this.#placed.length > 0 ? this.#takeBack() : this.drawer.undo()), true);
   }
 
   /**
-   * Does something and tells how it went. What is no refusal but a fault is told too, so that nobody waits for what does not
-   * come, and thrown.
+   * Does something, when all that was asked for before is done, and tells how it went. What is no refusal but a fault is told
+   * too, so that nobody waits for what does not come, and thrown.
+   * @param isOfPlacing whether what was placed before can still be taken back first
    */
-  async act(action: () => Promise<readonly Notice[]>): Promise<void> {
-    const placed = this.#placed;
+  act(action: () => Promise<readonly Notice[]>, isOfPlacing = false): Promise<void> {
+    const act = () => this.#act(action, isOfPlacing);
+    const done = this.#turn.then(act);
+    // Who asked for it hears of a fault; what comes after it goes on.
+    this.#turn = done.catch(() => undefined);
+    return done;
+  }
+
+  async #act(action: () => Promise<readonly Notice[]>, isOfPlacing: boolean): Promise<void> {
+    const placed = this.#placed.length;
     try {
       const notices = await action();
       // What is done after a placing is what is undone first.
-      if (this.#placed === placed && notices.length > 0) this.#placed = undefined;
+      if (!isOfPlacing && this.#placed.length === placed && notices.length > 0) this.#placed = [];
       this.#tell({ notices });
     } catch (error) {
       if (error instanceof DrawerError) return this.#tell({ notices: [], error });
-      const why = error instanceof Error ? error.message : String(error);
-      this.#tell({ notices: [], error: new DrawerError("failed", { why }, { cause: error }) });
+      this.#tell({
+        notices: [],
+        error: new DrawerError("failed", { why: reasonOf(error) }, { cause: error }),
+      });
       throw error;
     }
   }
@@ -197,8 +455,14 @@ export class Binding {
       ...told.notices.map(({ message }) => message),
       ...(told.error ? [told.error.message] : []),
     ];
-    this.#liveRegion.say(sentences.join(" "));
+    this.say(sentences.join(" "));
     for (const listener of this.#listeners) listener(told);
+    this.emit("told", told);
+  }
+
+  /** Says a sentence to those who use a screen reader. */
+  say(sentence: string): void {
+    this.#liveRegion.say(sentence);
   }
 
   /** Calls `listener` after every act. Returns an unsubscribe function. */
@@ -213,4 +477,32 @@ export class Binding {
     this.#liveRegion.remove();
     this.#listeners.clear();
   }
+}
+
+/** What is selected in a document, or in the shadow tree that has the focus. */
+function selectedOn(document: Document): CopiedOnPage | undefined {
+  let root: Document | ShadowRoot = document;
+  while (root.activeElement?.shadowRoot && root.activeElement.localName !== OWN)
+    root = root.activeElement.shadowRoot;
+  const flavours = readSelection(root);
+  const element = root.activeElement ?? document.body;
+  return flavours && { flavours, element };
+}
+
+/** The element in whose shadow tree another stands. */
+function hostOf(element: Element): Element | undefined {
+  const root = element.getRootNode();
+  return root instanceof ShadowRoot ? root.host : undefined;
+}
+
+function placeName({ place, element }: Pick<LastPlace, "place" | "element">): string {
+  return place?.name ?? nameOf(element);
+}
+
+function idsOf(positioned: readonly Positioned[]): string[] {
+  return positioned.map(({ entry }) => entry.id);
+}
+
+function reasonOf(error: unknown): string {
+  return error instanceof Error ? error.message : String(error);
 }

@@ -1,6 +1,6 @@
 import type { Block } from "../compose/block.js";
 import { compose } from "../compose/compose.js";
-import type { Recipe } from "../compose/recipe.js";
+import type { Fit, Recipe } from "../compose/recipe.js";
 import type { Content, Flow } from "../content/model.js";
 import { writeHtml } from "../formats/html/write.js";
 import { masked } from "../drawer/selection.js";
@@ -70,11 +70,15 @@ export class BlockPreview {
     return Math.max(0, this.list.chosenCount(which) - SHOWN);
   }
 
-  /** The whole block, as it is placed: the one that is shown, when that is all and nothing in it is masked. */
-  async whole(which: Selection): Promise<Block> {
+  /**
+   * The whole block, as it is placed: the one that is shown, when that is all and nothing in it is masked.
+   * @param fit what it lands in
+   */
+  async whole(which: Selection, fit: Fit): Promise<Block> {
     await this.#ready;
     const chosen = await this.list.chosen(which);
-    const isShown = this.block && chosen.length <= SHOWN && chosen.every(({ entry }) => !entry.private);
-    return isShown ? this.block! : compose(await this.list.drawer.read(chosen), this.recipe());
+    const isShown = chosen.length <= SHOWN && chosen.every(({ entry }) => !entry.private);
+    if (this.block?.fit === fit && isShown) return this.block;
+    return compose(await this.list.drawer.read(chosen), { ...this.recipe(), fit });
   }
 }

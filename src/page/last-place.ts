@@ -19,18 +19,23 @@ const PRESSED = /^(?:button|submit|reset|image|checkbox|radio|hidden)$/;
 
 /** Follows where the user is on a page: in its fields, editors, open shadow trees and frames of the same site. */
 export class PlaceTracker {
-  #last: LastPlace | undefined;
+  #last: { readonly element: Element; readonly place: Place | undefined } | undefined;
+  /** Where the caret was last in each place, by its element. */
+  readonly #carets = new WeakMap<Element, Caret>();
   readonly #documents = new WeakSet<Document>();
 
   /**
    * @param options `placeIn` knows places that Drawer does not, `ignore` tells what is not the page's, such as the drawer
-   * itself, `changed` is called when the user is somewhere else, `signal` ends it
+   * itself, `changed` is called when the user is somewhere else, `entered` for each
+   * document, `signal` ends it
    */
   constructor(
     readonly options: {
       readonly placeIn?: ((element: Element) => Place | undefined) | undefined;
       readonly ignore: (path: readonly EventTarget[]) => boolean;
       readonly changed: () => void;
+      /** Is called for each document that is followed: the page's own, and those of frames. */
+      readonly entered: (document: Document) => void;
       readonly signal: AbortSignal;
     },
   ) {
@@ -42,12 +47,19 @@ export class PlaceTracker {
 
   /** Where the user was last; nothing before they were anywhere, or when it is gone. */
   get last(): LastPlace | undefined {
-    return this.#last?.element.isConnected ? this.#last : undefined;
+    return this.#last && this.at(this.#last);
+  }
+
+  /** A place where the user was before, with its caret; nothing when it is gone. */
+  at({ element, place }: Pick<LastPlace, "element" | "place">): LastPlace | undefined {
+    if (!element.isConnected) return undefined;
+    return { element, place, caret: offsetsIn(element) ?? this.#carets.get(element) };
   }
 
   #follow(root: Document): void {
     if (this.#documents.has(root)) return;
     this.#documents.add(root);
+    this.options.entered(root);
     const { signal } = this.options;
     const focused = (event: Event) => this.#focused(event.composedPath());
     root.addEventListener("focusin", focused, { signal, capture: true });
@@ -79,7 +91,7 @@ export class PlaceTracker {
       element.matches(WRITTEN_IN) && !PRESSED.test((element as HTMLInputElement).type ?? "");
     if (!place && !isWrittenIn) return;
     if (this.#last?.place && this.#last.place.element === place?.element) return;
-    this.#last = { element: place?.element ?? element, place, caret: undefined };
+    this.#last = { element: place?.element ?? element, place };
     this.#selected(element.ownerDocument);
     this.options.changed();
   }
@@ -91,11 +103,20 @@ export class PlaceTracker {
     const range = selection.getRangeAt(0);
     const { element } = this.#last;
     if (element.contains(range.commonAncestorContainer))
-      this.#last = { ...this.#last, caret: { range: range.cloneRange() } };
-    // What is selected in a field is no range of the page; one that is takes the caret out of the field.
-    const { selectionStart: start, selectionEnd: end } = element as Partial<HTMLInputElement>;
-    const isActive = (element.getRootNode() as Document | ShadowRoot).activeElement === element;
-    if (typeof start === "number" && typeof end === "number" && isActive && selection.isCollapsed)
-      this.#last = { ...this.#last, caret: { offsets: [start, end] } };
+      this.#carets.set(element, { range: range.cloneRange() });
+    const offsets = offsetsIn(element);
+    if (offsets) this.#carets.set(element, offsets);
   }
+}
+
+/**
+ * Where the caret stands in a field, which tells it itself. It does not while something else on the page is selected and the
+ * field has the focus all the same: then the field has lost its caret.
+ */
+function offsetsIn(element: Element): Caret | undefined {
+  const { selectionStart: start, selectionEnd: end } = element as Partial<HTMLInputElement>;
+  if (typeof start !== "number" || typeof end !== "number") return undefined;
+  const isActive = (element.getRootNode() as Document | ShadowRoot).activeElement === element;
+  const isElsewhere = element.ownerDocument.getSelection()?.isCollapsed === false;
+  return isActive && isElsewhere ? undefined : { offsets: [start, end] };
 }

@@ -19,11 +19,21 @@ export interface ListRow extends Positioned {
 export interface RowActions {
   readonly pick: (row: ListRow) => void;
   readonly place: (row: ListRow) => void;
-  readonly move: (row: ListRow, before: number) => void;
+  readonly copy: (row: ListRow) => void;
+  /** Moves it so many places: up when it is less than 0. */
+  readonly move: (row: ListRow, step: 1 | -1) => void;
   readonly keep: (row: ListRow) => void;
   readonly hide: (row: ListRow) => void;
   readonly reveal: (row: ListRow) => void;
+  readonly split: (row: ListRow) => void;
   readonly discard: (row: ListRow) => void;
+  /** Asks for its label. */
+  readonly askLabel: (row: ListRow) => void;
+  /** Gives it a label; without one, it stays as it was. */
+  readonly label: (row: ListRow, label: string | undefined) => void;
+  /** It is about to be dragged, or is being dragged. */
+  readonly grasp: (row: ListRow) => void;
+  readonly drag: (row: ListRow, event: DragEvent) => void;
 }
 
 /** How a row stands among the others. */
@@ -34,31 +44,32 @@ export interface RowState {
   readonly turn: number;
   /** What it says, when it is private and was revealed. */
   readonly revealed: string | undefined;
+  /** Whether it is the one in the run that the Tab key goes to. */
+  readonly isCurrent: boolean;
+  /** Whether its label is being asked for. */
+  readonly isLabelled: boolean;
 }
 
 /** A row of the run: its number, what it says and where from, and what can be done with it. */
-export function rowOf(row: ListRow, { count, turn, revealed }: RowState, actions: RowActions) {
-  const { position, entry, context, grid } = row;
-  const from = originText(entry.origin);
-  const facts = [
-    entry.kept ? words.kept : "",
-    entry.private ? privacy(row.goesAt) : "",
-    entry.kind === "text" ? "" : entry.kind,
-    from,
-  ];
+export function rowOf(row: ListRow, state: RowState, actions: RowActions) {
+  const { position, entry } = row;
+  const { count, turn, isCurrent } = state;
   const pick = words.pick({ position, turn });
-  const text = entry.private ? words.private : entry.text;
-  const name = words.name({ position, label: entry.label, text, kept: entry.kept, from });
   return html`
     <li
       data-position=${position}
       data-id=${entry.id}
       aria-setsize=${count}
       aria-posinset=${position}
-      class=${turn > 0 ? "picked" : ""}
+      class=${`${turn > 0 ? "picked" : ""} ${isCurrent ? "current" : ""}`}
+      part=${turn > 0 ? "row picked" : "row"}
+      draggable=${state.isLabelled ? "false" : "true"}
+      @pointerdown=${() => actions.grasp(row)}
+      @dragstart=${(event: DragEvent) => actions.drag(row, event)}
     >
       <button
         class="position"
+        tabindex="-1"
         aria-pressed=${turn > 0}
         aria-label=${pick}
         title=${pick}
@@ -66,34 +77,90 @@ export function rowOf(row: ListRow, { count, turn, revealed }: RowState, actions
       >
         ${turn > 0 ? html`<b>${turn}</b>` : position}
       </button>
-      <button class="snippet" aria-label=${name} title=${page.place} @click=${() => actions.place(row)}>
-        <span class=${!entry.private && !context && grid ? "says drawn" : "says"} dir="auto"
-          >${entry.label ? html`<b>${entry.label}</b> ` : nothing}${
-            entry.private ? (revealed ?? MASK) : context ? marked(context) : grid ? drawn(grid) : entry.text
-          }</span
-        >
-        <span class="from">${facts.filter(Boolean).join(" · ")}</span>
-      </button>
-      <span class="actions">
-        <button @click=${() => actions.keep(row)}>${entry.kept ? words.release : words.keep}</button>
-        ${
-          entry.private
-            ? html`<button @click=${() => actions.reveal(row)}>
-                ${revealed === undefined ? words.reveal : words.mask}
-              </button>`
-            : nothing
-        }
-        <button @click=${() => actions.hide(row)}>${entry.private ? words.unhide : words.hide}</button>
-        <button ?disabled=${position === 1} @click=${() => actions.move(row, position - 1)}>
-          ${words.earlier}
-        </button>
-        <button ?disabled=${position === count} @click=${() => actions.move(row, position + 2)}>
-          ${words.later}
-        </button>
-        <button @click=${() => actions.discard(row)}>${words.discard}</button>
-      </span>
+      ${state.isLabelled ? labelField(row, actions) : saying(row, state, actions)}
+      ${rowButtons(row, state, actions)}
     </li>
   `;
+}
+
+/** What it says and where from: the button that places it. What is only heard stands in it too, so that its name holds what is seen. */
+function saying(row: ListRow, { revealed, isCurrent }: RowState, actions: RowActions) {
+  const { position, entry, context, grid } = row;
+  const isDrawn = !entry.private && !context && grid !== undefined;
+  const says = entry.private
+    ? (revealed ?? MASK)
+    : context
+      ? marked(context)
+      : isDrawn
+        ? drawn(grid)
+        : entry.text;
+  const facts = [
+    entry.kept ? words.kept : "",
+    entry.private ? privacy(row.goesAt) : "",
+    entry.kind === "text" ? "" : words.kinds[entry.kind],
+    originText(entry.origin),
+  ];
+  return html`
+    <button
+      class="snippet"
+      tabindex=${isCurrent ? "0" : "-1"}
+      title=${page.place}
+      @click=${() => actions.place(row)}
+    >
+      <span class="heard">${position},</span>
+      <span class=${isDrawn ? "says drawn" : "says"} dir="auto"
+        >${entry.label ? html`<b>${entry.label}</b> ` : nothing}${says}</span
+      >
+      ${isDrawn ? html`<span class="heard">${entry.text}</span>` : nothing}
+      <span class="from">${facts.filter(Boolean).join(" · ")}</span>
+    </button>
+  `;
+}
+
+/** What can be done with it. Each button says also to which snippet it is done. */
+function rowButtons(row: ListRow, { count, revealed }: RowState, actions: RowActions) {
+  const { position, entry } = row;
+  const button = (word: string, act: (row: ListRow) => void, isOff = false) =>
+    html`<button
+      tabindex="-1"
+      ?disabled=${isOff}
+      aria-label=${words.actionOn({ action: word, position })}
+      @click=${() => act(row)}
+    >
+      ${word}
+    </button>`;
+  return html`
+    <span class="actions" part="actions">
+      ${button(entry.kept ? words.release : words.keep, actions.keep)} ${button(words.copy, actions.copy)}
+      ${button(words.label, actions.askLabel)}
+      ${entry.private ? button(revealed === undefined ? words.reveal : words.mask, actions.reveal) : nothing}
+      ${button(entry.private ? words.unhide : words.hide, actions.hide)}
+      ${entry.parts ? button(words.split, actions.split) : nothing}
+      ${button(words.earlier, (each) => actions.move(each, -1), position === 1)}
+      ${button(words.later, (each) => actions.move(each, 1), position === count)}
+      ${button(words.discard, actions.discard)}
+    </span>
+  `;
+}
+
+/** Where its label is written: Enter gives it, Escape leaves it as it was. */
+function labelField(row: ListRow, actions: RowActions) {
+  const { position, entry } = row;
+  const field = (event: Event) => event.currentTarget as HTMLInputElement;
+  const key = (event: KeyboardEvent) => {
+    event.stopPropagation();
+    if (event.key === "Escape") actions.label(row, undefined);
+    else if (event.key === "Enter") actions.label(row, field(event).value);
+  };
+  return html`<span class="label">
+    <input
+      aria-label=${words.labelOf(position)}
+      placeholder=${words.labelOf(position)}
+      .value=${entry.label ?? ""}
+      @keydown=${key}
+      @blur=${(event: Event) => actions.label(row, field(event).value)}
+    />
+  </span>`;
 }
 
 /** That a snippet is private, and until when: a time stays true while nobody draws it again. */

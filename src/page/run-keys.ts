@@ -1,28 +1,60 @@
 /** What a key does to the snippet that has the focus. */
 export type RunAction =
-  "next" | "previous" | "later" | "earlier" | "pick" | "keep" | "discard" | "undo" | "redo";
+  | "next"
+  | "previous"
+  | "first"
+  | "last"
+  | "right"
+  | "left"
+  | "later"
+  | "earlier"
+  | "pick"
+  | "keep"
+  | "copy"
+  | "label"
+  | "discard"
+  | "undo"
+  | "redo"
+  | "leave";
+
+const PLAIN: Readonly<Record<string, RunAction>> = {
+  ...{
+    arrowdown: "next",
+    arrowup: "previous",
+    arrowright: "right",
+    arrowleft: "left",
+    home: "first",
+    end: "last",
+  },
+  ...{ p: "pick", k: "keep", c: "copy", l: "label", delete: "discard", escape: "leave" },
+};
+const WITH_ALT: Readonly<Record<string, RunAction>> = { arrowdown: "later", arrowup: "earlier" };
+
+/** What a key means in the run of snippets, as the panel of keys tells. Nothing for any other key. */
+export function actionOfKey(event: KeyboardEvent): RunAction | undefined {
+  const key = event.key.toLowerCase();
+  if (event.ctrlKey || event.metaKey) {
+    if (key !== "z" || event.altKey) return undefined;
+    return event.shiftKey ? "redo" : "undo";
+  }
+  return (event.altKey ? WITH_ALT : PLAIN)[key];
+}
 
 /**
- * What a key means in the run of snippets: arrows go from snippet to snippet, with Alt they move it; P picks, K keeps;
- * Delete discards; Ctrl+Z undoes, with Shift it does it again. Nothing for any other key.
+ * Whether an event is a key that is written so: `Alt+Shift+D`. Letters are told by where they are on the keyboard, as some
+ * systems write signs of their own with these keys.
  */
-export function actionOfKey(event: KeyboardEvent): RunAction | undefined {
-  const { altKey, shiftKey } = event;
-  const isCommand = event.ctrlKey || event.metaKey;
-  switch (event.key.toLowerCase()) {
-    case "arrowdown":
-      return altKey ? "later" : "next";
-    case "arrowup":
-      return altKey ? "earlier" : "previous";
-    case "delete":
-      return altKey ? undefined : "discard";
-    case "z":
-      return isCommand && !altKey ? (shiftKey ? "redo" : "undo") : undefined;
-    case "p":
-      return isCommand || altKey ? undefined : "pick";
-    case "k":
-      return isCommand || altKey ? undefined : "keep";
-    default:
-      return undefined;
-  }
+export function isHotkey(event: KeyboardEvent, written: string): boolean {
+  const parts = written.toLowerCase().split("+");
+  const key = parts.pop()!;
+  const pressed = /^[a-z]$/.test(key)
+    ? event.code.toLowerCase() === `key${key}`
+    : event.key.toLowerCase() === key;
+  return (
+    pressed &&
+    event.altKey === parts.includes("alt") &&
+    event.shiftKey === parts.includes("shift") &&
+    event.ctrlKey === parts.includes("ctrl") &&
+    event.metaKey === parts.includes("meta")
+  );
 }

@@ -24,34 +24,104 @@ const NEEDS_PARENT = new Set(["ul", "ol", "table", "thead", "tbody", "tfoot", "t
 /** What a field declares that holds a secret (HTML, 4.10.18.7.1, autofill field names). */
 const SECRET_FIELDS = /\b(?:current-password|new-password|one-time-code|cc-number|cc-csc)\b/;
 
+/** Types of input whose text is a secret, whatever they declare. */
+const isPassword = (field: Field) => field.localName === "input" && field.type === "password";
+
+type Field = HTMLInputElement | HTMLTextAreaElement;
+
+/** Whether an element is a field that one writes in. By name and not by class: a frame has classes of its own. */
+function isField(element: Element | null): element is Field {
+  return element?.localName === "textarea" || element?.localName === "input";
+}
+
+/** The element that an event is about, in a shadow tree too, where that is open. */
+export function deepTarget(event: Event): Element | undefined {
+  const [node] = event.composedPath() as Partial<Node>[];
+  const element = node?.nodeType === Node.ELEMENT_NODE ? (node as Element) : node?.parentElement;
+  return element ?? undefined;
+}
+
 /**
  * What is selected, as the flavours a copy of it would offer: the text of a field, or HTML in which every element
  * carries the look that the page's style sheets give it, so that it keeps it elsewhere. Nothing when nothing is
- * selected.
+ * selected, and nothing of a password.
+ *
+ * @param root the document, or a shadow tree in it
  */
-export function readSelection(root: Document = document): Flavours | undefined {
+export function readSelection(root: Document | ShadowRoot = document): Flavours | undefined {
   const field = root.activeElement;
-  if (field instanceof HTMLTextAreaElement || field instanceof HTMLInputElement) {
-    if (field.type === "password") return undefined;
+  if (isField(field)) {
+    if (isPassword(field)) return undefined;
     const text = selectedIn(field);
-    const secret = SECRET_FIELDS.test(field.autocomplete);
-    if (text !== "") return { text, ...(secret && { secret }) };
+    if (text !== "") return textOf(field, text);
   }
-  const selection = root.getSelection();
-  if (!selection || selection.isCollapsed || selection.rangeCount === 0) return undefined;
-  let html = "";
-  for (let i = 0; i < selection.rangeCount; i++) html += rangeHtml(selection.getRangeAt(i));
-  return { html, text: selection.toString() };
+  const ranges = rangesIn(root).filter((range) => !range.collapsed);
+  if (ranges.length === 0) return undefined;
+  const inDocument = root.nodeType === Node.DOCUMENT_NODE ? (root as Document).getSelection() : undefined;
+  const text = inDocument?.toString() ?? ranges.map(String).join("");
+  return { html: ranges.map(rangeHtml).join(""), text };
+}
+
+/**
+ * The line that the caret stands in, for a copy when nothing is selected: of a field, or the paragraph, item or cell around
+ * it. Nothing when there is no caret, and nothing of a password.
+ *
+ * @param element what has the focus, or was clicked
+ */
+export function readLine(element: Element): Flavours | undefined {
+  if (isField(element)) {
+    const { selectionStart: caret, value } = element;
+    if (isPassword(element) || caret === null) return undefined;
+    const begins = value.lastIndexOf("\n", caret - 1) + 1;
+    const ends = value.indexOf("\n", caret);
+    const text = value.slice(begins, ends < 0 ? undefined : ends);
+    return text.trim() === "" ? undefined : textOf(element, text);
+  }
+  const [caret] = rangesIn(element.getRootNode() as Document | ShadowRoot);
+  if (!caret) return undefined;
+  let block: Node | null = caret.startContainer;
+  while (block && (block.nodeType !== Node.ELEMENT_NODE || isInline(block as Element)))
+    block = block.parentNode;
+  if (!block || (block as Element).matches("body, main, article, [role=application]")) return undefined;
+  const range = block.ownerDocument!.createRange();
+  range.selectNodeContents(block);
+  const text = (block as HTMLElement).innerText ?? block.textContent;
+  return text.trim() === "" ? undefined : { html: rangeHtml(range), text };
+}
+
+function isInline(element: Element): boolean {
+  return getComputedStyle(element).display.startsWith("inline");
+}
+
+function textOf(field: Field, text: string): Flavours {
+  const secret = SECRET_FIELDS.test(field.autocomplete);
+  return { text, ...(secret && { secret }) };
 }
 
 /** What is selected in a field; in one whose selection a page cannot see, what the browser says of it. */
-function selectedIn(field: HTMLInputElement | HTMLTextAreaElement): string {
+function selectedIn(field: Field): string {
   const { selectionStart, selectionEnd, value } = field;
   if (selectionStart !== null && selectionEnd !== null) return value.slice(selectionStart, selectionEnd);
   return field.ownerDocument.getSelection()?.toString() ?? "";
 }
 
-/** What a clipboard event or a drop offers. Read it while the event lasts. */
+/** The ranges that are selected, or the caret. In a shadow tree a browser tells only who asks for that tree. */
+function rangesIn(root: Document | ShadowRoot): Range[] {
+  const document = root.nodeType === Node.DOCUMENT_NODE ? (root as Document) : root.ownerDocument!;
+  const selection = document.getSelection();
+  if (!selection || selection.rangeCount === 0) return [];
+  if (root !== document && "getComposedRanges" in selection) {
+    return selection.getComposedRanges({ shadowRoots: [root as ShadowRoot] }).map((found) => {
+      const range = document.createRange();
+      range.setStart(found.startContainer, found.startOffset);
+      range.setEnd(found.endContainer, found.endOffset);
+      return range;
+    });
+  }
+  return Array.from({ length: selection.rangeCount }, (_, at) => selection.getRangeAt(at));
+}
+
+/** What a clipboard event or a drop offers as text. Read it while the event lasts. */
 export function readTransfer(transfer: DataTransfer): Flavours {
   const get = (type: string) => (transfer.types.includes(type) ? transfer.getData(type) : undefined);
   const html = get("text/html");
@@ -61,12 +131,13 @@ export function readTransfer(transfer: DataTransfer): Flavours {
 
 function rangeHtml(range: Range): string {
   const shared = range.commonAncestorContainer;
-  const element = shared instanceof Element ? shared : shared.parentElement!;
-  const page = element.closest("[data-drawer-page], article, main, body") ?? document.body;
+  const element = isElement(shared) ? shared : shared.parentElement!;
+  const page =
+    element.closest("[data-drawer-page], article, main, body") ?? element.ownerDocument.documentElement;
   const holder = document.implementation.createHTMLDocument("").createElement("body");
   setLook(holder, page, undefined);
   const copied =
-    shared instanceof Element && shared !== page
+    isElement(shared) && shared !== page
       ? copyChildren(shared, range, holder.ownerDocument)
       : copyAny(shared, range, holder);
   holder.append(wrapped(copied, element, page, range));
@@ -74,7 +145,7 @@ function rangeHtml(range: Range): string {
 }
 
 function copyAny(node: Node, range: Range, holder: HTMLElement): Node {
-  return node instanceof Element
+  return isElement(node)
     ? copyChildren(node, range, holder.ownerDocument)
     : textInside(node as Text, range, holder.ownerDocument);
 }
@@ -100,8 +171,8 @@ function isWhollyInside(element: Element, range: Range): boolean {
 function copyChildren(element: Element, range: Range, into: Document): DocumentFragment {
   const fragment = into.createDocumentFragment();
   for (const child of childrenInside(element, range)) {
-    if (child instanceof Text) fragment.append(textInside(child, range, into));
-    else if (child instanceof Element && getComputedStyle(child).userSelect !== "none") {
+    if (child.nodeType === Node.TEXT_NODE) fragment.append(textInside(child as Text, range, into));
+    else if (isElement(child) && getComputedStyle(child).userSelect !== "none") {
       const copy = shallowCopy(child, into);
       copy.append(copyChildren(child, range, into));
       fragment.append(copy);
@@ -144,12 +215,22 @@ function textInside(text: Text, range: Range, into: Document): Text {
   return into.createTextNode(text.data.slice(from, to));
 }
 
-function shallowCopy(element: Element, into: Document): Element {
-  const copy = into.importNode(element, false);
+/** What an element of a grid is in a table, by its role (WAI-ARIA 1.2): grids are drawn from elements without a meaning. */
+const TABLE_ROLES: Readonly<Record<string, string>> = {
+  ...{ table: "table", grid: "table", treegrid: "table", rowgroup: "tbody", row: "tr" },
+  ...{ cell: "td", gridcell: "td", columnheader: "th", rowheader: "th" },
+};
+
+function shallowCopy(element: Element, into: Document): HTMLElement {
+  const role = element.localName === "div" ? TABLE_ROLES[element.getAttribute("role") ?? ""] : undefined;
+  const copy = role === undefined ? into.importNode(element, false) : into.createElement(role);
   copy.removeAttribute("style");
-  if (copy instanceof HTMLElement || "style" in copy)
-    setLook(copy as HTMLElement, element, element.parentElement ?? undefined);
-  return copy;
+  if ("style" in copy) setLook(copy as HTMLElement, element, element.parentElement ?? undefined);
+  return copy as HTMLElement;
+}
+
+function isElement(node: Node): node is Element {
+  return node.nodeType === Node.ELEMENT_NODE;
 }
 
 /** Writes what the element's look adds to its parent's; all of it when there is no parent. */

@@ -26,6 +26,22 @@ export function recipeOfChoices({ as, style, tidy, cite }: SentenceChoices): Rec
   return { as, style, cite, tidy: tidy === "none" ? [] : tidy === "edges" ? ["edges"] : ["edges", tidy] };
 }
 
+/** What the sentence says for a recipe, and what of the recipe it has no words for. */
+export function choicesOf({ as, style, tidy, cite, ...others }: Recipe): {
+  readonly choices: SentenceChoices;
+  readonly others: Recipe;
+} {
+  const added = tidy?.find((each) => each !== "edges" && each in words.tidying) as
+    SentenceChoices["tidy"] | undefined;
+  const choices = {
+    as: as ?? DEFAULT_CHOICES.as,
+    style: style ?? DEFAULT_CHOICES.style,
+    tidy: tidy?.length === 0 ? ("none" as const) : (added ?? "edges"),
+    cite: cite ?? DEFAULT_CHOICES.cite,
+  };
+  return { choices, others };
+}
+
 /** What the sentence speaks of, and what is called when one of its words is changed. */
 export interface SentenceState {
   readonly choices: SentenceChoices;
@@ -46,7 +62,7 @@ export function sentenceView({ choices, which, count, picked, choose, chooseWhic
     last: words.which.last,
   };
   return html`
-    <p class="sentence">
+    <p class="sentence" part="sentence">
       ${words.place} ${choice(names.which, selections, which, chooseWhich)} ${words.as}
       ${choice(names.as, LAYOUTS, choices.as, (as) => choose({ ...choices, as }), ",")} ${words.in}
       ${choice(names.style, STYLES, choices.style, (style) => choose({ ...choices, style }), ",")}

@@ -1,91 +1,121 @@
-import { sources } from "../messages/en/content.js";
 import { html, LitElement, nothing, type PropertyValues } from "lit";
-import { repeat } from "lit/directives/repeat.js";
-import { unsafeHTML } from "lit/directives/unsafe-html.js";
 import { compose } from "../compose/compose.js";
-import type { Fit, Recipe } from "../compose/recipe.js";
-import { DrawerError } from "../content/error.js";
+import type { Recipe } from "../compose/recipe.js";
 import { notice, type Notice } from "../content/notice.js";
 import type { Drawer } from "../drawer/drawer.js";
 import type { Rules } from "../drawer/model/rules.js";
-import type { Positioned } from "../drawer/store.js";
-import { writeText } from "../formats/text/write.js";
+import { sources } from "../messages/en/content.js";
 import { page } from "../messages/en/page.js";
-import { many } from "../messages/en/phrases.js";
-import type { ActionResult, Binding } from "./binding.js";
-import { BlockPreview } from "./block-preview.js";
-import { FOUND, ListViewModel, type Selection, type Viewport } from "./list-view-model.js";
-import { gonePanel, rulesPanel } from "./panels.js";
-import { rowOf, type ListRow, type RowActions } from "./row.js";
-import { actionOfKey, type RunAction } from "./run-keys.js";
+import { MemoryStore } from "../stores/memory.js";
+import { Binding, type ActionResult, type PlaceRequest } from "./binding.js";
+import { BINDING_EVENTS, type BindingEventMap } from "./events.js";
+import type { FillPlan } from "./filling.js";
+import { ListViewModel, type Selection } from "./list-view-model.js";
+import { fillPanel } from "./panels/fill.js";
+import { gonePanel } from "./panels/gone.js";
+import { keysPanel } from "./panels/keys.js";
+import { recipesPanel } from "./panels/recipes.js";
+import { rulesPanel } from "./panels/rules.js";
+import { openPageDrawer } from "./page-drawer.js";
+import { PutDown } from "./put-down.js";
+import type { ListRow } from "./row.js";
+import { isHotkey } from "./run-keys.js";
+import { Run } from "./run.js";
 import { readTransfer } from "./selection.js";
-import { DEFAULT_CHOICES, recipeOfChoices, sentenceView, type SentenceChoices } from "./sentence.js";
 import { styles } from "./styles.js";
-import { VirtualList } from "./virtual-list.js";
 
 /** How many snippets may go by a change of rules without a question. */
 const FEW = 3;
 
-/** The attribute in which a look stands until it is set. */
-const LOOK = "data-look";
-
-/** HTML as it is written here, in which no `>` stands in an attribute, with its looks in an attribute of their own. */
-function withLooks(html: string): string {
-  return html.replace(/<[^>]*>/g, (tag) => tag.replace(' style="', ` ${LOOK}="`));
-}
-
 /** What stands in place of the run. */
-type Panel = "rules" | "gone";
+type Panel = keyof typeof page.panels | "fill";
+
+/** The events of a `<snippet-drawer>`: those of its binding, with `drawer-` before their names. They bubble. */
+export type SnippetDrawerEventMap = {
+  readonly [Name in keyof BindingEventMap as `drawer-${Name}`]: CustomEvent<BindingEventMap[Name]>;
+};
 
 /**
  * `<snippet-drawer>`: the collection made visible. Above stands the run of snippets, numbered in their order, or those
  * that hold the words one looks for; choosing one places it at the caret, and its number picks it, in the order of
  * picking. Below stand the sentence that says what is placed and how, and the block as it will land. Only the rows in
- * sight are read, so the drawer may be of any size. Give it a {@link Binding} as its property `binding`.
+ * sight are read, so the drawer may be of any size. Give it a {@link Binding} as its property `binding`, or the name of a
+ * database as its attribute `database`.
+ *
+ * @element snippet-drawer
+ * @attr {string} database - A database of the browser's in which it keeps what it holds; it makes its binding itself then.
+ * @attr {string} drawer - Which drawer of that database; `main` without it.
+ * @attr {string} hotkey - The key that leads to the run from anywhere on the page; `Alt+Shift+D` without it, none when empty.
+ * @slot title - What stands at its top in place of its name.
+ * @slot empty - What is said while it holds nothing.
+ * @slot acts - Buttons of the page's own, beside what else is done with what is chosen.
+ * @csspart top - Its name, and whether it collects.
+ * @csspart ways - The field to find in, and what opens the panels.
+ * @csspart panel - What stands in place of the run: rules, what left, recipes, keys, the form to fill.
+ * @csspart run - The list of snippets.
+ * @csspart row - A snippet in it.
+ * @csspart picked - A snippet that is picked.
+ * @csspart actions - What can be done with one.
+ * @csspart told - What was said last.
+ * @csspart sentence - The sentence whose words are choices.
+ * @csspart landing - The block as it will land.
+ * @csspart place - The button that places it.
+ * @csspart acts - What else is done with it.
+ * @csspart dealing - How far a deal is.
+ * @fires drawer-collecting - Something is about to be collected; it can be prevented.
+ * @fires drawer-collected - Something was collected.
+ * @fires drawer-placing - A block is about to be placed; it can be prevented.
+ * @fires drawer-placed - A block was placed.
+ * @fires drawer-told - An act was done, or refused.
+ * @fires drawer-opened - Another drawer is shown.
  */
 export class SnippetDrawer extends LitElement {
   /** The style sheet of its shadow tree. */
   static override styles = styles;
   static override properties = {
     binding: { attribute: false },
+    database: {},
+    drawer: {},
+    hotkey: {},
     panel: { state: true },
-    revealed: { state: true },
     told: { state: true },
-    choices: { state: true },
-    which: { state: true },
+    plan: { state: true },
   };
 
+  /** What binds it to its page and its drawer. */
   declare binding: Binding | undefined;
+  declare database: string | undefined;
+  declare drawer: string | undefined;
+  declare hotkey: string;
   declare private panel: Panel | undefined;
-  /** What private snippets say that the user wants to see, by id. */
-  declare private revealed: ReadonlyMap<string, string>;
   declare private told: ActionResult | undefined;
-  declare private choices: SentenceChoices;
-  declare private which: Selection;
-  readonly #list = new VirtualList(this);
-  /** What of the drawer is in sight. */
-  #viewModel: ListViewModel | undefined;
-  #preview: BlockPreview | undefined;
+  /** What a form would get, while the user looks at it. */
+  declare private plan: FillPlan | undefined;
+  /** @internal What of the drawer is in sight. */
+  viewModel: ListViewModel | undefined;
+  readonly #run = new Run(this);
+  readonly #putDown = new PutDown(this);
   #unsubscribe: (() => void)[] = [];
-  /** The position of the snippet that gets the focus once the drawer has been read again. */
-  #focusNext: number | undefined;
+  #drawers: readonly string[] = [];
+  #recipes: ReadonlyMap<string, Recipe> = new Map();
+  /** The binding that it has made itself. */
+  #own: Binding | undefined;
 
   constructor() {
     super();
-    this.revealed = new Map();
-    this.choices = DEFAULT_CHOICES;
-    this.which = "all";
+    this.hotkey = "Alt+Shift+D";
     this.addEventListener("paste", (event) => {
       // What is pasted into a field of the drawer itself is for that field.
       if ((event.composedPath()[0] as Element).localName !== "input") this.#given(event, event.clipboardData);
     });
     this.addEventListener("dragover", (event) => event.preventDefault());
     this.addEventListener("drop", (event) => this.#given(event, event.dataTransfer));
+    this.addEventListener("dragend", () => this.#run.dragEnded());
   }
 
   protected override willUpdate(changed: PropertyValues): void {
     if (changed.has("binding")) this.#follow();
-    if (changed.has("choices") || changed.has("which")) void this.#compose();
+    if ((changed.has("database") || changed.has("drawer")) && this.database !== undefined) void this.#open();
   }
 
   override connectedCallback(): void {
@@ -93,30 +123,91 @@ export class SnippetDrawer extends LitElement {
     // A part of the page that one finds by its name.
     if (!this.hasAttribute("role")) this.setAttribute("role", "region");
     if (!this.hasAttribute("aria-label")) this.setAttribute("aria-label", page.title);
+    document.addEventListener("keydown", this.#hotkey);
     // One that was taken out and put back, or elsewhere, goes on.
     if (this.hasUpdated) this.#follow();
   }
 
-  /** A page may forbid style attributes; its own scripts may set looks all the same. */
-  protected override updated(): void {
-    for (const element of this.renderRoot.querySelectorAll<HTMLElement>(`.landing [${LOOK}]`)) {
-      element.style.cssText = element.getAttribute(LOOK)!;
-      element.removeAttribute(LOOK);
-    }
-  }
-
   override disconnectedCallback(): void {
     super.disconnectedCallback();
+    document.removeEventListener("keydown", this.#hotkey);
     this.#leave();
   }
 
-  get #count(): number {
-    return this.#viewModel?.count ?? 0;
+  protected override updated(): void {
+    this.#putDown.drawn();
   }
 
-  get #picked(): readonly Positioned[] {
-    return this.#viewModel?.picked ?? [];
+  /** Which snippets are picked, by their ids, in the order of picking. */
+  get picked(): readonly string[] {
+    return (this.viewModel?.picked ?? []).map(({ entry }) => entry.id);
   }
+
+  /** Picks these snippets, as on the command line, in place of those that were picked; with an empty pick, none. */
+  async pick(pick: string): Promise<void> {
+    const { viewModel } = this;
+    if (!viewModel) return;
+    viewModel.picked = pick.trim() === "" ? [] : await viewModel.drawer.pick(pick);
+    this.#putDown.speakOf(viewModel.picked.length > 0 ? "picked" : "all");
+  }
+
+  /** The recipe that the sentence says. */
+  get recipe(): Recipe {
+    return this.#putDown.recipe;
+  }
+
+  set recipe(recipe: Recipe) {
+    this.#putDown.recipe = recipe;
+  }
+
+  /** Places what the sentence says where the user last wrote. */
+  place(): void {
+    this.#putDown.place();
+  }
+
+  /** Takes back what was said last: a placing where it was placed, anything else in the drawer. */
+  undo(): void {
+    void this.binding?.undo();
+  }
+
+  /** Does again what was undone in the drawer. */
+  redo(): void {
+    this.act((drawer) => drawer.redo());
+  }
+
+  /** Gives the focus to the run, or to the field to find in while there is none. */
+  override focus(): void {
+    this.panel = undefined;
+    void this.updateComplete.then(() => {
+      if (!this.#run.focus()) this.focusFind();
+    });
+  }
+
+  /** Goes back to where the user last wrote. */
+  leave(): void {
+    this.binding?.goBack();
+  }
+
+  /** @internal */
+  focusFind(): void {
+    this.renderRoot.querySelector<HTMLElement>(".ways input")?.focus();
+  }
+
+  /** Makes a binding of its own, to a database of the browser's. */
+  async #open(): Promise<void> {
+    const { database, drawer: name } = this;
+    const drawer = await openPageDrawer({ database: database!, ...(name && { name }) });
+    if (this.database !== database || this.drawer !== name) return;
+    this.#own?.unbind();
+    this.#own = new Binding(drawer);
+    this.binding = this.#own;
+  }
+
+  readonly #hotkey = (event: KeyboardEvent): void => {
+    if (this.hotkey === "" || !isHotkey(event, this.hotkey)) return;
+    event.preventDefault();
+    this.focus();
+  };
 
   #leave(): void {
     for (const unsubscribe of this.#unsubscribe.splice(0)) unsubscribe();
@@ -126,94 +217,141 @@ export class SnippetDrawer extends LitElement {
     this.#leave();
     const { binding } = this;
     if (!binding) return;
-    const compose = () => void this.#compose();
-    const redraw = () => this.requestUpdate();
-    const viewModel = new ListViewModel(binding.drawer, () => this.#viewport(), redraw);
-    this.#viewModel = viewModel;
-    this.#preview = new BlockPreview(viewModel, () => this.#recipe(), redraw);
+    const compose = () => void this.#putDown.compose();
+    const viewModel = new ListViewModel(
+      binding.drawer,
+      () => this.#run.viewport,
+      () => this.requestUpdate(),
+    );
+    this.viewModel = viewModel;
+    this.#putDown.follow(viewModel);
     this.#unsubscribe = [
       binding.drawer.watch(() => void this.#read()),
-      binding.listen((told) => (this.told = told)),
+      binding.listen((told) => this.tell(told)),
       binding.follow(compose),
+      binding.on("opened", () => this.#follow()),
+      ...BINDING_EVENTS.map((name) => binding.on(name, (event) => this.#dispatch(name, event))),
     ];
     void this.#read();
   }
 
-  /** What was found begins at its top, wherever the run was scrolled to. */
-  #viewport(): Viewport {
-    const { top, seen } = this.#list.viewport;
-    return { top: this.#viewModel?.found ? 0 : top, seen };
+  /** Dispatches an event of the binding as one of its own. */
+  #dispatch(name: string, event: CustomEvent<unknown>): void {
+    const { detail, cancelable } = event;
+    const own = new CustomEvent(`drawer-${name}`, { detail, cancelable, bubbles: true, composed: true });
+    if (!this.dispatchEvent(own)) event.preventDefault();
   }
 
   /** Reads the drawer again, and brings into sight what has come, or what is to have the focus. */
   async #read(): Promise<void> {
-    const viewModel = this.#viewModel!;
+    const viewModel = this.viewModel!;
+    const { drawer } = viewModel;
     const grown = await viewModel.read({ gone: this.panel === "gone" });
-    if (viewModel.picked.length === 0 && this.which === "picked") this.which = "all";
-    void this.#compose();
-    await this.updateComplete;
-    if (grown) await this.#scrollTo(viewModel.count - 1);
-    const next = this.#focusNext;
-    this.#focusNext = undefined;
-    if (next !== undefined) await this.#go(Math.min(next, viewModel.count));
-  }
-
-  /** Composes the block for the place it would land in. */
-  async #compose(): Promise<void> {
-    try {
-      await this.#preview?.refresh(this.which);
-    } catch (error) {
-      // A snippet may be forgotten between being listed and being read; the drawer is read again then.
-      if (!(error instanceof DrawerError)) throw error;
-      this.told = { notices: [], error };
+    this.#drawers = (await drawer.store.drawers()).map(({ drawer: name }) => name);
+    if (this.panel === "recipes") {
+      const names = await drawer.recipes();
+      this.#recipes = new Map(
+        await Promise.all(names.map(async (name) => [name, await drawer.recipe(name)] as const)),
+      );
     }
+    if (viewModel !== this.viewModel) return;
+    if (viewModel.picked.length === 0 && this.#putDown.which === "picked") this.#putDown.which = "all";
+    void this.#putDown.compose();
+    await this.updateComplete;
+    await this.#run.afterRead(grown);
   }
 
-  #recipe(): Recipe {
-    return { ...recipeOfChoices(this.choices), fit: this.binding?.target?.fit ?? "page" };
+  /** @internal Shows what was said. */
+  tell(told: ActionResult): void {
+    this.told = told;
   }
 
-  #given(event: Event, transfer: DataTransfer | null): void {
+  /** What is pasted or dropped into the drawer: one of its own rows, files, or what another program offers. */
+  #given(event: ClipboardEvent | DragEvent, transfer: DataTransfer | null): void {
     if (!transfer || !this.binding) return;
     event.preventDefault();
-    void this.binding.collect(readTransfer(transfer), { app: sources.otherWindow });
+    if (event.type === "drop" && this.#run.dropped(event as DragEvent)) return;
+    const flavours = readTransfer(transfer);
+    const files = [...transfer.files];
+    // An office program offers a picture of the cells beside them; a file is what is meant where there is nothing else.
+    const isText = (flavours.html ?? flavours.text ?? "").trim() !== "";
+    if (files.length > 0 && !isText) void this.binding.collectFiles(files);
+    else void this.binding.collect(flavours, { app: sources.otherWindow });
   }
 
   protected override render() {
-    const collecting = this.#viewModel?.rules?.collecting ?? true;
+    const { viewModel } = this;
     const find = (event: Event) => this.#find((event.target as HTMLInputElement).value);
     return html`
-      <div class="top">
-        <h2>${page.title}</h2>
-        <span class="state">
-          ${page.state(collecting)}
-          <button @click=${() => this.#setRules({ collecting: !collecting })}>
-            ${page.switchState(collecting)}
-          </button>
-        </span>
+      <div class="top" part="top">
+        <h2><slot name="title">${page.title}</slot>${this.#drawerChoice()}</h2>
+        ${this.#state()}
       </div>
-      <div class="ways">
+      <div class="ways" part="ways">
         <input
           type="search"
           aria-label=${page.find.name}
           placeholder=${page.find.short}
-          .value=${this.#viewModel?.words ?? ""}
+          .value=${viewModel?.words ?? ""}
           @input=${find}
         />
-        ${this.#opener("gone")} ${this.#opener("rules")}
+        <span class="openers"
+          >${(Object.keys(page.panels) as Panel[]).map((panel) => this.#opener(panel))}</span
+        >
       </div>
-      ${this.#count === 0 && !this.panel ? html`<p class="none">${page.nothingYet}</p>` : nothing}
+      ${viewModel?.count === 0 && !this.panel ? html`<p class="none"><slot name="empty">${page.nothingYet}</slot></p>` : nothing}
       <div class="sides">
         <div class="side">
           ${this.#left()}
-          <p class="told ${this.told?.error ? "refused" : ""}">
+          <p class="told ${this.told?.error ? "refused" : ""}" part="told">
             <span>${this.#toldLast()}</span>
-            <button @click=${this.#undoLast}>${page.undo}</button>
+            <span class="both">
+              <button @click=${this.undo}>${page.undo}</button>
+              <button @click=${this.redo}>${page.redo}</button>
+            </span>
           </p>
         </div>
-        <section class="put-down" aria-label=${page.putDown}>${this.#sentence()} ${this.#landing()}</section>
+        <section class="put-down" aria-label=${page.putDown}>${this.#putDown.view()}</section>
       </div>
     `;
+  }
+
+  /** Whether it collects, and how; and that nothing is kept, where it is so. */
+  #state() {
+    const collecting = this.viewModel?.rules?.collecting ?? true;
+    const { binding } = this;
+    const chosen = (event: Event) => {
+      if (binding) binding.appends = (event.target as HTMLSelectElement).value === "latest";
+      this.requestUpdate();
+    };
+    const adding = html`<select aria-label=${page.adding.name} @change=${chosen}>
+      <option value="apart" ?selected=${!binding?.appends}>${page.adding.apart}</option>
+      <option value="latest" ?selected=${binding?.appends ?? false}>${page.adding.latest}</option>
+    </select>`;
+    return html`<span class="state">
+      ${page.state(collecting)}${collecting ? html` ${adding}` : nothing}.
+      <button @click=${() => this.#setRules({ collecting: !collecting })}>
+        ${page.switchState(collecting)}
+      </button>
+      ${this.viewModel?.drawer.store instanceof MemoryStore ? html`<span class="kept">${page.notKept}</span>` : nothing}
+    </span>`;
+  }
+
+  /** Which drawer is shown, where the store has several, and a way to make another. */
+  #drawerChoice() {
+    const shown = this.viewModel?.drawer.name;
+    if (shown === undefined) return nothing;
+    const names = [...new Set([shown, ...this.#drawers])].sort();
+    const chosen = (event: Event) => {
+      const select = event.target as HTMLSelectElement;
+      const name = select.value === "" ? prompt(page.drawers.ask)?.trim() : select.value;
+      select.value = shown;
+      if (name) void this.binding?.open(name);
+    };
+    return html`<select class="drawers" aria-label=${page.drawers.name} .value=${shown} @change=${chosen}>
+      ${names.map((name) => html`<option value=${name} ?selected=${name === shown}>${name}</option>`)}
+      <option value="">${page.drawers.another}</option>
+    </select>`;
   }
 
   /** What is said last; that something left stands before all else. */
@@ -231,120 +369,79 @@ export class SnippetDrawer extends LitElement {
       this.panel = this.panel === panel ? undefined : panel;
       void this.#read();
     };
-    return html`<button aria-expanded=${this.panel === panel} @click=${open}>${page.panels[panel]}</button>`;
+    return html`<button aria-expanded=${this.panel === panel} @click=${open}>
+      ${page.panels[panel as keyof typeof page.panels]}
+    </button>`;
   }
 
   /** The run, what was found, or what is looked at in place of it. */
   #left() {
-    const viewModel = this.#viewModel;
-    if (this.panel === "rules" && viewModel?.rules)
-      return rulesPanel(viewModel.rules, (changes) => this.#setRules(changes));
-    if (this.panel === "gone") {
-      return gonePanel(viewModel?.gone ?? [], {
-        restore: (position) => this.#act((drawer) => drawer.restore(String(position))),
-        empty: () => this.#act((drawer) => drawer.empty()),
-        forget: () => this.#forget(),
-      });
+    const { viewModel } = this;
+    switch (this.panel) {
+      case "rules":
+        return viewModel?.rules ? rulesPanel(viewModel.rules, (changes) => this.#setRules(changes)) : nothing;
+      case "gone":
+        return gonePanel(viewModel?.gone ?? [], {
+          restore: (position) => this.act((drawer) => drawer.restore(String(position))),
+          empty: () => this.act((drawer) => drawer.empty()),
+          forget: () => this.#forget(),
+        });
+      case "recipes":
+        return recipesPanel(this.#recipes, {
+          use: (recipe) => (this.recipe = recipe),
+          remove: (name) => void this.#keepRecipes((drawer) => drawer.removeRecipe(name)),
+          keep: (name) => void this.#keepRecipes((drawer) => drawer.saveRecipe(name, this.recipe), name),
+        });
+      case "keys":
+        return keysPanel(this.hotkey || undefined);
+      case "fill":
+        return this.plan
+          ? fillPanel(this.plan, {
+              fill: (fields) => {
+                this.panel = undefined;
+                void this.binding?.fill(fields);
+              },
+              leave: () => (this.panel = undefined),
+            })
+          : nothing;
+      case undefined:
+        return this.#run.view();
     }
-    return viewModel?.found ? this.#foundRows(viewModel.found) : this.#run();
   }
 
-  #foundRows(found: readonly ListRow[]) {
-    const words = this.#viewModel!.words.trim();
-    return html`
-      <p class="note found" role="status">${page.found({ count: found.length, words, most: FOUND })}</p>
-      <ol class="run" aria-label=${page.foundRun} @keydown=${this.#key}>
-        ${repeat(
-          found,
-          ({ entry }) => entry.id,
-          (row) => this.#row(row),
-        )}
-      </ol>
-    `;
-  }
-
-  #run() {
-    const { rows = [], from = 0 } = this.#viewModel ?? {};
-    const scrolled = () => void this.#viewModel!.readRows();
-    return html`
-      <ol class="run" aria-label=${page.run} @keydown=${this.#key} @scroll=${scrolled}>
-        ${this.#list.view({ rows, from, count: this.#count }, (row) => this.#row(row))}
-      </ol>
-    `;
-  }
-
-  #row(row: ListRow) {
-    const turn = this.#picked.findIndex(({ entry }) => entry.id === row.entry.id) + 1;
-    return rowOf(row, { count: this.#count, turn, revealed: this.revealed.get(row.entry.id) }, this.#actions);
-  }
-
-  readonly #actions: RowActions = {
-    pick: (row) => this.#pick(row),
-    place: (row) => this.#placeOne(row),
-    move: (row, before) => this.#move(row.position, before),
-    keep: ({ position, entry }) =>
-      this.#act((drawer) => (entry.kept ? drawer.release(String(position)) : drawer.keep(String(position)))),
-    hide: ({ position, entry }) =>
-      this.#act((drawer) =>
-        entry.private ? drawer.unhide(String(position)) : drawer.hide(String(position)),
-      ),
-    reveal: (row) => void this.#reveal(row),
-    discard: ({ position }) => this.#discard(position),
-  };
-
-  #sentence() {
-    return sentenceView({
-      choices: this.choices,
-      which: this.which,
-      count: this.#count,
-      picked: this.#picked.length,
-      choose: (choices) => (this.choices = choices),
-      chooseWhich: (which) => (this.which = which),
+  async #keepRecipes(change: (drawer: Drawer) => Promise<unknown>, kept?: string): Promise<void> {
+    await this.acting(async (drawer) => {
+      await change(drawer);
+      return kept === undefined ? [] : [notice("recipe/kept", { name: kept })];
     });
+    await this.#read();
   }
 
-  /** What lands is shown from the very block that is placed. Its HTML is written from content, which can hold no script. */
-  #landing() {
-    const block = this.#preview?.block;
-    const shown = this.#preview?.shown;
-    const more = this.#preview?.notShown(this.which) ?? 0;
-    return html`
-      <div class="landing" aria-label=${page.landing} role="region" tabindex="0">
-        ${unsafeHTML(withLooks(shown?.html ?? ""))}
-        ${shown?.isCut ? html`<p class="note">${page.moreOfIt}</p>` : nothing}
-        ${block?.notices.map(({ message }) => html`<p class="note">${message}</p>`)}
-        ${more > 0 ? html`<p class="note">${page.more(more)}</p>` : nothing}
-      </div>
-      <p class="note lands">${this.#landsIn()}</p>
-      <button class="go" ?disabled=${this.#count === 0} @click=${this.#place}>${page.place}</button>
-    `;
-  }
-
-  #landsIn(): string {
-    const name = this.binding?.targetName;
-    return name === undefined ? page.landsNowhere : page.landsIn(name);
-  }
-
-  /** Brings a row of the run into sight. */
-  async #scrollTo(row: number): Promise<void> {
-    if (this.#viewModel?.found) return;
-    this.#list.scrollTo(row);
-    await this.#viewModel!.readRows();
+  /** @internal Shows what the form where the user is would get. */
+  async planFill(): Promise<void> {
+    const chosen = await this.viewModel!.chosen(this.#putDown.which);
+    await this.acting(async () => {
+      this.plan = await this.binding!.planFill(chosen.map(({ position }) => position).join(" "));
+      this.panel = "fill";
+      return [];
+    });
     await this.updateComplete;
+    this.renderRoot.querySelector<HTMLElement>(".panel button")?.focus();
   }
 
-  #act(action: (drawer: Drawer) => Promise<readonly Notice[]>): void {
-    void this.binding?.act(() => action(this.#viewModel!.drawer));
+  /** @internal Does something in the drawer, and tells how it went. */
+  act(action: (drawer: Drawer) => Promise<readonly Notice[]>): void {
+    void this.acting(action);
   }
 
-  /** Takes back what was said last: a placing where it was placed, anything else in the drawer. */
-  #undoLast(): void {
-    void this.binding?.undo();
+  /** @internal The same, and settles when it is done. */
+  async acting(action: (drawer: Drawer) => Promise<readonly Notice[]>): Promise<void> {
+    await this.binding?.act(() => action(this.viewModel!.drawer));
   }
 
   /** Changes rules; when many snippets would go by it, the user is asked first. */
   #setRules(changes: Partial<Rules>): void {
-    this.#act(async (drawer) => {
+    this.act(async (drawer) => {
       const leaving = await drawer.wouldLeave(changes);
       if (leaving.length > FEW && !confirm(page.askChange(leaving))) return [notice("rule/unchanged", {})];
       return drawer.setRules(changes);
@@ -353,107 +450,54 @@ export class SnippetDrawer extends LitElement {
 
   #find(words: string): void {
     this.panel = undefined;
-    void this.#viewModel?.look(words);
+    void this.viewModel?.look(words);
   }
 
   /** Forgets for good what is not kept, once the user has said so twice. */
   #forget(): void {
-    if (confirm(page.askForget)) this.#act((drawer) => drawer.emptyForGood());
+    if (confirm(page.askForget)) this.act((drawer) => drawer.emptyForGood());
   }
 
-  #pick(row: ListRow): void {
-    this.#viewModel!.pick(row);
-    this.which = this.#picked.length > 0 ? "picked" : "all";
-    void this.#compose();
+  /** @internal Picks a snippet, or takes it out of the pick. Returns its turn in the pick; 0 when it is not in it. */
+  pickRow(row: ListRow): number {
+    const viewModel = this.viewModel!;
+    viewModel.pick(row);
+    const which: Selection = viewModel.picked.length > 0 ? "picked" : "all";
+    this.#putDown.speakOf(which);
+    return viewModel.picked.findIndex(({ entry }) => entry.id === row.entry.id) + 1;
   }
 
-  async #reveal(row: ListRow): Promise<void> {
-    const { id } = row.entry;
-    const revealed = new Map(this.revealed);
-    if (!revealed.delete(id)) {
-      const [snippet] = await this.#viewModel!.drawer.read([row]);
-      revealed.set(id, writeText(snippet!.content));
-    }
-    this.revealed = revealed;
+  /** @internal The look that a lone snippet is placed in. */
+  get styleOfOne(): Recipe {
+    const { style } = this.recipe;
+    return style ? { style } : {};
   }
 
-  #placeOne(row: ListRow): void {
-    const { style } = recipeOfChoices(this.choices);
-    const block = async (fit: Fit) =>
-      compose(await this.#viewModel!.drawer.read([row]), { ...(style && { style }), fit });
-    void this.binding?.place(block, page.snippet(row.position));
+  #requestOf(row: ListRow): PlaceRequest {
+    return {
+      ids: [row.entry.id],
+      make: async (fit) => compose(await this.viewModel!.drawer.read([row]), { ...this.styleOfOne, fit }),
+      what: page.snippet(row.position),
+    };
   }
 
-  #place(): void {
-    const block = () => this.#preview!.whole(this.which);
-    void this.binding?.place(block, many(this.#viewModel!.chosenCount(this.which)));
+  /** @internal */
+  placeRow(row: ListRow): void {
+    void this.binding?.place(this.#requestOf(row));
   }
 
-  #move(position: number, before: number): void {
-    this.#focusNext = before > position ? position + 1 : position - 1;
-    const to = before > this.#count ? ("end" as const) : { position: before };
-    this.#act((drawer) => drawer.move(String(position), to));
-  }
-
-  #discard(position: number): void {
-    this.#focusNext = position;
-    this.#act((drawer) => drawer.discard(String(position)));
-  }
-
-  /** Gives a snippet the focus. */
-  async #go(position: number): Promise<void> {
-    await this.#scrollTo(position - 1);
-    this.renderRoot.querySelector<HTMLElement>(`[data-position="${position}"] .snippet`)?.focus();
-  }
-
-  #key(event: KeyboardEvent): void {
-    const item = (event.target as Element).closest("li");
-    const row = (this.#viewModel?.found ?? this.#viewModel?.rows ?? []).find(
-      ({ entry }) => entry.id === item?.dataset["id"],
-    );
-    const action = actionOfKey(event);
-    if (!item || !row || !action || !this.binding) return;
-    this.#perform(action, row, item);
-    event.preventDefault();
-  }
-
-  #perform(action: RunAction, row: ListRow, item: Element): void {
-    const { position } = row;
-    switch (action) {
-      case "next":
-        return this.#goBeside(row, item.nextElementSibling, 1);
-      case "previous":
-        return this.#goBeside(row, item.previousElementSibling, -1);
-      case "later":
-        if (position < this.#count) this.#move(position, position + 2);
-        return;
-      case "earlier":
-        if (position > 1) this.#move(position, position - 1);
-        return;
-      case "pick":
-        return this.#pick(row);
-      case "keep":
-        return this.#actions.keep(row);
-      case "discard":
-        return this.#discard(position);
-      case "undo":
-        return this.#act((drawer) => drawer.undo());
-      case "redo":
-        return this.#act((drawer) => drawer.redo());
-    }
-  }
-
-  /** Gives the focus to the row beside: in the run the next position, in what was found the next one found. */
-  #goBeside({ position }: ListRow, sibling: Element | null, step: 1 | -1): void {
-    if (this.#viewModel?.found) sibling?.querySelector<HTMLElement>(".snippet")?.focus();
-    else void this.#go(position + step);
+  /** @internal */
+  copyRow(row: ListRow): void {
+    void this.binding?.copy(this.#requestOf(row));
   }
 }
 
-customElements.define("snippet-drawer", SnippetDrawer);
+if (!customElements.get("snippet-drawer")) customElements.define("snippet-drawer", SnippetDrawer);
 
 declare global {
   interface HTMLElementTagNameMap {
     "snippet-drawer": SnippetDrawer;
   }
+  // eslint-disable-next-line @typescript-eslint/no-empty-object-type
+  interface HTMLElementEventMap extends SnippetDrawerEventMap {}
 }

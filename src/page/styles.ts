@@ -55,15 +55,63 @@ export const styles = css`
     font-size: 1.15em;
     font-weight: 600;
   }
+  .top {
+    flex-wrap: wrap;
+  }
+  h2 {
+    display: flex;
+    align-items: baseline;
+    gap: 0.6em;
+  }
   .state {
     margin-left: auto;
+    text-align: end;
     font: 0.85em var(--plain);
     color: var(--faint);
+  }
+  .state .kept {
+    display: block;
+    margin-top: 0.3em;
+    color: var(--alarm);
+  }
+  .heard {
+    position: absolute;
+    width: 1px;
+    height: 1px;
+    overflow: hidden;
+    clip-path: inset(50%);
+    white-space: nowrap;
+  }
+  .both,
+  .openers {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 0.2em 1.1em;
+  }
+  .drawers,
+  .state select,
+  .acts select {
+    appearance: none;
+    field-sizing: content;
+    max-width: 12em;
+    text-decoration: underline;
+    text-decoration-color: var(--rule);
+    text-underline-offset: 0.2em;
+  }
+  .drawers {
+    font: 0.75em var(--plain);
+    color: var(--faint);
+  }
+  select option {
+    color: var(--ink);
+    background: var(--card);
   }
   .state button,
   .ways button,
   .panel button,
   .told button,
+  .acts button,
+  .dealing button,
   .actions button {
     text-decoration: underline;
     text-decoration-color: var(--rule);
@@ -73,20 +121,23 @@ export const styles = css`
   .ways button:hover,
   .panel button:hover,
   .told button:hover,
+  .acts button:hover,
+  .dealing button:hover,
   .actions button:hover {
     text-decoration-color: currentColor;
   }
   .ways {
     display: flex;
     align-items: baseline;
-    gap: 1.25em;
+    flex-wrap: wrap;
+    gap: 0.5em 1.25em;
     padding: 0.6em 1.25em;
     border-bottom: 1px solid var(--rule);
     font: 0.9em var(--plain);
   }
   .ways input {
-    flex: 1 1 0;
-    min-width: 0;
+    flex: 1 1 5em;
+    min-width: 5em;
     padding: 0.3em 0.6em;
     font: inherit;
     color: inherit;
@@ -139,10 +190,60 @@ export const styles = css`
   .panel li .from {
     grid-row: 2;
   }
-  .panel li button {
+  .panel li > :is(button, .both) {
     grid-column: 2;
     grid-row: 1 / 3;
     font: 0.85em var(--plain);
+  }
+  .panel input,
+  .label input {
+    padding: 0.2em 0.5em;
+    font: inherit;
+    color: inherit;
+    background: var(--card);
+    border: 1px solid var(--rule);
+    border-radius: 4px;
+  }
+  .label {
+    padding: 0.7em 0;
+  }
+  .label input {
+    width: 100%;
+  }
+  .panel dl {
+    margin: 0.4em 0;
+  }
+  .panel dl div {
+    display: grid;
+    grid-template-columns: 7em 1fr;
+    gap: 1em;
+    padding: 0.2em 0;
+  }
+  .panel dd {
+    margin: 0;
+  }
+  kbd {
+    font: 0.9em var(--plain);
+    color: var(--tide);
+    white-space: nowrap;
+  }
+  .panel.fill li {
+    grid-template-columns: 8em 1fr;
+    align-items: baseline;
+    padding: 0.25em 0;
+  }
+  .panel.fill li .from {
+    grid-row: auto;
+  }
+  .panel.fill .why {
+    grid-column: 2;
+  }
+  .panel.fill .why {
+    color: var(--alarm);
+  }
+  .panel button.fill {
+    margin-inline-end: 1.2em;
+    color: var(--tide);
   }
   .found {
     margin: 0;
@@ -184,6 +285,9 @@ export const styles = css`
     font: 0.85em/1.4 var(--plain);
     color: var(--faint);
   }
+  .told .both {
+    flex: none;
+  }
   .told.refused {
     color: var(--alarm);
   }
@@ -204,8 +308,7 @@ export const styles = css`
     padding: 0 1.25em 0 0;
     border-bottom: 1px solid var(--rule);
   }
-  .run li:hover,
-  .run li:focus-within {
+  .run li:is(:hover, :focus-within, .current) {
     background: var(--wash);
   }
   .position {
@@ -276,16 +379,26 @@ export const styles = css`
     right: 1.4em;
     bottom: 0;
     display: none;
-    justify-content: space-between;
+    gap: 1.1em;
     padding: 0.2em 0 0.6em;
+    overflow-x: auto;
+    scrollbar-width: none;
     white-space: nowrap;
     background: var(--wash);
-    font: 0.85em var(--plain);
+    font: 0.8em var(--plain);
     color: var(--faint);
   }
-  .run li:hover .actions,
-  .run li:focus-within .actions {
+  .run li:is(:hover, :focus-within, .current) .actions {
     display: flex;
+  }
+  .run:hover li.current:not(:hover, :focus-within) .actions {
+    display: none;
+  }
+  .actions button:disabled,
+  .acts :disabled,
+  .dealing :disabled {
+    cursor: default;
+    opacity: 0.5;
   }
   .note {
     font: 0.9em var(--plain);
@@ -361,14 +474,38 @@ export const styles = css`
   .go {
     display: block;
     width: calc(100% - 2.5em);
-    margin: 0.9em 1.25em 1.25em;
+    margin: 0.9em 1.25em 0;
     padding: 0.6em;
     border-radius: 4px;
     font: 600 0.95em var(--plain);
     color: var(--card);
     background: var(--tide);
   }
+  .acts,
+  .dealing {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 0.3em 1.2em;
+    margin: 0.8em 1.25em 1.1em;
+    font: 0.85em var(--plain);
+    color: var(--faint);
+  }
+  .dealing {
+    margin-bottom: 0;
+    color: var(--ink);
+  }
+  .dealing span {
+    flex: 1 0 100%;
+    display: -webkit-box;
+    -webkit-box-orient: vertical;
+    -webkit-line-clamp: 2;
+    overflow: hidden;
+  }
   @media (forced-colors: active) {
+    .run li.picked {
+      outline: 1px solid Highlight;
+      outline-offset: -2px;
+    }
     .go {
       color: ButtonText;
       background: ButtonFace;

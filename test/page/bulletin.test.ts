@@ -226,7 +226,7 @@ onPages("the secretary's desk", () => {
 
   test("rows become one table by a word of the sentence", async () => {
     await copyRows(0, 2, 4);
-    await page.locator("snippet-drawer select").nth(1).selectOption("rows");
+    await page.locator("snippet-drawer .sentence select").nth(1).selectOption("rows");
     await page.click("snippet-drawer .go");
     await lands("Wryneck");
     expect(await editor().locator("table").count()).toBe(1);
@@ -295,7 +295,11 @@ onPages("the secretary's desk", () => {
   /** Presses one of a row's buttons, which show when it has the focus or the mouse. */
   async function deed(nth: number, name: string): Promise<void> {
     await page.locator("snippet-drawer .run li").nth(nth).hover();
-    await page.locator("snippet-drawer .run li").nth(nth).getByRole("button", { name, exact: true }).click();
+    await page
+      .locator("snippet-drawer .run li")
+      .nth(nth)
+      .getByRole("button", { name: new RegExp(`^${name}:`) })
+      .click();
   }
 
   test("what is private is masked in the run, the block and the find; revealed on demand; placed in full", async () => {

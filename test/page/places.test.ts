@@ -46,6 +46,14 @@ const PLACES: Readonly<Record<string, Asked>> = {
   frame: { title: "a field in a frame of the same site", selector: "textarea" },
 };
 
+/** Grids, with the cell that is chosen: the first of the second row. */
+const GRIDS: Readonly<Record<string, { title: string; cell: string; isUndoneAtOnce?: boolean }>> = {
+  inputs: { title: "a table of fields", cell: "tbody tr:nth-child(2) input" },
+  tabulator: { title: "Tabulator", cell: ".tabulator-row:nth-child(2) .tabulator-cell" },
+  aggrid: { title: "AG Grid", cell: '[row-index="1"] .ag-cell' },
+  handsontable: { title: "Handsontable", cell: ".ht_master tbody tr:nth-child(2) td", isUndoneAtOnce: true },
+};
+
 /** Text without its spaces: editors and browsers write those in ways of their own. */
 const squeezed = (text: string) => text.replace(/\s/g, "");
 
@@ -114,7 +122,7 @@ describe.each(Object.keys(LAUNCH))("the places of a page, in %s", (name) => {
       if (holds(value) || Date.now() > end) return value;
     }
   }
-  const press = async (key: "End" | "z") => {
+  const press = async (key: "End" | "a" | "c" | "x" | "z") => {
     await page.keyboard.down("Control");
     await page.keyboard.press(key);
     await page.keyboard.up("Control");
@@ -143,7 +151,23 @@ describe.each(Object.keys(LAUNCH))("the places of a page, in %s", (name) => {
     return { target, before, lands };
   }
 
+  /** What the drawer holds: of each snippet its text, and whether something in it is bold. */
+  const held = () =>
+    page.evaluate(async () => {
+      const snippets = await document.querySelector("snippet-drawer")!.binding!.drawer.snippets("all");
+      return snippets.map(({ entry, content }) => ({
+        text: entry.text,
+        isBold: JSON.stringify(content).includes('"bold":true'),
+      }));
+    });
+  const changes = (section: string) =>
+    page.evaluate(
+      (id) => Number(document.querySelector<HTMLElement>(`#${id}`)!.dataset["changes"] ?? 0),
+      section,
+    );
+
   const rows: string[] = [];
+  const gridRows: string[] = [];
   for (const [section, { title, selector, gets, look }] of Object.entries(PLACES)) {
     placeTest(
       `${title}: at the caret, in its look, and taken back by its own undo and by the drawer's`,
@@ -194,8 +218,144 @@ describe.each(Object.keys(LAUNCH))("the places of a page, in %s", (name) => {
           ),
         ).toMatch(/^Took back|^Undone/);
         expect(await inDrawer(".says")).toContain("First wheatear");
-        rows.push(
-          `| ${title} | yes | ${look === "rich" ? "yes" : look === undefined ? "text" : "yes, without links"} | yes | yes |`,
+        // In place of what is selected; and its own events have told of it.
+        const [changed, told] = [await changes(section), squeezed(gets ?? TEXT)];
+        const selectAll = async () => {
+          await press("a");
+          // Editors follow the selection a moment later.
+          await new Promise((next) => setTimeout(next, 150));
+        };
+        await target.click();
+        await selectAll();
+        await click(".snippet");
+        const isAll = (text: string) => squeezed(text) === told;
+        expect(squeezed(await becomes(() => reading(target), isAll))).toBe(told);
+        expect(
+          await becomes(
+            () => changes(section),
+            (count) => count > changed,
+          ),
+        ).toBeGreaterThan(changed);
+        await becomes(
+          () => inDrawer(".told span"),
+          (text) => text.startsWith("Placed"),
+        );
+        // What is copied and cut there comes in, with its look.
+        await target.click();
+        for (const [key, count, typed] of [
+          ["c", 2, "1"],
+          ["x", 3, "2"],
+        ] as const) {
+          await press("End");
+          await new Promise((next) => setTimeout(next, 150));
+          await page.keyboard.type(typed);
+          await selectAll();
+          await press(key);
+          const all = await becomes(held, (snippets) => snippets.length === count);
+          expect(all).toHaveLength(count);
+          expect(squeezed(all.at(-1)!.text)).toContain(told.slice(0, 20));
+          expect(all.at(-1)!.isBold).toBe(look !== undefined);
+        }
+        expect(
+          await becomes(
+            () => reading(target),
+            (text) => text === "",
+          ),
+        ).toBe("");
+        const lookOf = look === "rich" ? "yes" : look === undefined ? "text" : "yes, without links";
+        rows.push(`| ${title} | yes | yes | ${lookOf} | yes | yes | yes | yes | yes |`);
+        await close();
+      },
+      60_000,
+    );
+  }
+
+  for (const [section, { title, cell, isUndoneAtOnce }] of Object.entries(GRIDS)) {
+    placeTest(
+      `${title}: a table goes into the cells from the chosen one on, and is taken back; a copied cell comes in`,
+      async () => {
+        await open();
+        const collect = (html: string) =>
+          page.evaluate(
+            (given) => document.querySelector("snippet-drawer")!.binding!.collect({ html: given }),
+            html,
+          );
+        await collect(
+          "<table><tr><td>Wryneck</td><td>South</td></tr><tr><td>Wren</td><td>Hut</td></tr></table>",
+        );
+        await becomes(held, ({ length }) => length === 1);
+        const shown = () =>
+          page.evaluate((id) => {
+            const place = document.querySelector(`#${id}`)!;
+            const cells = place.querySelectorAll<HTMLElement>(
+              ".ag-cell, .tabulator-cell, .ht_master tbody td, td input",
+            );
+            return [...cells].map((each) => (each as HTMLInputElement).value ?? each.innerText.trim());
+          }, section);
+        const holder = (await page.$(`#${section}`))!;
+        await holder.evaluate((element) => element.scrollIntoView({ block: "center" }));
+        // A grid draws its rows anew when it comes into sight.
+        await new Promise((next) => setTimeout(next, 400));
+        const choose = async () => (await holder.$(cell))!.click();
+        await choose();
+        // A click may open the cell's editor, whose field then holds what the cell did.
+        const before = (await shown()).map((text, at) => (at === 3 ? "Willow warbler" : text));
+        const after = before.map(
+          (text, at) => ({ 3: "Wryneck", 4: "South", 6: "Wren", 7: "Hut" })[at] ?? text,
+        );
+        const isAfter = (texts: string[]) => texts.join() === after.join();
+        const [lands, changed] = [await inDrawer(".lands"), await changes(section)];
+        expect(lands).toMatch(/Lands in .*pecies/);
+        await click(".snippet");
+        expect(await becomes(shown, isAfter)).toEqual(after);
+        await becomes(
+          () => inDrawer(".told span"),
+          (text) => text.startsWith("Placed"),
+        );
+        expect(
+          await becomes(
+            () => changes(section),
+            (count) => count > changed,
+          ),
+        ).toBeGreaterThan(changed);
+        const isBefore = (texts: string[]) => texts.join() === before.join();
+        if (isUndoneAtOnce) {
+          // Two clicks at once would open the editor of the cell.
+          await new Promise((next) => setTimeout(next, 700));
+          await choose();
+          await press("z");
+          expect(await becomes(shown, isBefore)).toEqual(before);
+          await click(".snippet");
+          expect(await becomes(shown, isAfter)).toEqual(after);
+          await becomes(
+            () => inDrawer(".told span"),
+            (text) => text.startsWith("Placed"),
+          );
+        }
+        await click(".told button");
+        expect(await becomes(shown, isBefore)).toEqual(before);
+        // Where there are not cells enough, nothing is changed.
+        await collect(`<table>${"<tr><td>a</td><td>b</td></tr>".repeat(9)}</table>`);
+        await becomes(held, ({ length }) => length === 2);
+        await choose();
+        await page.evaluate(() => document.querySelector("snippet-drawer")!.binding!.placePick("last"));
+        expect(
+          await becomes(
+            () => inDrawer(".told span"),
+            (text) => text.startsWith("Nothing was placed"),
+          ),
+        ).toMatch(/there are not enough cells/);
+        expect(await becomes(shown, isBefore)).toEqual(before);
+        // The cell that is chosen is copied, as nothing else is selected.
+        await choose();
+        if (section === "tabulator") await page.keyboard.press("Escape");
+        if (section === "inputs") await press("a");
+        await press("c");
+        const copied = await becomes(held, ({ length }) => length === 3);
+        if (section !== "tabulator") expect(copied.at(-1)!.text).toBe("Willow warbler");
+        const copies = section === "tabulator" ? "with its clipboard on" : "yes";
+        gridRows.push(
+          `| ${title} | from the chosen cell on | yes | text | ${isUndoneAtOnce ? "yes" : "–"} | yes | yes | ${copies} | – |`,
         );
         await close();
       },
@@ -223,9 +383,10 @@ describe.each(Object.keys(LAUNCH))("the places of a page, in %s", (name) => {
 
   placeTest("the table of places in docs/embedding.md is as it is here", () => {
     const table = [
-      "| place | at the caret | look | its own undo | the drawer's undo |",
-      "|---|---|---|---|---|",
+      "| place | at the caret | over a selection | look | its own undo | the drawer's undo | its own events | copying there | cutting there |",
+      "|---|---|---|---|---|---|---|---|---|",
       ...rows,
+      ...gridRows,
     ].join("\n");
     const path = "docs/embedding.md";
     const text = readFileSync(path, "utf8");

@@ -1,12 +1,12 @@
-import { Drawer } from "drawer";
-import { openIndexedDb } from "drawer/indexeddb";
-import { Binding } from "drawer/page";
+import { Binding, openPageDrawer } from "drawer/page";
+import { choosePanes, showPane } from "../../shared/panes.js";
 import { places } from "./places.js";
 
 /** All the places that take text, side by side, and the drawer beside them. */
 async function open(): Promise<void> {
-  const drawer = new Drawer(await openIndexedDb("anywhere"));
-  document.querySelector("snippet-drawer")!.binding = new Binding(drawer);
+  choosePanes("page");
+  const drawer = await openPageDrawer({ database: "anywhere" });
+  document.querySelector("snippet-drawer")!.binding = new Binding(drawer, { reveal: () => showPane("page") });
   const sheet = document.querySelector("#places")!;
   for (const [name, { title, show }] of Object.entries(places)) {
     const place = document.createElement("section");

@@ -1,13 +1,19 @@
+import { changesOf } from "./editors/changes.js";
+import { COLUMNS, ROWS } from "./editors/rows.js";
+
 /** A place: what it is called above it, and what shows it. */
 interface Shown {
   readonly title: string;
   readonly show: (holder: HTMLElement) => Promise<void> | void;
 }
 
-/** A place that is HTML alone. */
+/** A place that is HTML alone, and tells of its changes as the browser does. */
 const plain = (title: string, html: string): Shown => ({
   title,
-  show: (holder) => void (holder.innerHTML = html),
+  show(holder) {
+    holder.innerHTML = html;
+    holder.addEventListener("input", changesOf(holder));
+  },
 });
 
 /** All the places, by the id of their section. Each editor is a package of its own, loaded when it is shown. */
@@ -21,10 +27,13 @@ export const places: Readonly<Record<string, Shown>> = {
   short: plain("A field of ten characters", `<input aria-label="Short" maxlength="10" />`),
   password: plain("A password", `<input type="password" aria-label="Password" value="heath-ride-7" />`),
   closed: plain("A field that is closed", `<input aria-label="Closed" readonly value="as it is" />`),
-  editable: plain("An editable text", `<div contenteditable aria-label="Editable"><p>Seen: </p></div>`),
+  editable: plain(
+    "An editable text",
+    `<div contenteditable role="textbox" aria-multiline="true" aria-label="Editable"><p>Seen: </p></div>`,
+  ),
   plaintext: plain(
     "An editable text without a look",
-    `<div contenteditable="plaintext-only" aria-label="Plain text">Seen: </div>`,
+    `<div contenteditable="plaintext-only" role="textbox" aria-multiline="true" aria-label="Plain text">Seen: </div>`,
   ),
   prosemirror: {
     title: "TipTap (ProseMirror)",
@@ -48,15 +57,44 @@ export const places: Readonly<Record<string, Shown>> = {
     title: "A field that React holds",
     show: async (holder) => (await import("./editors/react.js")).show(holder),
   },
+  inputs: {
+    title: "A table of fields",
+    show(holder) {
+      holder.addEventListener("input", changesOf(holder));
+      const heads = Object.values(COLUMNS).map((title) => `<th scope="col">${title}</th>`);
+      const rows = ROWS.map(
+        (row, at) =>
+          `<tr>${Object.entries(row)
+            .map(([name, value]) => `<td><input aria-label="${name} ${at + 1}" value="${value}" /></td>`)
+            .join("")}</tr>`,
+      );
+      holder.innerHTML = `<table><thead><tr>${heads.join("")}</tr></thead><tbody>${rows.join("")}</tbody></table>`;
+    },
+  },
+  tabulator: {
+    title: "Tabulator",
+    show: async (holder) => (await import("./editors/tabulator.js")).show(holder),
+  },
+  aggrid: { title: "AG Grid", show: async (holder) => (await import("./editors/aggrid.js")).show(holder) },
+  handsontable: {
+    title: "Handsontable",
+    show: async (holder) => (await import("./editors/handsontable.js")).show(holder),
+  },
   shadow: {
     title: "A field in a shadow tree",
     show(holder) {
+      holder.addEventListener("input", changesOf(holder));
       const tree = holder.attachShadow({ mode: "open" });
       tree.innerHTML = `<input aria-label="Shadow" style="font: inherit; width: 100%; box-sizing: border-box" />`;
     },
   },
-  frame: plain(
-    "A frame of the same site",
-    `<iframe title="Frame" srcdoc="<textarea aria-label='In the frame' style='width: 90%'>Seen: </textarea>"></iframe>`,
-  ),
+  frame: {
+    title: "A frame of the same site",
+    async show(holder) {
+      holder.innerHTML = `<iframe title="Frame" srcdoc="<html lang=en><title>Frame</title><textarea aria-label='In the frame' style='width: 90%'>Seen: </textarea>"></iframe>`;
+      const frame = holder.querySelector("iframe")!;
+      await new Promise((loaded) => frame.addEventListener("load", loaded, { once: true }));
+      frame.contentDocument!.addEventListener("input", changesOf(holder));
+    },
+  },
 };

@@ -1,14 +1,14 @@
 import { Drawer } from "drawer";
 import { openIndexedDb } from "drawer/indexeddb";
 import { Binding } from "drawer/page";
+import { choosePanes, showPane } from "../../shared/panes.js";
 import { originOf, showDesk } from "./desk.js";
 import { showEditor } from "./editor.js";
-import { choosePanes, showPane } from "./panes.js";
 
 /** The secretary's desk: things to read, the bulletin that is being written, and the drawer beside it. */
 async function open(): Promise<void> {
   const drawer = new Drawer(await openIndexedDb("bulletin"));
-  choosePanes();
+  choosePanes("desk");
   document.querySelector("snippet-drawer")!.binding = new Binding(drawer, {
     origin: originOf,
     reveal: () => showPane("bulletin"),

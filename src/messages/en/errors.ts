@@ -291,6 +291,14 @@ export const errors = {
     `There is no recipe “${name}” in the drawer “${drawer}”. ${names.length === 0 ? "None is kept yet." : `Kept are: ${names.join(", ")}.`}`,
   /** In a page, no place has been chosen for a block. */
   "nothing/target": () => "Click first where it should go: in the text, or in a field.",
+  /** On a page, nothing is selected that could be collected. */
+  "nothing/selected-here": () => "Nothing is selected. Select something first.",
+  /** On a page, no field of the form is called like a label of the snippets. */
+  "nothing/fill": () =>
+    "No field is filled: none is called like a label of the snippets. Give labels, or pick a table of labels and values.",
+  /** The browser does not let the page copy. */
+  "failed/clipboard": () =>
+    "The browser does not let this page write to the clipboard. Allow it, or select the block and copy it.",
   /** Something failed that is no fault of the user's. */
   failed: ({ why }: { why: string }) => `That failed: ${why}`,
   /** The place where the user last was takes no block: a password, a frame of another site, a control. */
@@ -308,6 +316,9 @@ export const errors = {
   /** The place did not take it. */
   "not-placed/refused": ({ place }: { place: string }) =>
     `Nothing was placed: ${place} did not take it. Click where it should go, and try again.`,
+  /** In a page, the cells from the chosen one on are too few. */
+  "not-placed/room": ({ place }: { place: string }) =>
+    `Nothing was placed: from ${place} on there are not enough cells. Choose one further up or to the left.`,
   /** In a page, nothing was placed that could be taken back. */
   "nothing/placed": () => "Nothing was placed that could be taken back.",
   /** In a page, the text has changed since the block was placed. */

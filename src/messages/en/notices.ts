@@ -373,6 +373,22 @@ export const notices = {
 
   /** A block was placed, in a page. */
   "placed/page": ({ what }: { what: string }) => `Placed ${what}.`,
+  /** Another drawer is shown, in a page. */
+  "opened/page": ({ drawer }: { drawer: string }) => `This is the drawer “${drawer}”.`,
+  /** A recipe is kept, in a page. */
+  "recipe/kept": ({ name }: { name: string }) => `Kept the recipe “${name}”.`,
+  /** A block was copied to the clipboard, in a page. */
+  "copied/page": ({ what }: { what: string }) => `Copied ${what} to the clipboard.`,
+  /** Fields of a form were filled, in a page. */
+  "filled/page": ({ count }: { count: number }) =>
+    `Filled ${count === 1 ? "one field" : `${grouped(count)} fields`}.`,
+  /** A deal has begun, in a page. */
+  "dealing/page": ({ of }: { of: number }) =>
+    `Dealing ${many(of)}: ${of === 1 ? "it goes" : "each goes"} to the next field that you go to.`,
+  /** A snippet of a deal was passed over. */
+  "dealing/skipped": ({ number, of }: { number: number; of: number }) => `Passed over ${number} of ${of}.`,
+  /** All of a deal has been handed out. */
+  "dealing/done": () => "All are handed out.",
   /** Something private was put on a clipboard where nothing can be declared a secret. */
   "placed/not-secret": () =>
     "On this desktop it cannot be declared a secret: a history of the clipboard may keep it.",

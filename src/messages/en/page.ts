@@ -4,10 +4,16 @@ import { duration, grouped, many, namedAll, size } from "./phrases.js";
 /** What the elements of a page say: names of controls, states, and the sentence whose words are choices. */
 export const page = {
   title: "Drawer",
-  state: (collecting: boolean) => (collecting ? "Collects what you copy." : "Does not collect."),
+  state: (collecting: boolean) => (collecting ? "Collects what you copy" : "Does not collect"),
   switchState: (collecting: boolean) => (collecting ? "Pause" : "Resume"),
   find: { name: "Find in the drawer", short: "Find" },
-  panels: { gone: "What left", rules: "Rules" },
+  panels: { recipes: "Recipes", gone: "What left", rules: "Rules", keys: "Keys" },
+  /** The choice of a drawer: what it is called, and what makes another one. */
+  drawers: { name: "Drawer", another: "another…", ask: "What shall the other drawer be called?" },
+  /** How what is copied is collected. */
+  adding: { name: "What is copied is collected", apart: "as new snippets", latest: "onto the latest" },
+  /** That nothing is kept when the page is closed. */
+  notKept: "This browser keeps nothing for this page: what is here is gone when it is closed.",
   nothingYet:
     "Nothing here yet. Select something and copy it; it will stand here, numbered, in the order of gathering.",
   run: "Snippets, in order",
@@ -18,17 +24,38 @@ export const page = {
     return `${which} “${words}”.`;
   },
   undo: "Undo",
+  redo: "Do again",
   putDown: "Put down",
   landing: "As it will land",
   more: (count: number) => `… and ${grouped(count)} more, which are placed too.`,
   moreOfIt: "… and the rest, which is placed too.",
   place: "Place at the caret",
+  /** What else is done with what is chosen. */
+  acts: {
+    copy: "Copy",
+    deal: "Deal out",
+    down: "Down the cells",
+    across: "Across the cells",
+    fill: "Fill the form",
+    merge: "Merge into one",
+    file: "Save as…",
+    export: "Export",
+  },
+  /** A deal that is under way on this page. */
+  dealing: ({ left, of, next }: { left: number; of: number; next: string | undefined }) =>
+    next === undefined ? `All ${of} are handed out.` : `${of - left + 1} of ${of} is next: ${next}`,
+  dealActs: { next: "Deal here", back: "Back", skip: "Pass over", end: "End" },
   /** What a place is called that has no name, by its element. */
   aPlace: (element: string) =>
     ({ textarea: "the field", input: "the field", iframe: "the frame" })[element] ?? "the text",
+  /** A cell of a grid, by what stands above its column. */
+  cell: (column: string) => (column === "" ? "the cell" : `the cell of “${column}”`),
   /** Where a block lands. */
   landsIn: (place: string) => `Lands in ${place}.`,
   landsNowhere: "Click where it should land.",
+  /** What was placed: a snippet of a deal, fields of a form. */
+  dealt: (number: number, of: number) => `${number} of ${of}`,
+  fields: (count: number) => (count === 1 ? "into one field" : `into ${grouped(count)} fields`),
   snippet: (position: number) => `snippet ${position}`,
   askChange: (leaving: readonly NamedSnippet[]) =>
     `This takes ${many(leaving.length)} out: ${namedAll(leaving)}. Go on?`,
@@ -39,20 +66,19 @@ export const page = {
 export const row = {
   pick: ({ position, turn }: { position: number; turn: number }) =>
     turn > 0 ? `Picked as number ${turn}; take out of the pick` : `Pick snippet ${position}`,
-  name: (facts: {
-    position: number;
-    label?: string | undefined;
-    text: string;
-    kept: boolean;
-    from: string;
-  }) =>
-    [
-      String(facts.position),
-      ...(facts.label ? [facts.label] : []),
-      facts.text,
-      ...(facts.kept ? ["kept"] : []),
-      `from ${facts.from || "elsewhere"}. ${page.place}`,
-    ].join(", "),
+  /** A button of a row, with the snippet that it is about. */
+  actionOn: ({ action, position }: { action: string; position: number }) => `${action}: snippet ${position}`,
+  /** What a snippet is, when it is not text. */
+  kinds: { text: "text", table: "table", picture: "picture", link: "link" },
+  /** That a snippet was picked, or taken out of the pick. */
+  picked: ({ position, turn }: { position: number; turn: number }) =>
+    turn > 0
+      ? `Picked snippet ${position} as number ${turn}.`
+      : `Snippet ${position} is not picked any more.`,
+  copy: "Copy",
+  label: "Label",
+  labelOf: (position: number) => `Label of snippet ${position}`,
+  split: "Split",
   kept: "kept",
   private: "private",
   privateUntil: (time: string) => `private, goes at ${time}`,
@@ -176,4 +202,48 @@ export const ruleSentences = {
 export const rulesPanel = {
   name: "Rules",
   note: "What is kept stays whatever the rules say. The oldest that is not kept goes first.",
+};
+
+/** The panel of recipes. */
+export const recipesPanel = {
+  name: "Recipes",
+  nothing: "No recipe is kept yet. Choose words in the sentence, and keep them under a name.",
+  use: "Use",
+  remove: "Remove",
+  keep: "Keep the sentence as",
+  keepName: "Name of the recipe",
+};
+
+/** The panel in which a form is filled. */
+export const fillPanel = {
+  name: "Fill the form",
+  closed: "which cannot be written in",
+  form: "which it does not take",
+  unmatched: (labels: readonly string[]) =>
+    `No field is called ${labels.map((label) => `“${label}”`).join(", ")}.`,
+  nothing:
+    "No field of the form is called like a label. Give snippets labels, or choose a table of labels and values.",
+  fill: (count: number) => (count === 1 ? "Fill one field" : `Fill ${count} fields`),
+  leave: "Leave it",
+};
+
+/** The panel that tells the keys: a key, and what it does. */
+export const keysPanel = {
+  name: "Keys",
+  hotkey: "from anywhere on the page, goes to the run",
+  inRun: "In the run",
+  keys: [
+    ["↓ ↑", "the next and the previous snippet"],
+    ["← →", "its number, what it says, and what can be done with it"],
+    ["Home End", "the first and the last snippet"],
+    ["Enter", "places it"],
+    ["P", "picks it, or takes it out of the pick"],
+    ["K", "keeps it, or releases it"],
+    ["C", "copies it to the clipboard"],
+    ["L", "gives it a label"],
+    ["Alt ↓, Alt ↑", "moves it later and earlier"],
+    ["Delete", "discards it"],
+    ["Ctrl Z, Ctrl Shift Z", "undoes, and does again"],
+    ["Escape", "goes back to where you wrote"],
+  ] as const,
 };

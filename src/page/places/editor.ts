@@ -5,6 +5,7 @@ import { escapeHtml } from "../../formats/html/write.js";
 import { trustedHtml } from "../trusted-html.js";
 import { standsAlone } from "./lines.js";
 import { nameOf } from "./name.js";
+import { inputEvent, pasteEvent, pressKey } from "./page-events.js";
 import { comesToBe, nextTurn, type Caret, type Place, type PlaceKind, type Placing } from "./place.js";
 
 /** What is particular of an editor. */
@@ -129,28 +130,6 @@ function isSame(one: Range | undefined, other: Range): boolean {
   );
 }
 
-/** A paste. Firefox leaves out what a page gives it, so it is given once more. */
-function pasteEvent(transfer: DataTransfer): Event {
-  const event = new ClipboardEvent("paste", {
-    clipboardData: transfer,
-    ...{ bubbles: true, cancelable: true, composed: true },
-  });
-  if (!event.clipboardData || event.clipboardData.types.length === 0)
-    Object.defineProperty(event, "clipboardData", { value: transfer });
-  return event;
-}
-
-function inputEvent(transfer: DataTransfer): Event {
-  const event = new InputEvent("beforeinput", {
-    inputType: "insertFromPaste",
-    dataTransfer: transfer,
-    ...{ bubbles: true, cancelable: true, composed: true },
-  });
-  if (!event.dataTransfer || event.dataTransfer.types.length === 0)
-    Object.defineProperty(event, "dataTransfer", { value: transfer });
-  return event;
-}
-
 /** Settles when an editor has done what it does after an input. */
 async function settled(host: HTMLElement): Promise<void> {
   for (let before = ""; before !== host.innerHTML;) {
@@ -174,15 +153,11 @@ async function takeBack(host: HTMLElement, after: string, textBefore: string): P
 
 /** Asks an editor to undo or redo: by the event of the browser's own undo, by its keys, or by the browser's command. */
 function undoIn(host: HTMLElement, inputType: "historyUndo" | "historyRedo"): void {
-  const isApple = /Mac|iP(?:hone|ad)/.test(navigator.platform);
-  const key = new KeyboardEvent("keydown", {
-    ...{ key: "z", code: "KeyZ", keyCode: 90, which: 90 },
-    ...{ ctrlKey: !isApple, metaKey: isApple, shiftKey: inputType === "historyRedo" },
-    ...{ bubbles: true, cancelable: true, composed: true },
-  });
+  const isRedo = inputType === "historyRedo";
   const wanted = new InputEvent("beforeinput", { inputType, bubbles: true, cancelable: true });
-  if (!host.dispatchEvent(key) || !host.dispatchEvent(wanted)) return;
-  host.ownerDocument.execCommand(inputType === "historyUndo" ? "undo" : "redo");
+  if (!pressKey(host, { key: "z", code: "KeyZ", keyCode: 90, isCommand: true, shiftKey: isRedo })) return;
+  if (!host.dispatchEvent(wanted)) return;
+  host.ownerDocument.execCommand(isRedo ? "redo" : "undo");
 }
 
 /** Whether a node makes a line of its own. */

@@ -8,7 +8,8 @@ import { standsAlone } from "./lines.js";
 import { nameOf } from "./name.js";
 import type { Caret, Place, PlaceKind, Placing } from "./place.js";
 
-type Field = HTMLInputElement | HTMLTextAreaElement;
+/** A field in which one writes. */
+export type Field = HTMLInputElement | HTMLTextAreaElement;
 
 /** Types of input in which one writes text, with a caret that a page can see. */
 const WITH_CARET = /^(?:text|search|url|tel)$/;
@@ -45,8 +46,8 @@ function refuseClosed(field: Field): void {
   if (isClosed(field)) throw new DrawerError("not-placed/closed", { place: nameOf(field) });
 }
 
-/** A field in which one writes. */
-class FieldPlace implements Place {
+/** A field in which one writes, as a place. */
+export class FieldPlace implements Place {
   readonly fit: Fit;
 
   constructor(readonly element: Field) {
@@ -60,8 +61,7 @@ class FieldPlace implements Place {
     // A field whose caret a page can neither see nor set gets it back with the focus.
     if (WITHOUT_CARET.test(field.type)) field.blur();
     field.focus();
-    // A selection elsewhere on the page may have taken the caret out of a field that has the focus.
-    if (caret?.offsets && caret.offsets[1] <= before.length) field.setSelectionRange(...caret.offsets);
+    this.#select(caret?.offsets);
     const { selectionStart } = field;
     // Where the caret cannot be seen, it is at the end, or all is selected: the browser knows.
     const [start, end] = selectionStart === null ? [] : [selectionStart, field.selectionEnd!];
@@ -91,6 +91,14 @@ class FieldPlace implements Place {
         return field.value === before;
       },
     };
+  }
+
+  /** Selects what is to be written over, or puts the caret back. */
+  #select(offsets: Caret["offsets"]): void {
+    const { element: field } = this;
+    if (!offsets || offsets[1] > field.value.length) return;
+    if (field.selectionStart !== null) field.setSelectionRange(...offsets);
+    else if (offsets[0] === 0 && offsets[1] === field.value.length) field.select();
   }
 
   /** A block of several lines does not begin in the middle of one. */
@@ -149,9 +157,12 @@ function write(field: Field, text: string): void {
     document.execCommand("insertText", false, text);
 }
 
-/** Sets the whole value as the user's own writing does: libraries that keep values of their own are told too. */
-function setValue(field: Field, value: string): void {
+/**
+ * Sets the whole value as the user's own writing does: libraries that keep values of their own are told too.
+ * @param told which events tell of it: that it is being written, or that it is done as well
+ */
+export function setValue(field: Field, value: string, told: "input" | "change" = "change"): void {
   Object.getOwnPropertyDescriptor(Object.getPrototypeOf(field) as object, "value")!.set!.call(field, value);
   field.dispatchEvent(new Event("input", { bubbles: true, composed: true }));
-  field.dispatchEvent(new Event("change", { bubbles: true }));
+  if (told === "change") field.dispatchEvent(new Event("change", { bubbles: true }));
 }

@@ -1,9 +1,10 @@
 import { editors } from "./editor.js";
 import { fields } from "./field.js";
+import { grids } from "./grids.js";
 import type { Place, PlaceKind } from "./place.js";
 
 /** The kinds of places, the most particular first. A new one is a file and a line here. */
-const KINDS: readonly PlaceKind[] = [fields, editors];
+const KINDS: readonly PlaceKind[] = [grids, fields, editors];
 
 /** The place that an element is or stands in; nothing when one cannot write there. */
 export function placeOf(element: Element): Place | undefined {

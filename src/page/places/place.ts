@@ -5,6 +5,8 @@ import type { Fit } from "../../compose/recipe.js";
 export interface Place {
   /** What it is on the page. */
   readonly element: HTMLElement;
+  /** What users know it by; its label, or what it is, when it is left out. */
+  readonly name?: string;
   /** What it can hold. */
   readonly fit: Fit;
   /**

@@ -1,7 +1,8 @@
 import { createElement, useState } from "react";
 import { createRoot } from "react-dom/client";
+import { changesOf } from "./changes.js";
 
-function Field() {
+function Field({ changed }: { readonly changed: () => void }) {
   const [text, setText] = useState("Seen: ");
   return createElement(
     "label",
@@ -9,12 +10,15 @@ function Field() {
     "Species ",
     createElement("input", {
       value: text,
-      onChange: (event: { target: { value: string } }) => setText(event.target.value),
+      onChange: (event: { target: { value: string } }) => {
+        setText(event.target.value);
+        changed();
+      },
     }),
     createElement("output", null, `${text.length} characters`),
   );
 }
 
 export function show(holder: HTMLElement): void {
-  createRoot(holder).render(createElement(Field));
+  createRoot(holder).render(createElement(Field, { changed: changesOf(holder) }));
 }

@@ -1,9 +1,7 @@
 import { html } from "lit";
-import type { Rules } from "../drawer/model/rules.js";
-import { displayText } from "../drawer/selection.js";
-import type { Gone, Positioned } from "../drawer/store.js";
-import { gone as goneWords, rulesPanel as rulesWords, ruleSentences } from "../messages/en/page.js";
-import { DAY, MEGABYTE, MINUTE } from "../messages/units.js";
+import type { Rules } from "../../drawer/model/rules.js";
+import { rulesPanel as rulesWords, ruleSentences } from "../../messages/en/page.js";
+import { DAY, MEGABYTE, MINUTE } from "../../messages/units.js";
 
 /** What each rule can be made with one choice; what it is now is always among them. */
 const CHOICES: { readonly [Name in keyof Rules]: readonly Rules[Name][] } = {
@@ -59,40 +57,5 @@ function ruleSentence<Name extends keyof Rules>(
         >.</span
       >
     </p>
-  `;
-}
-
-/** What has left, the latest first, and the way back. */
-export function gonePanel(
-  gone: readonly (Gone & Positioned)[],
-  actions: {
-    readonly restore: (position: number) => void;
-    readonly empty: () => void;
-    readonly forget: () => void;
-  },
-) {
-  const time = (iso: string) =>
-    new Date(iso).toLocaleString(undefined, { dateStyle: "medium", timeStyle: "short" });
-  const [empty, afterEmpty] = goneWords.empty;
-  const [forget, afterForget] = goneWords.forget;
-  return html`
-    <section class="panel" aria-label=${goneWords.name}>
-      ${gone.length === 0 ? html`<p class="note">${goneWords.nothing}</p>` : ""}
-      <ul>
-        ${[...gone].reverse().map(
-          ({ position, entry, at }) => html`
-            <li>
-              <span class="says" dir="auto">${displayText(entry)}</span>
-              <span class="from">${goneWords.left(time(at))}</span>
-              <button @click=${() => actions.restore(position)}>${goneWords.restore}</button>
-            </li>
-          `,
-        )}
-      </ul>
-      <p class="note">
-        <button @click=${actions.empty}>${empty}</button> ${afterEmpty}
-        <button @click=${actions.forget}>${forget}</button>${afterForget}
-      </p>
-    </section>
   `;
 }

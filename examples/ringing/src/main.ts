@@ -1,0 +1,5 @@
+import "drawer/page";
+import { choosePanes } from "../../shared/panes.js";
+
+// The drawer beside the form opens a database of its own and binds itself to the page: the element is all that is needed.
+choosePanes("notes");

@@ -1,0 +1,121 @@
+import { compose } from "../compose/compose.js";
+import type { Recipe } from "../compose/recipe.js";
+import { notice, type Notice } from "../content/notice.js";
+import { displayText } from "../drawer/selection.js";
+import type { Dealt } from "../drawer/operations/deal.js";
+import { page as words } from "../messages/en/page.js";
+import type { Binding } from "./binding.js";
+
+/** How far a deal on a page is. */
+export interface DealState {
+  /** How many are left to hand out, of how many. */
+  readonly left: number;
+  readonly of: number;
+  /** What the next one says; nothing when all have been handed out. */
+  readonly next: string | undefined;
+}
+
+/**
+ * A pick that is handed out on a page, one snippet to each place: the next goes to the next field, editor or cell that the
+ * user goes to, or to the caret when they ask for it. A place that has got one gets no other by being gone to again.
+ */
+export class PageDeal {
+  /** How far it is; nothing when nothing is being dealt on this page. */
+  state: DealState | undefined;
+  #recipe: Recipe = {};
+  /** The places that have got a snippet. */
+  #served = new WeakSet<Element>();
+
+  constructor(readonly binding: Binding) {}
+
+  /**
+   * Begins a deal. The place where the user is gets none by itself, as they have not gone there for it.
+   * @param pick which snippets, as on the command line
+   * @param recipe how each is made into a block
+   */
+  async begin(pick: string, recipe: Recipe = {}): Promise<void> {
+    await this.binding.act(async () => {
+      const { of } = await this.binding.drawer.deal(pick);
+      this.#recipe = recipe;
+      this.#served = new WeakSet();
+      const { target } = this.binding;
+      if (target) this.#served.add(target.element);
+      await this.#look();
+      return [notice("dealing/page", { of })];
+    });
+  }
+
+  /** @internal The user is in another place. */
+  arrived(): void {
+    const { target } = this.binding;
+    if (!this.state?.next || !target || this.#served.has(target.element)) return;
+    // The caret is there when the click, or the key, that led there is done with.
+    setTimeout(() => {
+      if (this.binding.target?.element === target.element && !this.#served.has(target.element))
+        void this.next();
+    });
+  }
+
+  /** Hands out the next snippet at the caret. */
+  next(): Promise<void> {
+    return this.#hand((use) => this.binding.drawer.dealNext(use));
+  }
+
+  /** Hands out again the one before the last. */
+  back(): Promise<void> {
+    return this.#hand((use) => this.binding.drawer.dealBack(use));
+  }
+
+  #hand(deal: (use: (dealt: Dealt) => Promise<void>) => Promise<Dealt | undefined>): Promise<void> {
+    const { binding } = this;
+    return binding.act(async () => {
+      let told: readonly Notice[] = [];
+      const dealt = await deal(async ({ snippet, number, of }) => {
+        const { element } = binding.target ?? {};
+        if (element) this.#served.add(element);
+        try {
+          told = await binding.putDealt(
+            {
+              ids: [snippet.entry.id],
+              make: (fit) => compose([snippet], { ...this.#recipe, fit }),
+              what: words.dealt(number, of),
+            },
+            () => this.#takenBack(element),
+          );
+        } catch (error) {
+          if (element) this.#served.delete(element);
+          throw error;
+        }
+      });
+      await this.#look();
+      const notices = [...told, ...(dealt?.notices ?? [])];
+      return this.state?.left === 0 ? [...notices, notice("dealing/done", {})] : notices;
+    });
+  }
+
+  async #takenBack(element: Element | undefined): Promise<void> {
+    if (element) this.#served.delete(element);
+    await this.binding.drawer.dealReturn();
+    await this.#look();
+  }
+
+  /** Passes over the next snippet. */
+  async skip(): Promise<void> {
+    await this.binding.act(async () => {
+      const { left, of } = await this.binding.drawer.dealSkip();
+      await this.#look();
+      return [notice("dealing/skipped", { number: of - left, of })];
+    });
+  }
+
+  /** Hands out nothing more on this page. What is left can still be handed out elsewhere. */
+  end(): void {
+    this.state = undefined;
+  }
+
+  async #look(): Promise<void> {
+    const { drawer } = this.binding;
+    const [{ left, of }, peek] = [await drawer.dealLeft(), await drawer.dealPeek()];
+    this.state = { left, of, next: peek && displayText(peek.snippet.entry) };
+  }
+}

@@ -1,0 +1,39 @@
+import { html } from "lit";
+import { displayText } from "../../drawer/selection.js";
+import type { Gone, Positioned } from "../../drawer/store.js";
+import { gone as goneWords } from "../../messages/en/page.js";
+
+/** What has left, the latest first, and the way back. */
+export function gonePanel(
+  gone: readonly (Gone & Positioned)[],
+  actions: {
+    readonly restore: (position: number) => void;
+    readonly empty: () => void;
+    readonly forget: () => void;
+  },
+) {
+  const time = (iso: string) =>
+    new Date(iso).toLocaleString(undefined, { dateStyle: "medium", timeStyle: "short" });
+  const [empty, afterEmpty] = goneWords.empty;
+  const [forget, afterForget] = goneWords.forget;
+  return html`
+    <section class="panel" aria-label=${goneWords.name}>
+      ${gone.length === 0 ? html`<p class="note">${goneWords.nothing}</p>` : ""}
+      <ul>
+        ${[...gone].reverse().map(
+          ({ position, entry, at }) => html`
+            <li>
+              <span class="says" dir="auto">${displayText(entry)}</span>
+              <span class="from">${goneWords.left(time(at))}</span>
+              <button @click=${() => actions.restore(position)}>${goneWords.restore}</button>
+            </li>
+          `,
+        )}
+      </ul>
+      <p class="note">
+        <button @click=${actions.empty}>${empty}</button> ${afterEmpty}
+        <button @click=${actions.forget}>${forget}</button>${afterForget}
+      </p>
+    </section>
+  `;
+}

@@ -1,0 +1,282 @@
+import { html, nothing } from "lit";
+import { unsafeHTML } from "lit/directives/unsafe-html.js";
+import type { Block } from "../compose/block.js";
+import { compose } from "../compose/compose.js";
+import { Block as BlockClass } from "../compose/block.js";
+import type { Fit, Recipe } from "../compose/recipe.js";
+import { DrawerError } from "../content/error.js";
+import type { Cell, Table } from "../content/model.js";
+import { formatOf, WRITTEN_FORMATS, type FormatName } from "../formats/registry.js";
+import { page } from "../messages/en/page.js";
+import { many } from "../messages/en/phrases.js";
+import type { PlaceRequest } from "./binding.js";
+import { BlockPreview } from "./block-preview.js";
+import { carryBlock } from "./carrying.js";
+import type { ListViewModel, Selection } from "./list-view-model.js";
+import { saveFile } from "./save-file.js";
+import {
+  choicesOf,
+  DEFAULT_CHOICES,
+  recipeOfChoices,
+  sentenceView,
+  type SentenceChoices,
+} from "./sentence.js";
+import type { SnippetDrawer } from "./snippet-drawer.js";
+
+/** The attribute in which a look stands until it is set. */
+const LOOK = "data-look";
+
+/** HTML as it is written here, in which no `>` stands in an attribute, with its looks in an attribute of their own. */
+function withLooks(html: string): string {
+  return html.replace(/<[^>]*>/g, (tag) => tag.replace(' style="', ` ${LOOK}="`));
+}
+
+/** How snippets are put down: the sentence that says what is placed and how, the block as it will land, and the acts. */
+export class PutDown {
+  choices: SentenceChoices = DEFAULT_CHOICES;
+  which: Selection = "all";
+  /** What of a kept recipe the sentence has no words for. */
+  #others: Recipe = {};
+  #preview: BlockPreview | undefined;
+
+  constructor(readonly host: SnippetDrawer) {}
+
+  /** Follows another drawer. */
+  follow(viewModel: ListViewModel): void {
+    this.#preview = new BlockPreview(
+      viewModel,
+      () => this.#forPlace(),
+      () => this.host.requestUpdate(),
+    );
+  }
+
+  /** The recipe that the sentence says. */
+  get recipe(): Recipe {
+    return { ...this.#others, ...recipeOfChoices(this.choices) };
+  }
+
+  set recipe(recipe: Recipe) {
+    const { choices, others } = choicesOf(recipe);
+    const { fit: _, ...kept } = others;
+    this.#others = kept;
+    this.choose(choices);
+  }
+
+  #forPlace(): Recipe {
+    return { ...this.recipe, fit: this.host.binding?.target?.fit ?? "page" };
+  }
+
+  choose(choices: SentenceChoices): void {
+    // Another layout has no use for what was said for the one before.
+    if (choices.as !== this.choices.as) {
+      const { between: _, columns: __, ...others } = this.#others;
+      this.#others = others;
+    }
+    this.choices = choices;
+    void this.compose();
+  }
+
+  speakOf(which: Selection): void {
+    this.which = which;
+    void this.compose();
+  }
+
+  /** Composes the block for the place it would land in. */
+  async compose(): Promise<void> {
+    this.host.requestUpdate();
+    try {
+      await this.#preview?.refresh(this.which);
+    } catch (error) {
+      // A snippet may be forgotten between being listed and being read; the drawer is read again then.
+      if (!(error instanceof DrawerError)) throw error;
+      this.host.tell({ notices: [], error });
+    }
+  }
+
+  view() {
+    const { viewModel } = this.host;
+    return html`
+      ${sentenceView({
+        choices: this.choices,
+        which: this.which,
+        count: viewModel?.count ?? 0,
+        picked: viewModel?.picked.length ?? 0,
+        choose: (choices) => this.choose(choices),
+        chooseWhich: (which) => this.speakOf(which),
+      })}
+      ${this.#landing()} ${this.#acts()}
+    `;
+  }
+
+  /** What lands is shown from the very block that is placed. Its HTML is written from content, which can hold no script. */
+  #landing() {
+    const block = this.#preview?.block;
+    const shown = this.#preview?.shown;
+    const more = this.#preview?.notShown(this.which) ?? 0;
+    const drag = (event: DragEvent) => {
+      if (block && more === 0 && event.dataTransfer) carryBlock(event.dataTransfer, block);
+      else event.preventDefault();
+    };
+    return html`
+      <div
+        class="landing"
+        part="landing"
+        aria-label=${page.landing}
+        role="region"
+        tabindex="0"
+        draggable="true"
+        @dragstart=${drag}
+      >
+        ${unsafeHTML(withLooks(shown?.html ?? ""))}
+        ${shown?.isCut ? html`<p class="note">${page.moreOfIt}</p>` : nothing}
+        ${block?.notices.map(({ message }) => html`<p class="note">${message}</p>`)}
+        ${more > 0 ? html`<p class="note">${page.more(more)}</p>` : nothing}
+      </div>
+    `;
+  }
+
+  /** A page may forbid style attributes; its own scripts may set looks all the same. */
+  drawn(): void {
+    for (const element of this.host.renderRoot.querySelectorAll<HTMLElement>(`.landing [${LOOK}]`)) {
+      element.style.cssText = element.getAttribute(LOOK)!;
+      element.removeAttribute(LOOK);
+    }
+  }
+
+  #acts() {
+    const { binding, viewModel } = this.host;
+    const name = binding?.targetName;
+    const isNothing = (viewModel?.chosenCount(this.which) ?? 0) === 0;
+    const act = (word: string, does: () => void) =>
+      html`<button ?disabled=${isNothing} @click=${does}>${word}</button>`;
+    const inCells = binding?.target?.fit === "cells";
+    return html`
+      <p class="note lands">${name === undefined ? page.landsNowhere : page.landsIn(name)}</p>
+      <button class="go" part="place" ?disabled=${isNothing} @click=${() => this.place()}>
+        ${page.place}
+      </button>
+      ${this.#dealing()}
+      <p class="acts" part="acts">
+        ${act(page.acts.copy, () => this.copy())}
+        ${
+          inCells
+            ? [
+                act(page.acts.down, () => this.#placeCells("down")),
+                act(page.acts.across, () => this.#placeCells("across")),
+              ]
+            : act(page.acts.deal, () => void this.deal())
+        }
+        ${act(page.acts.fill, () => void this.host.planFill())}
+        ${(viewModel?.picked.length ?? 0) > 1 && this.which === "picked" ? act(page.acts.merge, () => this.merge()) : nothing}
+        ${this.#fileChoice(isNothing)}
+        <slot name="acts"></slot>
+      </p>
+    `;
+  }
+
+  /** How far a deal is, and what moves it. */
+  #dealing() {
+    const { deal } = this.host.binding ?? {};
+    if (!deal?.state) return nothing;
+    const act = (word: string, does: () => Promise<void> | void, isOff = false) =>
+      html`<button
+        ?disabled=${isOff}
+        @click=${() => void Promise.resolve(does()).then(() => this.host.requestUpdate())}
+      >
+        ${word}
+      </button>`;
+    const { next, left, of } = deal.state;
+    return html`
+      <p class="dealing" part="dealing">
+        <span>${page.dealing(deal.state)}</span>
+        ${act(page.dealActs.next, () => deal.next(), next === undefined)}
+        ${act(page.dealActs.back, () => deal.back(), left === of)}
+        ${act(page.dealActs.skip, () => deal.skip(), next === undefined)}
+        ${act(page.dealActs.end, () => deal.end())}
+      </p>
+    `;
+  }
+
+  /** Saves the block as a file of some format, or the snippets as a drawer file. */
+  #fileChoice(isNothing: boolean) {
+    const chosen = (event: Event) => {
+      const select = event.target as HTMLSelectElement;
+      const { value } = select;
+      select.selectedIndex = 0;
+      if (value === "drawer") this.host.act(() => this.#export());
+      else this.host.act(() => this.#save(value as FormatName));
+    };
+    return html`<select aria-label=${page.acts.file} ?disabled=${isNothing} @change=${chosen}>
+      <option value="" selected>${page.acts.file}</option>
+      ${WRITTEN_FORMATS.map((name) => html`<option value=${name}>${formatOf(name).extensions[0]}</option>`)}
+      <option value="drawer">${page.acts.export}</option>
+    </select>`;
+  }
+
+  /** What is chosen, in the order in which it is placed, as a request to place it. */
+  async #request(compose?: (fit: Fit) => Promise<Block>): Promise<PlaceRequest> {
+    const chosen = await this.host.viewModel!.chosen(this.which);
+    return {
+      ids: chosen.map(({ entry }) => entry.id),
+      make: compose ?? ((fit) => this.#preview!.whole(this.which, fit)),
+      what: many(chosen.length),
+    };
+  }
+
+  place(): void {
+    void this.#request().then((request) => this.host.binding?.place(request));
+  }
+
+  copy(): void {
+    void this.#request().then((request) => this.host.binding?.copy(request));
+  }
+
+  /** Places each snippet in a cell of its own. */
+  #placeCells(way: "down" | "across"): void {
+    const inCells = async (fit: Fit) => {
+      const { viewModel } = this.host;
+      const snippets = await viewModel!.drawer.read(await viewModel!.chosen(this.which));
+      const style = this.recipe.style;
+      const cells = snippets.map((snippet): Cell => {
+        const [table] = compose([snippet], { ...(style && { style }), fit: "cell" })
+          .content as readonly Table[];
+        return table?.rows[0]?.[0] ?? { flows: [] };
+      });
+      const rows = way === "down" ? cells.map((cell) => [cell]) : [cells];
+      return new BlockClass([{ type: "table", headerRows: 0, rows }], [], undefined, fit);
+    };
+    void this.#request(inCells).then((request) => this.host.binding?.place(request));
+  }
+
+  async deal(): Promise<void> {
+    const chosen = await this.host.viewModel!.chosen(this.which);
+    const { style } = this.recipe;
+    await this.host.binding?.deal.begin(
+      chosen.map(({ position }) => position).join(" "),
+      style ? { style } : {},
+    );
+    this.host.requestUpdate();
+  }
+
+  merge(): void {
+    const pick = (this.host.viewModel?.picked ?? []).map(({ position }) => position).join(" ");
+    this.host.act(async (drawer) => (await drawer.merge(pick, this.recipe)).notices);
+  }
+
+  async #save(format: FormatName) {
+    const { data, notices } = await (await this.#preview!.whole(this.which, "page")).to(format);
+    const { mediaType, extensions } = formatOf(format);
+    saveFile(data, { name: `${this.host.viewModel!.drawer.name}.${extensions[0]}`, type: mediaType });
+    return notices;
+  }
+
+  async #export() {
+    const { drawer } = this.host.viewModel!;
+    const chosen = await this.host.viewModel!.chosen(this.which);
+    const { lines, notices } = drawer.exportFile(chosen.map(({ position }) => position).join(" "));
+    let text = "";
+    for await (const line of lines) text += `${line}\n`;
+    saveFile(text, { name: `${drawer.name}.drawer`, type: "application/jsonl" });
+    return notices;
+  }
+}
