@@ -149,8 +149,10 @@ function labelField(row: ListRow, actions: RowActions) {
   const field = (event: Event) => event.currentTarget as HTMLInputElement;
   const key = (event: KeyboardEvent) => {
     event.stopPropagation();
-    if (event.key === "Escape") actions.label(row, undefined);
-    else if (event.key === "Enter") actions.label(row, field(event).value);
+    if (event.key !== "Escape" && event.key !== "Enter") return;
+    // The key is not for what has the focus next.
+    event.preventDefault();
+    actions.label(row, event.key === "Enter" ? field(event).value : undefined);
   };
   return html`<span class="label">
     <input

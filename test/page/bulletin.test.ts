@@ -1,12 +1,6 @@
 import { readFileSync } from "node:fs";
-import { chromium, type Browser, type Page } from "playwright-core";
-import { CHROMIUM_FLAGS, findChromium } from "../../scripts/chromium.mjs";
-import { site } from "../support/site";
-
-const executablePath = findChromium();
-if (!executablePath)
-  console.log("Skipped: the tests of pages, because there is no Chromium on this machine.");
-const onPages = executablePath || process.env["CI"] ? describe : describe.skip;
+import type { Page } from "playwright-core";
+import { Example, onPages } from "../support/browser";
 
 /** What axe-core says of a fault. */
 interface Violation {
@@ -19,31 +13,10 @@ interface Axe {
 }
 
 onPages("the secretary's desk", () => {
-  let desk: Awaited<ReturnType<typeof site>> | undefined;
-  let browser: Browser;
+  const desk = new Example("bulletin", "#paper-0 p");
   let page: Page;
   let address: string;
-
-  beforeAll(async () => {
-    desk = await site("bulletin");
-    address = desk.address;
-    browser = await chromium.launch({ executablePath: executablePath!, args: CHROMIUM_FLAGS });
-  }, 180_000);
-  afterAll(async () => {
-    await browser?.close();
-    desk?.close();
-  });
-
-  beforeEach(async () => {
-    const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
-    page = await context.newPage();
-    page.on("pageerror", (error) => {
-      throw error;
-    });
-    await page.goto(address);
-    await page.waitForSelector("#paper-0 p");
-  });
-  afterEach(() => page.context().close());
+  beforeEach(() => ({ page, address } = desk));
 
   /** What stands in the run; a table as its cells. */
   const run = async () =>

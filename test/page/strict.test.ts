@@ -1,10 +1,7 @@
 import { createServer, type Server } from "node:http";
 import { build } from "esbuild";
-import { chromium, type Browser, type Page } from "playwright-core";
-import { CHROMIUM_FLAGS, findChromium } from "../../scripts/chromium.mjs";
-
-const executablePath = findChromium();
-const onPages = executablePath || process.env["CI"] ? describe : describe.skip;
+import type { Browser, Page } from "playwright-core";
+import { launch, onPages } from "../support/browser";
 
 /** A page of a product: its text, a field, an editable text, and the drawer over a store in memory. */
 const SCRIPT = `
@@ -42,7 +39,7 @@ onPages("a page of a product", () => {
     });
     await new Promise<void>((ready) => server.listen(0, "127.0.0.1", ready));
     address = `http://127.0.0.1:${(server.address() as { port: number }).port}/`;
-    browser = await chromium.launch({ executablePath: executablePath!, args: CHROMIUM_FLAGS });
+    browser = await launch();
   });
   afterAll(async () => {
     await browser.close();

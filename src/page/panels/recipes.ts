@@ -13,7 +13,7 @@ export function recipesPanel(
 ) {
   const keep = (event: SubmitEvent) => {
     event.preventDefault();
-    const field = (event.target as HTMLFormElement).elements[0] as HTMLInputElement;
+    const field = (event.target as HTMLFormElement).querySelector("input")!;
     actions.keep(field.value.trim());
     field.value = "";
   };

@@ -4,7 +4,7 @@ import { DrawerError } from "../../content/error.js";
 import { addressesOf } from "../../content/traverse.js";
 import { escapeHtml } from "../../formats/html/write.js";
 import { trustedHtml } from "../trusted-html.js";
-import { standsAlone } from "./lines.js";
+import { isItem, standsAlone } from "./lines.js";
 import { nameOf } from "./name.js";
 import type { Caret, Place, PlaceKind, Placing } from "./place.js";
 
@@ -101,10 +101,11 @@ export class FieldPlace implements Place {
     else if (offsets[0] === 0 && offsets[1] === field.value.length) field.select();
   }
 
-  /** A block of several lines does not begin in the middle of one. */
+  /** A block of several lines, or a list, does not begin in the middle of a line. */
   #lines(block: Block, { value, selectionStart }: HTMLTextAreaElement): string {
     const isMidLine = /[^\n]$/.test(value.slice(0, selectionStart));
-    return (isMidLine && standsAlone(block) && block.text.includes("\n") ? "\n" : "") + block.text;
+    const isAlone = (standsAlone(block) && block.text.includes("\n")) || isItem(block);
+    return (isMidLine && isAlone ? "\n" : "") + block.text;
   }
 
   #refuseTooLong(length: number): void {

@@ -1,0 +1,317 @@
+import { readFileSync } from "node:fs";
+import type { Page } from "playwright-core";
+import type { PlaceDetail } from "drawer/page";
+import { Example, onPages } from "../support/browser";
+
+onPages("what one does with a form beside the drawer", () => {
+  const record = new Example("ringing", "snippet-drawer h2", {
+    permissions: ["clipboard-read", "clipboard-write"],
+  });
+  let page: Page;
+  beforeEach(() => ({ page } = record));
+
+  const field = (name: string) => page.locator(`#record [name=${name}]`);
+  const button = (name: string) => record.inDrawer("").getByRole("button", { name, exact: true });
+  const values = () =>
+    page.evaluate(() =>
+      Object.fromEntries(
+        [...document.querySelectorAll<HTMLInputElement>("form input, form select, form textarea")]
+          .map((each) => [each.name, each.type === "checkbox" ? String(each.checked) : each.value] as const)
+          .filter(([, value]) => value !== "" && value !== "false"),
+      ),
+    );
+  /** Waits until the fields that hold something are these. */
+  async function hold(expected: Record<string, string>): Promise<void> {
+    for (const end = Date.now() + 5000; Date.now() < end; await page.waitForTimeout(30))
+      if (JSON.stringify(await values()) === JSON.stringify(expected)) return;
+    expect(await values()).toEqual(expected);
+  }
+  const snippets = () =>
+    page.evaluate(async () => {
+      const held = await document.querySelector("snippet-drawer")!.binding!.drawer.list();
+      return held.map(({ entry }) => entry.text);
+    });
+  const SLATE = {
+    ...{ date: "2031-04-08", time: "06:10", ring: "MS 4471", species: "Chiffchaff", ride: "North" },
+    ...{ wing: "61", weight: "7.9", remarks: "Fat score 2; released at the hut." },
+  };
+
+  test("a table of labels fills the form by its labels: shown first, then filled, and undone as one", async () => {
+    await record.copy("#notes table");
+    await field("ring").click();
+    await button("Fill the form").click();
+    await record.inDrawer(".panel.fill").waitFor();
+    const shown = await record.inDrawer(".panel.fill li").allInnerTexts();
+    expect(shown.map((line) => line.replace(/\s+/g, " ").trim())).toEqual([
+      ...["Date 2031-04-08", "Time 06:10", "Ring number MS 4471", "Species Chiffchaff", "Ride North"],
+      ...["Wing 61", "Weight 7.9", "Retrap no", "Remarks Fat score 2; released at the hut."],
+    ]);
+    await hold({});
+    await button("Fill 9 fields").click();
+    await hold(SLATE);
+    await button("Undo").click();
+    await record.told("Undone: placing into 9 fields.");
+    await hold({});
+  });
+
+  test("what a field does not take, and labels without a field, are said before anything is filled", async () => {
+    const html = `<table><tr><td>Date</td><td>8 April</td></tr><tr><td>Ring number</td><td>MS 4471 and its mate</td></tr>
+      <tr><td>Ringer</td><td>The warden</td></tr><tr><td>Moult</td><td>none</td></tr><tr><td>Ride</td><td>East</td></tr></table>`;
+    await page.evaluate(
+      (given) => document.querySelector("snippet-drawer")!.binding!.collect({ html: given }),
+      html,
+    );
+    await record.told("Collected");
+    await field("species").click();
+    await button("Fill the form").click();
+    const panel = record.inDrawer(".panel.fill");
+    await panel.waitFor();
+    expect(await panel.locator("li", { hasText: "which it does not take" }).count()).toBe(3);
+    expect(await panel.innerText()).toContain("No field is called “Moult”.");
+    await button("Fill one field").click();
+    await hold({ ringer: "The warden" });
+  });
+
+  test("a deal hands each next snippet to the field that one goes to; undo hands it out again; a field gets one only", async () => {
+    for (const nth of [1, 2, 3]) await record.copy(`#notes li:nth-child(${nth})`);
+    await field("ringer").click();
+    await button("Deal out").click();
+    await record.told("Dealing 3 snippets");
+    await hold({});
+    await field("species").click();
+    await hold({ species: "Species: Chiffchaff" });
+    await field("remarks").click();
+    await record.told("Placed 2 of 3.");
+    await field("species").click();
+    await page.waitForTimeout(300);
+    await hold({ species: "Species: Chiffchaff", remarks: "- North ride, net 3" });
+    expect(await record.inDrawer(".dealing").innerText()).toContain("3 of 3 is next: Wing 61 mm, 7.9 g");
+    await button("Undo").click();
+    await record.told("Undone: placing 2 of 3.");
+    await hold({ species: "Species: Chiffchaff" });
+    // A closed field takes none, and keeps none from the next.
+    await field("ring").evaluate((element: HTMLInputElement) => (element.readOnly = true));
+    await field("ring").click();
+    await record.told("Nothing was placed");
+    await field("remarks").click();
+    await hold({ species: "Species: Chiffchaff", remarks: "- North ride, net 3" });
+    await button("Pass over").click();
+    await record.told("Passed over 3 of 3.");
+    await button("End").click();
+    expect(await record.inDrawer(".dealing").count()).toBe(0);
+  });
+
+  test("a selection is sent straight to where the last block went, wherever the caret is", async () => {
+    await record.copy("#notes li:nth-child(1)");
+    await field("remarks").click();
+    await record.inDrawer(".snippet").click();
+    await record.told("Placed");
+    await field("ringer").click();
+    await record.select("#notes li:nth-child(3)");
+    await page.evaluate(() => document.querySelector("snippet-drawer")!.binding!.send());
+    await hold({ remarks: "- Species: Chiffchaff\n- Wing 61 mm, 7.9 g" });
+    expect(await snippets()).toEqual(["Species: Chiffchaff", "Wing 61 mm, 7.9 g"]);
+  });
+
+  test("what is copied goes onto the latest when one has said so; with nothing selected the line of the caret is copied", async () => {
+    await record.copy("#notes li:nth-child(1)");
+    await record.inDrawer(".state select").selectOption("latest");
+    await record.copy("#notes li:nth-child(3)", "Appended");
+    expect(await snippets()).toEqual([expect.stringMatching(/Chiffchaff[\s\S]*Wing 61 mm/)]);
+    await record.inDrawer(".state select").selectOption("apart");
+    await field("remarks").fill("first line\nsecond line");
+    await page.keyboard.press("Control+c");
+    await record.told("Collected as 2: “second line”");
+    expect(await page.evaluate(() => navigator.clipboard.readText())).toBe("second line");
+    await field("remarks").fill("");
+    await page.locator("#notes p").click();
+    await page.keyboard.press("Control+c");
+    await record.told("Collected as 3: “The first round was at 06:10");
+  });
+
+  test("a row and the block are copied to the clipboard in all forms, dragged out into the page, and are not collected again", async () => {
+    await record.copy("#notes p");
+    await record.inDrawer(".run li").hover();
+    await record.inDrawer(".run").getByRole("button", { name: "Copy: snippet 1" }).click();
+    await record.told("Copied snippet 1 to the clipboard.");
+    const forms = await page.evaluate(async () => {
+      const [item] = await navigator.clipboard.read();
+      return Promise.all(["text/plain", "text/html"].map(async (type) => (await item!.getType(type)).text()));
+    });
+    expect(forms[0]).toBe("The first round was at 06:10, two hours after low water.");
+    expect(forms[1]).toMatch(/<(b|strong)[^>]*>06:10/);
+    await record.inDrawer(".acts").getByText("Copy", { exact: true }).click();
+    await record.told("Copied one snippet to the clipboard.");
+    expect(await snippets()).toHaveLength(1);
+    await record.inDrawer(".snippet").dragTo(field("remarks"));
+    await hold({ remarks: "The first round was at 06:10, two hours after low water." });
+    expect(await snippets()).toHaveLength(1);
+  });
+
+  test("files that are dropped in are read: a document, a sheet, a picture; a row that is dropped on another stands before it", async () => {
+    for (const [name, type] of [
+      ["diary.docx", "application/vnd.openxmlformats-officedocument.wordprocessingml.document"],
+      ["costs.csv", "text/csv"],
+      ["sketches/tide.png", "image/png"],
+    ] as const) {
+      const bytes = readFileSync(`demo/${name}`).toString("base64");
+      const transfer = await page.evaluateHandle(
+        ([base64, file, media]) => {
+          const data = new DataTransfer();
+          const raw = Uint8Array.from(atob(base64), (sign) => sign.charCodeAt(0));
+          data.items.add(new File([raw], file.split("/").at(-1)!, { type: media }));
+          return data;
+        },
+        [bytes, name, type] as const,
+      );
+      await page.dispatchEvent("snippet-drawer", "drop", { dataTransfer: transfer });
+      await record.told(new RegExp(`\\(${name.split("/").at(-1)!}|^Collected.*(tide|picture)`));
+    }
+    const kinds = await page.evaluate(async () =>
+      (await document.querySelector("snippet-drawer")!.binding!.drawer.list()).map(({ entry }) => [
+        entry.kind,
+        entry.origin.document,
+      ]),
+    );
+    expect(kinds).toEqual([
+      ["text", "diary.docx"],
+      ["table", "costs.csv"],
+      ["picture", "tide.png"],
+    ]);
+    await record.inDrawer(".run li").nth(2).locator(".snippet").dragTo(record.inDrawer(".run li").first());
+    await record.told("Moved");
+    const documents = async () =>
+      (await record.inDrawer(".run .from").allInnerTexts()).map((text) => text.split(" · ").at(-1));
+    expect((await documents()).indexOf("tide.png")).toBeLessThan(2);
+  });
+
+  test("a page hears of each act before and after, and can keep it from being done", async () => {
+    await page.evaluate(() => {
+      const heard: unknown[] = ((window as never as Record<string, unknown>)["heard"] = []);
+      for (const name of ["collecting", "collected", "placing", "placed"] as const)
+        document.addEventListener(`drawer-${name}`, (event) => {
+          const { ids, target } = (event as CustomEvent<Partial<PlaceDetail>>).detail;
+          heard.push([name, ids?.length, target?.getAttribute("name")]);
+          if (document.body.dataset["keep"] === name) event.preventDefault();
+        });
+    });
+    await record.copy("#notes p");
+    await field("species").click();
+    await record.inDrawer(".snippet").click();
+    await record.told("Placed");
+    await page.evaluate(() => (document.body.dataset["keep"] = "placing"));
+    await record.inDrawer(".snippet").click();
+    await page.waitForTimeout(400);
+    await page.evaluate(() => (document.body.dataset["keep"] = "collecting"));
+    await record.select("#notes li:nth-child(1)");
+    await page.keyboard.press("Control+c");
+    await page.waitForTimeout(400);
+    expect(await page.evaluate(() => (window as never as Record<string, unknown>)["heard"])).toEqual([
+      ["collecting", undefined, undefined],
+      ["collected", 1, undefined],
+      ["placing", 1, "species"],
+      ["placed", 1, "species"],
+      ["placing", 1, "species"],
+      ["collecting", undefined, undefined],
+    ]);
+    expect(await snippets()).toHaveLength(1);
+    await hold({ species: "The first round was at 06:10, two hours after low water." });
+  });
+
+  test("labels, merging and splitting, recipes, other drawers and files are there", async () => {
+    for (const nth of [1, 2]) await record.copy(`#notes li:nth-child(${nth})`);
+    await record.inDrawer(".run li").first().hover();
+    await record.inDrawer(".run").getByRole("button", { name: "Label: snippet 1" }).click();
+    await page.keyboard.type("Species");
+    await page.keyboard.press("Enter");
+    await record.told("Labelled");
+    for (const nth of [0, 1]) await record.inDrawer(".position").nth(nth).click();
+    await record.inDrawer(".sentence select").nth(1).selectOption("sentence");
+    await button("Recipes").click();
+    await record.inDrawer(".panel").getByLabel("Name of the recipe").fill("inline");
+    await page.keyboard.press("Enter");
+    await record.told("Kept the recipe “inline”.");
+    await button("Recipes").click();
+    await button("Merge into one").click();
+    await record.told("Merged");
+    expect(await snippets()).toEqual(["Species: Chiffchaff and North ride, net 3"]);
+    await record.inDrawer(".run li").first().hover();
+    await record.inDrawer(".run").getByRole("button", { name: "Split: snippet 1" }).click();
+    await record.told("Split");
+    expect(await snippets()).toHaveLength(2);
+    await button("Undo").click();
+    await record.told("Undone");
+    await button("Do again").click();
+    await record.told("Done again");
+    const download = page.waitForEvent("download");
+    await record.inDrawer(".acts select").selectOption("markdown");
+    expect((await download).suggestedFilename()).toBe("main.md");
+    expect(readFileSync(await (await download).path(), "utf8")).toContain("North ride, net 3");
+    page.on("dialog", (dialog) => void dialog.accept("summer"));
+    await record.inDrawer(".drawers").selectOption("");
+    await record.told("This is the drawer “summer”.");
+    expect(await record.inDrawer(".says").count()).toBe(0);
+    await record.copy("#notes p", "Collected as 1");
+    await record.inDrawer(".drawers").selectOption("main");
+    await record.told("This is the drawer “main”.");
+    await page.waitForSelector("snippet-drawer .says >> nth=1");
+  });
+
+  test("the whole job by the keyboard alone, from the field to the drawer and back", async () => {
+    for (const nth of [1, 2, 3]) await record.copy(`#notes li:nth-child(${nth})`);
+    await field("remarks").focus();
+    await page.keyboard.type("Seen: ");
+    const focused = () =>
+      page.evaluate(() => {
+        const { activeElement } = document.querySelector("snippet-drawer")!.shadowRoot!;
+        return activeElement?.closest<HTMLElement>("li")?.dataset["position"] ?? activeElement?.className;
+      });
+    await page.waitForSelector("snippet-drawer .says >> nth=2");
+    await page.keyboard.press("Alt+Shift+D");
+    expect(await focused()).toBe("3");
+    // Two quick moves are two moves.
+    await page.keyboard.press("Alt+ArrowUp");
+    await page.keyboard.press("Alt+ArrowUp");
+    for (const end = Date.now() + 4000; Date.now() < end && (await focused()) !== "1";)
+      await page.waitForTimeout(20);
+    expect(await snippets()).toEqual(["Wing 61 mm, 7.9 g", "Species: Chiffchaff", "North ride, net 3"]);
+    expect(await focused()).toBe("1");
+    await page.keyboard.press("p");
+    const said = () => page.locator("body > [role=status]").first().innerText();
+    await page.waitForFunction(
+      () => document.querySelector("body > [role=status]")!.textContent === "Picked snippet 1 as number 1.",
+    );
+    expect(await said()).toBe("Picked snippet 1 as number 1.");
+    await page.keyboard.press("ArrowRight");
+    await page.keyboard.press("ArrowRight");
+    expect(
+      await page.evaluate(() =>
+        document.querySelector("snippet-drawer")!.shadowRoot!.activeElement!.getAttribute("aria-label"),
+      ),
+    ).toBe("Copy: snippet 1");
+    await page.keyboard.press("Escape");
+    expect(await page.evaluate(() => document.activeElement!.getAttribute("name"))).toBe("remarks");
+    await page.keyboard.press("Alt+Shift+D");
+    await page.keyboard.press("Enter");
+    await record.told("Placed");
+    await hold({ remarks: "Seen: \n- Wing 61 mm, 7.9 g" });
+    // The last row leaves the focus in the drawer.
+    await page.keyboard.press("Alt+Shift+D");
+    for (let left = 2; left >= 0; left--) {
+      await page.keyboard.press("Delete");
+      for (const end = Date.now() + 4000; Date.now() < end && (await snippets()).length > left;)
+        await page.waitForTimeout(20);
+      await page.waitForTimeout(150);
+    }
+    expect(await page.evaluate(() => document.activeElement!.localName)).toBe("snippet-drawer");
+    // The run is one stop of the Tab key.
+    await record.copy("#notes li:nth-child(1)");
+    await page.keyboard.press("Alt+Shift+D");
+    await page.keyboard.press("Tab");
+    expect(
+      await page.evaluate(() =>
+        document.querySelector("snippet-drawer")!.shadowRoot!.activeElement!.textContent!.trim(),
+      ),
+    ).toBe("Undo");
+  });
+});
