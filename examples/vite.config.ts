@@ -11,6 +11,7 @@ export default defineConfig({
     alias: [
       { find: /^drawer$/, replacement: here("../dist/index.js") },
       { find: /^drawer\/(files|page)$/, replacement: here("../dist/$1/index.js") },
+      { find: /^drawer\/de$/, replacement: here("../dist/messages/de/index.js") },
       { find: /^drawer\/indexeddb$/, replacement: here("../dist/stores/indexeddb/index.js") },
     ],
   },

@@ -3,6 +3,7 @@
  * nor a document parser.
  */
 export type { CodeOf, ErrorData, ErrorReason, NoticeData, NoticeReason } from "./messages/index.js";
+export { speak, type Language, type SomeSentences } from "./messages/spoken.js";
 export * from "./content/model.js";
 export { safeLink, type Address } from "./content/address.js";
 export { runsText, sameMarks } from "./content/runs.js";

@@ -1,5 +1,6 @@
 import { errors } from "./en/errors.js";
 import { notices } from "./en/notices.js";
+import { spokenSentence } from "./spoken.js";
 
 /** The sentences of Drawer's refusals, by their reason. */
 export type Errors = typeof errors;
@@ -29,10 +30,12 @@ export function codeOf<Reason extends string>(reason: Reason): CodeOf<Reason> {
 
 /** The sentence of an error. */
 export function errorMessage<Reason extends ErrorReason>(reason: Reason, data: ErrorData<Reason>): string {
-  return (errors[reason] as (data: ErrorData<Reason>) => string)(data);
+  return ((spokenSentence("errors", reason) ?? errors[reason]) as (data: ErrorData<Reason>) => string)(data);
 }
 
 /** The sentence of a notice. */
 export function noticeMessage<Reason extends NoticeReason>(reason: Reason, data: NoticeData<Reason>): string {
-  return (notices[reason] as (data: NoticeData<Reason>) => string)(data);
+  return ((spokenSentence("notices", reason) ?? notices[reason]) as (data: NoticeData<Reason>) => string)(
+    data,
+  );
 }

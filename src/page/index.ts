@@ -10,3 +10,4 @@ export type { Caret, Place, PlaceKind, Placing } from "./places/place.js";
 export { readSelection, readTransfer } from "./selection.js";
 export { LiveRegion } from "./live-region.js";
 export { SnippetDrawer, type SnippetDrawerEventMap } from "./snippet-drawer.js";
+export { speak, type Language, type SomeSentences } from "../messages/spoken.js";

@@ -7,8 +7,8 @@ import type { Fit, Recipe } from "../compose/recipe.js";
 import { DrawerError } from "../content/error.js";
 import type { Cell, Table } from "../content/model.js";
 import { formatOf, WRITTEN_FORMATS, type FormatName } from "../formats/registry.js";
-import { page } from "../messages/en/page.js";
-import { many } from "../messages/en/phrases.js";
+import { page } from "../messages/spoken.js";
+import { many } from "../messages/spoken.js";
 import type { PlaceRequest } from "./binding.js";
 import { BlockPreview } from "./block-preview.js";
 import { carryBlock } from "./carrying.js";
@@ -167,6 +167,9 @@ export class PutDown {
             : act(page.acts.deal, () => void this.deal())
         }
         ${act(page.acts.fill, () => void this.host.planFill())}
+        <button @pointerdown=${(event: Event) => event.preventDefault()} @click=${() => this.host.send()}>
+          ${page.acts.send}
+        </button>
         ${(viewModel?.picked.length ?? 0) > 1 && this.which === "picked" ? act(page.acts.merge, () => this.merge()) : nothing}
         ${this.#fileChoice(isNothing)}
         <slot name="acts"></slot>

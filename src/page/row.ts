@@ -1,7 +1,7 @@
 import { html, nothing } from "lit";
 import { originText } from "../content/origin.js";
 import type { FoundContext } from "../drawer/find.js";
-import { page, row as words } from "../messages/en/page.js";
+import { page, row as words } from "../messages/spoken.js";
 import { MASK } from "../drawer/secret.js";
 import type { SmallGrid } from "./small-grid.js";
 import type { Positioned } from "../drawer/store.js";

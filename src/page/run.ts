@@ -3,7 +3,7 @@ import { repeat } from "lit/directives/repeat.js";
 import type { Block } from "../compose/block.js";
 import { compose } from "../compose/compose.js";
 import { writeText } from "../formats/text/write.js";
-import { page, row as rowWords } from "../messages/en/page.js";
+import { page, row as rowWords } from "../messages/spoken.js";
 import { carryBlock } from "./carrying.js";
 import { FOUND, type Viewport } from "./list-view-model.js";
 import { rowOf, type ListRow, type RowActions } from "./row.js";

@@ -1,6 +1,6 @@
 import { html } from "lit";
 import type { Citation, LayoutName, Recipe, StyleName } from "../compose/recipe.js";
-import { sentence as words } from "../messages/en/page.js";
+import { sentence as words } from "../messages/spoken.js";
 import type { Selection } from "./list-view-model.js";
 
 /** The sentence that says what is placed and how; its underlined words are choices. */
@@ -15,11 +15,6 @@ export interface SentenceChoices {
 
 /** What it says before anybody has changed a word. */
 export const DEFAULT_CHOICES: SentenceChoices = { as: "sequence", style: "own", tidy: "edges", cite: "none" };
-
-/** How layouts, looks and ways to cite are called: every one has its words. */
-const LAYOUTS: Readonly<Record<LayoutName, string>> = words.layouts;
-const STYLES: Readonly<Record<StyleName, string>> = words.styles;
-const CITATIONS: Readonly<Record<Citation, string>> = words.citations;
 
 /** The recipe that the sentence says. */
 export function recipeOfChoices({ as, style, tidy, cite }: SentenceChoices): Recipe {
@@ -64,10 +59,10 @@ export function sentenceView({ choices, which, count, picked, choose, chooseWhic
   return html`
     <p class="sentence" part="sentence">
       ${words.place} ${choice(names.which, selections, which, chooseWhich)} ${words.as}
-      ${choice(names.as, LAYOUTS, choices.as, (as) => choose({ ...choices, as }), ",")} ${words.in}
-      ${choice(names.style, STYLES, choices.style, (style) => choose({ ...choices, style }), ",")}
+      ${choice(names.as, words.layouts, choices.as, (as) => choose({ ...choices, as }), ",")} ${words.in}
+      ${choice(names.style, words.styles, choices.style, (style) => choose({ ...choices, style }), ",")}
       ${choice(names.tidy, words.tidying, choices.tidy, (tidy) => choose({ ...choices, tidy }), ",")}
-      ${choice(names.cite, CITATIONS, choices.cite, (cite) => choose({ ...choices, cite }), ".")}
+      ${choice(names.cite, words.citations, choices.cite, (cite) => choose({ ...choices, cite }), ".")}
     </p>
   `;
 }

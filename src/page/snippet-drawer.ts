@@ -5,7 +5,7 @@ import { notice, type Notice } from "../content/notice.js";
 import type { Drawer } from "../drawer/drawer.js";
 import type { Rules } from "../drawer/model/rules.js";
 import { sources } from "../messages/en/content.js";
-import { page } from "../messages/en/page.js";
+import { page, whenSpoken } from "../messages/spoken.js";
 import { MemoryStore } from "../stores/memory.js";
 import { Binding, type ActionResult, type PlaceRequest } from "./binding.js";
 import { BINDING_EVENTS, type BindingEventMap } from "./events.js";
@@ -46,6 +46,7 @@ export type SnippetDrawerEventMap = {
  * @attr {string} database - A database of the browser's in which it keeps what it holds; it makes its binding itself then.
  * @attr {string} drawer - Which drawer of that database; `main` without it.
  * @attr {string} hotkey - The key that leads to the run from anywhere on the page; `Alt+Shift+D` without it, none when empty.
+ * @attr {string} sendkey - The key that sends what is selected to where the last block went; `Alt+Shift+S` without it.
  * @slot title - What stands at its top in place of its name.
  * @slot empty - What is said while it holds nothing.
  * @slot acts - Buttons of the page's own, beside what else is done with what is chosen.
@@ -77,6 +78,7 @@ export class SnippetDrawer extends LitElement {
     database: {},
     drawer: {},
     hotkey: {},
+    sendkey: {},
     panel: { state: true },
     told: { state: true },
     plan: { state: true },
@@ -87,6 +89,7 @@ export class SnippetDrawer extends LitElement {
   declare database: string | undefined;
   declare drawer: string | undefined;
   declare hotkey: string;
+  declare sendkey: string;
   declare private panel: Panel | undefined;
   declare private told: ActionResult | undefined;
   /** What a form would get, while the user looks at it. */
@@ -98,12 +101,16 @@ export class SnippetDrawer extends LitElement {
   #unsubscribe: (() => void)[] = [];
   #drawers: readonly string[] = [];
   #recipes: ReadonlyMap<string, Recipe> = new Map();
+  /** The name that it has given itself. */
+  #named: string | undefined;
+  #stopSpoken: () => void = () => undefined;
   /** The binding that it has made itself. */
   #own: Binding | undefined;
 
   constructor() {
     super();
     this.hotkey = "Alt+Shift+D";
+    this.sendkey = "Alt+Shift+S";
     this.addEventListener("paste", (event) => {
       // What is pasted into a field of the drawer itself is for that field.
       if ((event.composedPath()[0] as Element).localName !== "input") this.#given(event, event.clipboardData);
@@ -122,8 +129,9 @@ export class SnippetDrawer extends LitElement {
     super.connectedCallback();
     // A part of the page that one finds by its name.
     if (!this.hasAttribute("role")) this.setAttribute("role", "region");
-    if (!this.hasAttribute("aria-label")) this.setAttribute("aria-label", page.title);
+    this.#spoken();
     document.addEventListener("keydown", this.#hotkey);
+    this.#stopSpoken = whenSpoken(() => this.#spoken());
     // One that was taken out and put back, or elsewhere, goes on.
     if (this.hasUpdated) this.#follow();
   }
@@ -131,7 +139,16 @@ export class SnippetDrawer extends LitElement {
   override disconnectedCallback(): void {
     super.disconnectedCallback();
     document.removeEventListener("keydown", this.#hotkey);
+    this.#stopSpoken();
     this.#leave();
+  }
+
+  /** Other sentences are said: it is drawn with them. */
+  #spoken(): void {
+    // The page may have given it a name of its own.
+    const name = this.getAttribute("aria-label");
+    if (name === null || name === this.#named) this.setAttribute("aria-label", (this.#named = page.title));
+    this.requestUpdate();
   }
 
   protected override updated(): void {
@@ -163,6 +180,11 @@ export class SnippetDrawer extends LitElement {
   /** Places what the sentence says where the user last wrote. */
   place(): void {
     this.#putDown.place();
+  }
+
+  /** Collects what is selected on the page, and places it at once where the last block went. */
+  send(): void {
+    void this.binding?.send(this.styleOfOne);
   }
 
   /** Takes back what was said last: a placing where it was placed, anything else in the drawer. */
@@ -204,9 +226,11 @@ export class SnippetDrawer extends LitElement {
   }
 
   readonly #hotkey = (event: KeyboardEvent): void => {
-    if (this.hotkey === "" || !isHotkey(event, this.hotkey)) return;
+    const isPressed = (key: string) => key !== "" && isHotkey(event, key);
+    if (isPressed(this.hotkey)) this.focus();
+    else if (isPressed(this.sendkey)) this.send();
+    else return;
     event.preventDefault();
-    this.focus();
   };
 
   #leave(): void {
@@ -393,7 +417,7 @@ export class SnippetDrawer extends LitElement {
           keep: (name) => void this.#keepRecipes((drawer) => drawer.saveRecipe(name, this.recipe), name),
         });
       case "keys":
-        return keysPanel(this.hotkey || undefined);
+        return keysPanel(this.hotkey, this.sendkey);
       case "fill":
         return this.plan
           ? fillPanel(this.plan, {

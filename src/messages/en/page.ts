@@ -37,6 +37,7 @@ export const page = {
     down: "Down the cells",
     across: "Across the cells",
     fill: "Fill the form",
+    send: "Send the selection",
     merge: "Merge into one",
     file: "Save as…",
     export: "Export",
@@ -100,8 +101,8 @@ export const gone = {
   left: (time: string) => `left ${time}`,
   restore: "Bring back",
   /** The buttons of the sentence below, and what stands after each. */
-  empty: ["Empty the drawer", "of all that is not kept, or"] as const,
-  forget: ["forget it for good", ", with all that has left."] as const,
+  empty: ["Empty the drawer", "of all that is not kept, or"] as readonly [string, string],
+  forget: ["forget it for good", ", with all that has left."] as readonly [string, string],
 };
 
 /** The sentence that says what is placed and how: `Place … as …, in …, …, ….` */
@@ -227,10 +228,14 @@ export const fillPanel = {
   leave: "Leave it",
 };
 
-/** The panel that tells the keys: a key, and what it does. */
+/** Keys, each with what it does. */
+type Keys = readonly (readonly [key: string, does: string])[];
+
+/** The panel that tells the keys. */
 export const keysPanel = {
   name: "Keys",
   hotkey: "from anywhere on the page, goes to the run",
+  sendKey: "sends what is selected to where the last block went",
   inRun: "In the run",
   keys: [
     ["↓ ↑", "the next and the previous snippet"],
@@ -245,5 +250,5 @@ export const keysPanel = {
     ["Delete", "discards it"],
     ["Ctrl Z, Ctrl Shift Z", "undoes, and does again"],
     ["Escape", "goes back to where you wrote"],
-  ] as const,
+  ] as Keys,
 };

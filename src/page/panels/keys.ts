@@ -1,8 +1,8 @@
 import { html } from "lit";
-import { keysPanel as words } from "../../messages/en/page.js";
+import { keysPanel as words } from "../../messages/spoken.js";
 
-/** The keys, each with what it does. `hotkey` is the one that leads into the drawer; nothing when there is none. */
-export function keysPanel(hotkey: string | undefined) {
+/** The keys, each with what it does: those that work anywhere on the page, which may be none, and those of the run. */
+export function keysPanel(hotkey: string, sendkey: string) {
   const line = (key: string, does: string) =>
     html`<div>
       <dt>${key.split(", ").map((each, at) => html`${at > 0 ? ", " : ""}<kbd>${each}</kbd>`)}</dt>
@@ -10,7 +10,10 @@ export function keysPanel(hotkey: string | undefined) {
     </div>`;
   return html`
     <section class="panel" aria-label=${words.name} part="panel">
-      ${hotkey ? html`<dl>${line(hotkey.replaceAll("+", " "), words.hotkey)}</dl>` : ""}
+      <dl>
+        ${hotkey === "" ? "" : line(hotkey.replaceAll("+", " "), words.hotkey)}
+        ${sendkey === "" ? "" : line(sendkey.replaceAll("+", " "), words.sendKey)}
+      </dl>
       <p class="note">${words.inRun}</p>
       <dl>${words.keys.map(([key, does]) => line(key, does))}</dl>
     </section>

@@ -1,6 +1,6 @@
 import { html } from "lit";
 import type { Recipe } from "../../compose/recipe.js";
-import { recipesPanel as words } from "../../messages/en/page.js";
+import { recipesPanel as words } from "../../messages/spoken.js";
 
 /** The recipes that are kept with the drawer, and a way to keep the one that the sentence says. */
 export function recipesPanel(

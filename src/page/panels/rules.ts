@@ -1,6 +1,6 @@
 import { html } from "lit";
 import type { Rules } from "../../drawer/model/rules.js";
-import { rulesPanel as rulesWords, ruleSentences } from "../../messages/en/page.js";
+import { rulesPanel as rulesWords, ruleSentences } from "../../messages/spoken.js";
 import { DAY, MEGABYTE, MINUTE } from "../../messages/units.js";
 
 /** What each rule can be made with one choice; what it is now is always among them. */
@@ -16,11 +16,6 @@ const CHOICES: { readonly [Name in keyof Rules]: readonly Rules[Name][] } = {
   privateAge: [2 * MINUTE, 10 * MINUTE, 60 * MINUTE, null],
   goneAge: [DAY, 7 * DAY, 30 * DAY, null],
 };
-
-/** The words of each rule: every rule has some. */
-const SENTENCES: {
-  readonly [Name in keyof Rules]: { before: string; say: (value: Rules[Name]) => string };
-} = ruleSentences;
 
 /** The rules, each a sentence with a choice in it. */
 export function rulesPanel(rules: Rules, change: (changes: Partial<Rules>) => void) {
@@ -38,7 +33,10 @@ function ruleSentence<Name extends keyof Rules>(
   rules: Rules,
   change: (changes: Partial<Rules>) => void,
 ) {
-  const { before, say } = SENTENCES[name];
+  const { before, say } = ruleSentences[name] as {
+    readonly before: string;
+    readonly say: (value: Rules[Name]) => string;
+  };
   const choices: readonly Rules[Name][] = CHOICES[name];
   const all = [...new Set([...choices, rules[name]])];
   const changed = (event: Event) => {

@@ -1,0 +1,97 @@
+import * as english from "./en/page.js";
+import type { errors as englishErrors } from "./en/errors.js";
+import type { notices as englishNotices } from "./en/notices.js";
+import { many as englishMany } from "./en/phrases.js";
+
+/** The language that a page is spoken to in: English until another one is said. */
+
+/** The shape of some sentences, whatever they say. */
+type Shape<Said> = Said extends (...data: infer Data) => string
+  ? (...data: Data) => string
+  : Said extends string
+    ? string
+    : Said extends readonly unknown[]
+      ? Said
+      : { readonly [Name in keyof Said]: Shape<Said[Name]> };
+
+/** All sentences of the elements of a page. */
+type PageSentences = { -readonly [Name in keyof typeof english]: Shape<(typeof english)[Name]> };
+
+/** The sentences of a language: those of the elements, and of what Drawer tells and refuses. */
+export interface Language extends PageSentences {
+  /** How many snippets: `3 snippets`. */
+  many: (count: number) => string;
+  /** What is told, by its reason; what is left out is told in English. */
+  notices: Partial<Shape<typeof englishNotices>>;
+  /** What is refused, by its reason; what is left out is told in English. */
+  errors: Partial<Shape<typeof englishErrors>>;
+}
+
+/** Some of a language's sentences, in place of those. */
+export type SomeSentences<Part = Language> = {
+  readonly [Name in keyof Part]?: Part[Name] extends (...args: never) => unknown
+    ? Part[Name]
+    : Part[Name] extends readonly unknown[]
+      ? Part[Name]
+      : Part[Name] extends object
+        ? SomeSentences<Part[Name]>
+        : Part[Name];
+};
+
+let spoken: Language = { ...english, many: englishMany, notices: {}, errors: {} };
+const listeners = new Set<() => void>();
+
+// Who imports one of these has at each time the one that is spoken.
+export let {
+  page,
+  row,
+  gone,
+  sentence,
+  ruleSentences,
+  rulesPanel,
+  recipesPanel,
+  fillPanel,
+  keysPanel,
+  many,
+} = spoken;
+
+/**
+ * Says sentences in place of those that are said: a whole language, such as `de` of `drawer/de`, or some of a page's own
+ * words. Elements that are there are drawn again; what is kept stays as it was said.
+ *
+ * @example
+ * ```js
+ * import { speak } from "drawer/page";
+ *
+ * speak({ page: { title: "Collected", place: "Insert" } });
+ * ```
+ */
+export function speak(sentences: SomeSentences): void {
+  spoken = merged(spoken, sentences);
+  ({ page, row, gone, sentence, ruleSentences, rulesPanel, recipesPanel, fillPanel, keysPanel, many } =
+    spoken);
+  for (const listener of listeners) listener();
+}
+
+/** Calls `listener` when other sentences are said. Returns an unsubscribe function. */
+export function whenSpoken(listener: () => void): () => void {
+  listeners.add(listener);
+  return () => listeners.delete(listener);
+}
+
+/** The sentence of a notice or an error in the language that is spoken; nothing when it has none of its own. */
+export function spokenSentence(
+  kind: "notices" | "errors",
+  reason: string,
+): ((data: never) => string) | undefined {
+  return (spoken[kind] as Record<string, (data: never) => string>)[reason];
+}
+
+function merged<Part extends object>(before: Part, changes: SomeSentences<Part>): Part {
+  const after: Record<string, unknown> = { ...(before as Record<string, unknown>) };
+  for (const [name, change] of Object.entries(changes)) {
+    const isPart = typeof change === "object" && change !== null && !Array.isArray(change);
+    after[name] = isPart ? merged((after[name] ?? {}) as object, change) : change;
+  }
+  return after as Part;
+}
