@@ -11,6 +11,7 @@ export default defineConfig({
     alias: [
       { find: /^drawer$/, replacement: here("../dist/index.js") },
       { find: /^drawer\/(files|page)$/, replacement: here("../dist/$1/index.js") },
+      { find: /^drawer\/react$/, replacement: here("../dist/page/react.js") },
       { find: /^drawer\/de$/, replacement: here("../dist/messages/de/index.js") },
       { find: /^drawer\/indexeddb$/, replacement: here("../dist/stores/indexeddb/index.js") },
     ],
@@ -19,7 +20,13 @@ export default defineConfig({
     target: "es2022",
     chunkSizeWarningLimit: 2000,
     rolldownOptions: {
-      input: ["index.html", "bulletin/index.html", "ringing/index.html", "anywhere/index.html"].map(here),
+      input: [
+        "index.html",
+        "bulletin/index.html",
+        "ringing/index.html",
+        "notes/index.html",
+        "anywhere/index.html",
+      ].map(here),
       // Parts that are loaded with the first page anyway, and later in other places too.
       checks: { ineffectiveDynamicImport: false },
     },

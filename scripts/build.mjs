@@ -6,6 +6,15 @@ import { build } from "esbuild";
 
 rmSync("dist", { recursive: true, force: true });
 execFileSync(process.execPath, ["node_modules/typescript/bin/tsc"], { stdio: "inherit" });
+// What editors of code, and other tools, know of the element.
+execFileSync(
+  process.execPath,
+  [
+    "node_modules/@custom-elements-manifest/analyzer/cem.js",
+    ...["analyze", "--quiet", "--config", "scripts/manifest.config.mjs"],
+  ],
+  { stdio: "inherit" },
+);
 await build({
   // The programs that hold a block on the clipboard, and deal there, are started by the command, and stand beside it.
   entryPoints: {

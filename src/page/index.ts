@@ -1,13 +1,3 @@
-/** Drawer on a web page: reading selections, placing at the caret, saying it aloud, and the `<snippet-drawer>` element. */
-export { Binding, type BindOptions, type ActionResult, type PlaceRequest } from "./binding.js";
-export type { BindingEventMap, CollectDetail, PlaceDetail } from "./events.js";
-export type { DealState, PageDeal } from "./dealing.js";
-export { planFill, type FieldToFill, type FillPlan } from "./filling.js";
-export { openPageDrawer } from "./page-drawer.js";
-export { domAdapter } from "./dom-adapter.js";
-export { placeOf } from "./places/index.js";
-export type { Caret, Place, PlaceKind, Placing } from "./places/place.js";
-export { readSelection, readTransfer } from "./selection.js";
-export { LiveRegion } from "./live-region.js";
+/** Drawer on a web page: all of `drawer/binding`, and the `<snippet-drawer>` element, which it defines. */
+export * from "./headless.js";
 export { SnippetDrawer, type SnippetDrawerEventMap } from "./snippet-drawer.js";
-export { speak, type Language, type SomeSentences } from "../messages/spoken.js";

@@ -63,6 +63,19 @@ export type SnippetDrawerEventMap = {
  * @csspart place - The button that places it.
  * @csspart acts - What else is done with it.
  * @csspart dealing - How far a deal is.
+ * @cssprop --drawer-ink - The colour of text.
+ * @cssprop --drawer-faint - The colour of what matters less.
+ * @cssprop --drawer-paper - The ground.
+ * @cssprop --drawer-card - The ground of fields and of the side with the sentence.
+ * @cssprop --drawer-rule - Lines.
+ * @cssprop --drawer-accent - Numbers, choices and the button that places.
+ * @cssprop --drawer-wash - The ground of a row that is looked at or picked.
+ * @cssprop --drawer-alarm - What was refused.
+ * @cssprop --drawer-mark - Words that were found.
+ * @cssprop --drawer-landing - The paper on which the block is shown.
+ * @cssprop --drawer-text-font - The typeface of snippets and the sentence.
+ * @cssprop --drawer-plain-font - The typeface of all else.
+ * @cssprop --drawer-size - The size of text, `15px` without it.
  * @fires drawer-collecting - Something is about to be collected; it can be prevented.
  * @fires drawer-collected - Something was collected.
  * @fires drawer-placing - A block is about to be placed; it can be prevented.

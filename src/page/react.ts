@@ -1,0 +1,135 @@
+import {
+  createElement,
+  useEffect,
+  useRef,
+  useState,
+  type DetailedHTMLProps,
+  type HTMLAttributes,
+  type ReactElement,
+} from "react";
+import type { Recipe } from "../compose/recipe.js";
+import type { Drawer, ListQuery } from "../drawer/drawer.js";
+import type { Positioned } from "../drawer/store.js";
+import { Binding, type BindOptions } from "./binding.js";
+import type { BindingEventMap } from "./events.js";
+import { openPageDrawer } from "./page-drawer.js";
+import { SnippetDrawer as SnippetDrawerElement } from "./snippet-drawer.js";
+
+/** Drawer in React 19: a hook that binds the page, one that lists snippets, and the element as a component. */
+
+/** Where the drawer is kept, or the drawer itself; and how the page is bound. These are read once. */
+export interface UseDrawerOptions extends BindOptions {
+  /** The name of a database of the browser's; `drawer` without it. */
+  readonly database?: string;
+  /** The name of the drawer in it; `main` without it. */
+  readonly name?: string;
+  /** A drawer that is open already, in place of both. */
+  readonly drawer?: Drawer;
+}
+
+/** Binds the page to a drawer for as long as the component is there. Nothing while it is being opened. */
+export function useDrawer(options: UseDrawerOptions = {}): Binding | undefined {
+  const [binding, setBinding] = useState<Binding>();
+  const given = useRef(options);
+  useEffect(() => {
+    const { drawer, database, name, ...bound } = given.current;
+    let isGone = false;
+    let made: Binding | undefined;
+    const open = async () => {
+      const opened =
+        drawer ?? (await openPageDrawer({ ...(database && { database }), ...(name && { name }) }));
+      if (isGone) return;
+      made = new Binding(opened, bound);
+      setBinding(made);
+    };
+    open().catch((error: unknown) =>
+      // An error boundary shows it.
+      setBinding(() => {
+        throw error;
+      }),
+    );
+    return () => {
+      isGone = true;
+      made?.unbind();
+      setBinding(undefined);
+    };
+  }, []);
+  return binding;
+}
+
+/** The snippets of a binding's drawer that match, kept up to date; none while they are being read. */
+export function useSnippets(binding: Binding | undefined, query: ListQuery = {}): readonly Positioned[] {
+  const [snippets, setSnippets] = useState<readonly Positioned[]>([]);
+  const asked = JSON.stringify(query);
+  useEffect(() => {
+    if (!binding) return undefined;
+    let isGone = false;
+    const read = async () => {
+      const listed = await binding.drawer.list(JSON.parse(asked) as ListQuery);
+      if (!isGone) setSnippets(listed);
+    };
+    const tell = () => void read();
+    tell();
+    const stops = [binding.drawer.watch(tell), binding.on("opened", tell)];
+    return () => {
+      isGone = true;
+      for (const stop of stops) stop();
+    };
+  }, [binding, asked]);
+  return snippets;
+}
+
+/** What the component takes, besides what any element does. */
+export interface SnippetDrawerProps extends Omit<HTMLAttributes<SnippetDrawerElement>, "title"> {
+  readonly binding?: Binding | undefined;
+  /** The recipe that its sentence says. */
+  readonly recipe?: Recipe;
+  readonly hotkey?: string;
+  readonly sendkey?: string;
+  readonly onCollecting?: (event: CustomEvent<BindingEventMap["collecting"]>) => void;
+  readonly onCollected?: (event: CustomEvent<BindingEventMap["collected"]>) => void;
+  readonly onPlacing?: (event: CustomEvent<BindingEventMap["placing"]>) => void;
+  readonly onPlaced?: (event: CustomEvent<BindingEventMap["placed"]>) => void;
+  readonly onTold?: (event: CustomEvent<BindingEventMap["told"]>) => void;
+}
+
+/** `<snippet-drawer>` as a component. */
+export function SnippetDrawer({
+  onCollecting,
+  onCollected,
+  onPlacing,
+  onPlaced,
+  onTold,
+  ...others
+}: SnippetDrawerProps): ReactElement {
+  const heard = { onCollecting, onCollected, onPlacing, onPlaced, onTold };
+  // React 19 listens to the event `drawer-placed` by the property `ondrawer-placed`.
+  const listeners = Object.fromEntries(
+    Object.entries(heard).flatMap(([name, listener]) =>
+      listener ? [[`ondrawer-${name.slice(2).toLowerCase()}`, listener]] : [],
+    ),
+  );
+  return createElement("snippet-drawer", { ...others, ...listeners });
+}
+
+/** What `<snippet-drawer>` takes where it is written as an element. */
+export type SnippetDrawerAttributes = DetailedHTMLProps<
+  HTMLAttributes<SnippetDrawerElement>,
+  SnippetDrawerElement
+> & {
+  readonly binding?: Binding | undefined;
+  readonly recipe?: Recipe;
+  readonly database?: string;
+  readonly drawer?: string;
+  readonly hotkey?: string;
+  readonly sendkey?: string;
+};
+
+declare module "react" {
+  // eslint-disable-next-line @typescript-eslint/no-namespace
+  namespace JSX {
+    interface IntrinsicElements {
+      "snippet-drawer": SnippetDrawerAttributes;
+    }
+  }
+}
