@@ -22,6 +22,8 @@ export const styles = css`
     display: flex;
     flex-direction: column;
     min-height: 0;
+    /* Where there is too little room for all, as with large type, it is scrolled as a whole. */
+    overflow-y: auto;
     color: var(--ink);
     background: var(--paper);
     font: var(--size) / 1.45 var(--text);
@@ -36,6 +38,9 @@ export const styles = css`
     background: none;
     border: 0;
     padding: 0;
+    /* What a finger can hit (WCAG 2.2, 2.5.8). */
+    min-width: 24px;
+    min-height: 24px;
     cursor: pointer;
   }
   :focus-visible {
@@ -252,15 +257,24 @@ export const styles = css`
   .sides,
   .side {
     display: flex;
-    flex: 1 1 0;
     flex-direction: column;
     min-width: 0;
+  }
+  .sides {
+    flex: 1 0 auto;
+  }
+  .side {
+    flex: 1 1 13em;
     min-height: 0;
   }
   /* Where there is room, the block stands beside the run. */
   @container drawer (min-width: 46rem) {
     .sides {
+      flex: 1 1 18em;
       flex-direction: row;
+    }
+    .side {
+      flex: 1 1 0;
     }
     .sides .put-down {
       display: flex;
@@ -379,7 +393,7 @@ export const styles = css`
     right: 1.4em;
     bottom: 0;
     display: none;
-    gap: 1.1em;
+    gap: 0.85em;
     padding: 0.2em 0 0.6em;
     overflow-x: auto;
     scrollbar-width: none;

@@ -9,7 +9,7 @@ export function keysPanel(hotkey: string, sendkey: string) {
       <dd>${does}</dd>
     </div>`;
   return html`
-    <section class="panel" aria-label=${words.name} part="panel">
+    <section class="panel" aria-label=${words.name} part="panel" tabindex="0">
       <dl>
         ${hotkey === "" ? "" : line(hotkey.replaceAll("+", " "), words.hotkey)}
         ${sendkey === "" ? "" : line(sendkey.replaceAll("+", " "), words.sendKey)}
