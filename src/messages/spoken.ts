@@ -61,9 +61,10 @@ export let {
  *
  * @example
  * ```js
- * import { speak } from "drawer/page";
+ * import { DrawerError, speak } from "drawer";
  *
- * speak({ page: { title: "Collected", place: "Insert" } });
+ * speak({ errors: { "nothing/undo": () => "That was all." } });
+ * console.log(new DrawerError("nothing/undo", {}).message); // That was all.
  * ```
  */
 export function speak(sentences: SomeSentences): void {

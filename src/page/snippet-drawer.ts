@@ -99,9 +99,13 @@ export class SnippetDrawer extends LitElement {
 
   /** What binds it to its page and its drawer. */
   declare binding: Binding | undefined;
+  /** A database of the browser's in which it keeps what it holds; it makes its binding itself then. */
   declare database: string | undefined;
+  /** Which drawer of that database; `main` without it. */
   declare drawer: string | undefined;
+  /** The key that leads to the run from anywhere on the page; `Alt+Shift+D` without it, none when empty. */
   declare hotkey: string;
+  /** The key that sends what is selected to where the last block went; `Alt+Shift+S` without it, none when empty. */
   declare sendkey: string;
   declare private panel: Panel | undefined;
   declare private told: ActionResult | undefined;
@@ -239,7 +243,7 @@ export class SnippetDrawer extends LitElement {
   }
 
   readonly #hotkey = (event: KeyboardEvent): void => {
-    const isPressed = (key: string) => key !== "" && isHotkey(event, key);
+    const isPressed = (key: string) => key !== "" && !event.defaultPrevented && isHotkey(event, key);
     if (isPressed(this.hotkey)) this.focus();
     else if (isPressed(this.sendkey)) this.send();
     else return;

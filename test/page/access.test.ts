@@ -64,7 +64,7 @@ onPages("the examples for everybody", () => {
         const context = await browser.newContext({ viewport: { width, height }, bypassCSP: true });
         const page = await context.newPage();
         await page.emulateMedia(media);
-        await page.goto(`${served.address.replace(/\/$/, "")}${example}/`);
+        await page.goto(`${served.address}${example}/`);
         await page.waitForFunction(() => document.querySelector("snippet-drawer")?.binding !== undefined);
         if (example === "anywhere") await page.waitForSelector("body[data-ready]");
         const html = "<p>Seen <b>wren</b></p><table><tr><td>Wing</td><td>61</td></tr></table>";

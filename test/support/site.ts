@@ -5,17 +5,25 @@ import { extname, join } from "node:path";
 
 const TYPES: Record<string, string> = { ".html": "text/html", ".js": "text/javascript", ".css": "text/css" };
 
-/** Builds the examples and serves them. Returns the address of one, and what ends it. */
+/** Builds the examples and serves them. Returns the address of one, or of the folder, and what ends it. */
 export async function site(
   example: string,
 ): Promise<{ readonly address: string; readonly close: () => void }> {
   const words = ["node_modules/vite/bin/vite.js", "build", "examples", "--logLevel", "error"];
   const built = spawnSync(process.execPath, words);
   if (built.status !== 0) throw new Error(String(built.stderr));
+  const { address, close } = await serve("examples/dist");
+  return { address: example === "" ? address : `${address}${example}/`, close };
+}
+
+/** Serves the files of a folder. */
+export async function serve(
+  folder: string,
+): Promise<{ readonly address: string; readonly close: () => void }> {
   const server = createServer((request, response) => {
     const { pathname } = new URL(request.url!, "http://localhost");
     const path = pathname.endsWith("/") ? `${pathname}index.html` : pathname;
-    readFile(join("examples/dist", path)).then(
+    readFile(join(folder, path)).then(
       (bytes) =>
         response.setHeader("content-type", TYPES[extname(path)] ?? "application/octet-stream").end(bytes),
       () => response.writeHead(404).end(),
@@ -23,7 +31,7 @@ export async function site(
   });
   await new Promise<void>((ready) => server.listen(0, "127.0.0.1", ready));
   return {
-    address: `http://127.0.0.1:${(server.address() as { port: number }).port}/${example}/`,
+    address: `http://127.0.0.1:${(server.address() as { port: number }).port}/`,
     close: () => void server.close(),
   };
 }
