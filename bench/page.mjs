@@ -76,7 +76,7 @@ export async function run() {
   await longest("collect one", () => page.evaluate(() => window.add()));
   for (const as of ["bullets", "rows", "sentence"]) {
     await longest(`change a word of the sentence to ${as}`, () =>
-      page.locator("snippet-drawer select").nth(1).selectOption(as),
+      page.locator("snippet-drawer .sentence select").nth(1).selectOption(as),
     );
   }
   await browser.close();

@@ -5,9 +5,12 @@ import type { ListRow } from "./row.js";
 import { smallGrid, type SmallGrid } from "./small-grid.js";
 
 /** How many rows are read beyond those that can be seen, on either side. */
-const SPARE = 12;
+export const SPARE = 12;
 /** How many snippets are found at once, the newest. */
 export const FOUND = 100;
+/** How many of them are found at once as one types, and how long one has stopped before the rest is, in milliseconds. */
+const FOUND_AT_ONCE = 12;
+const PAUSE = 250;
 
 /** How large a table may be, in bytes, to be read for being drawn. */
 const DRAWN_BYTES = 64 * 1024;
@@ -36,6 +39,8 @@ export class ListViewModel {
   words = "";
   /** Those that hold the words; nothing when none are looked for. */
   found: readonly ListRow[] | undefined;
+  /** How many were looked for: there may be more. */
+  mostFound = FOUND;
   rules: Rules | undefined;
   /** What has left; read when it is wanted. */
   gone: readonly (Gone & Positioned)[] = [];
@@ -45,6 +50,8 @@ export class ListViewModel {
   readonly #grids = new Map<string, SmallGrid | undefined>();
   #reading = 0;
   #looking = 0;
+  #lookedFor = "";
+  #lookingFurther: ReturnType<typeof setTimeout> | undefined;
 
   /**
    * @param place tells where one looks
@@ -120,17 +127,32 @@ export class ListViewModel {
     });
   }
 
-  /** Looks for words; for none, and the run is there again. */
+  /** Looks for words; for none, and the run is there again. The first few are found as one types, the rest after a pause. */
   async look(words: string): Promise<void> {
     this.words = words;
     const looking = ++this.#looking;
+    clearTimeout(this.#lookingFurther);
+    const isAny = words.trim() !== "";
+    // What is there already stays as long as it was found before.
+    const most = isAny && this.mostFound === FOUND && words === this.#lookedFor ? FOUND : FOUND_AT_ONCE;
+    const isLast = await this.#lookFor(words, most, looking);
+    if (!isAny || isLast || looking !== this.#looking) return;
+    this.#lookingFurther = setTimeout(() => void this.#lookFor(words, FOUND, looking), PAUSE);
+  }
+
+  /** Finds so many at most. Returns whether these are all that there will be. */
+  async #lookFor(words: string, most: number, looking: number): Promise<boolean> {
     const found =
-      words.trim() === "" ? undefined : await this.drawer.find(words, { limit: FOUND, length: 140 });
+      words.trim() === "" ? undefined : await this.drawer.find(words, { limit: most, length: 140 });
+    if (looking !== this.#looking) return true;
     const positioned = found && (await this.drawer.positioned(found.map(({ entry }) => entry)));
-    if (looking !== this.#looking) return;
+    if (looking !== this.#looking) return true;
     const contexts = new Map(found?.map(({ entry, context }) => [entry.id, context]));
     this.found = positioned?.map((one) => ({ ...one, context: contexts.get(one.entry.id)! }));
+    this.mostFound = most;
+    this.#lookedFor = words;
     this.changed();
+    return most === FOUND || (found?.length ?? 0) < most;
   }
 
   /** Picks a snippet, or takes it out of the pick. */

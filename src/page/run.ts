@@ -1,11 +1,10 @@
 import { html } from "lit";
-import { repeat } from "lit/directives/repeat.js";
 import type { Block } from "../compose/block.js";
 import { compose } from "../compose/compose.js";
 import { writeText } from "../formats/text/write.js";
 import { page, row as rowWords } from "../messages/spoken.js";
 import { carryBlock } from "./carrying.js";
-import { FOUND, type Viewport } from "./list-view-model.js";
+import { SPARE, type Viewport } from "./list-view-model.js";
 import { rowOf, type ListRow, type RowActions } from "./row.js";
 import { actionOfKey, type RunAction } from "./run-keys.js";
 import type { SnippetDrawer } from "./snippet-drawer.js";
@@ -36,10 +35,9 @@ export class Run {
     this.#virtual = new VirtualList(host);
   }
 
-  /** Where one looks. What was found begins at its top, wherever the run was scrolled to. */
+  /** Where one looks. */
   get viewport(): Viewport {
-    const { top, seen } = this.#virtual.viewport;
-    return { top: this.host.viewModel?.found ? 0 : top, seen };
+    return this.#virtual.viewport;
   }
 
   get #rows(): readonly ListRow[] {
@@ -59,9 +57,11 @@ export class Run {
     const found = viewModel?.found;
     const rowView = (row: ListRow) => this.#rowView(row);
     if (found) {
+      const { top, seen } = this.viewport;
+      const [from, to] = [Math.max(0, top - SPARE), top + seen + SPARE];
       return html`
         <p class="note found" role="status">
-          ${page.found({ count: found.length, words: viewModel.words.trim(), most: FOUND })}
+          ${page.found({ count: found.length, words: viewModel.words.trim(), most: viewModel.mostFound })}
         </p>
         <ol
           class="run"
@@ -70,7 +70,7 @@ export class Run {
           @keydown=${this.#key}
           @focusin=${this.#focused}
         >
-          ${repeat(found, ({ entry }) => entry.id, rowView)}
+          ${this.#virtual.view({ rows: found.slice(from, to), from, count: found.length }, rowView)}
         </ol>
       `;
     }
@@ -152,8 +152,14 @@ export class Run {
 
   async #scrollTo(row: number): Promise<void> {
     this.#virtual.scrollTo(row);
-    await this.host.viewModel!.readRows();
+    if (this.host.viewModel!.found) this.host.requestUpdate();
+    else await this.host.viewModel!.readRows();
     await this.host.updateComplete;
+  }
+
+  /** Scrolls to where the run begins. */
+  toTop(): void {
+    this.#virtual.scrollTo(0);
   }
 
   /** Gives the focus to the row that the Tab key goes to. */
@@ -170,14 +176,10 @@ export class Run {
   /** Gives a snippet the focus; of what was found, the one that stands so far down at least. */
   async focusAt(position: number): Promise<void> {
     const { found } = this.host.viewModel!;
-    if (found) {
-      const row = found[Math.min(position, found.length) - 1];
-      if (row) this.#focusRow(row.entry.id);
-      else this.host.focusFind();
-      return;
-    }
-    await this.#scrollTo(position - 1);
-    const row = this.#rows.find((each) => each.position === position);
+    if (found?.length === 0) return this.host.focusFind();
+    const place = found ? Math.min(position, found.length) : position;
+    await this.#scrollTo(place - 1);
+    const row = found ? found[place - 1] : this.#rows.find((each) => each.position === place);
     if (row) this.#focusRow(row.entry.id);
   }
 

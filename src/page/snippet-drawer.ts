@@ -274,6 +274,14 @@ export class SnippetDrawer extends LitElement {
       ...BINDING_EVENTS.map((name) => binding.on(name, (event) => this.#dispatch(name, event))),
     ];
     void this.#read();
+    void this.#readDrawers();
+  }
+
+  /** Reads which drawers there are: when one is opened, and when the user is about to choose one. */
+  async #readDrawers(): Promise<void> {
+    const drawers = await this.viewModel!.drawer.store.drawers();
+    this.#drawers = drawers.map(({ drawer: name }) => name);
+    this.requestUpdate();
   }
 
   /** Dispatches an event of the binding as one of its own. */
@@ -288,7 +296,6 @@ export class SnippetDrawer extends LitElement {
     const viewModel = this.viewModel!;
     const { drawer } = viewModel;
     const grown = await viewModel.read({ gone: this.panel === "gone" });
-    this.#drawers = (await drawer.store.drawers()).map(({ drawer: name }) => name);
     if (this.panel === "recipes") {
       const names = await drawer.recipes();
       this.#recipes = new Map(
@@ -389,7 +396,13 @@ export class SnippetDrawer extends LitElement {
       select.value = shown;
       if (name) void this.binding?.open(name);
     };
-    return html`<select class="drawers" aria-label=${page.drawers.name} .value=${shown} @change=${chosen}>
+    return html`<select
+      class="drawers"
+      aria-label=${page.drawers.name}
+      .value=${shown}
+      @focus=${() => void this.#readDrawers()}
+      @change=${chosen}
+    >
       ${names.map((name) => html`<option value=${name} ?selected=${name === shown}>${name}</option>`)}
       <option value="">${page.drawers.another}</option>
     </select>`;
@@ -491,6 +504,8 @@ export class SnippetDrawer extends LitElement {
 
   #find(words: string): void {
     this.panel = undefined;
+    // What is found begins at its top, wherever one had scrolled to.
+    this.#run.toTop();
     void this.viewModel?.look(words);
   }
 
