@@ -1,5 +1,6 @@
 import { toBase64 } from "../content/base64.js";
 import { LIMITS } from "../content/limits.js";
+import { readPictureBytes } from "../content/picture.js";
 import type { Flavours } from "../formats/flavours.js";
 import { trustedHtml } from "./trusted-html.js";
 
@@ -26,11 +27,11 @@ async function embed(picture: HTMLImageElement): Promise<void> {
     const response = await fetch(address, {
       credentials: address.origin === location.origin ? "same-origin" : "omit",
     });
-    const type = response.headers.get("content-type")?.split(";")[0] ?? "";
     const length = Number(response.headers.get("content-length") ?? 0);
-    if (!response.ok || !/^image\//.test(type) || length > LIMITS.bytes / 4) return;
+    if (!response.ok || length > LIMITS.bytes / 4) return;
     const bytes = new Uint8Array(await response.arrayBuffer());
-    picture.setAttribute("src", `data:${type};base64,${toBase64(bytes)}`);
+    const facts = readPictureBytes(bytes);
+    if (facts) picture.setAttribute("src", `data:${facts.mediaType};base64,${toBase64(bytes)}`);
   } catch {
     // It stays an address: the reader says then that the picture was left out.
   }

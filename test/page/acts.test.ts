@@ -314,4 +314,84 @@ onPages("what one does with a form beside the drawer", () => {
       ),
     ).toBe("Undo");
   });
+
+  test("a copy is heard where a script stops it, in a shadow tree, and of a picture; a cut too; an excluded part and a password are left alone", async () => {
+    await page.evaluate(() => {
+      const notes = document.querySelector("#notes")!;
+      for (const type of ["copy", "cut"])
+        notes.addEventListener(type, (event) => event.stopImmediatePropagation(), { capture: true });
+      const host = document.createElement("div");
+      host.id = "host";
+      host.attachShadow({ mode: "open" }).innerHTML = "<p>In a <b>shadow</b> tree</p>";
+      const picture = Object.assign(new Image(), { src: "/sketches/tide.png", alt: "Tide", id: "picture" });
+      const sketch = document.createElement("p");
+      sketch.id = "sketch";
+      sketch.append(picture);
+      const password = Object.assign(document.createElement("input"), {
+        type: "password",
+        value: "heath-ride-7",
+        id: "pass",
+      });
+      document.querySelector("form")!.prepend(host, sketch, password);
+    });
+    await record.copy("#notes li:nth-child(1)", "Collected as 1");
+    await page.evaluate(() => {
+      const paragraph = document.querySelector("#host")!.shadowRoot!.querySelector("p")!;
+      getSelection()!.setBaseAndExtent(paragraph, 0, paragraph, 3);
+    });
+    await page.keyboard.press("Control+c");
+    await record.told("Collected as 2: “In a shadow tree”");
+    await record.copy("#sketch", /^Collected as 3/);
+    await page.evaluate(() => ((document.querySelector("#notes") as HTMLElement).contentEditable = "true"));
+    await page.locator("#notes p").click();
+    await record.select("#notes p");
+    await page.keyboard.press("Control+x");
+    await record.told("Collected as 4: “The first round was at 06:10");
+    await page.locator("#pass").selectText();
+    await page.keyboard.press("Control+c");
+    await page.waitForTimeout(300);
+    const held = await page.evaluate(async () => {
+      const drawer = document.querySelector("snippet-drawer")!.binding!.drawer;
+      return (await drawer.snippets("all")).map(({ entry, pictures }) => [entry.kind, pictures.size]);
+    });
+    expect(held).toEqual([
+      ["text", 0],
+      ["text", 0],
+      ["picture", 1],
+      ["text", 0],
+    ]);
+  });
+
+  test("two on one page show the same, and go on when one of them is taken out", async () => {
+    await page.evaluate(() => {
+      const first = document.querySelector("snippet-drawer")!;
+      const second = document.createElement("snippet-drawer");
+      second.id = "second";
+      second.binding = first.binding;
+      first.after(second);
+    });
+    await record.copy("#notes li:nth-child(1)");
+    for (const id of ["#drawer", "#second"]) await page.waitForSelector(`${id} .says`);
+    await page.evaluate(() => document.querySelector("#drawer")!.remove());
+    await field("species").click();
+    await page.click("#second .snippet");
+    await hold({ species: "Species: Chiffchaff" });
+    await record.select("#notes li:nth-child(3)");
+    await page.keyboard.press("Control+c");
+    await page.waitForSelector("#second .says >> nth=1");
+  });
+
+  test("where the browser keeps nothing, all works in memory, and it is said", async () => {
+    await page.addInitScript(() => {
+      IDBFactory.prototype.open = () => {
+        throw new DOMException("The operation is insecure.", "SecurityError");
+      };
+    });
+    await page.reload();
+    await page.waitForSelector("snippet-drawer .kept:has-text('This browser keeps nothing for this page')");
+    await record.copy("#notes li:nth-child(1)");
+    await field("species").click();
+    await record.inDrawer(".snippet").click();
+    await hold({ species: "Species: Chiffchaff" });
+  });
 });
