@@ -46,7 +46,7 @@ if (process.argv.includes("--test")) {
       : Object.entries({
           ...{ Xvfb: "xvfb", xclip: "xclip", xsel: "xsel", openbox: "openbox", xdotool: "xdotool" },
           ...{ xterm: "xterm", dunst: "dunst", "dbus-daemon": "dbus-daemon" },
-          ...{ sway: "sway", "wl-copy": "wl-clipboard" },
+          ...{ sway: "sway", "wl-copy": "wl-clipboard", WebKitWebDriver: "webkit2gtk-driver" },
         }).flatMap(([program, name]) => (onPath(program) ? [] : [name]))),
     ...(process.platform !== "linux" || onPath("soffice")
       ? []
