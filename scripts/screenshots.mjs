@@ -185,8 +185,8 @@ async function desk() {
     await page.waitForTimeout(300);
     await page.keyboard.press("Enter");
     for (const nth of [2, 3]) await page.locator("snippet-drawer .position").nth(nth).click();
-    await page.locator("snippet-drawer select").nth(1).selectOption("rows");
-    await page.locator("snippet-drawer select").nth(4).selectOption("list");
+    await page.locator("snippet-drawer .sentence select").nth(1).selectOption("rows");
+    await page.locator("snippet-drawer .sentence select").nth(4).selectOption("list");
     await page.waitForTimeout(400);
     await page.screenshot({ path: picture(colorScheme === "light" ? "bulletin" : "bulletin-night") });
     if (colorScheme === "light") {
@@ -201,6 +201,45 @@ async function desk() {
   await server.close();
 }
 
+/** The form, as it is shown before it is filled; and all the places, with a table in a grid. */
+async function forms() {
+  const server = await preview({ root: "examples", preview: { port: 0 }, logLevel: "silent" });
+  const browser = await chromium.launch({ executablePath: findChromium(), args: CHROMIUM_FLAGS });
+  const open = async (example) => {
+    const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+    await page.goto(`${server.resolvedUrls.local[0]}${example}/`);
+    await page.waitForFunction(() => document.querySelector("snippet-drawer")?.binding !== undefined);
+    return page;
+  };
+  const record = await open("ringing");
+  for (const selector of ["#notes li:nth-child(4)", "#notes table"]) {
+    await record.evaluate((css) => getSelection().selectAllChildren(document.querySelector(css)), selector);
+    await record.keyboard.press("Control+c");
+    await record.waitForTimeout(300);
+  }
+  await record.click("#record [name=remarks]");
+  await record.locator("snippet-drawer .position").nth(1).click();
+  await record.click("snippet-drawer >> text=Fill the form");
+  await record.waitForTimeout(400);
+  await record.screenshot({ path: picture("ringing") });
+  const places = await open("anywhere");
+  await places.waitForSelector("body[data-ready]");
+  const html =
+    "<table><tr><td>Wryneck</td><td>South</td><td>1</td></tr><tr><td>Wren</td><td>Middle</td><td>3</td></tr></table>";
+  await places.evaluate(
+    (given) => document.querySelector("snippet-drawer").binding.collect({ html: given }),
+    html,
+  );
+  await places.locator("#handsontable").scrollIntoViewIfNeeded();
+  await places.waitForTimeout(500);
+  await places.locator("#aggrid [row-index='3'] .ag-cell").first().click();
+  await places.waitForTimeout(300);
+  await places.locator("#aggrid").evaluate((grid) => grid.scrollIntoView({ block: "center" }));
+  await places.screenshot({ path: picture("anywhere") });
+  await browser.close();
+  await server.close();
+}
+
 function pause(ms) {
   return new Promise((done) => setTimeout(done, ms));
 }
@@ -211,5 +250,6 @@ for (const [name, command] of Object.entries(terminals))
   if (isWanted(name)) await terminal(name, typeof command === "string" ? command : typed(command));
 if (isWanted("watch")) await watching();
 if (isWanted("bulletin")) await desk();
+if (isWanted("ringing") || isWanted("anywhere")) await forms();
 rmSync(folder, { recursive: true, force: true });
 process.exit(0);

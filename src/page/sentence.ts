@@ -16,6 +16,9 @@ export interface SentenceChoices {
 /** What it says before anybody has changed a word. */
 export const DEFAULT_CHOICES: SentenceChoices = { as: "sequence", style: "own", tidy: "edges", cite: "none" };
 
+/** How layouts, looks or ways to cite are called: every one has its words. */
+type Words<Name extends string> = Readonly<Record<Name, string>>;
+
 /** The recipe that the sentence says. */
 export function recipeOfChoices({ as, style, tidy, cite }: SentenceChoices): Recipe {
   return { as, style, cite, tidy: tidy === "none" ? [] : tidy === "edges" ? ["edges"] : ["edges", tidy] };
@@ -59,10 +62,11 @@ export function sentenceView({ choices, which, count, picked, choose, chooseWhic
   return html`
     <p class="sentence" part="sentence">
       ${words.place} ${choice(names.which, selections, which, chooseWhich)} ${words.as}
-      ${choice(names.as, words.layouts, choices.as, (as) => choose({ ...choices, as }), ",")} ${words.in}
-      ${choice(names.style, words.styles, choices.style, (style) => choose({ ...choices, style }), ",")}
+      ${choice(names.as, words.layouts satisfies Words<LayoutName>, choices.as, (as) => choose({ ...choices, as }), ",")}
+      ${words.in}
+      ${choice(names.style, words.styles satisfies Words<StyleName>, choices.style, (style) => choose({ ...choices, style }), ",")}
       ${choice(names.tidy, words.tidying, choices.tidy, (tidy) => choose({ ...choices, tidy }), ",")}
-      ${choice(names.cite, words.citations, choices.cite, (cite) => choose({ ...choices, cite }), ".")}
+      ${choice(names.cite, words.citations satisfies Words<Citation>, choices.cite, (cite) => choose({ ...choices, cite }), ".")}
     </p>
   `;
 }

@@ -52,7 +52,7 @@ export const styles = css`
     display: flex;
     align-items: baseline;
     gap: 0.75em;
-    padding: 1em 1.25em 0.75em;
+    padding: 0.7em 1.25em 0.4em;
     border-bottom: 1px solid var(--rule);
   }
   h2 {
@@ -434,7 +434,7 @@ export const styles = css`
   }
   .sentence {
     margin: 0;
-    padding: 1em 1.25em 0.9em;
+    padding: 0.7em 1.25em 0.6em;
     font-size: 1.1em;
   }
   .sentence select {
@@ -459,7 +459,7 @@ export const styles = css`
     color-scheme: light;
     color: #22302f;
     background: var(--drawer-landing, #fcfdfa);
-    max-height: 11em;
+    max-height: 9em;
     margin: 0 1.25em;
     padding: 0.1em 0.6em;
     overflow: auto;
@@ -482,7 +482,7 @@ export const styles = css`
     margin: 0.6em 0;
   }
   .lands {
-    margin: 0.7em 0 -0.3em;
+    margin: 0.5em 0 -0.4em;
     padding: 0 calc(1.25em / 0.9);
   }
   .go {
@@ -499,8 +499,8 @@ export const styles = css`
   .dealing {
     display: flex;
     flex-wrap: wrap;
-    gap: 0.3em 1.2em;
-    margin: 0.8em 1.25em 1.1em;
+    gap: 0 1.2em;
+    margin: 0.5em 1.25em 0.7em;
     font: 0.85em var(--plain);
     color: var(--faint);
   }

@@ -42,11 +42,13 @@ const TOUCHED: readonly (readonly [file: string, before: string, line: string])[
   ["src/compose/compose.ts", "  sequence,", "  shelves,\n"],
   ["src/compose/recipe.ts", '  "sequence",', '  "shelves",\n'],
   ["src/messages/en/page.ts", "    sequence:", '    shelves: "shelves",\n'],
+  ["src/messages/de/page.ts", "      sequence:", '      shelves: "als Bretter",\n'],
   ["src/formats/registry.ts", "import { csv", 'import { count } from "./count/index.js";\n'],
   ["src/formats/registry.ts", "text, markdown,", "count, "],
   ["src/drawer/operations/index.ts", "import { append }", 'import { reverse } from "./reverse.js";\n'],
   ["src/drawer/operations/index.ts", "  collect,", "  reverse,\n"],
   ["src/messages/en/operations.ts", "  collect:", '  reverse: "turning round",\n'],
+  ["src/messages/de/phrases.ts", "  collect:", '  reverse: "Umdrehen von",\n'],
   [
     "src/messages/en/notices.ts",
     "  /** A snippet was collected, at",

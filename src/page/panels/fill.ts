@@ -17,10 +17,6 @@ export function fillPanel(
   return html`
     <section class="panel fill" aria-label=${words.name} part="panel">
       ${fields.length === 0 ? html`<p class="note">${words.nothing}</p>` : nothing}
-      <ul>
-        ${fields.map((field) => line(field))} ${refused.map(({ why, ...field }) => line(field, words[why]))}
-      </ul>
-      ${unmatched.length > 0 ? html`<p class="note">${words.unmatched(unmatched)}</p>` : nothing}
       <p class="note">
         ${
           fields.length > 0
@@ -31,6 +27,10 @@ export function fillPanel(
         }
         <button @click=${actions.leave}>${words.leave}</button>
       </p>
+      <ul>
+        ${fields.map((field) => line(field))} ${refused.map(({ why, ...field }) => line(field, words[why]))}
+      </ul>
+      ${unmatched.length > 0 ? html`<p class="note">${words.unmatched(unmatched)}</p>` : nothing}
     </section>
   `;
 }
