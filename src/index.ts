@@ -76,7 +76,8 @@ export type { Context, Operation, Plan, Procedure, Transaction } from "./drawer/
 export { DEFAULT_RULES, type Rules } from "./drawer/model/rules.js";
 export { describeRules, parseRule, type RuleText } from "./drawer/rule-text.js";
 export { DRAWER_FILE_SCHEMA } from "./drawer/drawer-file-schema.js";
-export { looksSecret, MASK, type SecretKind } from "./drawer/secret.js";
+export { MASK } from "./drawer/mask.js";
+export { looksSecret, type SecretKind } from "./drawer/secret.js";
 export { fold } from "./content/fold.js";
 export { contextOf, searchTerms, type FoundContext } from "./drawer/find.js";
 export type { Entry, Origin } from "./drawer/model/entry.js";

@@ -9,7 +9,8 @@ import { picturesOf } from "../content/traverse.js";
 import type { Reading } from "../content/notice.js";
 import { TEXT_LENGTH, type Entry, type Origin } from "./model/entry.js";
 import { newId } from "./model/ids.js";
-import { looksSecret, MASK, type SecretKind } from "./secret.js";
+import { MASK } from "./mask.js";
+import type { SecretKind } from "./secret.js";
 
 /** Something to collect: what was read, where it came from, and what the user said of it. */
 export interface Incoming extends Reading {
@@ -32,14 +33,15 @@ export interface Prepared {
 /** Why a piece is made private that says what a private snippet says. */
 export const SAME_AS_PRIVATE = "known";
 
-/** Prepares an entry of what comes in, for a drawer. `detect` says whether to look for secrets. */
-export function prepare(incoming: Incoming, drawer: string, detect: boolean): Prepared {
+/** Prepares an entry of what comes in, for a drawer. `detect` says whether to look for secrets; what does is loaded then. */
+export async function prepare(incoming: Incoming, drawer: string, detect: boolean): Promise<Prepared> {
   const { content, pictures } = incoming;
   const label = incoming.label === undefined ? "" : cleanLabel(incoming.label);
   const origin = cleanOrigin(incoming.origin);
   const bytes = encodeContent(content);
   const hash = hashBytes(bytes);
-  const looks = incoming.private === undefined && detect ? looksSecret(content) : undefined;
+  const looks =
+    incoming.private === undefined && detect ? (await import("./secret.js")).looksSecret(content) : undefined;
   const isPrivate = incoming.private ?? looks !== undefined;
   const hashes = [...new Set(picturesOf(content).map((picture) => picture.hash))].filter((each) =>
     pictures.has(each),

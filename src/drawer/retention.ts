@@ -5,9 +5,15 @@ import type { Entry } from "./model/entry.js";
 import { rulesOf, type Rules } from "./model/rules.js";
 import { VALUES } from "./model/values.js";
 import { DAY } from "../messages/units.js";
-import { takeBackImport } from "./operations/import.js";
 import { Conflict, type Secret, type Store } from "./store.js";
 import { removals, transact } from "./transaction.js";
+
+/** Takes back an import that was cut off, if there is one. */
+async function takeBackCutImport(store: Store, drawer: string, now: number): Promise<Notice[]> {
+  if ((await store.value(drawer, VALUES.importing)) === undefined) return [];
+  const { takeBackImport } = await import("./file-import.js");
+  return takeBackImport(store, drawer, now);
+}
 
 /**
  * Does what is due by the rules: in all drawers, private snippets whose time is over are forgotten; in this one, what is
@@ -17,7 +23,7 @@ import { removals, transact } from "./transaction.js";
 export async function applyRetention(store: Store, drawer: string, now = Date.now()): Promise<Notice[]> {
   const rules = await rulesOf(store, drawer);
   return [
-    ...(await takeBackImport(store, drawer, now)),
+    ...(await takeBackCutImport(store, drawer, now)),
     ...(await forgetSecrets(store, drawer, now)),
     ...(await letGoByAge(store, drawer, rules, now)),
     ...(await shorten(store, drawer, rules, now)),

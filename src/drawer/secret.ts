@@ -2,9 +2,6 @@ import type { Content } from "../content/model.js";
 import type { SECRETS } from "../messages/en/phrases.js";
 import { writeText } from "../formats/text/write.js";
 
-/** What a private snippet shows in place of what it says. */
-export const MASK = "••••••";
-
 /** What a secret looks like to be. */
 export type SecretKind = keyof typeof SECRETS;
 

@@ -6,7 +6,7 @@ import type { PickedFrom } from "../messages/en/errors.js";
 import { searchTerms } from "./find.js";
 import type { Entry, Origin } from "./model/entry.js";
 import { noPosition, parsePick, positionOf, type Place, type Term } from "./model/pick.js";
-import { MASK } from "./secret.js";
+import { MASK } from "./mask.js";
 import type { EntryQuery, Positioned, Store } from "./store.js";
 
 /** A snippet with all that it holds. */

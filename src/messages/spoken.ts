@@ -1,7 +1,6 @@
-import * as english from "./en/page.js";
+import type * as english from "./en/page.js";
 import type { errors as englishErrors } from "./en/errors.js";
 import type { notices as englishNotices } from "./en/notices.js";
-import { many as englishMany } from "./en/phrases.js";
 
 /** The language that a page is spoken to in: English until another one is said. */
 
@@ -38,22 +37,9 @@ export type SomeSentences<Part = Language> = {
         : Part[Name];
 };
 
-let spoken: Language = { ...english, many: englishMany, notices: {}, errors: {} };
+/** What was said in place of English. */
+let said: SomeSentences = {};
 const listeners = new Set<() => void>();
-
-// Who imports one of these has at each time the one that is spoken.
-export let {
-  page,
-  row,
-  gone,
-  sentence,
-  ruleSentences,
-  rulesPanel,
-  recipesPanel,
-  fillPanel,
-  keysPanel,
-  many,
-} = spoken;
 
 /**
  * Says sentences in place of those that are said: a whole language, such as `de` of `drawer/de`, or some of a page's own
@@ -68,9 +54,7 @@ export let {
  * ```
  */
 export function speak(sentences: SomeSentences): void {
-  spoken = merged(spoken, sentences);
-  ({ page, row, gone, sentence, ruleSentences, rulesPanel, recipesPanel, fillPanel, keysPanel, many } =
-    spoken);
+  said = merged(said, sentences);
   for (const listener of listeners) listener();
 }
 
@@ -85,7 +69,12 @@ export function spokenSentence(
   kind: "notices" | "errors",
   reason: string,
 ): ((data: never) => string) | undefined {
-  return (spoken[kind] as Record<string, (data: never) => string>)[reason];
+  return (said[kind] as Record<string, (data: never) => string> | undefined)?.[reason];
+}
+
+/** English sentences, with those in their place that were said. */
+export function withSaid<Part extends object>(english: Part): Part {
+  return merged(english, said as SomeSentences<Part>);
 }
 
 function merged<Part extends object>(before: Part, changes: SomeSentences<Part>): Part {

@@ -3,7 +3,7 @@ import type { Recipe } from "../compose/recipe.js";
 import { notice, type Notice } from "../content/notice.js";
 import { displayText } from "../drawer/selection.js";
 import type { Dealt } from "../drawer/operations/deal.js";
-import { page as words } from "../messages/spoken.js";
+import { page as words } from "../messages/spoken-page.js";
 import type { Binding } from "./binding.js";
 
 /** How far a deal on a page is. */

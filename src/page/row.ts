@@ -1,8 +1,8 @@
 import { html, nothing } from "lit";
 import { originText } from "../content/origin.js";
 import type { FoundContext } from "../drawer/find.js";
-import { page, row as words } from "../messages/spoken.js";
-import { MASK } from "../drawer/secret.js";
+import { page, row as words } from "../messages/spoken-page.js";
+import { MASK } from "../drawer/mask.js";
 import type { SmallGrid } from "./small-grid.js";
 import type { Positioned } from "../drawer/store.js";
 

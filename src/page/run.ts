@@ -2,7 +2,7 @@ import { html } from "lit";
 import type { Block } from "../compose/block.js";
 import { compose } from "../compose/compose.js";
 import { writeText } from "../formats/text/write.js";
-import { page, row as rowWords } from "../messages/spoken.js";
+import { page, row as rowWords } from "../messages/spoken-page.js";
 import { carryBlock } from "./carrying.js";
 import { SPARE, type Viewport } from "./list-view-model.js";
 import { rowOf, type ListRow, type RowActions } from "./row.js";

@@ -1,6 +1,6 @@
 import { html } from "lit";
 import type { Citation, LayoutName, Recipe, StyleName } from "../compose/recipe.js";
-import { sentence as words } from "../messages/spoken.js";
+import { sentence as words } from "../messages/spoken-page.js";
 import type { Selection } from "./list-view-model.js";
 
 /** The sentence that says what is placed and how; its underlined words are choices. */

@@ -192,6 +192,8 @@ describe.each(Object.entries(STORES))("with the %s store", (kind, make) => {
             const { open, secret } = await tokens(store);
             if (step.what === "wait")
               for (const token of before.secret) if (!secret.has(token)) due.add(token);
+            // The same words may be collected again once the secret is gone; then they are none.
+            for (const token of open) due.delete(token);
             const [out, told] = [await givenOut(store), JSON.stringify(said)];
             for (const token of secret) {
               if (open.has(token)) continue;

@@ -32,7 +32,7 @@ export const append: Operation<
       throw new DrawerError("nothing/append", blank ? { place: originText(blank.origin) } : {});
     const rules = await transaction.rules();
     if (!rules.collecting) throw paused(drawer);
-    const added = pieces.map((piece) => prepare(piece, drawer, rules.detect));
+    const added = await Promise.all(pieces.map((piece) => prepare(piece, drawer, rules.detect)));
     const secret = added.find((one) => one.entry.private);
     if (secret) {
       const { looks } = secret;

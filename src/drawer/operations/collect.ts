@@ -79,14 +79,21 @@ async function prepareAll(
   rules: Rules,
 ): Promise<(Prepared | undefined)[]> {
   const secrets = await secretHashes(store);
-  return incoming.map((piece) => {
-    if (rules.blanks === "skip" && isBlank(piece.content)) return undefined;
-    const prepared = prepare(piece, drawer, rules.detect);
+  const all: (Prepared | undefined)[] = [];
+  for (const piece of incoming) {
+    if (rules.blanks === "skip" && isBlank(piece.content)) {
+      all.push(undefined);
+      continue;
+    }
+    const prepared = await prepare(piece, drawer, rules.detect);
     const isKnown = piece.private === undefined && !prepared.entry.private && secrets.has(prepared.hash);
-    return isKnown
-      ? { ...prepare({ ...piece, private: true }, drawer, false), looks: SAME_AS_PRIVATE }
-      : prepared;
-  });
+    all.push(
+      isKnown
+        ? { ...(await prepare({ ...piece, private: true }, drawer, false)), looks: SAME_AS_PRIVATE }
+        : prepared,
+    );
+  }
+  return all;
 }
 
 /** The hashes of what private snippets say, which are stored under other names. */

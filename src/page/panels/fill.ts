@@ -1,5 +1,5 @@
 import { html, nothing } from "lit";
-import { fillPanel as words } from "../../messages/spoken.js";
+import { fillPanel as words } from "../../messages/spoken-page.js";
 import type { FieldToFill, FillPlan } from "../filling.js";
 
 /** What each field of a form would get, before anything is filled. */

@@ -1,7 +1,7 @@
 import { html } from "lit";
 import { displayText } from "../../drawer/selection.js";
 import type { Gone, Positioned } from "../../drawer/store.js";
-import { gone as goneWords } from "../../messages/spoken.js";
+import { gone as goneWords } from "../../messages/spoken-page.js";
 
 /** What has left, the latest first, and the way back. */
 export function gonePanel(

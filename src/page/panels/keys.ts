@@ -1,5 +1,5 @@
 import { html } from "lit";
-import { keysPanel as words } from "../../messages/spoken.js";
+import { keysPanel as words } from "../../messages/spoken-page.js";
 
 /** The keys, each with what it does: those that work anywhere on the page, which may be none, and those of the run. */
 export function keysPanel(hotkey: string, sendkey: string) {

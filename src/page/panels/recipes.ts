@@ -1,6 +1,6 @@
 import { html } from "lit";
 import type { Recipe } from "../../compose/recipe.js";
-import { recipesPanel as words } from "../../messages/spoken.js";
+import { recipesPanel as words } from "../../messages/spoken-page.js";
 
 /** The recipes that are kept with the drawer, and a way to keep the one that the sentence says. */
 export function recipesPanel(

@@ -4,7 +4,7 @@ import { paragraph } from "../../content/model.js";
 import { fillGrid } from "../../content/spans.js";
 import type { Flavours } from "../../formats/flavours.js";
 import { cellText, writeText } from "../../formats/text/write.js";
-import { page } from "../../messages/spoken.js";
+import { page } from "../../messages/spoken-page.js";
 import { FieldPlace, setValue, type Field } from "./field.js";
 import { nameOf } from "./name.js";
 import { pasteEvent, pressKey } from "./page-events.js";

@@ -1,4 +1,4 @@
-import { page } from "../../messages/spoken.js";
+import { page } from "../../messages/spoken-page.js";
 
 /** What users know a place by: its label, or what it is (Accessible Name and Description Computation, in short). */
 export function nameOf(element: Element): string {
