@@ -12,11 +12,11 @@ const INHERITED = [
   "white-space",
   "direction",
 ];
-const OWN: Readonly<Record<string, string>> = {
-  "background-color": "rgba(0, 0, 0, 0)",
-  "text-decoration-line": "none",
-  "vertical-align": "baseline",
-};
+const OWN: readonly (readonly [property: string, plain: string])[] = [
+  ["background-color", "rgba(0, 0, 0, 0)"],
+  ["text-decoration-line", "none"],
+  ["vertical-align", "baseline"],
+];
 
 /** Elements that mean something only with what they stand in. */
 const NEEDS_PARENT = new Set(["ul", "ol", "table", "thead", "tbody", "tfoot", "tr", "dl"]);
@@ -141,6 +141,8 @@ function rangeHtml(range: Range): string {
       ? copyChildren(shared, range, holder.ownerDocument)
       : copyAny(shared, range, holder);
   holder.append(wrapped(copied, element, page, range));
+  // Nothing on the page is held on to.
+  looks = new Map();
   return `<html>${holder.outerHTML}</html>`;
 }
 
@@ -233,16 +235,28 @@ function isElement(node: Node): node is Element {
   return node.nodeType === Node.ELEMENT_NODE;
 }
 
+/** The looks of elements, as they are asked for while one selection is read: each is the parent of many. */
+let looks = new Map<Element, readonly string[]>();
+
+function inheritedLook(element: Element): readonly string[] {
+  const known = looks.get(element);
+  if (known) return known;
+  const computed = getComputedStyle(element);
+  const look = INHERITED.map((property) => computed.getPropertyValue(property));
+  looks.set(element, look);
+  return look;
+}
+
 /** Writes what the element's look adds to its parent's; all of it when there is no parent. */
 function setLook(copy: HTMLElement, element: Element, parent: Element | undefined): void {
-  const look = getComputedStyle(element);
-  const around = parent && getComputedStyle(parent);
-  for (const property of INHERITED) {
-    const value = look.getPropertyValue(property);
-    if (value !== around?.getPropertyValue(property)) copy.style.setProperty(property, value);
+  const look = inheritedLook(element);
+  const around = parent && inheritedLook(parent);
+  for (const [at, property] of INHERITED.entries()) {
+    if (look[at] !== around?.[at]) copy.style.setProperty(property, look[at]!);
   }
-  for (const [property, plain] of Object.entries(OWN)) {
-    const value = look.getPropertyValue(property);
+  const computed = getComputedStyle(element);
+  for (const [property, plain] of OWN) {
+    const value = computed.getPropertyValue(property);
     if (parent && value !== plain) copy.style.setProperty(property, value);
   }
 }

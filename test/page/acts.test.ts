@@ -395,3 +395,46 @@ onPages("what one does with a form beside the drawer", () => {
     await hold({ species: "Species: Chiffchaff" });
   });
 });
+
+onPages("what one does with cells", () => {
+  const places = new Example("anywhere", "body[data-ready]");
+
+  test("snippets go one to each cell, down or across from the chosen one, and are taken back as one", async () => {
+    const { page } = places;
+    for (const text of ["wren", "two\nlines", "tern"])
+      await page.evaluate(
+        (given) => document.querySelector("snippet-drawer")!.binding!.collect({ text: given }),
+        text,
+      );
+    await page.waitForSelector("snippet-drawer .says >> nth=2");
+    const cells = () =>
+      page
+        .locator("#inputs td input")
+        .evaluateAll((inputs) => inputs.map((each) => (each as HTMLInputElement).value));
+    const before = await cells();
+    const act = (name: string) => places.inDrawer(".acts").getByText(name, { exact: true }).click();
+    const undo = async () => {
+      await places.inDrawer(".told button").first().click();
+      await places.told("Undone: placing 3 snippets.");
+      expect(await cells()).toEqual(before);
+    };
+    await page.locator("#inputs td input").nth(4).click();
+    await act("Down the cells");
+    await places.told("Placed 3 snippets.");
+    expect(await cells()).toEqual(
+      before.map((text, at) => ({ 4: "wren", 7: "two lines", 10: "tern" })[at] ?? text),
+    );
+    await undo();
+    await page.locator("#inputs td input").nth(3).click();
+    await act("Across the cells");
+    await places.told("Placed 3 snippets.");
+    expect(await cells()).toEqual(
+      before.map((text, at) => ({ 3: "wren", 4: "two lines", 5: "tern" })[at] ?? text),
+    );
+    await undo();
+    await page.locator("#inputs td input").nth(4).click();
+    await act("Across the cells");
+    await places.told("Nothing was placed: from “ride 2” on there are not enough cells.");
+    expect(await cells()).toEqual(before);
+  });
+});
