@@ -20,6 +20,7 @@ import { fillFields, formAround, planFill, type FieldToFill, type FillPlan } fro
 import { PlaceTracker, type LastPlace } from "./last-place.js";
 import { LiveRegion } from "./live-region.js";
 import { withPictures } from "./pictures.js";
+import { focusedRoot, hostOf } from "./page-tree.js";
 import { nameOf } from "./places/name.js";
 import type { Place, Placing } from "./places/place.js";
 import { readSelection } from "./selection.js";
@@ -471,6 +472,11 @@ export class Binding extends BindingEvents {
     return () => this.#listeners.delete(listener);
   }
 
+  /** @internal Whether anybody still listens to it. */
+  get isHeard(): boolean {
+    return this.#listeners.size > 0;
+  }
+
   /** Lets go of the page. */
   unbind(): void {
     this.#stop.abort();
@@ -479,20 +485,12 @@ export class Binding extends BindingEvents {
   }
 }
 
-/** What is selected in a document, or in the shadow tree that has the focus. */
+/** What is selected in a document, or in the shadow tree or the frame in it that has the focus. */
 function selectedOn(document: Document): CopiedOnPage | undefined {
-  let root: Document | ShadowRoot = document;
-  while (root.activeElement?.shadowRoot && root.activeElement.localName !== OWN)
-    root = root.activeElement.shadowRoot;
+  const root = focusedRoot(document, OWN);
   const flavours = readSelection(root);
-  const element = root.activeElement ?? document.body;
+  const element = root.activeElement ?? root.querySelector("body") ?? document.body;
   return flavours && { flavours, element };
-}
-
-/** The element in whose shadow tree another stands. */
-function hostOf(element: Element): Element | undefined {
-  const root = element.getRootNode();
-  return root instanceof ShadowRoot ? root.host : undefined;
 }
 
 function placeName({ place, element }: Pick<LastPlace, "place" | "element">): string {

@@ -1,6 +1,7 @@
 import { html, LitElement, nothing, type PropertyValues } from "lit";
 import { compose } from "../compose/compose.js";
 import type { Recipe } from "../compose/recipe.js";
+import { DrawerError } from "../content/error.js";
 import { notice, type Notice } from "../content/notice.js";
 import type { Drawer } from "../drawer/drawer.js";
 import type { Rules } from "../drawer/model/rules.js";
@@ -151,7 +152,9 @@ export class SnippetDrawer extends LitElement {
     document.addEventListener("keydown", this.#hotkey);
     this.#stopSpoken = whenSpoken(() => this.#spoken());
     // One that was taken out and put back, or elsewhere, goes on.
-    if (this.hasUpdated) this.#follow();
+    if (!this.hasUpdated) return;
+    if (this.database !== undefined && !this.#own) void this.#open();
+    else this.#follow();
   }
 
   override disconnectedCallback(): void {
@@ -159,6 +162,10 @@ export class SnippetDrawer extends LitElement {
     document.removeEventListener("keydown", this.#hotkey);
     this.#stopSpoken();
     this.#leave();
+    // One that is only moved is there again at once; for one that is gone nobody collects any more.
+    setTimeout(() => {
+      if (!this.isConnected) this.#close();
+    });
   }
 
   /** Other sentences are said: it is drawn with them. */
@@ -236,11 +243,25 @@ export class SnippetDrawer extends LitElement {
   /** Makes a binding of its own, to a database of the browser's. */
   async #open(): Promise<void> {
     const { database, drawer: name } = this;
-    const drawer = await openPageDrawer({ database: database!, ...(name && { name }) });
-    if (this.database !== database || this.drawer !== name) return;
-    this.#own?.unbind();
-    this.#own = new Binding(drawer);
-    this.binding = this.#own;
+    try {
+      const drawer = await openPageDrawer({ database: database!, ...(name && { name }) });
+      if (this.database !== database || this.drawer !== name || !this.isConnected) return;
+      this.#close();
+      this.#own = new Binding(drawer);
+      this.binding = this.#own;
+    } catch (error) {
+      if (!(error instanceof DrawerError)) throw error;
+      this.tell({ notices: [], error });
+    }
+  }
+
+  /** Lets go of the binding of its own, unless others listen to it too. */
+  #close(): void {
+    if (!this.#own) return;
+    this.#leave();
+    if (!this.#own.isHeard) this.#own.unbind();
+    if (this.binding === this.#own) this.binding = undefined;
+    this.#own = undefined;
   }
 
   readonly #hotkey = (event: KeyboardEvent): void => {

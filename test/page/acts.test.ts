@@ -381,6 +381,22 @@ onPages("what one does with a form beside the drawer", () => {
     await page.waitForSelector("#second .says >> nth=1");
   });
 
+  test("one that is gone collects nothing any more; put back, it goes on where it was", async () => {
+    await record.copy("#notes li:nth-child(1)");
+    await page.evaluate(() => {
+      const drawer = document.querySelector("snippet-drawer")!;
+      Object.assign(window, { away: drawer });
+      drawer.remove();
+    });
+    await page.waitForTimeout(100);
+    await record.select("#notes li:nth-child(3)");
+    await page.keyboard.press("Control+c");
+    await page.waitForTimeout(300);
+    await page.evaluate(() => document.body.append((window as never as { away: Element }).away));
+    await page.waitForSelector("snippet-drawer .says");
+    await record.copy("#notes p", "Collected as 2");
+  });
+
   test("where the browser keeps nothing, all works in memory, and it is said", async () => {
     await page.addInitScript(() => {
       IDBFactory.prototype.open = () => {

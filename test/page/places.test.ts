@@ -81,12 +81,12 @@ describe.each(Object.keys(LAUNCH))("the places of a page, in %s", (name) => {
     served?.close();
   });
 
-  /** Opens the page anew, with a snippet in the drawer. */
-  async function open(): Promise<void> {
+  /** Opens the page anew, with one of its places. */
+  async function open(section: string): Promise<void> {
     const context = await browser!.createBrowserContext();
     page = await context.newPage();
     await page.setViewport({ width: 1280, height: 900 });
-    await page.goto(served!.address);
+    await page.goto(`${served!.address}?only=${section}`);
     await page.waitForSelector("body[data-ready]");
   }
   const close = () => page.browserContext().close();
@@ -130,7 +130,7 @@ describe.each(Object.keys(LAUNCH))("the places of a page, in %s", (name) => {
 
   /** The main flow: the caret is somewhere, words elsewhere are selected and copied, and what is copied is placed. */
   async function place(section: string, selector: string) {
-    await open();
+    await open(section);
     const target = await placeIn(section, selector);
     await target.evaluate((element) => element.scrollIntoView({ block: "center" }));
     await target.click();
@@ -274,7 +274,7 @@ describe.each(Object.keys(LAUNCH))("the places of a page, in %s", (name) => {
     placeTest(
       `${title}: a table goes into the cells from the chosen one on, and is taken back; a copied cell comes in`,
       async () => {
-        await open();
+        await open(section);
         const collect = (html: string) =>
           page.evaluate(
             (given) => document.querySelector("snippet-drawer")!.binding!.collect({ html: given }),

@@ -8,7 +8,10 @@ async function open(): Promise<void> {
   const drawer = await openPageDrawer({ database: "anywhere" });
   document.querySelector("snippet-drawer")!.binding = new Binding(drawer, { reveal: () => showPane("page") });
   const sheet = document.querySelector("#places")!;
+  // `?only=quill` shows that place alone.
+  const only = new URLSearchParams(location.search).get("only");
   for (const [name, { title, show }] of Object.entries(places)) {
+    if (only !== null && only !== name) continue;
     const place = document.createElement("section");
     place.className = "place";
     place.id = name;
