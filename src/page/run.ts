@@ -131,6 +131,7 @@ export class Run {
   /** Brings into sight what has come, or gives the focus to what is to have it. `grown` says whether there is more. */
   async afterRead(grown: boolean): Promise<void> {
     const { viewModel } = this.host;
+    if (!this.host.isConnected) return;
     if (grown && !viewModel!.found) await this.#scrollTo(viewModel!.count - 1);
     const next = this.#focusNext;
     this.#focusNext = undefined;

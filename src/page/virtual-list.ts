@@ -20,8 +20,9 @@ export interface DrawnRows {
 export class VirtualList {
   constructor(readonly host: LitElement) {}
 
+  /** The list, while it can be measured: not when the element has been taken out of the page. */
   get #list(): Element | null {
-    return this.host.renderRoot.querySelector(".run");
+    return this.host.isConnected ? this.host.renderRoot.querySelector(".run") : null;
   }
 
   get #rowHeight(): number {
