@@ -15,6 +15,17 @@ export interface NamedSnippet {
   readonly private: boolean;
 }
 
+/** How many characters of a snippet stand in a message. */
+const NAME_LENGTH = 40;
+
+/** A text as it stands in a message: the beginning of a long one, which ends with a word and “…”. */
+export function shortened(text: string): string {
+  if (text.length <= NAME_LENGTH) return text;
+  const cut = text.slice(0, NAME_LENGTH);
+  const words = (/^(.{20,})\s/su.exec(cut)?.[1] ?? cut).replace(/[\s,;|—-]+$/u, "");
+  return `${words.replace(/[\uD800-\uDBFF]$/, "")}…`;
+}
+
 /** A snippet, where it came from, and where it stands. */
 export interface PlacedSnippet {
   readonly position: number;

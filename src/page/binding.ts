@@ -9,8 +9,7 @@ import type { Incoming } from "../drawer/incoming.js";
 import type { Origin } from "../drawer/model/entry.js";
 import type { Positioned } from "../drawer/store.js";
 import { readFlavours, type Flavours } from "../formats/flavours.js";
-import { page as words } from "../messages/spoken-page.js";
-import { many } from "../messages/spoken-page.js";
+import { many, page as words } from "../messages/spoken-page.js";
 import { copyBlock } from "./carrying.js";
 import { Copies, type CopiedOnPage } from "./copies.js";
 import { PageDeal } from "./dealing.js";
@@ -300,7 +299,7 @@ export class Binding extends BindingEvents {
     await this.act(async () => {
       const snippets = await this.drawer.snippets(pick);
       return this.#put(this.#here(), {
-        ids: snippets.map(({ entry }) => entry.id),
+        ids: idsOf(snippets),
         make: (fit) => compose(snippets, { ...recipe, fit }),
         what: many(snippets.length),
       });

@@ -8,7 +8,7 @@ import { cellText } from "../formats/text/write.js";
 import { setChecked, setChosen } from "./places/choices.js";
 import { placeOf } from "./places/index.js";
 import { nameOf } from "./places/name.js";
-import type { Placing } from "./places/place.js";
+import { allOrNone, type Placing } from "./places/place.js";
 
 /** A value for a field, by the label that it goes to. */
 interface Labelled {
@@ -218,20 +218,8 @@ function checkedBy(text: string): boolean | undefined {
  * @throws DrawerError `not-placed` when one does not take it after all; then all are as they were
  */
 export async function fillFields(fields: readonly FieldToFill[]): Promise<Placing> {
-  const placings: Placing[] = [];
-  const takeBack = async () => {
-    let isAll = true;
-    for (const placing of placings.splice(0).reverse()) isAll = (await placing.takeBack()) && isAll;
-    return isAll;
-  };
   if (fields.length === 0) throw new DrawerError("nothing/fill", {});
-  try {
-    for (const field of fields) placings.push(await fillField(field));
-  } catch (error) {
-    await takeBack();
-    throw error;
-  }
-  return { takeBack };
+  return allOrNone(fields.map((field) => () => fillField(field)));
 }
 
 async function fillField({ field, name, text }: FieldToFill): Promise<Placing> {

@@ -1,5 +1,6 @@
 import { defined } from "../content/defined.js";
 import type { Flavours } from "../formats/flavours.js";
+import type { Field } from "./places/field.js";
 
 /** Properties that make up the look of text; those in the second list are not inherited and have a plain value. */
 const INHERITED = [
@@ -26,8 +27,6 @@ const SECRET_FIELDS = /\b(?:current-password|new-password|one-time-code|cc-numbe
 
 /** Types of input whose text is a secret, whatever they declare. */
 const isPassword = (field: Field) => field.localName === "input" && field.type === "password";
-
-type Field = HTMLInputElement | HTMLTextAreaElement;
 
 /** Whether an element is a field that one writes in. By name and not by class: a frame has classes of its own. */
 function isField(element: Element | null): element is Field {

@@ -1,7 +1,13 @@
-import { originText, type NamedOrigin, type NamedSnippet, type PlacedSnippet } from "../names.js";
+import {
+  originText,
+  shortened,
+  typedName,
+  type NamedOrigin,
+  type NamedSnippet,
+  type PlacedSnippet,
+} from "../names.js";
 import { DAY, GIGABYTE, HOUR, KILOBYTE, MEGABYTE, MINUTE, SECOND } from "../units.js";
 import type { ActionSummary } from "../en/actions.js";
-import { typedName } from "../names.js";
 
 /** Eine ganze Zahl: `12.345`. */
 export function grouped(number: number): string {
@@ -12,7 +18,6 @@ export function many(count: number): string {
   return count === 1 ? "ein Stück" : `${grouped(count)} Stücke`;
 }
 
-const NAME_LENGTH = 40;
 const KINDS: Readonly<Record<string, string>> = {
   text: "Text",
   table: "Tabelle",
@@ -22,11 +27,7 @@ const KINDS: Readonly<Record<string, string>> = {
 
 export function named({ label, text, kind, private: isPrivate }: NamedSnippet): string {
   if (isPrivate && label === undefined) return "ein privates Stück";
-  const says = (label ?? text) || `leer (${KINDS[kind] ?? kind})`;
-  if (says.length <= NAME_LENGTH) return `„${says}“`;
-  const cut = says.slice(0, NAME_LENGTH);
-  const words = (/^(.{20,})\s/su.exec(cut)?.[1] ?? cut).replace(/[\s,;|—-]+$/u, "");
-  return `„${words.replace(/[\uD800-\uDBFF]$/, "")}…“`;
+  return `„${shortened((label ?? text) || `leer (${KINDS[kind] ?? kind})`)}“`;
 }
 
 export function namedWithOrigin(snippet: NamedSnippet & { readonly origin: NamedOrigin }): string {

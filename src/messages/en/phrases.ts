@@ -1,5 +1,5 @@
 import { DAY, GIGABYTE, HOUR, KILOBYTE, MEGABYTE, MINUTE, SECOND } from "../units.js";
-import { originText, type NamedOrigin, type NamedSnippet, type PlacedSnippet } from "../names.js";
+import { originText, shortened, type NamedOrigin, type NamedSnippet, type PlacedSnippet } from "../names.js";
 
 /** A whole number: `12,345`. */
 export function grouped(number: number): string {
@@ -16,17 +16,10 @@ export function pronoun(count: number): string {
   return count === 1 ? "it" : "them";
 }
 
-/** How many characters of a snippet stand in a message. */
-const NAME_LENGTH = 40;
-
 /** A snippet by its label, or by the beginning of its text, in quotation marks. */
 export function named(snippet: NamedSnippet): string {
   if (snippet.private && snippet.label === undefined) return "a private snippet";
-  const text = (snippet.label ?? snippet.text) || `a blank ${snippet.kind}`;
-  if (text.length <= NAME_LENGTH) return `“${text}”`;
-  const cut = text.slice(0, NAME_LENGTH);
-  const words = (/^(.{20,})\s/su.exec(cut)?.[1] ?? cut).replace(/[\s,;|—-]+$/u, "");
-  return `“${words.replace(/[\uD800-\uDBFF]$/, "")}…”`;
+  return `“${shortened((snippet.label ?? snippet.text) || `a blank ${snippet.kind}`)}”`;
 }
 
 /** The same with where it came from: `“First wheatear on the seawall…” (diary.docx, p3)`. */

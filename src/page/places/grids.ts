@@ -8,7 +8,15 @@ import { page } from "../../messages/spoken-page.js";
 import { FieldPlace, setValue, type Field } from "./field.js";
 import { nameOf } from "./name.js";
 import { pasteEvent, pressKey } from "./page-events.js";
-import { comesToBe, nextTurn, type Caret, type Place, type PlaceKind, type Placing } from "./place.js";
+import {
+  allOrNone,
+  comesToBe,
+  nextTurn,
+  type Caret,
+  type Place,
+  type PlaceKind,
+  type Placing,
+} from "./place.js";
 
 /** What is particular of a grid: how its parts are told, and how something is written into a cell. */
 interface GridKind {
@@ -156,29 +164,21 @@ function textsOf({ content }: Block): Texts {
 }
 
 /** Writes into each cell; when one does not take it, those before it are as they were. */
-async function intoEach(
+function intoEach(
   at: GridPlace,
   texts: Texts,
   write: (cell: HTMLElement, text: string) => Promise<Placing>,
 ): Promise<Placing> {
-  const placings: Placing[] = [];
-  const takeBack = async () => {
-    let isAll = true;
-    for (const placing of placings.splice(0).reverse()) isAll = (await placing.takeBack()) && isAll;
-    return isAll;
-  };
-  try {
-    for (const [down, row] of texts.entries())
-      for (const [across, text] of row.entries()) {
+  // The cells are looked for as they are written: a grid draws further ones when it is scrolled.
+  return allOrNone(
+    texts.flatMap((row, down) =>
+      row.map((text, across) => async () => {
         const cell = down === 0 && across === 0 ? at.element : at.beside(down, across);
         if (!cell) throw at.refused("room");
-        placings.push(await write(cell, text));
-      }
-  } catch (error) {
-    await takeBack();
-    throw error;
-  }
-  return { takeBack };
+        return write(cell, text);
+      }),
+    ),
+  );
 }
 
 /** A table of fields: each gets its text; a lone one gets it at its caret. */

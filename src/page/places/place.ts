@@ -25,6 +25,23 @@ export interface Placing {
   takeBack(): Promise<boolean>;
 }
 
+/** Places one after another; when one is refused, those before it are taken back. What was placed is taken back as one. */
+export async function allOrNone(placings: readonly (() => Promise<Placing>)[]): Promise<Placing> {
+  const done: Placing[] = [];
+  const takeBack = async () => {
+    let isAll = true;
+    for (const placing of done.splice(0).reverse()) isAll = (await placing.takeBack()) && isAll;
+    return isAll;
+  };
+  try {
+    for (const place of placings) done.push(await place());
+  } catch (error) {
+    await takeBack();
+    throw error;
+  }
+  return { takeBack };
+}
+
 /** Where the caret stood, or what was selected. */
 export interface Caret {
   /** In an editor: a range that the browser keeps up as the tree changes. */
