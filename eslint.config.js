@@ -14,6 +14,7 @@ const rooms = [
   "files",
   "desktop",
   "page",
+  "window",
   "cli",
 ];
 

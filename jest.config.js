@@ -7,6 +7,7 @@ export default {
     "^drawer$": "<rootDir>/dist/index.js",
     "^drawer/sqlite$": "<rootDir>/dist/stores/sqlite/index.js",
     "^drawer/indexeddb$": "<rootDir>/dist/stores/indexeddb/index.js",
+    "^drawer/remote$": "<rootDir>/dist/stores/remote/index.js",
     "^drawer/de$": "<rootDir>/dist/messages/de/index.js",
     "^drawer/(files|desktop|page)$": "<rootDir>/dist/$1/index.js",
   },

@@ -3,9 +3,11 @@
 import { execFileSync } from "node:child_process";
 import { chmodSync, rmSync, writeFileSync } from "node:fs";
 import { build } from "esbuild";
+import { buildValidator } from "./validator.mjs";
 
 rmSync("dist", { recursive: true, force: true });
 execFileSync(process.execPath, ["node_modules/typescript/bin/tsc"], { stdio: "inherit" });
+await buildValidator();
 // What editors of code, and other tools, know of the element.
 execFileSync(
   process.execPath,

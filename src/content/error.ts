@@ -36,3 +36,19 @@ export class DrawerError<Reason extends ErrorReason = ErrorReason> extends Error
     this.code = codeOf(reason);
   }
 }
+
+/** What an error is made of, as plain data: how it goes from one program to another. */
+export interface Refusal {
+  readonly reason: ErrorReason;
+  readonly data: unknown;
+}
+
+/** What an error is made of. */
+export function refusalOf({ reason, data }: DrawerError): Refusal {
+  return { reason, data };
+}
+
+/** The error that is made of this. */
+export function errorOf({ reason, data }: Refusal): DrawerError {
+  return new DrawerError(reason, data as ErrorData<ErrorReason>);
+}

@@ -9,6 +9,7 @@ import type { Change } from "./model/change.js";
 import { checkDrawerName, type Entry } from "./model/entry.js";
 import { checkRules, rulesOf, type Rules } from "./model/rules.js";
 import { OPERATIONS } from "./operations/index.js";
+import { latestActs, type Act } from "./acts.js";
 import { applyRetention, leavingBy, privateUntil } from "./retention.js";
 import { pickFrom, pickSome, positioned, readSnippets, snippetsOf, type Snippet } from "./selection.js";
 import type { DrawerSize, Positioned, Store } from "./store.js";
@@ -212,6 +213,11 @@ export class Drawer {
   /** The drawer's changes, the newest first. Of what is private now they tell nothing. */
   log(): AsyncGenerator<Change> {
     return shownLogOf(this.store, this.name);
+  }
+
+  /** What was done in the drawer, the latest first. Of what is private now it tells nothing. */
+  acts(limit: number): Promise<Act[]> {
+    return latestActs(this.log(), limit);
   }
 
   /** Calls `listener` soon after the store has changed. Returns an unsubscribe function. */

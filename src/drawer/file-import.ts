@@ -1,5 +1,4 @@
 import { sources } from "../messages/en/content.js";
-import type { ValidateFunction } from "ajv/dist/2020.js";
 import { generateNKeysBetween } from "fractional-indexing";
 import { fromBase64 } from "../content/base64.js";
 import { encodeContent, hashBytes, type Hash } from "../content/encode.js";
@@ -7,6 +6,7 @@ import { DrawerError } from "../content/error.js";
 import { notice, type Notice } from "../content/notice.js";
 import { readPictureBytes } from "../content/picture.js";
 import type { LineFault } from "../messages/en/errors.js";
+import { header as isHeader, snippet as isSnippet } from "./drawer-file-validator.js";
 import { FORMAT, PAGE, VERSION, type Header, type SnippetRecord, type PartRecord } from "./drawer-file.js";
 import { revertGroup } from "./history.js";
 import { cleanLabel, cleanOrigin, contentFacts, contentHash } from "./incoming.js";
@@ -200,17 +200,16 @@ class Import {
   async *#linesOf(
     lines: Lines,
   ): AsyncGenerator<{ readonly header: Header } | { readonly snippet: SnippetRecord }> {
-    const [checkHeader, check] = await validators();
     let header: Header | undefined;
     for await (const line of lines) {
       this.#line++;
       if (line.trim() === "" && header) continue;
       const value = this.#parse(line);
       if (!header) {
-        header = this.#header(value, checkHeader);
+        header = this.#header(value);
         yield { header };
-      } else if (check(value)) yield { snippet: value as SnippetRecord };
-      else throw this.#bad({ is: "no-snippet", why: faultOf(check) });
+      } else if (isSnippet(value)) yield { snippet: value as SnippetRecord };
+      else throw this.#bad({ is: "no-snippet", why: faultOf(isSnippet) });
     }
   }
 
@@ -223,12 +222,12 @@ class Import {
     }
   }
 
-  #header(value: unknown, check: ValidateFunction): Header {
+  #header(value: unknown): Header {
     const { format, version } = (value ?? {}) as Partial<Header>;
     if (format !== FORMAT) throw new DrawerError("bad-file/other", { file: this.name });
     if (typeof version === "number" && version > VERSION)
       throw new DrawerError("bad-file/newer", { file: this.name, version, known: VERSION });
-    if (!check(value)) throw this.#bad({ is: "no-header", why: faultOf(check) });
+    if (!isHeader(value)) throw this.#bad({ is: "no-header", why: faultOf(isHeader) });
     return value as Header;
   }
 
@@ -285,23 +284,8 @@ async function keysOf(store: Store, drawer: string): Promise<Set<string>> {
   return known;
 }
 
-/** The checks of a header and of a snippet; made at the first import. */
-async function validators(): Promise<readonly [ValidateFunction, ValidateFunction]> {
-  if (checks) return checks;
-  const { default: ajvModule } = await import("ajv/dist/2020.js");
-  const { DRAWER_FILE_SCHEMA } = await import("./drawer-file-schema.js");
-  const ajv = new ajvModule.Ajv2020({ discriminator: true, strict: false });
-  ajv.addSchema(DRAWER_FILE_SCHEMA, "drawer-file");
-  return (checks = [
-    ajv.getSchema("drawer-file#/$defs/header")!,
-    ajv.getSchema("drawer-file#/$defs/snippet")!,
-  ]);
-}
-
-let checks: readonly [ValidateFunction, ValidateFunction] | undefined;
-
 /** What a check found wrong, and where. */
-function faultOf({ errors }: ValidateFunction): string {
+function faultOf({ errors }: typeof isHeader): string {
   const [first] = errors ?? [];
   const more =
     first?.params["additionalProperty"] === undefined ? "" : ` (“${first.params["additionalProperty"]}”)`;

@@ -12,6 +12,8 @@ export let {
   page,
   row,
   gone,
+  done,
+  partsPanel,
   sentence,
   ruleSentences,
   rulesPanel,
@@ -22,6 +24,18 @@ export let {
 } = withSaid(ENGLISH);
 
 whenSpoken(() => {
-  ({ page, row, gone, sentence, ruleSentences, rulesPanel, recipesPanel, fillPanel, keysPanel, many } =
-    withSaid(ENGLISH));
+  ({
+    page,
+    row,
+    gone,
+    done,
+    partsPanel,
+    sentence,
+    ruleSentences,
+    rulesPanel,
+    recipesPanel,
+    fillPanel,
+    keysPanel,
+    many,
+  } = withSaid(ENGLISH));
 });

@@ -1,3 +1,5 @@
+import { serve } from "@hono/node-server";
+import { EventSource } from "eventsource";
 import "fake-indexeddb/auto";
 import fc from "fast-check";
 import { mkdtempSync, rmSync, statSync } from "node:fs";
@@ -5,6 +7,7 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { Conflict, Drawer, MemoryStore, type Change, type Entry, type Store } from "drawer";
 import { openIndexedDb } from "drawer/indexeddb";
+import { openRemote, remoteHandler } from "drawer/remote";
 import { openSqlite } from "drawer/sqlite";
 import { drawerWith, piece, textsOf } from "../support/pieces";
 
@@ -23,7 +26,30 @@ const STORES: Record<string, () => Promise<[store: Store, again: (() => Promise<
     const name = `drawers-${++made}`;
     return [await openIndexedDb(name), () => openIndexedDb(name)];
   },
+  // What it asks is asked over HTTP, of a store of another kind.
+  remote: async () => {
+    const { address } = await served(openSqlite(join(folder, `${++made}`, "drawers.db")));
+    return [await openRemote(address, { EventSource }), () => openRemote(address, { EventSource })];
+  },
 };
+
+const servers: { close(): void; closeAllConnections(): void }[] = [];
+afterAll(() => {
+  for (const server of servers) {
+    server.closeAllConnections();
+    server.close();
+  }
+});
+
+/** Serves a store over HTTP. */
+async function served(store: Store, port = 0) {
+  const server = await new Promise<ReturnType<typeof serve>>((ready) => {
+    const made = serve({ fetch: remoteHandler(store).fetch, hostname: "127.0.0.1", port }, () => ready(made));
+  });
+  servers.push(server as never);
+  const { port: own } = server.address() as { port: number };
+  return { address: `http://127.0.0.1:${own}/`, port: own, server: server as never as (typeof servers)[0] };
+}
 
 describe.each(Object.entries(STORES))("the %s store", (_, make) => {
   let store: Store;
@@ -76,6 +102,30 @@ describe.each(Object.entries(STORES))("the %s store", (_, make) => {
     expect(await ids()).toEqual(["1b", "2a"]);
     expect([...(await store.contents(["h", "g", "none"])).keys()]).toEqual(["h"]);
     expect((await store.changes({ drawer: "spring" })).map(({ id }) => id)).toEqual(["1"]);
+  });
+
+  test("gives many contents and entries by their keys, in any order, whatever else is there", async () => {
+    const names = Array.from({ length: 300 }, (_, n) => `h${(n * 7919) % 300}`);
+    const contents = new Map(names.map((name) => [name, new TextEncoder().encode(name)]));
+    const edits = names.map((name, n): [null, Entry] => [
+      null,
+      entry(name, `a${String(n).padStart(3, "0")}1`),
+    ]);
+    await commit(change("1", ...edits), contents);
+    const read = async (asked: readonly string[]) =>
+      [...(await store.contents(asked))].map(([name, bytes]) =>
+        [name, new TextDecoder().decode(bytes)].join(),
+      );
+    const own = (asked: readonly string[]) => asked.map((name) => `${name},${name}`).sort();
+    for (const asked of [
+      names,
+      names.filter((_, n) => n % 2 === 0),
+      ["none", ...names.slice(0, 200), "h299z"],
+    ])
+      expect((await read(asked)).sort()).toEqual(own(asked.filter((name) => contents.has(name))));
+    expect(
+      (await store.entries({ drawer: "spring", ids: [...names].sort() })).map((one) => one.entry.id),
+    ).toEqual(names);
   });
 
   test("lets two entries change places in one change", async () => {
@@ -438,3 +488,59 @@ test("a database file and its folder are for their owner alone", () => {
 test("a file that is no database is refused by name, and left as it is", () => {
   expect(() => openSqlite("demo/diary.docx")).toThrow(/“demo\/diary.docx” cannot be opened/);
 });
+
+test("a store elsewhere refuses as it would here, is heard of at once, and says when it cannot be reached", async () => {
+  const store = openSqlite(join(folder, "elsewhere", "drawers.db"));
+  const { address, port, server } = await served(store);
+  const remote = await openRemote(address, { EventSource });
+  const here = await drawerWith(store, "one");
+  const there = new Drawer(remote, "spring");
+  await expect(there.discard("9")).rejects.toMatchObject({
+    reason: "no-position",
+    message: await here.discard("9").catch((error: Error) => error.message),
+  });
+
+  const states: boolean[] = [];
+  remote.whenReached((isReached) => states.push(isReached));
+  const texts: string[][] = [];
+  there.watch(() => void textsOf(there).then((held) => texts.push(held)));
+  await until(() => states.length > 0);
+  // Somebody else's connection is looked at now and then; one's own changes are told at once.
+  await new Promise((listens) => setTimeout(listens, 100));
+  const began = performance.now();
+  await here.collect([piece("two")]);
+  await until(() => texts.some((held) => held.includes("two")));
+  expect(performance.now() - began).toBeLessThan(1000);
+
+  server.closeAllConnections();
+  server.close();
+  await until(() => states.at(-1) === false);
+  await expect(textsOf(there)).rejects.toMatchObject({ code: "store", reason: "store/away" });
+  await here.collect([piece("three")]);
+  await served(store, port);
+  await until(() => texts.at(-1)?.includes("three") ?? false, 10_000);
+  expect(states).toEqual([true, false, true]);
+  await remote.close();
+  await store.close();
+});
+
+test("what is no question to a store is answered with 400, and does nothing", async () => {
+  const store = new MemoryStore();
+  const { fetch: ask } = remoteHandler(store);
+  const bodies = [
+    "",
+    "close",
+    Uint8Array.of(0x92, 0xa5, 0x63),
+    Uint8Array.of(0x91, 0xa5, 0x63, 0x6c, 0x6f, 0x73, 0x65),
+  ];
+  for (const body of bodies) {
+    const answer = await ask(new Request("http://localhost/call", { method: "POST", body }));
+    expect(answer.status).toBe(400);
+  }
+});
+
+/** Waits until something is so. */
+async function until(is: () => boolean, most = 5000): Promise<void> {
+  for (const end = Date.now() + most; !is(); await new Promise((again) => setTimeout(again, 10)))
+    if (Date.now() > end) throw new Error("It never came to be so.");
+}

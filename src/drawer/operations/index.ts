@@ -17,7 +17,7 @@ import { release } from "./release.js";
 import { restore } from "./restore.js";
 import { setRules } from "./set-rules.js";
 import { split } from "./split.js";
-import { redo, undo } from "./undo-redo.js";
+import { redo, undo, undoTo } from "./undo-redo.js";
 import { unhide } from "./unhide.js";
 
 /** All operations, by the names of the methods that {@link Drawer} has for them. */
@@ -53,5 +53,6 @@ export const OPERATIONS = {
   importFile,
   exportFile,
   undo,
+  undoTo,
   redo,
 } as const;

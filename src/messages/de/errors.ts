@@ -143,6 +143,8 @@ export const errors: Language["errors"] = {
     `${named(snippet)} kann nicht zurückgeholt werden: sein Inhalt ist nicht mehr da.`,
   "store/missing-export": ({ snippet }) =>
     `Nichts ausgegeben: der Inhalt von ${named(snippet)} ist nicht mehr da.`,
+  "store/away": ({ reason }) =>
+    `Nichts wurde geändert: die Laden sind nicht zu erreichen (${reason}). Öffnen Sie das Fenster noch einmal mit „drawer open“.`,
   "store/browser": ({ reason }) =>
     `Dieser Browser lässt die Laden nicht öffnen (${reason}). Private Fenster lehnen das oft ab.`,
   "store/browser-newer": () =>

@@ -130,6 +130,7 @@ export const notices: Language["notices"] = {
   restored: ({ snippets, first }) =>
     `Zurückgeholt, als ${snippets.length === 1 ? first : `${first} bis ${first + snippets.length - 1}`}: ${namedAll(snippets)}.`,
   undone: ({ done }) => `Rückgängig gemacht: ${action(done)}.`,
+  "undone/several": ({ count }) => `Rückgängig gemacht: die letzten ${grouped(count)} Schritte.`,
   "undone/placing": ({ what }) => `Rückgängig gemacht: Einsetzen, ${what}.`,
   redone: ({ done }) => `Wiederholt: ${action(done)}.`,
   rule: ({ rule: name, value, was }) => `${rule(name, value)}${was === value ? " (wie es war)" : ""}.`,

@@ -1,5 +1,5 @@
 import type { Language } from "../spoken.js";
-import { duration, grouped, many, namedAll, size } from "./phrases.js";
+import { action, duration, grouped, many, namedAll, size } from "./phrases.js";
 
 type Page = Omit<Language, "many" | "notices" | "errors">;
 
@@ -15,7 +15,7 @@ export const pageSentences: Page = {
     state: (collecting) => (collecting ? "Sammelt, was kopiert wird," : "Sammelt nicht"),
     switchState: (collecting) => (collecting ? "Anhalten" : "Fortsetzen"),
     find: { name: "In der Lade suchen", short: "Suchen" },
-    panels: { recipes: "Rezepte", gone: "Was ging", rules: "Regeln", keys: "Tasten" },
+    panels: { recipes: "Rezepte", gone: "Was ging", done: "Was geschah", rules: "Regeln", keys: "Tasten" },
     drawers: { name: "Lade", another: "eine andere…", ask: "Wie soll die andere Lade heißen?" },
     adding: { name: "Was kopiert wird, kommt", apart: "als neues Stück", latest: "an das letzte" },
     notKept:
@@ -55,6 +55,11 @@ export const pageSentences: Page = {
     },
     dealing: ({ left, of, next }) =>
       next === undefined ? `Alle ${of} sind ausgeteilt.` : `Als Nächstes ${of - left + 1} von ${of}: ${next}`,
+    desk: {
+      place: "Den Block kopieren",
+      paste: "Dann dort einfügen, wo er stehen soll.",
+      deal: "Austeilen",
+    },
     dealActs: { next: "Hier austeilen", back: "Zurück", skip: "Auslassen", end: "Beenden" },
     aPlace: (element) =>
       ({ textarea: "das Feld", input: "das Feld", iframe: "der Rahmen" })[element] ?? "der Text",
@@ -109,7 +114,8 @@ export const pageSentences: Page = {
     names: { which: "Welche Stücke", as: "Angelegt als", style: "Aussehen", tidy: "Ordnen", cite: "Quellen" },
     which: {
       picked: (count) => (count === 1 ? "das gewählte" : `die ${count} gewählten`),
-      all: (count) => (count === 1 ? "das eine Stück" : `alle ${count} Stücke`),
+      all: (count) =>
+        count === 0 ? "noch kein Stück" : count === 1 ? "das eine Stück" : `alle ${count} Stücke`,
       last: "das letzte Stück",
     },
     layouts: {
@@ -178,6 +184,36 @@ export const pageSentences: Page = {
       say: (age) => (age === null ? "immer" : `${duration(age)} lang`),
     },
   },
+  done: {
+    name: "Was geschah",
+    nothing: "Nichts geschah, was sich rückgängig machen ließe.",
+    act: (summary) => {
+      const words = action(summary);
+      return words.charAt(0).toUpperCase() + words.slice(1);
+    },
+    undo: (count) => (count === 1 ? "Rückgängig" : `Diese ${count} rückgängig`),
+    undoFrom: ({ act, count }) =>
+      count === 1 ? `Rückgängig: ${act}` : `Die letzten ${count} rückgängig, ab: ${act}`,
+  },
+  partsPanel: {
+    name: "Teile der Dateien",
+    open: "In eine Datei sehen…",
+    collect: (count) => (count === 0 ? "Markiertes einsammeln" : `${many(count)} einsammeln`),
+    whole: (files) => (files === 1 ? "Alles als eines einsammeln" : "Jede Datei als eines einsammeln"),
+    leave: "Lassen",
+    every: (count) => (count === 1 ? "ihr einer Teil" : `alle ${grouped(count)} Teile`),
+    sheet: "Blatt",
+    grid: (sheet) => `Zellen des Blatts „${sheet}“`,
+    draw: "Ziehen Sie einen Bereich über die Zellen; mit der Tastatur durch Umschalt und die Pfeile, dann Eingabe.",
+    empty: "Dieses Blatt ist leer.",
+    mark: "Diesen Bereich markieren",
+    marked: (spot) => `${spot} ist markiert.`,
+    unmarked: (spot) => `${spot} ist nicht mehr markiert.`,
+    unmark: "Wegnehmen",
+    unmarkOf: (spot) => `Wegnehmen: ${spot}`,
+    importing: (percent) => `Wird eingelesen: ${percent} %.`,
+    exporting: (percent) => `Wird ausgegeben: ${percent} %.`,
+  },
   rulesPanel: {
     name: "Regeln",
     note: "Was behalten wird, bleibt, was auch immer die Regeln sagen. Das älteste, das nicht behalten wird, geht zuerst.",
@@ -205,11 +241,13 @@ export const pageSentences: Page = {
     hotkey: "führt von überall auf der Seite zu den Stücken",
     sendKey: "sendet das Markierte dorthin, wo das Letzte eingesetzt wurde",
     inRun: "Bei den Stücken",
+    placeKey: ["Eingabe", "setzt es ein"],
+    copyKey: ["Eingabe", "kopiert es in die Zwischenablage"],
+    leaveKey: ["Esc", "führt zurück, wo Sie geschrieben haben"],
     keys: [
       ["↓ ↑", "das nächste und das vorige Stück"],
       ["← →", "seine Nummer, was es sagt, und was damit getan werden kann"],
       ["Pos1 Ende", "das erste und das letzte Stück"],
-      ["Eingabe", "setzt es ein"],
       ["P", "wählt es, oder nimmt es aus der Wahl"],
       ["K", "behält es, oder gibt es frei"],
       ["C", "kopiert es in die Zwischenablage"],
@@ -217,7 +255,6 @@ export const pageSentences: Page = {
       ["Alt ↓, Alt ↑", "schiebt es nach hinten und nach vorn"],
       ["Entf", "legt es weg"],
       ["Strg Z, Strg Umschalt Z", "macht rückgängig, und wiederholt"],
-      ["Esc", "führt zurück, wo Sie geschrieben haben"],
     ],
   },
 };

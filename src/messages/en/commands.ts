@@ -60,6 +60,10 @@ export const commands = {
   keys: {
     about: "your own keys for every program, while “drawer watch” runs (drawer keys 'Super+F9=place last')",
   },
+  open: {
+    about: "the drawer in a window beside your programs, which collects what you copy while it is open",
+    browser: "only say the window's address, for a browser of your choice",
+  },
   label: {
     about: "give snippets a label: a pick, and the label as the last word (drawer label 2..4 Repairs)",
     remove: "take the label off",
@@ -208,5 +212,5 @@ export const tour = {
   rows: "Join: the header and the rows are one table.",
   place: "Keep that table as a piece of its own, and place the whole bulletin.",
   end: ({ file, address }: { file: string; address: string }) =>
-    `The finished bulletin lies in ${file}\n(open ${address} in a browser).`,
+    `The finished bulletin lies in ${file}\n(open ${address} in a browser).\n\nThe same in a window beside your programs, without typing: drawer open`,
 };

@@ -419,6 +419,9 @@ export const errors = {
           ? "another program has been writing to them for a long time. Try again when it has ended"
           : reason
     }.`,
+  /** The drawers are elsewhere, and cannot be reached there. */
+  "store/away": ({ reason }: { reason: string }) =>
+    `Nothing was changed: the drawers cannot be reached (${reason}). Open the window again with “drawer open”.`,
   /** The browser does not let the drawers be opened. */
   "store/browser": ({ reason }: { reason: string }) =>
     `This browser does not let the drawers be opened (${reason}). Private windows often refuse it.`,

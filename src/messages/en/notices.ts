@@ -240,6 +240,8 @@ export const notices = {
     `Brought back, as ${snippets.length === 1 ? first : `${first} to ${first + snippets.length - 1}`}: ${namedAll(snippets)}.`,
   /** An operation was undone. */
   undone: ({ done }: { done: ActionSummary }) => `Undone: ${action(done)}.`,
+  /** Several operations were undone, to come back to before the first of them. */
+  "undone/several": ({ count }: { count: number }) => `Undone: the latest ${grouped(count)} acts.`,
   /** In a page, a placing was taken back. */
   "undone/placing": ({ what }: { what: string }) => `Undone: placing ${what}.`,
   /** An operation was done again. */

@@ -1,4 +1,5 @@
 import type { NamedSnippet } from "../names.js";
+import { action, type ActionSummary } from "./actions.js";
 import { duration, grouped, many, namedAll, size } from "./phrases.js";
 
 /** What the elements of a page say: names of controls, states, and the sentence whose words are choices. */
@@ -7,7 +8,7 @@ export const page = {
   state: (collecting: boolean) => (collecting ? "Collects what you copy" : "Does not collect"),
   switchState: (collecting: boolean) => (collecting ? "Pause" : "Resume"),
   find: { name: "Find in the drawer", short: "Find" },
-  panels: { recipes: "Recipes", gone: "What left", rules: "Rules", keys: "Keys" },
+  panels: { recipes: "Recipes", gone: "What left", done: "What was done", rules: "Rules", keys: "Keys" },
   /** The choice of a drawer: what it is called, and what makes another one. */
   drawers: { name: "Drawer", another: "another…", ask: "What shall the other drawer be called?" },
   /** How what is copied is collected. */
@@ -45,6 +46,12 @@ export const page = {
   /** A deal that is under way on this page. */
   dealing: ({ left, of, next }: { left: number; of: number; next: string | undefined }) =>
     next === undefined ? `All ${of} are handed out.` : `${of - left + 1} of ${of} is next: ${next}`,
+  /** Where blocks go onto the clipboard of the desktop, and are pasted anywhere. */
+  desk: {
+    place: "Copy the block",
+    paste: "Then paste it where it should be.",
+    deal: "Deal it",
+  },
   dealActs: { next: "Deal here", back: "Back", skip: "Pass over", end: "End" },
   /** What a place is called that has no name, by its element. */
   aPlace: (element: string) =>
@@ -105,6 +112,41 @@ export const gone = {
   forget: ["forget it for good", ", with all that has left."] as readonly [string, string],
 };
 
+/** The panel of what was done. */
+export const done = {
+  name: "What was done",
+  nothing: "Nothing was done that could be undone.",
+  act: (summary: ActionSummary) => {
+    const words = action(summary);
+    return words.charAt(0).toUpperCase() + words.slice(1);
+  },
+  /** Undoes one act and all that came after it. */
+  undo: (count: number) => (count === 1 ? "Undo" : `Undo these ${count}`),
+  undoFrom: ({ act, count }: { act: string; count: number }) =>
+    count === 1 ? `Undo: ${act}` : `Undo the latest ${count}, from: ${act}`,
+};
+
+/** The panel of files that are looked into, of whose parts some are collected. */
+export const partsPanel = {
+  name: "Parts of the files",
+  open: "Look into a file…",
+  collect: (count: number) => (count === 0 ? "Collect what is marked" : `Collect ${many(count)}`),
+  whole: (files: number) => (files === 1 ? "Collect all of it as one" : "Collect each file as one"),
+  leave: "Leave it",
+  every: (count: number) => (count === 1 ? "its one part" : `all ${grouped(count)} parts`),
+  sheet: "Sheet",
+  grid: (sheet: string) => `Cells of the sheet “${sheet}”`,
+  draw: "Draw a range over the cells; with the keyboard by Shift and the arrows, then Enter.",
+  empty: "This sheet is empty.",
+  mark: "Mark this range",
+  marked: (spot: string) => `Marked ${spot}.`,
+  unmarked: (spot: string) => `${spot} is not marked any more.`,
+  unmark: "Take off",
+  unmarkOf: (spot: string) => `Take off: ${spot}`,
+  importing: (percent: number) => `Importing: ${percent} %.`,
+  exporting: (percent: number) => `Exporting: ${percent} %.`,
+};
+
 /** The sentence that says what is placed and how: `Place … as …, in …, …, ….` */
 export const sentence = {
   place: "Place",
@@ -119,7 +161,8 @@ export const sentence = {
   },
   which: {
     picked: (count: number) => (count === 1 ? "the one picked" : `the ${count} picked`),
-    all: (count: number) => (count === 1 ? "the one snippet" : `all ${count} snippets`),
+    all: (count: number) =>
+      count === 0 ? "no snippets yet" : count === 1 ? "the one snippet" : `all ${count} snippets`,
     last: "the latest snippet",
   },
   /** Layouts, by their names in a recipe. */
@@ -229,7 +272,7 @@ export const fillPanel = {
 };
 
 /** Keys, each with what it does. */
-type Keys = readonly (readonly [key: string, does: string])[];
+type Key = readonly [key: string, does: string];
 
 /** The panel that tells the keys. */
 export const keysPanel = {
@@ -237,11 +280,14 @@ export const keysPanel = {
   hotkey: "from anywhere on the page, goes to the run",
   sendKey: "sends what is selected to where the last block went",
   inRun: "In the run",
+  /** On a page with places, and where blocks go onto the clipboard. */
+  placeKey: ["Enter", "places it"] as Key,
+  copyKey: ["Enter", "copies it to the clipboard"] as Key,
+  leaveKey: ["Escape", "goes back to where you wrote"] as Key,
   keys: [
     ["↓ ↑", "the next and the previous snippet"],
     ["← →", "its number, what it says, and what can be done with it"],
     ["Home End", "the first and the last snippet"],
-    ["Enter", "places it"],
     ["P", "picks it, or takes it out of the pick"],
     ["K", "keeps it, or releases it"],
     ["C", "copies it to the clipboard"],
@@ -249,6 +295,5 @@ export const keysPanel = {
     ["Alt ↓, Alt ↑", "moves it later and earlier"],
     ["Delete", "discards it"],
     ["Ctrl Z, Ctrl Shift Z", "undoes, and does again"],
-    ["Escape", "goes back to where you wrote"],
-  ] as Keys,
+  ] as readonly Key[],
 };

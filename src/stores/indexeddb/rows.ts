@@ -33,8 +33,37 @@ export class IdbRows implements Rows {
 
   async get<Name extends TableName>(table: Name, keys: readonly (readonly Key[])[], index?: string) {
     const source = this.#source(table, index);
-    const rows = await Promise.all(keys.map((key) => source.get(valid(key))));
+    const wanted = keys.map(valid);
+    const rows =
+      (await this.#getTogether(table, wanted, index)) ??
+      (await Promise.all(wanted.map((key) => source.get(key))));
     return rows as (Tables[Name] | undefined)[];
+  }
+
+  /**
+   * Many rows that lie nearly alone between the first and the last of them, read at once: that takes two thirds of the time of
+   * asking for each. Nothing when they are few, or too much else lies between.
+   */
+  async #getTogether(
+    table: TableName,
+    keys: readonly IDBValidKey[],
+    index: string | undefined,
+  ): Promise<unknown[] | undefined> {
+    if (keys.length < MANY) return undefined;
+    let [first, last] = [keys[0]!, keys[0]!];
+    for (const key of keys) {
+      if (indexedDB.cmp(key, first) < 0) first = key;
+      else if (indexedDB.cmp(key, last) > 0) last = key;
+    }
+    const within = IDBKeyRange.bound(first, last);
+    const source = this.#source(table, index);
+    const names = keys.map((key) => JSON.stringify(key));
+    if ((await source.count(within)) > new Set(names).size * 1.25) return undefined;
+    const columns = columnsOf(table, index);
+    const rows = new Map<string, unknown>();
+    for (const row of (await source.getAll(within)) as Record<string, Key>[])
+      rows.set(JSON.stringify(valid(columns.map((column) => row[column]!))), row);
+    return names.map((name) => rows.get(name));
   }
 
   async range<Name extends TableName, Column extends keyof Tables[Name]>(
@@ -106,6 +135,9 @@ export class IdbRows implements Rows {
     return index === undefined ? store : store.index(index);
   }
 }
+
+/** How many rows are worth being read together. */
+const MANY = 100;
 
 /** A key as IndexedDB takes it: one column by itself, several as an array. */
 function valid(key: readonly Key[]): IDBValidKey {

@@ -13,7 +13,7 @@ import { markWriter, writerOf } from "./who-writes.js";
 import { wipe } from "./wipe.js";
 
 /** How often to look whether another process has changed the database, in milliseconds. */
-const WATCH_EVERY = 250;
+const WATCH_EVERY = 50;
 
 /** An engine over a SQLite database, through libsql, which answers at once. */
 export class SqliteEngine implements Engine {

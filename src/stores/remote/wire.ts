@@ -1,0 +1,46 @@
+import { decode, encode, ExtensionCodec } from "@msgpack/msgpack";
+import type { Store } from "../../drawer/store.js";
+
+/**
+ * How a store is spoken to over HTTP. A question is posted to `call` as MessagePack, `[name, ...arguments]`, and so is the
+ * answer. What is refused is answered with its reason and data (422), a conflict with 409. `changes` is a stream of
+ * server-sent events, one after each change; `about` tells what does not change.
+ */
+
+/** What can be asked of a store from afar. */
+export const METHODS = [
+  ...["entries", "size", "drawers", "oldest", "find", "positions", "gone", "secrets", "contents"],
+  ...["commit", "revert", "changes", "forget", "value", "valueNames", "setValue"],
+] as const as readonly Method[];
+
+/** A method of a store that is a question and its answer. */
+export type Method = Exclude<keyof Store, "isReadOnly" | "watch" | "close">;
+
+/** What a store tells of itself once. */
+export interface About {
+  readonly isReadOnly: boolean;
+}
+
+/** The media type of MessagePack. */
+export const MESSAGE = "application/vnd.msgpack";
+
+export const STATUS = { conflict: 409, refused: 422 } as const;
+
+/** Maps, which MessagePack would make into objects, go as their pairs. */
+const MAP = 1;
+const extensionCodec = new ExtensionCodec();
+extensionCodec.register({
+  type: MAP,
+  encode: (value) => (value instanceof Map ? pack([...(value as Map<unknown, unknown>)]) : null),
+  decode: (bytes) => new Map(unpack(bytes) as [unknown, unknown][]),
+});
+
+/** Writes a value: plain data, bytes and maps. What is undefined in an object is left out. */
+export function pack(value: unknown): Uint8Array<ArrayBuffer> {
+  return encode(value, { extensionCodec, ignoreUndefined: true });
+}
+
+/** Reads a value. */
+export function unpack(bytes: Uint8Array): unknown {
+  return decode(bytes, { extensionCodec });
+}
