@@ -10,6 +10,8 @@ import { tellFormat } from "../formats/detect.js";
 import type { ReadDocument } from "../formats/format.js";
 import { formatOf, READ_FORMATS, type FormatName } from "../formats/registry.js";
 import { cutLines, Leaves, type Part } from "./parts.js";
+import { fillGrid } from "../content/spans.js";
+import { cellText } from "../formats/text/write.js";
 import type { ReadSheet } from "../formats/office/sheet.js";
 import { canonicalSpot, parseSpot } from "./spot.js";
 
@@ -21,6 +23,8 @@ export interface Source {
   readonly title?: string;
   /** What could not be read of it. */
   readonly notices: readonly Notice[];
+  /** Its sheets, where it is a workbook or a table of its own. */
+  readonly sheets?: readonly SourceSheet[];
   /** Its parts, each with its spot. */
   parts(): Part[];
   /**
@@ -34,6 +38,17 @@ export interface Source {
    * @throws DrawerError `bad-spot`, `no-spot`
    */
   spots(written: string): string[];
+}
+
+/** A sheet of a source, for those who choose cells of it. */
+export interface SourceSheet {
+  readonly name: string;
+  /** The rectangle that holds everything on it; nothing for an empty one. */
+  readonly used: Rectangle | undefined;
+  /** What the cells of a rectangle say, row by row. Where a merged cell goes on, it says nothing. */
+  texts(cells: Rectangle): string[][];
+  /** The spot of a rectangle of it. */
+  spot(cells: Rectangle): string;
 }
 
 /** How a source is to be read. */
@@ -123,17 +138,24 @@ class DocumentSource implements Source {
 
 class WorkbookSource implements Source {
   readonly notices: readonly Notice[];
+  readonly sheets: readonly SourceSheet[];
 
   constructor(
     readonly name: string,
     readonly format: FormatName,
-    readonly sheets: readonly ReadSheet[],
+    readonly reading: readonly ReadSheet[],
   ) {
-    this.notices = sheets.flatMap((sheet) => sheet.notices());
+    this.notices = reading.flatMap((sheet) => sheet.notices());
+    this.sheets = reading.map((sheet) => ({
+      name: sheet.name,
+      used: sheet.used,
+      texts: (cells) => fillGrid(sheet.table(cells), "", ({ flows }) => cellText(flows)),
+      spot: (cells) => `${quoted(sheet.name)}!${writeCells(cells)}`,
+    }));
   }
 
   parts(): Part[] {
-    return this.sheets.map(({ name, used }) => ({
+    return this.reading.map(({ name, used }) => ({
       spot: used ? `${quoted(name)}!${writeCells(used)}` : quoted(name),
       what: words.sheet,
       text: used ? words.size(used.bottom - used.top + 1, used.right - used.left + 1) : words.empty,
@@ -143,10 +165,10 @@ class WorkbookSource implements Source {
   at(spot?: string): Reading {
     if (spot === undefined) {
       const { notices } = this;
-      const tables = this.sheets.flatMap((sheet) => (sheet.used ? [sheet.table(sheet.used)] : []));
+      const tables = this.reading.flatMap((sheet) => (sheet.used ? [sheet.table(sheet.used)] : []));
       return { content: tables, pictures: new Map(), notices };
     }
-    const { sheet, cells } = this.#resolve(spot, this.sheets[0]);
+    const { sheet, cells } = this.#resolve(spot, this.reading[0]);
     const rectangle = cells ?? sheet.used;
     const content: Content = rectangle ? [sheet.table(rectangle)] : [];
     const notices = sheet.notices(cells);
@@ -154,11 +176,11 @@ class WorkbookSource implements Source {
   }
 
   spots(written: string): string[] {
-    let sheet = this.sheets[0];
+    let sheet = this.reading[0];
     return partsOf(written.trim()).map((part) => {
       const found = this.#resolve(part, sheet);
       sheet = found.sheet;
-      const isNamed = part.includes("!") || found.cells === undefined || this.sheets.length > 1;
+      const isNamed = part.includes("!") || found.cells === undefined || this.reading.length > 1;
       const name = isNamed ? quoted(sheet.name) : "";
       const cells = found.cells && (found.whole ?? writeCells(found.cells));
       return [name, cells].filter(Boolean).join("!");
@@ -177,7 +199,7 @@ class WorkbookSource implements Source {
     if (named) return { sheet: named };
     const at = spot.lastIndexOf("!");
     const sheet = at < 0 ? before : this.#sheet(spot.slice(0, at));
-    const names = this.sheets.map(({ name }) => name).join(", ");
+    const names = this.reading.map(({ name }) => name).join(", ");
     if (at >= 0 && !sheet)
       throw new DrawerError("no-spot/sheet", { file: this.name, sheet: spot.slice(0, at), sheets: names });
     const written = spot.slice(at + 1);
@@ -187,7 +209,7 @@ class WorkbookSource implements Source {
       throw new DrawerError("no-spot/cells", {
         file: this.name,
         spot,
-        example: quoted(this.sheets[0]?.name ?? "Sheet1"),
+        example: quoted(this.reading[0]?.name ?? "Sheet1"),
         sheets: names,
       });
     }
@@ -197,9 +219,9 @@ class WorkbookSource implements Source {
   /** A sheet by its name; in another case when no other sheet is called so. */
   #sheet(name: string): ReadSheet | undefined {
     const bare = /^'(.*)'$/s.exec(name)?.[1]?.replaceAll("''", "'") ?? name;
-    const exact = this.sheets.find((sheet) => sheet.name === bare);
+    const exact = this.reading.find((sheet) => sheet.name === bare);
     if (exact) return exact;
-    const alike = this.sheets.filter((sheet) => sheet.name.toLowerCase() === bare.toLowerCase());
+    const alike = this.reading.filter((sheet) => sheet.name.toLowerCase() === bare.toLowerCase());
     return alike.length === 1 ? alike[0] : undefined;
   }
 }

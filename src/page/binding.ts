@@ -1,6 +1,7 @@
 import type { Block } from "../compose/block.js";
 import { compose } from "../compose/compose.js";
 import type { Fit, Recipe } from "../compose/recipe.js";
+import { defined } from "../content/defined.js";
 import { DrawerError } from "../content/error.js";
 import { LIMITS } from "../content/limits.js";
 import { notice, type Notice } from "../content/notice.js";
@@ -12,17 +13,21 @@ import { readFlavours, type Flavours } from "../formats/flavours.js";
 import { many, page as words } from "../messages/spoken-page.js";
 import { copyBlock } from "./carrying.js";
 import { Copies, type CopiedOnPage } from "./copies.js";
-import { PageDeal } from "./dealing.js";
+import { PageDeal, type Deal } from "./dealing.js";
+import type { Desk } from "./desk.js";
+import { DeskDeal } from "./desk-dealing.js";
 import { domAdapter } from "./dom-adapter.js";
 import { BindingEvents } from "./events.js";
 import { fillFields, formAround, planFill, type FieldToFill, type FillPlan } from "./filling.js";
 import { PlaceTracker, type LastPlace } from "./last-place.js";
+import { linesOf } from "./file-lines.js";
 import { LiveRegion } from "./live-region.js";
+import type { MarkedPart } from "./panels/parts.js";
 import { withPictures } from "./pictures.js";
 import { focusedRoot, hostOf } from "./page-tree.js";
 import { nameOf } from "./places/name.js";
 import type { Place, Placing } from "./places/place.js";
-import { readSelection } from "./selection.js";
+import { isField, readSelection, selectedElement } from "./selection.js";
 
 /** How a page is bound. */
 export interface BindOptions {
@@ -38,6 +43,8 @@ export interface BindOptions {
   readonly exclude?: string;
   /** How long a piece may be that is collected from the page, in characters of its HTML and text; 64 million without it. */
   readonly maxLength?: number;
+  /** The desktop around the page, for one that has no places of its own: blocks go onto its clipboard. */
+  readonly desk?: Desk;
 }
 
 /** What a binding tells its listeners: what was done, or why it could not be. */
@@ -76,16 +83,17 @@ const OWN = "snippet-drawer";
  * ({@link BindingEventMap}).
  */
 export class Binding extends BindingEvents {
-  /** Whether what is copied is added to the latest snippet instead of being one of its own. */
-  appends = false;
-  /** A pick that is handed out on this page, one snippet to each place. */
-  readonly deal: PageDeal;
+  /** A pick that is handed out one snippet at a time: on this page, to each place; or on the clipboard of the desktop. */
+  readonly deal: Deal;
+  #appends = false;
   /** Whether what is copied is collected: the drawer's rule, as last read. */
   #collecting = true;
   readonly #liveRegion = new LiveRegion();
   readonly #stop = new AbortController();
   readonly #listeners = new Set<(told: ActionResult) => void>();
   readonly #moved = new Set<() => void>();
+  readonly #documents = new Set<Document>();
+  readonly #entered = new Set<(document: Document) => void>();
   readonly #tracker: PlaceTracker;
   /** What was placed since anything else was done, the latest last. */
   #placed: Placed[] = [];
@@ -106,29 +114,34 @@ export class Binding extends BindingEvents {
     super();
     const { signal } = this.#stop;
     this.#drawer = drawer;
+    const { desk } = options;
+    this.deal = desk ? new DeskDeal(this, desk) : new PageDeal(this);
     this.#stopWatching = this.#watch();
     const retention = setInterval(() => void this.#applyRetention(), RETENTION_INTERVAL);
     signal.addEventListener("abort", () => {
       this.#stopWatching();
       clearInterval(retention);
     });
-    void this.#readRules();
     void this.#applyRetention();
     const copies = new Copies({
       isWanted: (element) => this.#collecting && !this.#isCopying && this.#isOfPage(element),
       copied: (copied) => void this.#copied(copied),
       signal,
     });
-    this.deal = new PageDeal(this);
     this.#tracker = new PlaceTracker({
       placeIn: options.placeIn,
       ignore: (path) =>
         path.some((element) => (element as Partial<Element>).localName === OWN) || !this.#isOfPage(path[0]),
       changed: () => {
-        for (const moved of this.#moved) moved();
+        this.#move();
         this.deal.arrived();
       },
-      entered: (document) => copies.follow(document),
+      entered: (document) => {
+        copies.follow(document);
+        for (const gone of this.#documents) if (!gone.defaultView) this.#documents.delete(gone);
+        this.#documents.add(document);
+        for (const entered of this.#entered) entered(document);
+      },
       signal,
     });
   }
@@ -139,7 +152,41 @@ export class Binding extends BindingEvents {
   }
 
   #watch(): () => void {
-    return this.#drawer.watch(() => void this.#readRules());
+    this.#collectInto();
+    void this.#changed();
+    return this.#drawer.watch(() => void this.#changed());
+  }
+
+  /** Reads again what is known of the drawer here. */
+  async #changed(): Promise<void> {
+    try {
+      await this.#readRules();
+      await this.deal.changed();
+      if (this.options.desk) this.#move();
+    } catch (error) {
+      this.#tellFailure(error);
+    }
+  }
+
+  /** Whether what is copied is added to the latest snippet instead of being one of its own. */
+  get appends(): boolean {
+    return this.#appends;
+  }
+
+  set appends(appends: boolean) {
+    this.#appends = appends;
+    this.#collectInto();
+  }
+
+  /** Tells the desktop where what is copied there is to go. */
+  #collectInto(): void {
+    void this.options.desk
+      ?.collectInto(this.#drawer.name, this.#appends)
+      .catch((error: unknown) => this.#tellFailure(error));
+  }
+
+  #move(): void {
+    for (const moved of this.#moved) moved();
   }
 
   /**
@@ -171,10 +218,10 @@ export class Binding extends BindingEvents {
   /** Does what is due by the rules: what is private goes after its time, what is old after its. */
   async #applyRetention(): Promise<void> {
     try {
-      this.#tell({ notices: await this.drawer.applyRetention() });
+      this.tell({ notices: await this.drawer.applyRetention() });
     } catch (error) {
       // It is tried again soon; the user is not kept from anything by it.
-      this.#tell({ notices: [notice("waits", { why: reasonOf(error) })] });
+      this.tell({ notices: [notice("waits", { why: reasonOf(error) })] });
     }
   }
 
@@ -223,6 +270,16 @@ export class Binding extends BindingEvents {
     return () => this.#moved.delete(moved);
   }
 
+  /**
+   * @internal Calls `entered` for each document that is followed: the page's own, and those of frames. Returns an unsubscribe
+   * function.
+   */
+  eachDocument(entered: (document: Document) => void): () => void {
+    for (const document of this.#documents) entered(document);
+    this.#entered.add(entered);
+    return () => this.#entered.delete(entered);
+  }
+
   async #copied({ flavours, element }: CopiedOnPage): Promise<void> {
     await this.collect(flavours, this.#origin(element), element);
   }
@@ -236,39 +293,59 @@ export class Binding extends BindingEvents {
    * @param element where on the page they come from
    */
   async collect(flavours: Flavours, origin: Origin = {}, element?: Element): Promise<void> {
+    await this.#collect(element, () => this.#read(flavours, origin));
+  }
+
+  /** Reads flavours as a piece, with the pictures that they show; refuses what is longer than the page allows. */
+  async #read(flavours: Flavours, origin: Origin): Promise<readonly Incoming[]> {
     const { maxLength = LIMITS.bytes / 4 } = this.options;
-    await this.#collect(element, async () => {
-      const length = (flavours.html?.length ?? 0) + (flavours.text?.length ?? 0);
-      if (length > maxLength)
-        throw new DrawerError("too-large/characters", { what: "piece", characters: length, most: maxLength });
-      const { secret, ...others } = await withPictures(flavours);
-      const reading = await readFlavours(others, { adapter: domAdapter });
-      return [{ ...reading, origin, ...(secret && { private: true }) }];
-    });
+    const length = (flavours.html?.length ?? 0) + (flavours.text?.length ?? 0);
+    if (length > maxLength)
+      throw new DrawerError("too-large/characters", { what: "piece", characters: length, most: maxLength });
+    const { secret, ...others } = await withPictures(flavours);
+    const reading = await readFlavours(others, { adapter: domAdapter });
+    return [{ ...reading, origin, ...(secret && { private: true }) }];
   }
 
   /**
-   * Collects files that were dropped or pasted: pictures, documents, sheets and texts, each as a snippet. What reads them is
+   * Collects files that were pasted or chosen: pictures, documents, sheets and texts, each as a snippet. What reads them is
    * loaded when it is first needed.
    */
   async collectFiles(files: readonly File[]): Promise<void> {
     await this.#collect(undefined, async () => {
-      const { readSource } = await import("../files/source.js");
-      return Promise.all(
-        files.map(async (file): Promise<Incoming> => {
-          const source = await readSource(new Uint8Array(await file.arrayBuffer()), file.name);
-          const title = source.title === undefined ? {} : { title: source.title };
-          return { ...source.at(), origin: { document: file.name, ...title } };
-        }),
-      );
+      const { readFiles } = await import("./panels/parts.js");
+      return (await readFiles(files)).map((source) => incomingPart({ source }));
     });
+  }
+
+  /** Collects parts of files that were looked into, in this order. */
+  async collectParts(parts: readonly MarkedPart[]): Promise<void> {
+    await this.#collect(undefined, () => Promise.resolve(parts.map(incomingPart)));
+  }
+
+  /**
+   * Brings the snippets of a drawer file in.
+   * @param progress is told now and then how many of how many have been read
+   */
+  importFile(file: File, progress: (read: number, of: number) => void): Promise<void> {
+    return this.act(() => this.drawer.importFile(() => linesOf(file), { name: file.name, progress }));
   }
 
   /** Collects what is selected now, as a copy of it would. */
   async collectSelection(): Promise<void> {
-    const selected = selectedOn(document);
+    const selected = this.#selected();
     if (!selected) return this.act(() => Promise.reject(new DrawerError("nothing/selected-here", {})));
     return this.collect(selected.flavours, this.#origin(selected.element), selected.element);
+  }
+
+  /** What is selected in the page, or in the shadow tree or the frame in it that has the focus. */
+  #selected(): CopiedOnPage | undefined {
+    const root = focusedRoot(document, OWN);
+    const flavours = readSelection(root);
+    const active = root.activeElement;
+    const selected = isField(active) ? active : selectedElement(active?.ownerDocument ?? document);
+    const element = selected ?? document.body;
+    return flavours && this.#isOfPage(element) ? { flavours, element } : undefined;
   }
 
   /** Adds something to the drawer, or to its latest snippet; the page may prevent it. Returns what was added. */
@@ -313,13 +390,11 @@ export class Binding extends BindingEvents {
 
   /** Collects what is selected, and places it at once where the last block went, or where the user last was. */
   async send(recipe: Recipe = {}): Promise<void> {
-    const selected = selectedOn(document);
+    const selected = this.#selected();
     if (!selected) return this.act(() => Promise.reject(new DrawerError("nothing/selected-here", {})));
-    const read = () => readFlavours(selected.flavours, { adapter: domAdapter });
-    const origin = this.#origin(selected.element);
     const collected = await this.#collect(
       selected.element,
-      async () => [{ ...(await read()), origin, ...(selected.flavours.secret && { private: true }) }],
+      () => this.#read(selected.flavours, this.#origin(selected.element)),
       false,
     );
     if (collected.length === 0) return;
@@ -339,19 +414,22 @@ export class Binding extends BindingEvents {
     await this.act(async () => {
       const block = await make("page");
       const entries = await this.drawer.store.entries({ drawer: this.drawer.name, ids: [...ids] });
-      this.#isCopying = true;
-      try {
-        await copyBlock(block);
-      } finally {
-        this.#isCopying = false;
-      }
       const isPrivate = entries.some(({ entry }) => entry.private);
-      return [
-        ...block.notices,
-        notice("copied/page", { what }),
-        ...(isPrivate ? [notice("placed/not-secret", {})] : []),
-      ];
+      const { desk } = this.options;
+      const told = desk ? await desk.copy(block, isPrivate) : await this.#copyHere(block, isPrivate);
+      return [...block.notices, notice("copied/page", { what }), ...told];
     });
+  }
+
+  /** Copies a block as the browser does, which declares nothing to be a secret. */
+  async #copyHere(block: Block, isPrivate: boolean): Promise<readonly Notice[]> {
+    this.#isCopying = true;
+    try {
+      await copyBlock(block);
+    } finally {
+      this.#isCopying = false;
+    }
+    return isPrivate ? [notice("placed/not-secret", {})] : [];
   }
 
   /**
@@ -438,18 +516,22 @@ export class Binding extends BindingEvents {
       const notices = await action();
       // What is done after a placing is what is undone first.
       if (!isOfPlacing && this.#placed.length === placed && notices.length > 0) this.#placed = [];
-      this.#tell({ notices });
+      this.tell({ notices });
     } catch (error) {
-      if (error instanceof DrawerError) return this.#tell({ notices: [], error });
-      this.#tell({
-        notices: [],
-        error: new DrawerError("failed", { why: reasonOf(error) }, { cause: error }),
-      });
-      throw error;
+      this.#tellFailure(error);
+      if (!(error instanceof DrawerError)) throw error;
     }
   }
 
-  #tell(told: ActionResult): void {
+  /** Tells why something could not be done. */
+  #tellFailure(error: unknown): void {
+    const why = { why: reasonOf(error) };
+    const told = error instanceof DrawerError ? error : new DrawerError("failed", why, { cause: error });
+    this.tell({ notices: [], error: told });
+  }
+
+  /** @internal Tells what was done, here or elsewhere for this page. */
+  tell(told: ActionResult): void {
     if (told.notices.length === 0 && !told.error) return;
     const sentences = [
       ...told.notices.map(({ message }) => message),
@@ -484,12 +566,10 @@ export class Binding extends BindingEvents {
   }
 }
 
-/** What is selected in a document, or in the shadow tree or the frame in it that has the focus. */
-function selectedOn(document: Document): CopiedOnPage | undefined {
-  const root = focusedRoot(document, OWN);
-  const flavours = readSelection(root);
-  const element = root.activeElement ?? root.querySelector("body") ?? document.body;
-  return flavours && { flavours, element };
+/** A part of a file as something to collect. */
+function incomingPart({ source, spot }: MarkedPart): Incoming {
+  const { name, title } = source;
+  return { ...source.at(spot), origin: { document: name, ...defined({ at: spot, title }) } };
 }
 
 function placeName({ place, element }: Pick<LastPlace, "place" | "element">): string {

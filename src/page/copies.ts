@@ -1,6 +1,6 @@
 import type { Flavours } from "../formats/flavours.js";
 import { copiedCell } from "./places/grids.js";
-import { deepTarget, readLine, readSelection, readTransfer } from "./selection.js";
+import { deepTarget, readLine, readSelection, readTransfer, selectedElement } from "./selection.js";
 
 /** What was copied or cut on a page. */
 export interface CopiedOnPage {
@@ -43,6 +43,8 @@ export class Copies {
 
   #begins(event: ClipboardEvent, document: Document): void {
     if (!event.isTrusted && !event.clipboardData) return;
+    // The window of a frame may have been followed for the empty document that it had before.
+    if (this.#waiting?.event === event) return;
     const element = deepTarget(event);
     if (!element || !this.options.isWanted(selectedElement(document) ?? element)) return;
     // A cut takes away what is selected before a stopped event can be told.
@@ -82,9 +84,4 @@ export class Copies {
 function selectedIn(element: Element, document: Document): CopiedOnPage | undefined {
   const flavours = readSelection(element.getRootNode() as Document | ShadowRoot);
   return flavours && { flavours, element: selectedElement(document) ?? element };
-}
-
-function selectedElement(document: Document): Element | undefined {
-  const node = document.getSelection()?.anchorNode;
-  return (node?.nodeType === Node.ELEMENT_NODE ? (node as Element) : node?.parentElement) ?? undefined;
 }

@@ -1,6 +1,7 @@
 import { compose } from "../compose/compose.js";
 import type { Recipe } from "../compose/recipe.js";
 import { notice, type Notice } from "../content/notice.js";
+import type { Drawer } from "../drawer/drawer.js";
 import { displayText } from "../drawer/selection.js";
 import type { Dealt } from "../drawer/operations/deal.js";
 import { page as words } from "../messages/spoken-page.js";
@@ -15,12 +16,41 @@ export interface DealState {
   readonly next: string | undefined;
 }
 
+/** A pick that is being handed out, one snippet at a time. */
+export interface Deal {
+  /** How far it is; nothing when nothing is being dealt here. */
+  readonly state: DealState | undefined;
+  /**
+   * Begins a deal.
+   * @param pick which snippets, as on the command line
+   * @param recipe how each is made into a block
+   */
+  begin(pick: string, recipe?: Recipe): Promise<void>;
+  /** Hands out the next snippet. */
+  next(): Promise<void>;
+  /** Hands out again the one before the last. */
+  back(): Promise<void>;
+  /** Passes over the next snippet. */
+  skip(): Promise<void>;
+  /** Hands out nothing more here. What is left can still be handed out elsewhere. */
+  end(): void;
+  /** @internal The user is in another place. */
+  arrived(): void;
+  /** @internal The drawer has changed. */
+  changed(): Promise<void>;
+}
+
+/** How far the deal of a drawer is. */
+export async function dealStateOf(drawer: Drawer): Promise<DealState> {
+  const [{ left, of }, peek] = [await drawer.dealLeft(), await drawer.dealPeek()];
+  return { left, of, next: peek && displayText(peek.snippet.entry) };
+}
+
 /**
  * A pick that is handed out on a page, one snippet to each place: the next goes to the next field, editor or cell that the
  * user goes to, or to the caret when they ask for it. A place that has got one gets no other by being gone to again.
  */
-export class PageDeal {
-  /** How far it is; nothing when nothing is being dealt on this page. */
+export class PageDeal implements Deal {
   state: DealState | undefined;
   #recipe: Recipe = {};
   /** The places that have got a snippet. */
@@ -28,11 +58,7 @@ export class PageDeal {
 
   constructor(readonly binding: Binding) {}
 
-  /**
-   * Begins a deal. The place where the user is gets none by itself, as they have not gone there for it.
-   * @param pick which snippets, as on the command line
-   * @param recipe how each is made into a block
-   */
+  /** Begins a deal. The place where the user is gets none by itself, as they have not gone there for it. */
   async begin(pick: string, recipe: Recipe = {}): Promise<void> {
     await this.binding.act(async () => {
       const { of } = await this.binding.drawer.deal(pick);
@@ -45,7 +71,6 @@ export class PageDeal {
     });
   }
 
-  /** @internal The user is in another place. */
   arrived(): void {
     const { target } = this.binding;
     if (!this.state?.next || !target || this.#served.has(target.element)) return;
@@ -56,12 +81,10 @@ export class PageDeal {
     });
   }
 
-  /** Hands out the next snippet at the caret. */
   next(): Promise<void> {
     return this.#hand((use) => this.binding.drawer.dealNext(use));
   }
 
-  /** Hands out again the one before the last. */
   back(): Promise<void> {
     return this.#hand((use) => this.binding.drawer.dealBack(use));
   }
@@ -99,7 +122,6 @@ export class PageDeal {
     await this.#look();
   }
 
-  /** Passes over the next snippet. */
   async skip(): Promise<void> {
     await this.binding.act(async () => {
       const { left, of } = await this.binding.drawer.dealSkip();
@@ -108,14 +130,15 @@ export class PageDeal {
     });
   }
 
-  /** Hands out nothing more on this page. What is left can still be handed out elsewhere. */
   end(): void {
     this.state = undefined;
   }
 
+  async changed(): Promise<void> {
+    // What is handed out on this page is known here.
+  }
+
   async #look(): Promise<void> {
-    const { drawer } = this.binding;
-    const [{ left, of }, peek] = [await drawer.dealLeft(), await drawer.dealPeek()];
-    this.state = { left, of, next: peek && displayText(peek.snippet.entry) };
+    this.state = await dealStateOf(this.binding.drawer);
   }
 }

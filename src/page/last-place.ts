@@ -40,9 +40,10 @@ export class PlaceTracker {
     },
   ) {
     this.#follow(document);
+    this.#goTo(document);
     // A browser may tell that the window has lost the focus before it says to which frame.
-    const entered = () => setTimeout(() => this.#entered(document), 0);
-    window.addEventListener("blur", entered, { signal: options.signal });
+    const left = () => setTimeout(() => this.#goTo(document), 0);
+    window.addEventListener("blur", left, { signal: options.signal });
   }
 
   /** Where the user was last; nothing before they were anywhere, or when it is gone. */
@@ -64,23 +65,29 @@ export class PlaceTracker {
     const focused = (event: Event) => this.#focused(event.composedPath());
     root.addEventListener("focusin", focused, { signal, capture: true });
     root.addEventListener("selectionchange", () => this.#selected(root), { signal });
-    let active = root.activeElement;
-    const path: EventTarget[] = [];
-    while (active) {
-      path.unshift(active);
-      active = active.shadowRoot?.activeElement ?? null;
-    }
-    if (path.length > 0) this.#focused(path);
+    // Frames are followed before one is in them: the first key in one may come before it is known that it has the focus.
+    const loaded = ({ target }: Event) => this.#followFrame(target as Element);
+    root.addEventListener("load", loaded, { signal, capture: true });
+    for (const frame of root.getElementsByTagName("iframe")) this.#followFrame(frame);
   }
 
-  /** A frame has taken the focus: what is in it tells where the user is, when it is of this site. */
-  #entered(root: Document): void {
-    const frame = root.activeElement;
-    if (frame?.localName !== "iframe") return;
-    // The document of another site's frame is not to be had.
-    const inside = (frame as HTMLIFrameElement).contentDocument;
+  /** Follows the document of a frame, and returns it; that of another site's frame is not to be had. */
+  #followFrame(frame: Element): Document | undefined {
+    if (frame.localName !== "iframe") return undefined;
+    const inside = (frame as HTMLIFrameElement).contentDocument ?? undefined;
     if (inside) this.#follow(inside);
-    else this.#focused([frame]);
+    return inside;
+  }
+
+  /** Takes what has the focus in a document, or in the frame that has it, for where the user is. */
+  #goTo(root: Document): void {
+    const path: EventTarget[] = [];
+    for (let active = root.activeElement; active; active = active.shadowRoot?.activeElement ?? null) {
+      const inside = this.#followFrame(active);
+      if (inside) return this.#goTo(inside);
+      path.unshift(active);
+    }
+    if (path.length > 0) this.#focused(path);
   }
 
   #focused(path: readonly EventTarget[]): void {

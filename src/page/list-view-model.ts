@@ -1,8 +1,10 @@
+import { defined } from "../content/defined.js";
 import type { Drawer } from "../drawer/drawer.js";
 import type { Rules } from "../drawer/model/rules.js";
 import type { Gone, Positioned } from "../drawer/store.js";
 import type { ListRow } from "./row.js";
 import { smallGrid, type SmallGrid } from "./small-grid.js";
+import { DRAWN_PICTURE, SmallPictures } from "./small-picture.js";
 
 /** How many rows are read beyond those that can be seen, on either side. */
 export const SPARE = 12;
@@ -48,6 +50,7 @@ export class ListViewModel {
   picked: readonly Positioned[] = [];
   /** The tables that were read, by their contents. */
   readonly #grids = new Map<string, SmallGrid | undefined>();
+  readonly #pictures = new SmallPictures();
   #reading = 0;
   #looking = 0;
   #lookedFor = "";
@@ -110,21 +113,27 @@ export class ListViewModel {
     return { from, rows: await this.#drawn(timed) };
   }
 
-  /** Rows with the tables among them ready to be drawn small; large ones stay a line of text. */
+  /** Rows with the tables and pictures among them ready to be drawn small; large ones stay a line of text. */
   async #drawn(rows: readonly ListRow[]): Promise<ListRow[]> {
-    const tables = rows.filter(
-      ({ entry }) =>
-        entry.kind === "table" &&
-        !entry.private &&
-        entry.bytes <= DRAWN_BYTES &&
-        !this.#grids.has(entry.content),
-    );
-    for (const { entry, content } of await this.drawer.read(tables))
-      this.#grids.set(entry.content, smallGrid(content));
-    return rows.map((row) => {
-      const grid = row.entry.private ? undefined : this.#grids.get(row.entry.content);
-      return grid ? { ...row, grid } : row;
+    const unread = rows.filter(({ entry: { kind, content, bytes, private: isPrivate } }) => {
+      if (isPrivate) return false;
+      if (kind === "picture") return bytes <= DRAWN_PICTURE && !this.#pictures.has(content);
+      return kind === "table" && bytes <= DRAWN_BYTES && !this.#grids.has(content);
     });
+    for (const snippet of await this.drawer.read(unread)) {
+      if (snippet.entry.kind === "picture") this.#pictures.add(snippet);
+      else this.#grids.set(snippet.entry.content, smallGrid(snippet.content));
+    }
+    return rows.map((row) => {
+      const { private: isPrivate, content } = row.entry;
+      if (isPrivate) return row;
+      return { ...row, ...defined({ grid: this.#grids.get(content), picture: this.#pictures.get(content) }) };
+    });
+  }
+
+  /** Lets go of what it holds for drawing. */
+  close(): void {
+    this.#pictures.clear();
   }
 
   /** Looks for words; for none, and the run is there again. The first few are found as one types, the rest after a pause. */

@@ -145,36 +145,43 @@ export class PutDown {
 
   #acts() {
     const { binding, viewModel } = this.host;
-    const name = binding?.targetName;
     const isNothing = (viewModel?.chosenCount(this.which) ?? 0) === 0;
+    const isDesk = binding?.options.desk !== undefined;
     const act = (word: string, does: () => void) =>
       html`<button ?disabled=${isNothing} @click=${does}>${word}</button>`;
-    const inCells = binding?.target?.fit === "cells";
+    const go = html`<button class="go" part="place" ?disabled=${isNothing} @click=${() => this.place()}>
+      ${isDesk ? page.desk.place : page.place}
+    </button>`;
+    const name = binding?.targetName;
+    const lands = name === undefined ? page.landsNowhere : page.landsIn(name);
     return html`
-      <p class="note lands">${name === undefined ? page.landsNowhere : page.landsIn(name)}</p>
-      <button class="go" part="place" ?disabled=${isNothing} @click=${() => this.place()}>
-        ${page.place}
-      </button>
-      ${this.#dealing()}
+      ${isDesk ? nothing : html`<p class="note lands">${lands}</p>`} ${go}
+      ${isDesk ? html`<p class="note lands after">${page.desk.paste}</p>` : nothing} ${this.#dealing()}
       <p class="acts" part="acts">
-        ${act(page.acts.copy, () => this.copy())}
-        ${
-          inCells
-            ? [
-                act(page.acts.down, () => this.#placeCells("down")),
-                act(page.acts.across, () => this.#placeCells("across")),
-              ]
-            : act(page.acts.deal, () => void this.deal())
-        }
-        ${act(page.acts.fill, () => void this.host.planFill())}
-        <button @pointerdown=${(event: Event) => event.preventDefault()} @click=${() => this.host.send()}>
-          ${page.acts.send}
-        </button>
+        ${isDesk ? act(page.desk.deal, () => void this.deal()) : this.#pageActs(act)}
         ${(viewModel?.picked.length ?? 0) > 1 && this.which === "picked" ? act(page.acts.merge, () => this.merge()) : nothing}
         ${this.#fileChoice(isNothing)}
         <slot name="acts"></slot>
       </p>
     `;
+  }
+
+  /** What else can be done where the page has places to put into. */
+  #pageActs(act: (word: string, does: () => void) => unknown) {
+    const inCells = this.host.binding?.target?.fit === "cells";
+    return [
+      act(page.acts.copy, () => this.copy()),
+      ...(inCells
+        ? [
+            act(page.acts.down, () => this.#placeCells("down")),
+            act(page.acts.across, () => this.#placeCells("across")),
+          ]
+        : [act(page.acts.deal, () => void this.deal())]),
+      act(page.acts.fill, () => void this.host.planFill()),
+      html`<button @pointerdown=${(event: Event) => event.preventDefault()} @click=${() => this.host.send()}>
+        ${page.acts.send}
+      </button>`,
+    ];
   }
 
   /** How far a deal is, and what moves it. */
@@ -192,7 +199,7 @@ export class PutDown {
     return html`
       <p class="dealing" part="dealing">
         <span>${page.dealing(deal.state)}</span>
-        ${act(page.dealActs.next, () => deal.next(), next === undefined)}
+        ${this.host.binding?.options.desk ? nothing : act(page.dealActs.next, () => deal.next(), next === undefined)}
         ${act(page.dealActs.back, () => deal.back(), left === of)}
         ${act(page.dealActs.skip, () => deal.skip(), next === undefined)}
         ${act(page.dealActs.end, () => deal.end())}
@@ -226,7 +233,9 @@ export class PutDown {
     };
   }
 
+  /** Places what the sentence says at the caret; or, where there is a desktop to place it in, copies it. */
   place(): void {
+    if (this.host.binding?.options.desk) return this.copy();
     void this.#request().then((request) => this.host.binding?.place(request));
   }
 
@@ -277,9 +286,17 @@ export class PutDown {
     const { drawer } = this.host.viewModel!;
     const chosen = await this.host.viewModel!.chosen(this.which);
     const { lines, notices } = drawer.exportFile(chosen.map(({ position }) => position).join(" "));
-    let text = "";
-    for await (const line of lines) text += `${line}\n`;
-    saveFile(text, { name: `${drawer.name}.drawer`, type: "application/jsonl" });
+    const text: string[] = [];
+    try {
+      for await (const line of lines) {
+        text.push(`${line}\n`);
+        // The first line is of the file itself.
+        this.host.showProgress("exporting", text.length - 1, chosen.length);
+      }
+    } finally {
+      this.host.showProgress(undefined);
+    }
+    saveFile(text.join(""), { name: `${drawer.name}.drawer`, type: "application/jsonl" });
     return notices;
   }
 }

@@ -13,6 +13,8 @@ export interface ListRow extends Positioned {
   readonly goesAt?: number;
   /** The first rows of a table, as they are drawn small. */
   readonly grid?: SmallGrid;
+  /** The address of a picture, as it is drawn small. */
+  readonly picture?: string;
 }
 
 /** What can be done from a row. */
@@ -85,15 +87,11 @@ export function rowOf(row: ListRow, state: RowState, actions: RowActions) {
 
 /** What it says and where from: the button that places it. What is only heard stands in it too, so that its name holds what is seen. */
 function saying(row: ListRow, { revealed, isCurrent }: RowState, actions: RowActions) {
-  const { position, entry, context, grid } = row;
-  const isDrawn = !entry.private && !context && grid !== undefined;
-  const says = entry.private
-    ? (revealed ?? MASK)
-    : context
-      ? marked(context)
-      : isDrawn
-        ? drawn(grid)
-        : entry.text;
+  const { position, entry, context } = row;
+  const isShown = !entry.private && !context;
+  const picture = row.picture === undefined ? undefined : html`<img src=${row.picture} alt="" />`;
+  const small = isShown ? (row.grid ? drawn(row.grid) : picture) : undefined;
+  const says = entry.private ? (revealed ?? MASK) : context ? marked(context) : (small ?? entry.text);
   const facts = [
     entry.kept ? words.kept : "",
     entry.private ? privacy(row.goesAt) : "",
@@ -108,10 +106,10 @@ function saying(row: ListRow, { revealed, isCurrent }: RowState, actions: RowAct
       @click=${() => actions.place(row)}
     >
       <span class="heard">${position},</span>
-      <span class=${isDrawn ? "says drawn" : "says"} dir="auto"
+      <span class=${small ? "says drawn" : "says"} dir="auto"
         >${entry.label ? html`<b>${entry.label}</b> ` : nothing}${says}</span
       >
-      ${isDrawn ? html`<span class="heard">${entry.text}</span>` : nothing}
+      ${small ? html`<span class="heard">${entry.text}</span>` : nothing}
       <span class="from">${facts.filter(Boolean).join(" · ")}</span>
     </button>
   `;

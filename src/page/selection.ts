@@ -29,7 +29,7 @@ const SECRET_FIELDS = /\b(?:current-password|new-password|one-time-code|cc-numbe
 const isPassword = (field: Field) => field.localName === "input" && field.type === "password";
 
 /** Whether an element is a field that one writes in. By name and not by class: a frame has classes of its own. */
-function isField(element: Element | null): element is Field {
+export function isField(element: Element | null): element is Field {
   return element?.localName === "textarea" || element?.localName === "input";
 }
 
@@ -59,6 +59,12 @@ export function readSelection(root: Document | ShadowRoot = document): Flavours 
   const inDocument = root.nodeType === Node.DOCUMENT_NODE ? (root as Document).getSelection() : undefined;
   const text = inDocument?.toString() ?? ranges.map(String).join("");
   return { html: ranges.map(rangeHtml).join(""), text };
+}
+
+/** The element in which something is selected, or the caret stands. */
+export function selectedElement(document: Document): Element | undefined {
+  const node = document.getSelection()?.anchorNode;
+  return (node?.nodeType === Node.ELEMENT_NODE ? (node as Element) : node?.parentElement) ?? undefined;
 }
 
 /**

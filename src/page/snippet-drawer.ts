@@ -2,35 +2,23 @@ import { html, LitElement, nothing, type PropertyValues } from "lit";
 import { compose } from "../compose/compose.js";
 import type { Recipe } from "../compose/recipe.js";
 import { DrawerError } from "../content/error.js";
-import { notice, type Notice } from "../content/notice.js";
+import type { Notice } from "../content/notice.js";
 import type { Drawer } from "../drawer/drawer.js";
-import type { Rules } from "../drawer/model/rules.js";
 import { sources } from "../messages/en/content.js";
-import { page } from "../messages/spoken-page.js";
+import { page, partsPanel } from "../messages/spoken-page.js";
 import { whenSpoken } from "../messages/spoken.js";
 import { MemoryStore } from "../stores/memory.js";
 import { Binding, type ActionResult, type PlaceRequest } from "./binding.js";
 import { BINDING_EVENTS, type BindingEventMap } from "./events.js";
-import type { FillPlan } from "./filling.js";
 import { ListViewModel, type Selection } from "./list-view-model.js";
-import { fillPanel } from "./panels/fill.js";
-import { gonePanel } from "./panels/gone.js";
-import { keysPanel } from "./panels/keys.js";
-import { recipesPanel } from "./panels/recipes.js";
-import { rulesPanel } from "./panels/rules.js";
 import { openPageDrawer } from "./page-drawer.js";
+import { Panels } from "./panels/panels.js";
 import { PutDown } from "./put-down.js";
 import type { ListRow } from "./row.js";
 import { isHotkey } from "./run-keys.js";
 import { Run } from "./run.js";
 import { readTransfer } from "./selection.js";
 import { styles } from "./styles.js";
-
-/** How many snippets may go by a change of rules without a question. */
-const FEW = 3;
-
-/** What stands in place of the run. */
-type Panel = keyof typeof page.panels | "fill";
 
 /** The events of a `<snippet-drawer>`: those of its binding, with `drawer-` before their names. They bubble. */
 export type SnippetDrawerEventMap = {
@@ -53,6 +41,7 @@ export type SnippetDrawerEventMap = {
  * @slot empty - What is said while it holds nothing.
  * @slot acts - Buttons of the page's own, beside what else is done with what is chosen.
  * @csspart top - Its name, and whether it collects.
+ * @csspart state - Whether it collects, and what changes that.
  * @csspart ways - The field to find in, and what opens the panels.
  * @csspart panel - What stands in place of the run: rules, what left, recipes, keys, the form to fill.
  * @csspart run - The list of snippets.
@@ -94,9 +83,8 @@ export class SnippetDrawer extends LitElement {
     drawer: {},
     hotkey: {},
     sendkey: {},
-    panel: { state: true },
     told: { state: true },
-    plan: { state: true },
+    progress: { state: true },
   };
 
   /** What binds it to its page and its drawer. */
@@ -109,17 +97,16 @@ export class SnippetDrawer extends LitElement {
   declare hotkey: string;
   /** The key that sends what is selected to where the last block went; `Alt+Shift+S` without it, none when empty. */
   declare sendkey: string;
-  declare private panel: Panel | undefined;
   declare private told: ActionResult | undefined;
-  /** What a form would get, while the user looks at it. */
-  declare private plan: FillPlan | undefined;
+  /** How far something is that takes long. */
+  declare private progress: string | undefined;
   /** @internal What of the drawer is in sight. */
   viewModel: ListViewModel | undefined;
   readonly #run = new Run(this);
   readonly #putDown = new PutDown(this);
+  readonly #panels = new Panels(this);
   #unsubscribe: (() => void)[] = [];
   #drawers: readonly string[] = [];
-  #recipes: ReadonlyMap<string, Recipe> = new Map();
   /** The name that it has given itself. */
   #named: string | undefined;
   #stopSpoken: () => void = () => undefined;
@@ -149,7 +136,6 @@ export class SnippetDrawer extends LitElement {
     // A part of the page that one finds by its name.
     if (!this.hasAttribute("role")) this.setAttribute("role", "region");
     this.#spoken();
-    document.addEventListener("keydown", this.#hotkey);
     this.#stopSpoken = whenSpoken(() => this.#spoken());
     // One that was taken out and put back, or elsewhere, goes on.
     if (!this.hasUpdated) return;
@@ -159,12 +145,13 @@ export class SnippetDrawer extends LitElement {
 
   override disconnectedCallback(): void {
     super.disconnectedCallback();
-    document.removeEventListener("keydown", this.#hotkey);
     this.#stopSpoken();
     this.#leave();
     // One that is only moved is there again at once; for one that is gone nobody collects any more.
     setTimeout(() => {
-      if (!this.isConnected) this.#close();
+      if (this.isConnected) return;
+      this.viewModel?.close();
+      this.#close();
     });
   }
 
@@ -224,10 +211,17 @@ export class SnippetDrawer extends LitElement {
 
   /** Gives the focus to the run, or to the field to find in while there is none. */
   override focus(): void {
-    this.panel = undefined;
-    void this.updateComplete.then(() => {
-      if (!this.#run.focus()) this.focusFind();
-    });
+    this.#panels.close();
+    void this.#focusRun();
+  }
+
+  async #focusRun(): Promise<void> {
+    await this.updateComplete;
+    if (this.#run.focus()) return;
+    // What has just come may not be drawn yet.
+    await this.read();
+    await this.updateComplete;
+    if (!this.#run.focus()) this.focusFind();
   }
 
   /** Goes back to where the user last wrote. */
@@ -278,6 +272,7 @@ export class SnippetDrawer extends LitElement {
 
   #follow(): void {
     this.#leave();
+    this.viewModel?.close();
     const { binding } = this;
     if (!binding) return;
     const compose = () => void this.#putDown.compose();
@@ -288,22 +283,27 @@ export class SnippetDrawer extends LitElement {
     );
     this.viewModel = viewModel;
     this.#putDown.follow(viewModel);
+    const keys = new AbortController();
     this.#unsubscribe = [
-      binding.drawer.watch(() => void this.#read()),
+      () => keys.abort(),
+      binding.eachDocument((root) => root.addEventListener("keydown", this.#hotkey, { signal: keys.signal })),
+      binding.drawer.watch(() => void this.read()),
       binding.listen((told) => this.tell(told)),
       binding.follow(compose),
       binding.on("opened", () => this.#follow()),
       ...BINDING_EVENTS.map((name) => binding.on(name, (event) => this.#dispatch(name, event))),
     ];
-    void this.#read();
+    void this.read();
     void this.#readDrawers();
   }
 
   /** Reads which drawers there are: when one is opened, and when the user is about to choose one. */
   async #readDrawers(): Promise<void> {
-    const drawers = await this.viewModel!.drawer.store.drawers();
-    this.#drawers = drawers.map(({ drawer: name }) => name);
-    this.requestUpdate();
+    await this.#telling(async () => {
+      const drawers = await this.viewModel!.drawer.store.drawers();
+      this.#drawers = drawers.map(({ drawer: name }) => name);
+      this.requestUpdate();
+    });
   }
 
   /** Dispatches an event of the binding as one of its own. */
@@ -313,17 +313,27 @@ export class SnippetDrawer extends LitElement {
     if (!this.dispatchEvent(own)) event.preventDefault();
   }
 
-  /** Reads the drawer again, and brings into sight what has come, or what is to have the focus. */
-  async #read(): Promise<void> {
+  /** @internal Reads the drawer again. Where it cannot be read, that is told, and what is in sight stays. */
+  read(): Promise<void> {
+    return this.#telling(() => this.#readAll());
+  }
+
+  /** Tells why something is refused. */
+  async #telling(act: () => Promise<void>): Promise<void> {
+    try {
+      await act();
+    } catch (error) {
+      if (!(error instanceof DrawerError)) throw error;
+      this.tell({ notices: [], error });
+    }
+  }
+
+  /** Reads it, and brings into sight what has come, or what is to have the focus. */
+  async #readAll(): Promise<void> {
     const viewModel = this.viewModel!;
     const { drawer } = viewModel;
-    const grown = await viewModel.read({ gone: this.panel === "gone" });
-    if (this.panel === "recipes") {
-      const names = await drawer.recipes();
-      this.#recipes = new Map(
-        await Promise.all(names.map(async (name) => [name, await drawer.recipe(name)] as const)),
-      );
-    }
+    const grown = await viewModel.read({ gone: this.#panels.open === "gone" });
+    await this.#panels.read(drawer);
     if (viewModel !== this.viewModel) return;
     if (viewModel.picked.length === 0 && this.#putDown.which === "picked") this.#putDown.which = "all";
     void this.#putDown.compose();
@@ -340,13 +350,35 @@ export class SnippetDrawer extends LitElement {
   #given(event: ClipboardEvent | DragEvent, transfer: DataTransfer | null): void {
     if (!transfer || !this.binding) return;
     event.preventDefault();
-    if (event.type === "drop" && this.#run.dropped(event as DragEvent)) return;
+    const isDrop = event.type === "drop";
+    if (!isDrop || !this.#run.dropped(event as DragEvent)) void this.take(transfer, isDrop);
+  }
+
+  /**
+   * Takes in what another program offers, by a paste or a drop somewhere on the page. Files that are dropped are looked into.
+   * @param isDropped whether it was dropped; else it was pasted
+   */
+  async take(transfer: DataTransfer, isDropped: boolean): Promise<void> {
     const flavours = readTransfer(transfer);
     const files = [...transfer.files];
     // An office program offers a picture of the cells beside them; a file is what is meant where there is nothing else.
     const isText = (flavours.html ?? flavours.text ?? "").trim() !== "";
-    if (files.length > 0 && !isText) void this.binding.collectFiles(files);
-    else void this.binding.collect(flavours, { app: sources.otherWindow });
+    if (files.length === 0 || isText) await this.binding?.collect(flavours, { app: sources.otherWindow });
+    else if (isDropped) await this.lookInto(files);
+    else await this.binding?.collectFiles(files);
+  }
+
+  /**
+   * Looks into files: shows their parts, of which the user collects some. What has one part only is collected at once, and a
+   * drawer file is brought in.
+   */
+  lookInto(files: readonly File[]): Promise<void> {
+    return this.#panels.lookInto(files);
+  }
+
+  /** @internal Shows how far something is that takes long; nothing when it is done. */
+  showProgress(what: "importing" | "exporting" | undefined, done = 0, of = 1): void {
+    this.progress = what && partsPanel[what](Math.floor((100 * done) / Math.max(1, of)));
   }
 
   protected override render() {
@@ -365,11 +397,8 @@ export class SnippetDrawer extends LitElement {
           .value=${viewModel?.words ?? ""}
           @input=${find}
         />
-        <span class="openers"
-          >${(Object.keys(page.panels) as Panel[]).map((panel) => this.#opener(panel))}</span
-        >
+        ${this.#panels.openers()}
       </div>
-      ${viewModel?.count === 0 && !this.panel ? html`<p class="none"><slot name="empty">${page.nothingYet}</slot></p>` : nothing}
       <div class="sides">
         <div class="side">
           ${this.#left()}
@@ -398,9 +427,9 @@ export class SnippetDrawer extends LitElement {
       <option value="apart" ?selected=${!binding?.appends}>${page.adding.apart}</option>
       <option value="latest" ?selected=${binding?.appends ?? false}>${page.adding.latest}</option>
     </select>`;
-    return html`<span class="state">
+    return html`<span class="state" part="state">
       ${page.state(collecting)}${collecting ? html` ${adding}` : nothing}.
-      <button @click=${() => this.#setRules({ collecting: !collecting })}>
+      <button @click=${() => this.#panels.setRules({ collecting: !collecting })}>
         ${page.switchState(collecting)}
       </button>
       ${this.viewModel?.drawer.store instanceof MemoryStore ? html`<span class="kept">${page.notKept}</span>` : nothing}
@@ -421,17 +450,17 @@ export class SnippetDrawer extends LitElement {
     return html`<select
       class="drawers"
       aria-label=${page.drawers.name}
-      .value=${shown}
       @focus=${() => void this.#readDrawers()}
       @change=${chosen}
     >
-      ${names.map((name) => html`<option value=${name} ?selected=${name === shown}>${name}</option>`)}
+      ${names.map((name) => html`<option value=${name} .selected=${name === shown}>${name}</option>`)}
       <option value="">${page.drawers.another}</option>
     </select>`;
   }
 
   /** What is said last; that something left stands before all else. */
   #toldLast(): string {
+    if (this.progress !== undefined) return this.progress;
     const { error, notices = [] } = this.told ?? {};
     if (error) return error.message;
     const leaving = notices.find(({ code }) => code === "made-room" || code === "aged");
@@ -440,69 +469,19 @@ export class SnippetDrawer extends LitElement {
       .join(" ");
   }
 
-  #opener(panel: Panel) {
-    const open = () => {
-      this.panel = this.panel === panel ? undefined : panel;
-      void this.#read();
-    };
-    return html`<button aria-expanded=${this.panel === panel} @click=${open}>
-      ${page.panels[panel as keyof typeof page.panels]}
-    </button>`;
-  }
-
   /** The run, what was found, or what is looked at in place of it. */
   #left() {
-    const { viewModel } = this;
-    switch (this.panel) {
-      case "rules":
-        return viewModel?.rules ? rulesPanel(viewModel.rules, (changes) => this.#setRules(changes)) : nothing;
-      case "gone":
-        return gonePanel(viewModel?.gone ?? [], {
-          restore: (position) => this.act((drawer) => drawer.restore(String(position))),
-          empty: () => this.act((drawer) => drawer.empty()),
-          forget: () => this.#forget(),
-        });
-      case "recipes":
-        return recipesPanel(this.#recipes, {
-          use: (recipe) => (this.recipe = recipe),
-          remove: (name) => void this.#keepRecipes((drawer) => drawer.removeRecipe(name)),
-          keep: (name) => void this.#keepRecipes((drawer) => drawer.saveRecipe(name, this.recipe), name),
-        });
-      case "keys":
-        return keysPanel(this.hotkey, this.sendkey);
-      case "fill":
-        return this.plan
-          ? fillPanel(this.plan, {
-              fill: (fields) => {
-                this.panel = undefined;
-                void this.binding?.fill(fields);
-              },
-              leave: () => (this.panel = undefined),
-            })
-          : nothing;
-      case undefined:
-        return this.#run.view();
-    }
-  }
-
-  async #keepRecipes(change: (drawer: Drawer) => Promise<unknown>, kept?: string): Promise<void> {
-    await this.acting(async (drawer) => {
-      await change(drawer);
-      return kept === undefined ? [] : [notice("recipe/kept", { name: kept })];
-    });
-    await this.#read();
+    const panel = this.#panels.view();
+    if (panel !== undefined) return panel;
+    return this.viewModel?.count === 0
+      ? html`<div class="none"><slot name="empty">${page.nothingYet}</slot></div>`
+      : this.#run.view();
   }
 
   /** @internal Shows what the form where the user is would get. */
   async planFill(): Promise<void> {
     const chosen = await this.viewModel!.chosen(this.#putDown.which);
-    await this.acting(async () => {
-      this.plan = await this.binding!.planFill(chosen.map(({ position }) => position).join(" "));
-      this.panel = "fill";
-      return [];
-    });
-    await this.updateComplete;
-    this.renderRoot.querySelector<HTMLElement>(".panel button")?.focus();
+    await this.#panels.planFill(chosen.map(({ position }) => position).join(" "));
   }
 
   /** @internal Does something in the drawer, and tells how it went. */
@@ -515,25 +494,11 @@ export class SnippetDrawer extends LitElement {
     await this.binding?.act(() => action(this.viewModel!.drawer));
   }
 
-  /** Changes rules; when many snippets would go by it, the user is asked first. */
-  #setRules(changes: Partial<Rules>): void {
-    this.act(async (drawer) => {
-      const leaving = await drawer.wouldLeave(changes);
-      if (leaving.length > FEW && !confirm(page.askChange(leaving))) return [notice("rule/unchanged", {})];
-      return drawer.setRules(changes);
-    });
-  }
-
   #find(words: string): void {
-    this.panel = undefined;
+    this.#panels.close();
     // What is found begins at its top, wherever one had scrolled to.
     this.#run.toTop();
     void this.viewModel?.look(words);
-  }
-
-  /** Forgets for good what is not kept, once the user has said so twice. */
-  #forget(): void {
-    if (confirm(page.askForget)) this.act((drawer) => drawer.emptyForGood());
   }
 
   /** @internal Picks a snippet, or takes it out of the pick. Returns its turn in the pick; 0 when it is not in it. */
@@ -561,6 +526,7 @@ export class SnippetDrawer extends LitElement {
 
   /** @internal */
   placeRow(row: ListRow): void {
+    if (this.binding?.options.desk) return this.copyRow(row);
     void this.binding?.place(this.#requestOf(row));
   }
 

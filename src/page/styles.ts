@@ -69,7 +69,7 @@ export const styles = css`
     gap: 0.6em;
   }
   .state {
-    margin-left: auto;
+    margin-inline-start: auto;
     text-align: end;
     font: 0.85em var(--plain);
     color: var(--faint);
@@ -180,7 +180,7 @@ export const styles = css`
     text-underline-offset: 0.2em;
     text-decoration-thickness: 1px;
   }
-  .panel ul {
+  .panel :is(ul, ol) {
     margin: 0;
     padding: 0;
     list-style: none;
@@ -232,6 +232,60 @@ export const styles = css`
     color: var(--tide);
     white-space: nowrap;
   }
+  .panel.parts fieldset {
+    min-width: 0;
+    margin: 0 0 1em;
+    padding: 0;
+    border: 0;
+  }
+  .panel.parts > .acts {
+    position: sticky;
+    top: -0.6em;
+    z-index: 2;
+    margin: -0.6em calc(-1.25em / 0.85) 0.4em;
+    padding: 0.8em calc(1.25em / 0.85);
+    background: var(--paper);
+    border-bottom: 1px solid var(--rule);
+  }
+  .panel.parts legend {
+    padding: 0;
+    font-weight: 600;
+  }
+  .panel.parts :is(label, .every) {
+    display: block;
+    position: relative;
+    padding-inline-start: 1.8em;
+    cursor: pointer;
+  }
+  .panel.parts label input {
+    position: absolute;
+    inset-inline-start: 0;
+    width: 1.1em;
+    height: 1.1em;
+    margin: 0.2em 0 0;
+    accent-color: var(--tide);
+  }
+  .panel.parts .every {
+    padding-inline-start: calc(1.8em / 0.85);
+    padding-block: 0.5em;
+    font: 0.85em var(--plain);
+    color: var(--faint);
+  }
+  .panel.parts ul li {
+    display: block;
+    content-visibility: auto;
+    contain-intrinsic-size: auto 3.4em;
+  }
+  .panel.parts ol li > button {
+    grid-row: auto;
+  }
+  .panel.parts select {
+    appearance: none;
+    field-sizing: content;
+    color: var(--tide);
+    text-decoration: underline;
+    text-underline-offset: 0.2em;
+  }
   .panel.fill li {
     grid-template-columns: 8em 1fr;
     align-items: baseline;
@@ -281,7 +335,7 @@ export const styles = css`
       flex: 1 1 0;
       flex-direction: column;
       border-top: 0;
-      border-left: 1px solid var(--rule);
+      border-inline-start: 1px solid var(--rule);
     }
     .sides .landing {
       flex: 1 1 0;
@@ -319,7 +373,7 @@ export const styles = css`
     overflow: hidden;
     display: grid;
     grid-template-columns: 2.6em 1fr;
-    padding: 0 1.25em 0 0;
+    padding-inline-end: 1.25em;
     border-bottom: 1px solid var(--rule);
   }
   .run li:is(:hover, :focus-within, .current) {
@@ -359,6 +413,13 @@ export const styles = css`
     overflow: hidden;
     overflow-wrap: anywhere;
   }
+  .says img {
+    display: block;
+    max-width: 100%;
+    height: 2.7em;
+    object-fit: contain;
+    object-position: left;
+  }
   /* A table in the run: its first rows, small. */
   .grid {
     display: table;
@@ -389,8 +450,7 @@ export const styles = css`
   }
   .actions {
     position: absolute;
-    left: 3em;
-    right: 1.4em;
+    inset-inline: 3em 1.4em;
     bottom: 0;
     display: none;
     gap: 0.85em;
@@ -424,7 +484,9 @@ export const styles = css`
     text-overflow: ellipsis;
   }
   .none {
-    padding: 2em 1.25em;
+    flex: 1 1 0;
+    overflow-y: auto;
+    padding: 1em 1.25em;
     color: var(--faint);
   }
   .put-down {
@@ -484,6 +546,9 @@ export const styles = css`
   .lands {
     margin: 0.5em 0 -0.4em;
     padding: 0 calc(1.25em / 0.9);
+  }
+  .lands.after {
+    margin: 0.5em 0 0;
   }
   .go {
     display: block;

@@ -1,8 +1,9 @@
 import { html, type LitElement, type TemplateResult } from "lit";
 import { repeat } from "lit/directives/repeat.js";
-import { styleMap } from "lit/directives/style-map.js";
+import { ref } from "lit/directives/ref.js";
 import type { Viewport } from "./list-view-model.js";
 import type { ListRow } from "./row.js";
+import { tall } from "./tall.js";
 
 /** The height of a row, in ems of the element. All are the same, so that only those that can be seen need to be there. */
 const ROW_HEIGHT = 5.6;
@@ -56,7 +57,7 @@ export class VirtualList {
         class="room"
         role="presentation"
         aria-hidden="true"
-        style=${styleMap({ height: `${Math.max(0, rows) * ROW_HEIGHT}em` })}
+        ${ref(tall(Math.max(0, rows) * ROW_HEIGHT))}
       ></div>`;
     return html`
       ${room(from)} ${repeat(rows, ({ entry }) => entry.id, rowView)} ${room(count - from - rows.length)}

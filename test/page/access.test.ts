@@ -1,23 +1,7 @@
-import { readFileSync } from "node:fs";
-import type { Browser, Page } from "playwright-core";
+import type { Browser } from "playwright-core";
+import { CONDITIONS, faultsOf } from "../support/axe";
 import { launch, onPages } from "../support/browser";
 import { site } from "../support/site";
-
-/** What axe-core says of a fault. */
-interface Violation {
-  readonly id: string;
-  readonly nodes: readonly { readonly target: readonly unknown[] }[];
-}
-
-/** The conditions under which people look at a page. */
-const CONDITIONS = {
-  "by day": { media: {}, width: 1280, height: 800 },
-  "by night": { media: { colorScheme: "dark" }, width: 1280, height: 800 },
-  "in forced colours": { media: { forcedColors: "active" }, width: 1280, height: 800 },
-  "at 360 pixels": { media: {}, width: 360, height: 700 },
-  // A window of 1280 × 800 in which everything is twice as large.
-  "at 200 %": { media: {}, width: 640, height: 400 },
-} as const;
 
 /** Of *anywhere*, the editors and grids of others are not looked at: their faults are their own. */
 const OTHERS = [
@@ -34,7 +18,6 @@ const OTHERS = [
 onPages("the examples for everybody", () => {
   let browser: Browser;
   let served: Awaited<ReturnType<typeof site>>;
-  const axe = readFileSync("node_modules/axe-core/axe.min.js", "utf8");
   beforeAll(async () => {
     served = await site("");
     browser = await launch();
@@ -43,19 +26,6 @@ onPages("the examples for everybody", () => {
     await browser?.close();
     served?.close();
   });
-
-  const violations = async (page: Page) =>
-    page.evaluate(async (exclude) => {
-      const { axe } = window as never as {
-        readonly axe: { run(at: object, options: object): Promise<{ violations: readonly Violation[] }> };
-      };
-      const there = exclude.filter((selector) => document.querySelector(selector));
-      const runOnly = ["wcag2a", "wcag2aa", "wcag21aa", "wcag22aa"];
-      const found = await axe.run({ include: ["body"], exclude: there }, { runOnly });
-      return found.violations.flatMap(({ id, nodes }) =>
-        nodes.map(({ target }) => `${id}: ${target.flat().join(" ")}`),
-      );
-    }, OTHERS);
 
   test.each(["ringing", "notes", "anywhere"])(
     "axe finds nothing in %s, however one looks at it",
@@ -73,12 +43,11 @@ onPages("the examples for everybody", () => {
           html,
         );
         await page.waitForSelector("snippet-drawer .says", { state: "attached" });
-        await page.evaluate(axe);
-        const found = await violations(page);
+        const found = await faultsOf(page, OTHERS);
         const panes = page.locator("#panes >> text=Drawer");
         if (await panes.isVisible()) {
           await panes.click();
-          found.push(...(await violations(page)));
+          found.push(...(await faultsOf(page, OTHERS)));
         }
         // Nothing is cut off, and everything can be brought into sight.
         const reached = await page.evaluate(() => {

@@ -165,6 +165,8 @@ onPages("what one does with a form beside the drawer", () => {
         [bytes, name, type] as const,
       );
       await page.dispatchEvent("snippet-drawer", "drop", { dataTransfer: transfer });
+      // Of what has parts one may choose; here all of it is wanted.
+      if (!name.endsWith("png")) await button("Collect all of it as one").click();
       await record.told(new RegExp(`\\(${name.split("/").at(-1)!}|^Collected.*(tide|picture)`));
     }
     const kinds = await page.evaluate(async () =>
@@ -270,6 +272,7 @@ onPages("what one does with a form beside the drawer", () => {
       });
     await page.waitForSelector("snippet-drawer .says >> nth=2");
     await page.keyboard.press("Alt+Shift+D");
+    await record.inDrawer(".snippet:focus").waitFor();
     expect(await focused()).toBe("3");
     // Two quick moves are two moves.
     await page.keyboard.press("Alt+ArrowUp");
@@ -294,11 +297,13 @@ onPages("what one does with a form beside the drawer", () => {
     await page.keyboard.press("Escape");
     expect(await page.evaluate(() => document.activeElement!.getAttribute("name"))).toBe("remarks");
     await page.keyboard.press("Alt+Shift+D");
+    await record.inDrawer(".snippet:focus").waitFor();
     await page.keyboard.press("Enter");
     await record.told("Placed");
     await hold({ remarks: "Seen: \n- Wing 61 mm, 7.9 g" });
     // The last row leaves the focus in the drawer.
     await page.keyboard.press("Alt+Shift+D");
+    await record.inDrawer(".snippet:focus").waitFor();
     for (let left = 2; left >= 0; left--) {
       await page.keyboard.press("Delete");
       for (const end = Date.now() + 4000; Date.now() < end && (await snippets()).length > left;)
@@ -309,6 +314,7 @@ onPages("what one does with a form beside the drawer", () => {
     // The run is one stop of the Tab key.
     await record.copy("#notes li:nth-child(1)");
     await page.keyboard.press("Alt+Shift+D");
+    await record.inDrawer(".snippet:focus").waitFor();
     await page.keyboard.press("Tab");
     expect(
       await page.evaluate(() =>
@@ -411,6 +417,66 @@ onPages("what one does with a form beside the drawer", () => {
     await field("species").click();
     await record.inDrawer(".snippet").click();
     await hold({ species: "Species: Chiffchaff" });
+  });
+
+  test("only the bound part of a page counts, what is too long is refused, the browser is asked to keep it; keys are heard in a frame", async () => {
+    await page.addInitScript(() => {
+      navigator.storage.persist = () => {
+        Object.assign(window, { isAsked: true });
+        return Promise.resolve(true);
+      };
+    });
+    await page.reload();
+    await record.inDrawer("h2").waitFor();
+    expect(await page.evaluate(() => (window as never as { isAsked: boolean }).isAsked)).toBe(true);
+    await page.evaluate(async () => {
+      const drawer = document.querySelector("snippet-drawer")!;
+      const before = drawer.binding!;
+      const { Binding } = { Binding: before.constructor as new (...given: unknown[]) => typeof before };
+      before.unbind();
+      const part = document.querySelector("form")!;
+      const frame = document.createElement("iframe");
+      frame.srcdoc = "<textarea aria-label='Note'></textarea><p>Words in the frame</p>";
+      part.append(frame);
+      await new Promise((loaded) => frame.addEventListener("load", loaded, { once: true }));
+      const kept = document.createElement("p");
+      kept.id = "kept";
+      kept.innerHTML = `A sketch <img src="/sketches/tide.png" alt="Tide">`;
+      part.prepend(kept);
+      drawer.binding = new Binding(before.drawer, { root: part, maxLength: 4000 });
+    });
+    await record.select("#notes li:nth-child(1)");
+    await page.keyboard.press("Control+c");
+    await record.copy("#kept", /^Collected as 1: “A sketch/);
+    await page.evaluate(() => (document.querySelector("#kept")!.textContent = "Long ".repeat(900)));
+    await record.copy("#kept", /^This piece has/);
+    expect(await snippets()).toEqual(["A sketch [Tide]"]);
+
+    const frame = page.frameLocator("iframe");
+    await frame.getByLabel("Note").click();
+    await page.keyboard.press("Alt+Shift+D");
+    await record.inDrawer(".snippet:focus").waitFor();
+    await page.keyboard.press("Enter");
+    await record.told("Placed");
+    expect(await frame.getByLabel("Note").inputValue()).toBe("A sketch [Tide]");
+
+    await page.evaluate(() => {
+      document.querySelector("#kept")!.innerHTML =
+        `Sent with <img src="/sketches/tide.png" alt="its sketch">`;
+    });
+    await page.click("#kept");
+    await record.select("#kept");
+    await page.keyboard.press("Alt+Shift+S");
+    await record.told("Placed");
+    await page.click("#notes p");
+    await record.select("#notes p");
+    await page.keyboard.press("Alt+Shift+S");
+    await record.told("Nothing is selected");
+    const pictures = await page.evaluate(async () => {
+      const { drawer } = document.querySelector("snippet-drawer")!.binding!;
+      return (await drawer.snippets("last"))[0]!.pictures.size;
+    });
+    expect(pictures).toBe(1);
   });
 });
 

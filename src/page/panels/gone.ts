@@ -2,6 +2,7 @@ import { html } from "lit";
 import { displayText } from "../../drawer/selection.js";
 import type { Gone, Positioned } from "../../drawer/store.js";
 import { gone as goneWords } from "../../messages/spoken-page.js";
+import { shownTime } from "./time.js";
 
 /** What has left, the latest first, and the way back. */
 export function gonePanel(
@@ -12,8 +13,6 @@ export function gonePanel(
     readonly forget: () => void;
   },
 ) {
-  const time = (iso: string) =>
-    new Date(iso).toLocaleString(undefined, { dateStyle: "medium", timeStyle: "short" });
   const [empty, afterEmpty] = goneWords.empty;
   const [forget, afterForget] = goneWords.forget;
   return html`
@@ -24,7 +23,7 @@ export function gonePanel(
           ({ position, entry, at }) => html`
             <li>
               <span class="says" dir="auto">${displayText(entry)}</span>
-              <span class="from">${goneWords.left(time(at))}</span>
+              <span class="from">${goneWords.left(shownTime(at))}</span>
               <button @click=${() => actions.restore(position)}>${goneWords.restore}</button>
             </li>
           `,
