@@ -1,8 +1,9 @@
 // Builds src/ into dist/: the library as modules, and the command, with all it loads but the database, as a few files
 // in dist/bin/, because a process that reads hundreds of files takes twice as long to begin.
 import { execFileSync } from "node:child_process";
-import { chmodSync, rmSync, writeFileSync } from "node:fs";
+import { chmodSync, cpSync, rmSync, writeFileSync } from "node:fs";
 import { build } from "esbuild";
+import { build as buildPage } from "vite";
 import { buildValidator } from "./validator.mjs";
 
 rmSync("dist", { recursive: true, force: true });
@@ -33,6 +34,8 @@ await build({
     js: 'import { createRequire as requireOf } from "node:module"; const require = requireOf(import.meta.url);',
   },
 });
+cpSync("src/window/page", "dist/window/page", { recursive: true, filter: (path) => !path.endsWith(".ts") });
+await buildPage({ configFile: "scripts/window.vite.config.mjs" });
 rmSync("dist/cli", { recursive: true });
 chmodSync("dist/bin/main.js", 0o755);
 writeFileSync("dist/built", "");

@@ -93,63 +93,132 @@ async function terminal(name, command) {
   if (status !== 0) throw new Error(`No picture of ${name}: ${stderr}`);
 }
 
-/** A desktop with Writer, and a terminal that watches: two paragraphs are copied, and then placed as a list by a key. */
-async function watching() {
-  const display = `:${90 + Math.floor(Math.random() * 9)}`;
-  const screen = spawn("Xvfb", [display, "-noreset", "-screen", "0", "1280x800x24"], { stdio: "ignore" });
-  await pause(1000);
-  const env = {
-    ...process.env,
-    DISPLAY: display,
-    DRAWER_HOME: join(folder, "watch"),
-    TERM: "xterm-256color",
-  };
-  const begin = (program, words) => spawn(program, words, { env, stdio: "ignore" });
-  const run = (program, ...words) => spawnSync(program, words, { env, encoding: "utf8" }).stdout?.trim();
-  // Writer fills the screen; the terminal stays above it.
-  const rules = '<application class="XTerm"><layer>above</layer></application>';
-  writeFileSync(
-    join(folder, "rc.xml"),
-    `<openbox_config xmlns="http://openbox.org/3.4/rc"><applications>${rules}</applications></openbox_config>`,
-  );
-  const running = [screen, begin("openbox", ["--config-file", join(folder, "rc.xml")])];
-  run(process.execPath, "dist/bin/main.js", "keys", "Super+F9=place 1 2 --as bullets", "Super+F8=collect");
-  copyFileSync("demo/diary.odt", join(folder, "diary.odt"));
-  const profile = `-env:UserInstallation=file://${folder}/profile`;
-  running.push(begin("soffice", [profile, "--writer", "--norestore", "--nologo", join(folder, "diary.odt")]));
-  const looks = ["-fa", "DejaVu Sans Mono", "-fs", "10", "-b", "10", "-bg", "#fcfdfa", "-fg", "#22302f"];
-  const script = typed(["type_ 'drawer watch'"]);
-  running.push(
-    begin("xterm", [...looks, "-T", "drawer watch", "-geometry", "92x8", "-e", "bash", "-c", script]),
-  );
-  const window = async (title) => {
+/** A desktop with Writer in it, for as long as something is done on it. */
+class DesktopWithWriter {
+  constructor(name) {
+    this.name = name;
+    const display = `:${90 + Math.floor(Math.random() * 9)}`;
+    this.env = {
+      ...process.env,
+      ...{ DISPLAY: display, DRAWER_HOME: join(folder, name), TERM: "xterm-256color" },
+    };
+    const screen = ["-noreset", "-screen", "0", "1280x800x24"];
+    this.running = [spawn("Xvfb", [display, ...screen], { stdio: "ignore" })];
+  }
+
+  begin(program, words) {
+    this.running.push(spawn(program, words, { env: this.env, stdio: "ignore" }));
+  }
+
+  run(program, ...words) {
+    return spawnSync(program, words, { env: this.env, encoding: "utf8" }).stdout?.trim();
+  }
+
+  /** Starts the windows' manager, by some rules, and Writer with the diary. */
+  async open(rules = "") {
+    await pause(1000);
+    writeFileSync(
+      join(folder, "rc.xml"),
+      `<openbox_config xmlns="http://openbox.org/3.4/rc"><applications>${rules}</applications></openbox_config>`,
+    );
+    this.begin("openbox", ["--config-file", join(folder, "rc.xml")]);
+    copyFileSync("demo/diary.odt", join(folder, "diary.odt"));
+    const profile = `-env:UserInstallation=file://${folder}/profile-${this.name}`;
+    this.begin("soffice", [profile, "--writer", "--norestore", "--nologo", join(folder, "diary.odt")]);
+    this.writer = await this.window("diary");
+    await pause(4000);
+  }
+
+  async window(title) {
     for (let tries = 0; tries < 300; tries++) {
-      const found = run("xdotool", "search", "--onlyvisible", "--name", title);
+      const found = this.run("xdotool", "search", "--onlyvisible", "--name", title);
       if (found) return found.split("\n")[0];
       await pause(200);
     }
     throw new Error(`No window “${title}”.`);
-  };
-  const keys = async (...pressed) => {
+  }
+
+  async keys(...pressed) {
     for (const key of pressed) {
-      run("xdotool", "key", "--clearmodifiers", key);
+      this.run("xdotool", "key", "--clearmodifiers", key);
       await pause(300);
     }
-  };
-  const [terminal, writer] = [await window("drawer watch"), await window("diary")];
-  await pause(4000);
-  run("xdotool", "windowmove", terminal, "250", "618");
-  run("xdotool", "windowactivate", "--sync", writer);
+  }
+
+  /** Takes the picture, and ends all of it. */
+  async close() {
+    const { env } = this;
+    const { status, stderr } = spawnSync("import", ["-window", "root", picture(this.name)], { env });
+    for (const child of this.running.reverse()) {
+      const ended = new Promise((done) => child.once("exit", done));
+      child.kill();
+      await ended;
+    }
+    if (status !== 0) throw new Error(`No picture of the desktop: ${stderr}`);
+  }
+}
+
+/** Writer, and a terminal that watches: two paragraphs are copied, and then placed as a list by a key. */
+async function watching() {
+  const desktop = new DesktopWithWriter("watch");
+  desktop.run(
+    process.execPath,
+    "dist/bin/main.js",
+    "keys",
+    "Super+F9=place 1 2 --as bullets",
+    "Super+F8=collect",
+  );
+  // Writer fills the screen; the terminal stays above it.
+  await desktop.open('<application class="XTerm"><layer>above</layer></application>');
+  const looks = ["-fa", "DejaVu Sans Mono", "-fs", "10", "-b", "10", "-bg", "#fcfdfa", "-fg", "#22302f"];
+  const script = typed(["type_ 'drawer watch'"]);
+  desktop.begin("xterm", [...looks, "-T", "drawer watch", "-geometry", "92x8", "-e", "bash", "-c", script]);
+  desktop.run("xdotool", "windowmove", await desktop.window("drawer watch"), "250", "618");
+  desktop.run("xdotool", "windowactivate", "--sync", desktop.writer);
   await pause(1000);
-  await keys("ctrl+Home", "Down", "Down", "Home", "shift+End", "super+F8");
+  await desktop.keys("ctrl+Home", "Down", "Down", "Home", "shift+End", "super+F8");
   await pause(1000);
-  await keys("Down", "Home", "shift+End", "ctrl+c");
+  await desktop.keys("Down", "Home", "shift+End", "ctrl+c");
   await pause(1000);
-  await keys("ctrl+End", "Return", "super+F9");
+  await desktop.keys("ctrl+End", "Return", "super+F9");
   await pause(3000);
-  const { status, stderr } = spawnSync("import", ["-window", "root", picture("watch")], { env });
-  for (const child of running.reverse()) child.kill();
-  if (status !== 0) throw new Error(`No picture of the desktop: ${stderr}`);
+  await desktop.close();
+}
+
+/** Starts `drawer open`. Returns the process, and the address of its window. */
+async function openWindow(env) {
+  const opened = spawn(process.execPath, ["dist/bin/main.js", "open", "--no-browser", "--json"], { env });
+  const answer = await new Promise((said) => opened.stdout.once("data", (text) => said(String(text))));
+  return { opened, ...JSON.parse(answer) };
+}
+
+/** The window as a strip beside Writer: what is copied there stands in it, with rows of a sheet, and goes back as one list. */
+async function beside() {
+  const desktop = new DesktopWithWriter("window");
+  const drawer = (...words) => desktop.run(process.execPath, "dist/bin/main.js", ...words);
+  await desktop.open('<application class="Chromium*"><decor>no</decor><layer>above</layer></application>');
+  const { opened, address } = await openWindow(desktop.env);
+  const place = ["--window-size=440,800", "--window-position=840,0"];
+  const profile = `--user-data-dir=${join(folder, "browser")}`;
+  desktop.begin(findChromium(), [...CHROMIUM_FLAGS, "--test-type", profile, ...place, `--app=${address}`]);
+  const strip = await desktop.window("^Drawer$");
+  const wide = ["--remove", "MAXIMIZED_VERT", "--remove", "MAXIMIZED_HORZ"];
+  desktop.run("xdotool", "windowstate", ...wide, desktop.writer);
+  await pause(500);
+  desktop.run("xdotool", "windowsize", desktop.writer, "836", "774");
+  desktop.run("xdotool", "windowmove", desktop.writer, "0", "0");
+  desktop.run("xdotool", "windowsize", strip, "440", "800");
+  desktop.run("xdotool", "windowmove", strip, "840", "0");
+  desktop.run("xdotool", "windowactivate", "--sync", desktop.writer);
+  await pause(2000);
+  await desktop.keys("ctrl+Home", "Down", "Down", "Home", "shift+Down", "shift+End", "ctrl+c");
+  await pause(1500);
+  await desktop.keys("Down", "Home", "shift+End", "ctrl+c");
+  await pause(1500);
+  drawer("collect", "demo/ringing.xlsx", "--at", "Spring!A1:E3");
+  await pause(2500);
+  await desktop.close();
+  opened.kill();
 }
 
 /** The desk, with a few things collected and some of them placed, by day and by night. */
@@ -240,6 +309,40 @@ async function forms() {
   await server.close();
 }
 
+/** The window with a document and a sheet that are looked into. */
+async function lookedInto() {
+  const display = `:${90 + Math.floor(Math.random() * 9)}`;
+  const screen = spawn("Xvfb", [display, "-noreset"], { stdio: "ignore" });
+  await pause(1000);
+  const env = { ...process.env, DRAWER_HOME: join(folder, "looked"), DISPLAY: display };
+  const { opened, address } = await openWindow(env);
+  const browser = await chromium.launch({ executablePath: findChromium(), args: CHROMIUM_FLAGS });
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  await page.goto(address);
+  await page.locator("snippet-drawer .sentence").waitFor();
+  const drawer = (...words) => spawnSync(process.execPath, ["dist/bin/main.js", ...words], { env });
+  drawer("collect", "demo/letter.html", "--at", "p3");
+  drawer("collect", "demo/sketches/tide.png");
+  await page
+    .locator("snippet-drawer input[type=file]")
+    .setInputFiles(["demo/ringing.xlsx", "demo/diary.docx"]);
+  const cell = (row, column) =>
+    page.locator(`snippet-drawer drawer-cell-grid td[data-row="${row}"][data-column="${column}"]`);
+  await cell(2, 0).waitFor();
+  await cell(2, 0).click();
+  await page.keyboard.press("Shift+ArrowRight");
+  for (const key of ["Shift+ArrowRight", "Shift+ArrowDown", "Enter", "ArrowDown", "ArrowDown", "Home"])
+    await page.keyboard.press(key);
+  for (const key of ["Shift+ArrowRight", "Shift+ArrowRight", "Shift+ArrowDown"])
+    await page.keyboard.press(key);
+  await page.locator("snippet-drawer .panel").evaluate((panel) => (panel.scrollTop = 0));
+  await page.waitForTimeout(300);
+  await page.screenshot({ path: picture("window-file") });
+  await browser.close();
+  opened.kill();
+  screen.kill();
+}
+
 function pause(ms) {
   return new Promise((done) => setTimeout(done, ms));
 }
@@ -249,7 +352,10 @@ const isWanted = (name) => wanted.length === 0 || wanted.includes(name);
 for (const [name, command] of Object.entries(terminals))
   if (isWanted(name)) await terminal(name, typeof command === "string" ? command : typed(command));
 if (isWanted("watch")) await watching();
+if (isWanted("window")) await beside();
+if (isWanted("window-file")) await lookedInto();
 if (isWanted("bulletin")) await desk();
 if (isWanted("ringing") || isWanted("anywhere")) await forms();
-rmSync(folder, { recursive: true, force: true });
+// A browser takes a moment to let go of its folder.
+rmSync(folder, { recursive: true, force: true, maxRetries: 20, retryDelay: 200 });
 process.exit(0);

@@ -1,10 +1,8 @@
-import { sources } from "../messages/en/content.js";
 import { defined } from "../content/defined.js";
 import { HEADERS, oneOf, type HeaderChoice } from "../compose/recipe.js";
 import type { Reading } from "../content/notice.js";
 import { withHeader } from "../content/make-table.js";
 import type { Incoming } from "../drawer/incoming.js";
-import type { Copied } from "../desktop/desktop.js";
 import type { Source } from "../files/source.js";
 import { openFile, openStandardInput } from "./input.js";
 import { UsageError } from "./refusal.js";
@@ -72,15 +70,6 @@ async function fromClipboard(files: readonly string[], options: GatherOptions): 
     throw new UsageError("bad-option/clipboard", {});
   }
   const { readClipboard } = await import("../desktop/clipboard.js");
+  const { incomingOf } = await import("../desktop/incoming.js");
   return { ...(await incomingOf(await readClipboard())), ...saidOf(options) };
-}
-
-/** What was copied on the desktop, as something to collect. */
-export async function incomingOf({ secret, origin, ...flavours }: Copied): Promise<Incoming> {
-  const { readFlavours } = await import("../formats/flavours.js");
-  return {
-    ...(await readFlavours(flavours)),
-    ...(secret && { private: true }),
-    origin: Object.keys(origin).length > 0 ? origin : { app: sources.clipboard },
-  };
 }

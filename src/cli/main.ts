@@ -23,6 +23,7 @@ const groups: Readonly<
     import: () => import("./commands/import.js"),
   },
   look: {
+    open: () => import("./commands/open.js"),
     list: () => import("./commands/list.js"),
     show: () => import("./commands/show.js"),
     log: () => import("./commands/log.js"),

@@ -1,9 +1,6 @@
 import { fork } from "node:child_process";
 import { fileURLToPath } from "node:url";
-import { DrawerError } from "../content/error.js";
-
-/** What a refusal is made from, as it goes from one program to another. */
-type Refusal = Pick<DrawerError, "reason" | "data">;
+import { DrawerError, errorOf, refusalOf, type Refusal } from "../content/error.js";
 
 /** What a program in the background says to the one that started it: that it has begun, or why not. */
 type Answer =
@@ -37,7 +34,7 @@ export async function startInBackground(name: string, work: unknown): Promise<vo
   if (child.connected) child.disconnect();
   if (answer.isBegun) return;
   const { refusal, why } = answer;
-  if (refusal) throw new DrawerError(refusal.reason, refusal.data);
+  if (refusal) throw errorOf(refusal);
   throw new DrawerError("no-clipboard/holder", { why });
 }
 
@@ -51,7 +48,7 @@ export function workInBackground<Work>(run: (work: Work, begun: () => void) => P
     run(work, begun).catch((error: unknown) => {
       const why = error instanceof Error ? error.message : String(error);
       if (!process.connected) process.exit(1);
-      const refusal = error instanceof DrawerError ? ({ ...error } as Refusal) : undefined;
+      const refusal = error instanceof DrawerError ? refusalOf(error) : undefined;
       const answer: Answer = { isBegun: false, why, ...(refusal && { refusal }) };
       process.send!(answer, () => process.exit(1));
     });

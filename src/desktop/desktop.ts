@@ -20,15 +20,6 @@ export type ClipboardEvent =
 /** What is offered to other programs: the bytes of each form, by its media type, the best form first. */
 export type Offered = ReadonlyMap<string, Uint8Array>;
 
-/**
- * The form by which programs that hold passwords declare that what they offer is one, so that no history keeps it; its
- * content is `secret`.
- */
-export const SECRET_HINT = "x-kde-passwordManagerHint";
-
-/** The form by which Drawer knows what it has offered itself. */
-export const OWN = "application/x-drawer-block";
-
 /** Something that is offered on the clipboard. */
 export interface Offer {
   /** Settles when it is offered no more: another program has copied something, or the desktop is gone. */

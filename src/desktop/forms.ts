@@ -2,7 +2,16 @@ import { safeLink } from "../content/address.js";
 import { defined } from "../content/defined.js";
 import { hashBytes } from "../content/encode.js";
 import { decodeText } from "../formats/text/decode.js";
-import { type Copied, SECRET_HINT } from "./desktop.js";
+import type { Copied } from "./desktop.js";
+
+/**
+ * The form by which programs that hold passwords declare that what they offer is one, so that no history keeps it; its
+ * content is `secret`.
+ */
+export const SECRET_HINT = "x-kde-passwordManagerHint";
+
+/** The form by which Drawer knows what it has offered itself. */
+export const OWN = "application/x-drawer-block";
 
 /** The forms under which programs offer each flavour, the best first: media types, and the names of old that X11 knows. */
 export const FORMS = {

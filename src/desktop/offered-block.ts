@@ -1,7 +1,8 @@
 import type { Block } from "../compose/block.js";
 import { kindOf } from "../content/kind.js";
 import { addressesOf, picturesOf, someFlow } from "../content/traverse.js";
-import { type Offered, SECRET_HINT } from "./desktop.js";
+import type { Offered } from "./desktop.js";
+import { SECRET_HINT } from "./forms.js";
 
 /**
  * A block in every form that helps the program it is pasted in: HTML for word processors and sheets, rows where it has a

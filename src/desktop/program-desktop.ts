@@ -1,6 +1,7 @@
 import { DrawerError } from "../content/error.js";
 import type { Origin } from "../content/origin.js";
-import { type ClipboardEvent, type Copied, type Desktop, type Offer, type Offered, OWN } from "./desktop.js";
+import type { ClipboardEvent, Copied, Desktop, Offer, Offered } from "./desktop.js";
+import { OWN } from "./forms.js";
 import { copiedOf, Repeats } from "./forms.js";
 import type { Lines } from "./program.js";
 

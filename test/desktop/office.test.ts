@@ -55,15 +55,7 @@ withWindows("Writer and Calc in windows", () => {
     );
   const begin = () => void (said = "");
   const cells = (area: string) => office!.do<Cell[][]>("read_cells", area);
-  /** Pastes into Calc, which asks in which language the HTML is. */
-  const pasteInCalc = async (cell: string) => {
-    await office!.do("select_cells", cell);
-    await toFront("Calc");
-    press("ctrl+v");
-    await pause(1200);
-    press("Return");
-    await pause(600);
-  };
+  const pasteInCalc = (cell: string) => office!.pasteInCalc(cell);
 
   test("what is copied in Writer and Calc is collected, and a blank cell is skipped", async () => {
     await office!.do("put_cells", [

@@ -1,4 +1,4 @@
-import { execFileSync } from "node:child_process";
+import { execFileSync, spawn } from "node:child_process";
 import { mkdirSync, mkdtempSync, readdirSync, rmSync, symlinkSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join, resolve } from "node:path";
@@ -107,7 +107,7 @@ test("a page that is bundled leaves every document parser for when a file needs 
   ).toEqual([]);
 });
 
-test("an install without a lock file takes only versions that this Node runs, and the command works", () => {
+test("an install without a lock file takes only versions that this Node runs, and the command and its window work", async () => {
   const place = mkdtempSync(join(folder, "plain-"));
   writeFileSync(join(place, "package.json"), '{"private":true}');
   const [packed] = readdirSync(folder).filter((name) => name.endsWith(".tgz"));
@@ -129,4 +129,29 @@ test("an install without a lock file takes only versions that this Node runs, an
   expect(run(["collect"], "one")).toBe("Collected as 1: “one”.\n");
   run(["place", "1", "--to", join(place, "one.docx")]);
   expect(run(["look", join(place, "one.docx")])).toMatch(/^p1 +paragraph +one\n$/);
+  // The window's page and the sample data are in the package.
+  const opened = spawn(join(place, "node_modules", ".bin", "drawer"), ["open", "--no-browser", "--json"], {
+    env: { ...process.env, DRAWER_HOME: join(place, "home"), DISPLAY: "", WAYLAND_DISPLAY: "" },
+  });
+  try {
+    const said = await new Promise<string>((told) =>
+      opened.stdout.once("data", (text) => told(String(text))),
+    );
+    const { origin, hash } = new URL((JSON.parse(said) as { address: string }).address);
+    const page = await (await fetch(origin)).text();
+    const script = /src="\.\/(assets\/[^"]+\.js)"/.exec(page)![1]!;
+    expect((await fetch(`${origin}/${script}`)).status).toBe(200);
+    const post = (path: string, body: object, cookie = "") =>
+      fetch(origin + path, {
+        method: "POST",
+        headers: { "content-type": "application/json", cookie },
+        body: JSON.stringify(body),
+      });
+    const entered = await post("/enter", { key: hash.slice(1) });
+    const filled = await post("/desk/sample", {}, entered.headers.get("set-cookie")!.split(";")[0]);
+    expect(await filled.json()).toEqual({ drawer: "sample" });
+    expect(run(["list", "--drawer", "sample"])).toContain("8 snippets in the drawer “sample”.");
+  } finally {
+    opened.kill();
+  }
 }, 180_000);

@@ -1,5 +1,6 @@
 import { spawn, type ChildProcess } from "node:child_process";
 import { createInterface } from "node:readline";
+import { pause, press, toFront } from "./desktop";
 import { PYTHON } from "../../scripts/office.mjs";
 
 /** A paragraph or a table of Writer's document. */
@@ -54,6 +55,16 @@ export class OfficeWindows {
     const answer = new Promise((done) => this.#answers.push(done));
     this.process.stdin!.write(`${JSON.stringify([name, ...words])}\n`);
     return (await Promise.race([answer, this.#failed])) as Answer;
+  }
+
+  /** Pastes at a cell of Calc as a user does, who is asked in which language the HTML is. */
+  async pasteInCalc(cell: string): Promise<void> {
+    await this.do("select_cells", cell);
+    await toFront("Calc");
+    press("ctrl+v");
+    await pause(1200);
+    press("Return");
+    await pause(600);
   }
 
   close(): void {

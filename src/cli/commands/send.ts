@@ -3,7 +3,7 @@ import { openDesktop } from "../../desktop/desktop.js";
 import { sendSelection } from "../acts.js";
 import { answer, type CommonOptions } from "../answer.js";
 import { begin } from "../command.js";
-import { incomingOf } from "../gather.js";
+import { incomingOf } from "../../desktop/incoming.js";
 import { withDrawer } from "../home.js";
 
 /** `drawer send`: collects what is selected in the window in front, and pastes it where the last block went. */

@@ -1,4 +1,5 @@
-import { type Desktop, OWN, SECRET_HINT } from "../desktop.js";
+import type { Desktop } from "../desktop.js";
+import { OWN, SECRET_HINT } from "../forms.js";
 import { ProgramDesktop, type Snapshot } from "../program-desktop.js";
 import { readLines, runProgram, type Program } from "../program.js";
 import { SCRIPT } from "./script.js";

@@ -1,5 +1,6 @@
 import { DrawerError } from "../../content/error.js";
-import { type Desktop, type Offered, OWN } from "../desktop.js";
+import type { Desktop, Offered } from "../desktop.js";
+import { OWN } from "../forms.js";
 import { formsRead } from "../forms.js";
 import { notify } from "../notify.js";
 import { ProgramDesktop, type Snapshot } from "../program-desktop.js";

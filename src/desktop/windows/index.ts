@@ -1,5 +1,6 @@
 import { defined } from "../../content/defined.js";
-import { type Desktop, OWN, SECRET_HINT } from "../desktop.js";
+import type { Desktop } from "../desktop.js";
+import { OWN, SECRET_HINT } from "../forms.js";
 import { ProgramDesktop, type Snapshot } from "../program-desktop.js";
 import { readLines, runProgram, type Program } from "../program.js";
 import { readCfHtml, writeCfHtml } from "./cf-html.js";

@@ -1,6 +1,7 @@
 import { defined } from "../../content/defined.js";
 import { DrawerError } from "../../content/error.js";
-import { type ClipboardEvent, type Copied, type Desktop, type Offer, type Offered, OWN } from "../desktop.js";
+import type { ClipboardEvent, Copied, Desktop, Offer, Offered } from "../desktop.js";
+import { OWN } from "../forms.js";
 import { copiedOf, formsRead, Repeats } from "../forms.js";
 import { notify } from "../notify.js";
 import { X11Display } from "./display.js";

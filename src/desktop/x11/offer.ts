@@ -1,6 +1,7 @@
 import type { Event } from "x11";
 import { DrawerError } from "../../content/error.js";
-import { OWN, SECRET_HINT, type Offer, type Offered } from "../desktop.js";
+import type { Offer, Offered } from "../desktop.js";
+import { OWN, SECRET_HINT } from "../forms.js";
 import type { X11Display } from "./display.js";
 import { X11Pastes } from "./pastes.js";
 

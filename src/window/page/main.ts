@@ -1,0 +1,110 @@
+import { DrawerError, errorOf, type Refusal } from "../../content/error.js";
+import { Drawer } from "../../drawer/drawer.js";
+import { windowPage as words } from "../../messages/en/window.js";
+import { Binding } from "../../page/binding.js";
+import { SnippetDrawer } from "../../page/snippet-drawer.js";
+import { openRemote } from "../../stores/remote/client.js";
+import type { DeskNews } from "../desk.js";
+import { DeskLink } from "./desk-link.js";
+
+/** The window: a drawer of the user's, as the server that serves this page has it, and the desktop around it. */
+
+const main = document.querySelector("main")!;
+
+/** A line above the drawer, for what concerns the window as a whole. */
+const told = Object.assign(document.createElement("p"), { className: "told", hidden: true });
+told.setAttribute("role", "status");
+
+function tell(text: string | undefined, ...more: readonly (string | Node)[]): void {
+  told.hidden = text === undefined;
+  told.replaceChildren(text ?? "", ...more);
+}
+
+/** A word that does something. */
+function wordThat(does: () => void, textContent: string): HTMLButtonElement {
+  return Object.assign(document.createElement("button"), { className: "word", textContent, onclick: does });
+}
+
+/** The key of the address is exchanged for a cookie, and taken out of the address, so that it stays in no history. */
+async function enter(): Promise<void> {
+  const key = location.hash.slice(1);
+  if (key === "") return;
+  history.replaceState(null, "", location.pathname + location.search);
+  const headers = { "content-type": "application/json" };
+  await fetch("/enter", { method: "POST", headers, body: JSON.stringify({ key }) });
+}
+
+/** How one begins, while the drawer is empty. */
+function beginning(fill: () => void): HTMLElement {
+  const part = document.createElement("div");
+  part.slot = "empty";
+  const list = document.createElement("ol");
+  list.className = "begin";
+  for (const line of words.begin)
+    list.append(Object.assign(document.createElement("li"), { textContent: line }));
+  part.append(list, `${words.sample[0]} `, wordThat(fill, words.sample[1]), ".");
+  return part;
+}
+
+/** Why copies are not heard, where there is more to say than that. */
+function reasonOf(refusal: Refusal): string | undefined {
+  return refusal.reason === "no-clipboard" ? undefined : errorOf(refusal).message;
+}
+
+async function open(): Promise<void> {
+  await enter();
+  const store = await openRemote("/store/");
+  const desk = new DeskLink();
+  const name = new URLSearchParams(location.search).get("drawer") ?? "main";
+  // What is copied in the window itself is heard as all copies on the desktop are.
+  const binding = new Binding(new Drawer(store, name), { desk, exclude: "*" });
+  const element = new SnippetDrawer();
+  element.binding = binding;
+  element.append(
+    beginning(() => {
+      void desk.fillSample().then(
+        (sample) => binding.open(sample),
+        (error: unknown) => binding.tell({ notices: [], error: error as DrawerError }),
+      );
+    }),
+  );
+  main.append(element);
+  // What is dropped or pasted beside the drawer is meant for it; a browser would leave the page for a file.
+  document.addEventListener("dragover", (event) => event.preventDefault());
+  for (const type of ["drop", "paste"] as const)
+    document.addEventListener(type, (event) => {
+      if (event.composedPath().includes(element)) return;
+      event.preventDefault();
+      const transfer = "dataTransfer" in event ? event.dataTransfer : event.clipboardData;
+      if (transfer) void element.take(transfer, type === "drop");
+    });
+
+  let isReached = true;
+  let deaf: string | undefined;
+  let into = name;
+  const say = () => {
+    const { drawer } = binding;
+    if (!isReached) return tell(words.away);
+    if (deaf !== undefined || into === drawer.name) return tell(deaf);
+    const here = () => void desk.collectInto(drawer.name, binding.appends);
+    tell(words.elsewhere(into), " ", wordThat(here, words.here));
+  };
+  binding.on("opened", say);
+  store.whenReached((is) => {
+    isReached = is;
+    say();
+  });
+  desk.listen((news: DeskNews) => {
+    const { notices, refused, hearing } = news;
+    if (hearing) deaf = hearing.isHearing ? undefined : words.deaf(reasonOf(hearing));
+    if (news.into) into = news.into.drawer;
+    if (hearing || news.into) say();
+    if (notices.length > 0 || refused) binding.tell({ notices, ...(refused && { error: errorOf(refused) }) });
+  });
+}
+
+main.append(told);
+open().catch((error: unknown) => {
+  tell(error instanceof DrawerError ? words.locked : String(error));
+  if (!(error instanceof DrawerError)) throw error;
+});
