@@ -1,6 +1,7 @@
 // Makes docs/codes.md: every code of errors and notices, with what it means and its sentences, from src/messages/en.
 // `node scripts/codes.mjs --check` only tells whether the page is as it should be.
-import { readFileSync, writeFileSync } from "node:fs";
+import { readdirSync, readFileSync, writeFileSync } from "node:fs";
+import { basename } from "node:path";
 import ts from "typescript";
 
 const PAGE = "docs/codes.md";
@@ -30,6 +31,14 @@ function reasonsOf(file, catalogue) {
   return found;
 }
 
+/** The reasons of all catalogues in a folder: one a room. */
+function reasonsIn(kind) {
+  const folder = `src/messages/en/${kind}`;
+  return readdirSync(folder).flatMap((file) =>
+    reasonsOf(`${folder}/${file}`, `${basename(file, ".ts")}${kind[0].toUpperCase()}${kind.slice(1)}`),
+  );
+}
+
 /** The literal sentences of a function that makes them; what is filled in is `…`. */
 function sentencesIn(node) {
   const sentences = [];
@@ -46,7 +55,7 @@ function sentencesIn(node) {
 }
 
 function section(title, about, reasons) {
-  const codes = [...new Set(reasons.map(({ code }) => code))];
+  const codes = [...new Set(reasons.map(({ code }) => code))].sort();
   const lines = [`## ${title}`, "", about, ""];
   for (const code of codes) {
     lines.push(`### \`${code}\``, "");
@@ -69,7 +78,7 @@ const page = [
   ...section(
     "Errors",
     "A `DrawerError` is thrown when something is refused; nothing has changed then. Its sentence says what is wrong, where, and the way out.",
-    reasonsOf("src/messages/en/errors.ts", "errors"),
+    reasonsIn("errors"),
   ),
   ...section(
     "Refusals of the command line",
@@ -79,7 +88,7 @@ const page = [
   ...section(
     "Notices",
     "A notice is no error: something was done, or rightly not done.",
-    reasonsOf("src/messages/en/notices.ts", "notices"),
+    reasonsIn("notices"),
   ),
 ].join("\n");
 

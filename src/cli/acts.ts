@@ -12,6 +12,8 @@ import { CLIPBOARD, moveOnClipboard } from "./deal-to-clipboard.js";
 import { windowFile } from "./home-folder.js";
 import { addRecipeOptions, recipeOf, type RecipeOptions } from "./recipe-options.js";
 import { UsageError } from "./refusal.js";
+import { cliErrors } from "../messages/en/errors/cli.js";
+import { cliNotices } from "../messages/en/notices/cli.js";
 
 /** What acts in other programs work with. */
 export interface Surroundings {
@@ -83,7 +85,7 @@ function placeAct(words: readonly string[]): Act {
 
 /** The windows of the desktop, where it lets a program do something with them. */
 function windowsOf({ windows }: Desktop): Windows {
-  if (!windows) throw new DrawerError("no-windows", {});
+  if (!windows) throw new DrawerError(cliErrors, "no-windows", {});
   return windows;
 }
 
@@ -95,9 +97,9 @@ async function paste(
   const windows = windowsOf(desktop);
   const front = await windows.front();
   if (!(await windows.paste(offeredBlock(block, isPrivate))))
-    throw new DrawerError("not-pasted", titled(front));
+    throw new DrawerError(cliErrors, "not-pasted", titled(front));
   await noteWindow(desktop, windowFile());
-  return [notice("placed/window", { count, title: front?.title ?? "" }), ...block.notices];
+  return [notice(cliNotices, "placed/window", { count, title: front?.title ?? "" }), ...block.notices];
 }
 
 function titled(window: DesktopWindow | undefined): { title?: string } {
@@ -108,7 +110,7 @@ async function copySelection(desktop: Desktop): Promise<Copied> {
   const windows = windowsOf(desktop);
   const front = await windows.front();
   const copied = await windows.copy();
-  if (!copied) throw new DrawerError("nothing/selected", titled(front));
+  if (!copied) throw new DrawerError(cliErrors, "nothing/selected", titled(front));
   return copied;
 }
 
@@ -125,8 +127,8 @@ async function dealStep(at: Surroundings, step: "next" | "back"): Promise<readon
     const block = compose([snippet], {});
     notices.push(...(await paste(at, { block, count: 1, isPrivate: snippet.entry.private })));
   });
-  if (!dealt) return [notice("done", {})];
-  return [...dealt.notices, ...notices, notice("dealt", { number: dealt.number, of: dealt.of })];
+  if (!dealt) return [notice(cliNotices, "done", {})];
+  return [...dealt.notices, ...notices, notice(cliNotices, "dealt", { number: dealt.number, of: dealt.of })];
 }
 
 /** Collects what is selected in the window in front, and pastes it where the last block went. */
@@ -134,11 +136,11 @@ export async function sendSelection(at: Surroundings): Promise<readonly Notice[]
   const { drawer, desktop } = at;
   const windows = windowsOf(desktop);
   const target = await notedWindow(windowFile());
-  if (!target) throw new DrawerError("no-window", {});
+  if (!target) throw new DrawerError(cliErrors, "no-window", {});
   const copied = await copySelection(desktop);
   const collected = await at.collect(copied, false);
   // What was there already is sent all the same.
   const sent = await blockOf(drawer, "last", {}, undefined);
-  if (!(await windows.raise(target))) throw new DrawerError("no-window/gone", titled(target));
+  if (!(await windows.raise(target))) throw new DrawerError(cliErrors, "no-window/gone", titled(target));
   return [...collected, ...(await paste(at, sent))];
 }

@@ -12,6 +12,7 @@ import {
 } from "../formats/registry.js";
 import type { Drawer } from "../drawer/drawer.js";
 import { UsageError } from "./refusal.js";
+import { contentErrors } from "../messages/en/errors/content.js";
 
 /** A block, of how many snippets it is, and whether one of them is private. */
 export interface Composed {
@@ -52,7 +53,7 @@ export function outputFormat(out: string | undefined, to: string | undefined): F
   const found = findWrittenFormat(extensionOf(to) ?? "");
   if (found) return found;
   const endings = WRITTEN_FORMATS.map((name) => `.${formatOf(name).extensions[0]}`);
-  throw new DrawerError("unknown-format/write", { file: to, endings });
+  throw new DrawerError(contentErrors, "unknown-format/write", { file: to, endings });
 }
 
 /** The title of a file that a block is put into: its name without the ending. */

@@ -5,13 +5,15 @@ import { DrawerError } from "../content/error.js";
 import { notice } from "../content/notice.js";
 import type { Dealt } from "../drawer/operations/deal.js";
 import { program as words } from "../messages/en/commands.js";
-import type { WhyNotWritten } from "../messages/en/errors.js";
+import type { WhyNotWritten } from "../messages/en/errors/cli.js";
 import { listed, plain, type CommonOptions } from "./answer.js";
 import { begin } from "./command.js";
 import { CLIPBOARD, moveOnClipboard } from "./deal-to-clipboard.js";
 import { withDrawer } from "./home.js";
 import { whyOf } from "./output.js";
 import { printJson, printWhole, remark } from "./terminal.js";
+import { cliErrors } from "../messages/en/errors/cli.js";
+import { cliNotices } from "../messages/en/notices/cli.js";
 
 /**
  * What `next` and `back` share: a snippet of the deal goes to standard output, or onto the end of a text file; and only
@@ -30,8 +32,8 @@ export function addDealStep(program: Command, step: "next" | "back"): void {
         if (to === undefined && (await drawer.dealLeft()).to === CLIPBOARD)
           return moveOnClipboard(drawer, step);
         const dealt = await (step === "next" ? drawer.dealNext(use) : drawer.dealBack(use));
-        const told = dealt && notice("dealt", { number: dealt.number, of: dealt.of });
-        return { dealt, notices: told ? [...dealt.notices, told] : [notice("done", {})] };
+        const told = dealt && notice(cliNotices, "dealt", { number: dealt.number, of: dealt.of });
+        return { dealt, notices: told ? [...dealt.notices, told] : [notice(cliNotices, "done", {})] };
       });
       if (options.json)
         printJson({
@@ -54,7 +56,7 @@ function textOf({ snippet }: Dealt): string {
 /** Puts text onto the end of a text file, on a line of its own. */
 async function putOnEnd(path: string, text: string): Promise<void> {
   const refused = (why: WhyNotWritten, cause?: unknown) =>
-    new DrawerError("not-written/hand-out", { path, why }, { cause });
+    new DrawerError(cliErrors, "not-written/hand-out", { path, why }, { cause });
   try {
     const there = await stat(path).catch((error: NodeJS.ErrnoException) => {
       if (error.code === "ENOENT") return undefined;

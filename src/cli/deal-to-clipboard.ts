@@ -2,6 +2,8 @@ import { notice, type Notice } from "../content/notice.js";
 import { startInBackground } from "../desktop/background.js";
 import type { Drawer } from "../drawer/drawer.js";
 import type { Dealt } from "../drawer/operations/deal.js";
+import { cliNotices } from "../messages/en/notices/cli.js";
+import { placingNotices } from "../messages/en/notices/placing.js";
 
 /** What `--to` names that is no file; a file of that name is `./clipboard`. */
 export const CLIPBOARD = "clipboard";
@@ -29,10 +31,13 @@ export async function onClipboard(
   drawer: Drawer,
 ): Promise<{ readonly dealt: Dealt | undefined; readonly notices: readonly Notice[] }> {
   const dealt = await drawer.dealPeek();
-  if (!dealt) return { dealt, notices: [notice("done", {})] };
+  if (!dealt) return { dealt, notices: [notice(cliNotices, "done", {})] };
   const { number, of, snippet } = dealt;
   return {
     dealt,
-    notices: [...dealt.notices, notice("dealing/offered", { number, of, snippet: snippet.entry })],
+    notices: [
+      ...dealt.notices,
+      notice(placingNotices, "dealing/offered", { number, of, snippet: snippet.entry }),
+    ],
   };
 }

@@ -5,6 +5,7 @@ import { openDesktop } from "../desktop/desktop.js";
 import { noteWindow } from "../desktop/last-window.js";
 import { windowFile } from "./home-folder.js";
 import { withDrawer } from "./home.js";
+import { cliNotices } from "../messages/en/notices/cli.js";
 
 /**
  * A program of its own that deals a drawer's deal on the clipboard, until all has been handed out or another program copies
@@ -22,7 +23,7 @@ workInBackground<{ readonly drawer: string }>(async ({ drawer: name }, begun) =>
       const pasted = () => void noteWindow(desktop, windowFile());
       const isDone = await dealOnClipboard(drawer, desktop, { offered, pasted });
       if (isDone && desktop.tellsPastes)
-        await desktop.notify(notice("done", {}).message).catch(() => undefined);
+        await desktop.notify(notice(cliNotices, "done", {}).message).catch(() => undefined);
     });
   } finally {
     desktop.close();

@@ -6,6 +6,7 @@ import { openSqlite, recoverSqlite, type SqliteStore } from "../stores/sqlite/in
 import { clearDrafts } from "./drafts.js";
 import { home } from "./home-folder.js";
 import { remark } from "./terminal.js";
+import { placingNotices } from "../messages/en/notices/placing.js";
 
 /**
  * Opens a drawer, does what is due in it, uses it, and closes it whatever happens. What is said of the opening goes to
@@ -59,7 +60,7 @@ async function retained(drawer: Drawer): Promise<readonly Notice[]> {
   } catch (error) {
     if (error instanceof DrawerError && error.code === "damaged") throw error;
     const why = error instanceof Error ? error.message : String(error);
-    return [notice("waits", { why })];
+    return [notice(placingNotices, "waits", { why })];
   }
 }
 

@@ -7,6 +7,7 @@ import { parseAct, type Act } from "./acts.js";
 import { keysFile } from "./home-folder.js";
 import { readKeys, type Keys } from "./keys.js";
 import { isRefusal, refusalText } from "./refusal.js";
+import { cliErrors } from "../messages/en/errors/cli.js";
 
 /** How often it is looked whether the user has set other keys, in milliseconds. */
 const LOOKING = 1000;
@@ -42,7 +43,7 @@ export class Hotkeys {
     const names = Object.keys(keys);
     const { windows } = this.desktop;
     if (names.length === 0) return [];
-    if (!windows) return [`drawer: ${new DrawerError("no-windows", {}).message}`];
+    if (!windows) return [`drawer: ${new DrawerError(cliErrors, "no-windows", {}).message}`];
     const said: string[] = [];
     const taken: string[] = [];
     for (const [key, text] of Object.entries(keys)) {

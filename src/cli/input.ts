@@ -8,8 +8,9 @@ import { tellFormatOfBytes } from "../formats/detect.js";
 import { findReadFormat, READ_FORMATS, type FormatName } from "../formats/registry.js";
 import { readSource, type Source } from "../files/source.js";
 import { decodeText } from "../formats/text/decode.js";
-import { whyNotRead } from "../messages/en/errors.js";
+import { whyNotRead } from "../messages/en/errors/cli.js";
 import { UsageError } from "./refusal.js";
+import { cliErrors } from "../messages/en/errors/cli.js";
 
 /**
  * Reads a file from the disk.
@@ -36,14 +37,14 @@ export async function openFile(path: string, type?: string): Promise<Source> {
 export async function regularFile(path: string): Promise<Stats> {
   const there = await stat(path);
   if (there.isFile() || there.isDirectory()) return there;
-  throw new DrawerError("no-file/device", { path });
+  throw new DrawerError(cliErrors, "no-file/device", { path });
 }
 
 /** That a file cannot be read, and why. */
 export function notRead(path: string, error: unknown): DrawerError {
   const { code = "" } = error as NodeJS.ErrnoException;
   const why = Object.hasOwn(whyNotRead, code) ? (code as keyof typeof whyNotRead) : { text: String(error) };
-  return new DrawerError("no-file", { path, why }, { cause: error });
+  return new DrawerError(cliErrors, "no-file", { path, why }, { cause: error });
 }
 
 /**

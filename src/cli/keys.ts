@@ -5,6 +5,7 @@ import { parseAct } from "./acts.js";
 import { keysFile } from "./home-folder.js";
 import { writeNewFile } from "./output.js";
 import { UsageError } from "./refusal.js";
+import { cliErrors } from "../messages/en/errors/cli.js";
 
 /** The user's own keys: what each does, by how it is written. */
 export type Keys = Readonly<Record<string, string>>;
@@ -19,10 +20,11 @@ export function readKeys(): Keys {
     const keys: unknown = JSON.parse(readFileSync(file, "utf8"));
     const isSound = typeof keys === "object" && keys !== null && !Array.isArray(keys);
     if (isSound && Object.values(keys).every((act) => typeof act === "string")) return keys as Keys;
-    throw new DrawerError("unreadable/keys", { file });
+    throw new DrawerError(cliErrors, "unreadable/keys", { file });
   } catch (error) {
     if ((error as NodeJS.ErrnoException).code === "ENOENT") return {};
-    if (error instanceof SyntaxError) throw new DrawerError("unreadable/keys", { file }, { cause: error });
+    if (error instanceof SyntaxError)
+      throw new DrawerError(cliErrors, "unreadable/keys", { file }, { cause: error });
     throw error;
   }
 }

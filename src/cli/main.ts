@@ -3,7 +3,7 @@ import { readFileSync } from "node:fs";
 import { Command, CommanderError } from "commander";
 import { commandGroups, program as says } from "../messages/en/commands.js";
 import { answers } from "../messages/en/command-line.js";
-import { whyText } from "../messages/en/errors.js";
+import { whyText } from "../messages/en/errors/cli.js";
 import { whyOf } from "./output.js";
 import { isRefusal, isWrongUsage, refusalText } from "./refusal.js";
 import { printJson, remark } from "./terminal.js";

@@ -1,8 +1,9 @@
 import { chmod, chown, link, lstat, realpath, rename, rm, stat, writeFile } from "node:fs/promises";
 import { dirname, join, resolve } from "node:path";
 import { DrawerError } from "../content/error.js";
-import { whyNotWritten, type WhyNotWritten } from "../messages/en/errors.js";
+import { whyNotWritten, type WhyNotWritten } from "../messages/en/errors/cli.js";
 import { noteDraft } from "./drafts.js";
+import { cliErrors } from "../messages/en/errors/cli.js";
 
 /**
  * Writes a file whole or not at all: beside its place first, then into its place. A file that is there is replaced
@@ -72,11 +73,11 @@ function ignoreMissing(error: NodeJS.ErrnoException): void {
 }
 
 function exists(path: string, cause?: unknown): DrawerError {
-  return new DrawerError("exists", { path }, { cause });
+  return new DrawerError(cliErrors, "exists", { path }, { cause });
 }
 
 function notWritten(path: string, why: WhyNotWritten, cause?: unknown): DrawerError {
-  return new DrawerError("not-written", { path, why }, { cause });
+  return new DrawerError(cliErrors, "not-written", { path, why }, { cause });
 }
 
 /** Why a file cannot be written, by what the system says. */

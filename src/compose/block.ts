@@ -8,6 +8,7 @@ import { writeHtml } from "../formats/html/write.js";
 import { writeMarkdown } from "../formats/markdown/write.js";
 import { writeText } from "../formats/text/write.js";
 import type { Fit } from "./recipe.js";
+import { contentErrors } from "../messages/en/errors/content.js";
 
 /**
  * What composing gives: content, which can be taken in any format. A preview and a placing of the same block are the
@@ -72,7 +73,11 @@ export class Block {
    */
   async to(format: FormatName, options: Pick<WriteInput, "title" | "guard"> = {}): Promise<WriteResult> {
     const { write } = formatOf(format);
-    if (!write) throw new DrawerError("unknown-format/write", { file: format, endings: WRITTEN_FORMATS });
+    if (!write)
+      throw new DrawerError(contentErrors, "unknown-format/write", {
+        file: format,
+        endings: WRITTEN_FORMATS,
+      });
     const inCells = this.fit === "cell" || this.fit === "cells";
     return write({ content: this.content, picture: this.picture, inCells, ...options });
   }

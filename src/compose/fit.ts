@@ -9,6 +9,7 @@ import { withoutNotices, type LaidOut } from "./layout.js";
 import { gridOf } from "./layouts/grid.js";
 import { inlineOf, linesOf } from "./layouts/lines-of.js";
 import type { Fit } from "./recipe.js";
+import { contentNotices } from "../messages/en/notices/content.js";
 
 /**
  * Makes content fit what it lands in: a `page` takes all; `plain` takes lines of text; a `line` one line of it; a `cell`
@@ -97,6 +98,8 @@ function addresses(content: Content): LaidOut {
     .trim();
   const isAll = found.size === 1 && found.has(words);
   const notices: Notice[] =
-    isAll || content.length === 0 ? [] : [notice("not-shown/address", { isNone: found.size === 0 })];
+    isAll || content.length === 0
+      ? []
+      : [notice(contentNotices, "not-shown/address", { isNone: found.size === 0 })];
   return { content: [...found].map((address) => paragraph(address)), notices };
 }

@@ -1,4 +1,5 @@
 import { DrawerError } from "../content/error.js";
+import { contentErrors } from "../messages/en/errors/content.js";
 
 /** How a block is laid out. */
 export const LAYOUTS = [
@@ -92,9 +93,10 @@ const ON_ONE_LINE: readonly LayoutName[] = ["sequence", "joined", "sentence"];
 export function checkApplies(recipe: Recipe, as: LayoutName): void {
   if (recipe.between !== undefined && !takesBetween(as, recipe.between)) {
     const instead = as === "lines" ? "lines" : "none";
-    throw new DrawerError("bad-option/between", { as, between: recipe.between, instead });
+    throw new DrawerError(contentErrors, "bad-option/between", { as, between: recipe.between, instead });
   }
-  if (recipe.columns !== undefined && as !== "rows") throw new DrawerError("bad-option/columns", { as });
+  if (recipe.columns !== undefined && as !== "rows")
+    throw new DrawerError(contentErrors, "bad-option/columns", { as });
 }
 
 function takesBetween(as: LayoutName, between: string): boolean {
@@ -126,7 +128,7 @@ export function runsOn(between: string): boolean {
 export function oneOf<Name extends string>(what: string, names: readonly Name[], name: string): Name {
   const found = names.find((known) => known === name);
   if (found !== undefined) return found;
-  throw new DrawerError("bad-option/name", { what, name, names });
+  throw new DrawerError(contentErrors, "bad-option/name", { what, name, names });
 }
 
 /** The name of a layout, checked. */

@@ -1,4 +1,11 @@
-import { codeOf, errorMessage, type CodeOf, type ErrorData, type ErrorReason } from "../messages/index.js";
+import {
+  codeOf,
+  sentenceOf,
+  type CodeOf,
+  type ErrorData,
+  type ErrorReason,
+  type Errors,
+} from "../messages/index.js";
 
 /** What kind of refusal an error is. Codes are stable and meant for programs (`docs/codes.md`). */
 export type ErrorCode = CodeOf<ErrorReason>;
@@ -24,15 +31,17 @@ export class DrawerError<Reason extends ErrorReason = ErrorReason> extends Error
   readonly code: ErrorCode;
 
   /**
+   * @param catalogue the sentences of a room, among them that of the reason
    * @param reason which sentence it is told by
    * @param data what the sentence is made from
    */
   constructor(
+    catalogue: NoInfer<Pick<Errors, Reason>>,
     readonly reason: Reason,
     readonly data: ErrorData<Reason>,
     options?: ErrorOptions,
   ) {
-    super(errorMessage(reason, data), options);
+    super(sentenceOf("errors", catalogue, reason, data), options);
     this.code = codeOf(reason);
   }
 }
@@ -41,14 +50,17 @@ export class DrawerError<Reason extends ErrorReason = ErrorReason> extends Error
 export interface Refusal {
   readonly reason: ErrorReason;
   readonly data: unknown;
+  /** What the program says that refused: who has no sentence for the reason says this. */
+  readonly message: string;
 }
 
 /** What an error is made of. */
-export function refusalOf({ reason, data }: DrawerError): Refusal {
-  return { reason, data };
+export function refusalOf({ reason, data, message }: DrawerError): Refusal {
+  return { reason, data, message };
 }
 
 /** The error that is made of this. */
-export function errorOf({ reason, data }: Refusal): DrawerError {
-  return new DrawerError(reason, data as ErrorData<ErrorReason>);
+export function errorOf({ reason, data, message }: Refusal): DrawerError {
+  const catalogue = { [reason]: () => message } as unknown as Pick<Errors, ErrorReason>;
+  return new DrawerError(catalogue, reason, data as ErrorData<ErrorReason>);
 }

@@ -1,5 +1,6 @@
 import { defined } from "./defined.js";
 import { DrawerError } from "./error.js";
+import { contentErrors } from "../messages/en/errors/content.js";
 
 /** How much a reader takes in before it refuses with a sentence instead of exhausting the machine. */
 export const LIMITS = {
@@ -24,7 +25,7 @@ export const LIMITS = {
 /** Refuses text longer than {@link LIMITS} allows. `what` names it in the message. */
 export function checkLength(text: string, what: string): void {
   if (text.length > LIMITS.characters) {
-    throw new DrawerError("too-large/characters", {
+    throw new DrawerError(contentErrors, "too-large/characters", {
       what,
       characters: text.length,
       most: LIMITS.characters,
@@ -35,5 +36,5 @@ export function checkLength(text: string, what: string): void {
 /** Refuses more bytes than {@link LIMITS} allows. Without a file they are those of standard input. */
 export function checkBytes(bytes: number, file?: string): void {
   if (bytes > LIMITS.bytes)
-    throw new DrawerError("too-large/bytes", { ...defined({ file }), most: LIMITS.bytes });
+    throw new DrawerError(contentErrors, "too-large/bytes", { ...defined({ file }), most: LIMITS.bytes });
 }

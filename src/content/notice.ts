@@ -1,4 +1,11 @@
-import { codeOf, noticeMessage, type CodeOf, type NoticeData, type NoticeReason } from "../messages/index.js";
+import {
+  codeOf,
+  sentenceOf,
+  type CodeOf,
+  type NoticeData,
+  type NoticeReason,
+  type Notices,
+} from "../messages/index.js";
 import type { Content } from "./model.js";
 
 /** What a notice is about. Codes are stable and meant for programs (`docs/codes.md`). */
@@ -17,9 +24,16 @@ export interface Notice {
   readonly data: unknown;
 }
 
-/** Makes a notice. */
-export function notice<Reason extends NoticeReason>(reason: Reason, data: NoticeData<Reason>): Notice {
-  return { code: codeOf(reason), message: noticeMessage(reason, data), reason, data };
+/**
+ * Makes a notice.
+ * @param catalogue the sentences of a room, among them that of the reason
+ */
+export function notice<Reason extends NoticeReason>(
+  catalogue: NoInfer<Pick<Notices, Reason>>,
+  reason: Reason,
+  data: NoticeData<Reason>,
+): Notice {
+  return { code: codeOf(reason), message: sentenceOf("notices", catalogue, reason, data), reason, data };
 }
 
 /** Content read from somewhere, the bytes of its pictures, and what had to be left out. */

@@ -1,6 +1,7 @@
 import { fork } from "node:child_process";
 import { fileURLToPath } from "node:url";
 import { DrawerError, errorOf, refusalOf, type Refusal } from "../content/error.js";
+import { desktopErrors } from "../messages/en/errors/desktop.js";
 
 /** What a program in the background says to the one that started it: that it has begun, or why not. */
 type Answer =
@@ -35,7 +36,7 @@ export async function startInBackground(name: string, work: unknown): Promise<vo
   if (answer.isBegun) return;
   const { refusal, why } = answer;
   if (refusal) throw errorOf(refusal);
-  throw new DrawerError("no-clipboard/holder", { why });
+  throw new DrawerError(desktopErrors, "no-clipboard/holder", { why });
 }
 
 /**

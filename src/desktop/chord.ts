@@ -1,4 +1,5 @@
 import { DrawerError } from "../content/error.js";
+import { desktopErrors } from "../messages/en/errors/desktop.js";
 
 /** The keys that are held while another is pressed, in the order in which they are written. */
 export const MODIFIERS = ["Ctrl", "Alt", "Shift", "Super"] as const;
@@ -35,9 +36,10 @@ export function parseChord(typed: string): Chord {
     names.find((name) => name.toLowerCase() === word.toLowerCase());
   const modifiers = words.map((word) => named(MODIFIERS, word) as Modifier | undefined);
   const key = /^[\p{L}\p{N}]$/u.test(last) ? last.toLowerCase() : named(NAMES, last);
-  if (key === undefined || modifiers.includes(undefined)) throw new DrawerError("bad-key", { typed });
+  if (key === undefined || modifiers.includes(undefined))
+    throw new DrawerError(desktopErrors, "bad-key", { typed });
   const isTyping = !modifiers.some((modifier) => modifier !== "Shift");
-  if (isTyping && !QUIET.includes(key)) throw new DrawerError("bad-key/typing", { typed });
+  if (isTyping && !QUIET.includes(key)) throw new DrawerError(desktopErrors, "bad-key/typing", { typed });
   return { modifiers: MODIFIERS.filter((modifier) => modifiers.includes(modifier)), key };
 }
 

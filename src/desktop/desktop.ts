@@ -2,6 +2,7 @@ import { DrawerError } from "../content/error.js";
 import type { Origin } from "../content/origin.js";
 import type { Flavours } from "../formats/flavours.js";
 import type { Chord } from "./chord.js";
+import { desktopErrors } from "../messages/en/errors/desktop.js";
 
 /** What a program has copied to the clipboard of a desktop. */
 export interface Copied extends Flavours {
@@ -109,7 +110,7 @@ export function systemHere(): System | undefined {
  * @throws DrawerError `no-clipboard` where there is none that Drawer reaches
  */
 export async function openDesktop(system = systemHere()): Promise<Desktop> {
-  if (system === undefined) throw new DrawerError("no-clipboard", {});
+  if (system === undefined) throw new DrawerError(desktopErrors, "no-clipboard", {});
   return open[system]();
 }
 

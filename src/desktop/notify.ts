@@ -1,4 +1,5 @@
 import { DrawerError } from "../content/error.js";
+import { desktopErrors } from "../messages/en/errors/desktop.js";
 
 /** How long the desktop may take to show a sentence, in milliseconds. */
 const PATIENCE = 2000;
@@ -33,6 +34,6 @@ export async function notify(text: string): Promise<void> {
       bus.connection.end();
     }
   } catch (error) {
-    throw new DrawerError("no-notifications", {}, { cause: error });
+    throw new DrawerError(desktopErrors, "no-notifications", {}, { cause: error });
   }
 }

@@ -4,6 +4,7 @@ import type { ClipboardEvent, Copied, Desktop, Offer, Offered } from "./desktop.
 import { OWN } from "./forms.js";
 import { copiedOf, Repeats } from "./forms.js";
 import type { Lines } from "./program.js";
+import { desktopErrors } from "../messages/en/errors/desktop.js";
 
 /** What stands on a clipboard: each form by its media type, and where it was copied, as far as the system says. */
 export interface Snapshot {
@@ -43,7 +44,7 @@ export class ProgramDesktop implements Desktop {
 
   async read(): Promise<Copied> {
     const { forms, origin } = await this.programs.read();
-    if (forms.size === 0) throw new DrawerError("no-clipboard/empty", {});
+    if (forms.size === 0) throw new DrawerError(desktopErrors, "no-clipboard/empty", {});
     return copiedOf(forms, origin);
   }
 

@@ -1,6 +1,7 @@
 import { spawn, type ChildProcess } from "node:child_process";
 import { DrawerError } from "../content/error.js";
 import { LIMITS } from "../content/limits.js";
+import { desktopErrors } from "../messages/en/errors/desktop.js";
 
 /** A program that reaches a clipboard, and what to do when it is not there. */
 export interface Program {
@@ -23,7 +24,8 @@ export async function runProgram(
   input: string | Uint8Array = "",
   isBeginning = false,
 ): Promise<Buffer> {
-  const failed = (why: string) => new DrawerError("no-clipboard/program", { program: name, why });
+  const failed = (why: string) =>
+    new DrawerError(desktopErrors, "no-clipboard/program", { program: name, why });
   let timer: NodeJS.Timeout | undefined;
   return new Promise<Buffer>((resolve, reject) => {
     const child = spawn(name, words, {
@@ -44,7 +46,7 @@ export async function runProgram(
       // What is handed over as text is a third longer.
       if (length <= LIMITS.bytes * 1.5) return;
       child.kill();
-      reject(new DrawerError("too-large/clipboard", { most: LIMITS.bytes }));
+      reject(new DrawerError(desktopErrors, "too-large/clipboard", { most: LIMITS.bytes }));
     });
     child.stderr?.on("data", (chunk: Buffer) => said.push(chunk));
     child.once("error", (error) => reject(notStarted({ name, hint }, error)));
@@ -92,7 +94,12 @@ export function readLines(
     };
     child.once("error", (error) => tell(notStarted({ name, hint }, error)));
     child.once("close", (code) =>
-      tell(new DrawerError("no-clipboard/program", { program: name, why: `it ended with ${code}` })),
+      tell(
+        new DrawerError(desktopErrors, "no-clipboard/program", {
+          program: name,
+          why: `it ended with ${code}`,
+        }),
+      ),
     );
   });
   return { ended, end };
@@ -101,6 +108,11 @@ export function readLines(
 /** Why a program was not started. */
 function notStarted({ name, hint }: Program, error: NodeJS.ErrnoException): DrawerError {
   return error.code === "ENOENT"
-    ? new DrawerError("no-clipboard/not-installed", { program: name, hint }, { cause: error })
-    : new DrawerError("no-clipboard/program", { program: name, why: error.message }, { cause: error });
+    ? new DrawerError(desktopErrors, "no-clipboard/not-installed", { program: name, hint }, { cause: error })
+    : new DrawerError(
+        desktopErrors,
+        "no-clipboard/program",
+        { program: name, why: error.message },
+        { cause: error },
+      );
 }

@@ -21,6 +21,7 @@ import {
   type Procedure,
   type Transaction,
 } from "./transaction.js";
+import { drawerErrors } from "../messages/en/errors/drawer.js";
 
 /** Which snippets to list. */
 export interface ListQuery {
@@ -248,5 +249,5 @@ function perform(context: Context, operation: AnyOperation, args: unknown[]): un
 
 function checkWhole(name: string, value: number | undefined, least: number): void {
   if (value !== undefined && value !== Infinity && !(Number.isInteger(value) && value >= least))
-    throw new DrawerError("bad-option/number", { name, value, least });
+    throw new DrawerError(drawerErrors, "bad-option/number", { name, value, least });
 }

@@ -5,7 +5,7 @@ import { encodeContent, hashBytes, type Hash } from "../content/encode.js";
 import { DrawerError } from "../content/error.js";
 import { notice, type Notice } from "../content/notice.js";
 import { readPictureBytes } from "../content/picture.js";
-import type { LineFault } from "../messages/en/errors.js";
+import type { LineFault } from "../messages/en/errors/drawer.js";
 import { header as isHeader, snippet as isSnippet } from "./drawer-file-validator.js";
 import { FORMAT, PAGE, VERSION, type Header, type SnippetRecord, type PartRecord } from "./drawer-file.js";
 import { revertGroup } from "./history.js";
@@ -19,6 +19,8 @@ import { VALUES } from "./model/values.js";
 import { Conflict, type Store } from "./store.js";
 import { retryOnConflict, type Context } from "./transaction.js";
 import type { ImportOptions, Lines } from "./operations/import.js";
+import { drawerErrors } from "../messages/en/errors/drawer.js";
+import { drawerNotices } from "../messages/en/notices/drawer.js";
 
 /** Brings a drawer file in, as the operation `importFile` says. */
 export async function importInto(
@@ -30,8 +32,8 @@ export async function importInto(
   const checked = await importing.check(open());
   const { imported, repeated } = await importing.write(open(), checked);
   return [
-    notice("imported", { count: imported, file: name, drawer: context.drawer }),
-    ...(repeated > 0 ? [notice("repeat/imported", { count: repeated })] : []),
+    notice(drawerNotices, "imported", { count: imported, file: name, drawer: context.drawer }),
+    ...(repeated > 0 ? [notice(drawerNotices, "repeat/imported", { count: repeated })] : []),
   ];
 }
 
@@ -60,7 +62,7 @@ export async function takeBackImport(store: Store, drawer: string, now: number):
   if (written < snippets && written > 0) await revertGroup(store, drawer, groupId);
   await store.setValue(drawer, VALUES.importing, text, undefined);
   if (written >= snippets) return [];
-  return [notice("imported/taken-back", { file: name, count: written })];
+  return [notice(drawerNotices, "imported/taken-back", { file: name, count: written })];
 }
 
 /** What a file that was checked holds. */
@@ -103,9 +105,13 @@ class Import {
       fresh++;
       bytes += entry.bytes;
     }
-    if (!header) throw new DrawerError("bad-file/empty", { file: this.name });
+    if (!header) throw new DrawerError(drawerErrors, "bad-file/empty", { file: this.name });
     if (read !== header.snippets)
-      throw new DrawerError("bad-file/count", { file: this.name, expected: header.snippets, found: read });
+      throw new DrawerError(drawerErrors, "bad-file/count", {
+        file: this.name,
+        expected: header.snippets,
+        found: read,
+      });
     await this.#checkRoom(header, { count: fresh, bytes });
     return { header, fresh, bytes };
   }
@@ -150,7 +156,12 @@ class Import {
       await this.context.store.setValue(this.context.drawer, VALUES.importing, before, after);
     } catch (error) {
       if (!(error instanceof Conflict)) throw error;
-      throw new DrawerError("conflict/import", { drawer: this.context.drawer }, { cause: error });
+      throw new DrawerError(
+        drawerErrors,
+        "conflict/import",
+        { drawer: this.context.drawer },
+        { cause: error },
+      );
     }
     return after;
   }
@@ -187,7 +198,7 @@ class Import {
     const tooMany = rules.snippets !== null && size.count + arriving.count > rules.snippets;
     const tooLarge = rules.size !== null && size.bytes + arriving.bytes > rules.size;
     if (!tooMany && !tooLarge) return;
-    throw new DrawerError("full/import", {
+    throw new DrawerError(drawerErrors, "full/import", {
       file: this.name,
       count: header.snippets,
       drawer,
@@ -224,15 +235,15 @@ class Import {
 
   #header(value: unknown): Header {
     const { format, version } = (value ?? {}) as Partial<Header>;
-    if (format !== FORMAT) throw new DrawerError("bad-file/other", { file: this.name });
+    if (format !== FORMAT) throw new DrawerError(drawerErrors, "bad-file/other", { file: this.name });
     if (typeof version === "number" && version > VERSION)
-      throw new DrawerError("bad-file/newer", { file: this.name, version, known: VERSION });
+      throw new DrawerError(drawerErrors, "bad-file/newer", { file: this.name, version, known: VERSION });
     if (!isHeader(value)) throw this.#bad({ is: "no-header", why: faultOf(isHeader) });
     return value as Header;
   }
 
   #bad(fault: LineFault): DrawerError {
-    return new DrawerError("bad-file/line", { file: this.name, line: this.#line, fault });
+    return new DrawerError(drawerErrors, "bad-file/line", { file: this.name, line: this.#line, fault });
   }
 
   #entry({ pictures = {}, ...part }: SnippetRecord, contents: Map<Hash, Uint8Array>): Entry {

@@ -5,6 +5,8 @@ import { lastStanding, lastUndone, summaryOf, type Change } from "./model/change
 import { Conflict, type Store } from "./store.js";
 import { maskedChange } from "./traces.js";
 import { retryOnConflict, type Context } from "./transaction.js";
+import { drawerErrors } from "../messages/en/errors/drawer.js";
+import { drawerNotices } from "../messages/en/notices/drawer.js";
 
 /** A drawer's changes, the newest first, as they may be shown: of what is private now they tell nothing. */
 export async function* shownLogOf(store: Store, drawer: string): AsyncGenerator<Change> {
@@ -35,11 +37,12 @@ export async function undoOrRedo({ store, drawer }: Context, operation: "undo" |
   return retryOnConflict(drawer, async () => {
     const log = logOf(store, drawer);
     const target = await (operation === "undo" ? lastStanding(log) : lastUndone(log));
-    if (!target) throw new DrawerError(operation === "undo" ? "nothing/undo" : "nothing/redo", {});
+    if (!target)
+      throw new DrawerError(drawerErrors, operation === "undo" ? "nothing/undo" : "nothing/redo", {});
     try {
       const { count, first } = await store.revert(target, operation);
       const done = summaryOf(await shown(first), target.groupId === undefined ? undefined : count);
-      return [notice(operation === "undo" ? "undone" : "redone", { done })];
+      return [notice(drawerNotices, operation === "undo" ? "undone" : "redone", { done })];
     } catch (error) {
       if (error instanceof Conflict && stuckAt === target.id) throw stuck(await shown(target), operation);
       stuckAt = target.id;
@@ -71,5 +74,5 @@ function stuck(target: Change, operation: "undo" | "redo"): DrawerError {
   const drawers = [...new Set(others)].filter(
     (name) => name !== undefined && name !== target.drawer,
   ) as string[];
-  return new DrawerError("conflict/undo", { operation, done: summaryOf(target), drawers });
+  return new DrawerError(drawerErrors, "conflict/undo", { operation, done: summaryOf(target), drawers });
 }

@@ -11,6 +11,7 @@ import { TEXT_LENGTH, type Entry, type Origin } from "./model/entry.js";
 import { newId } from "./model/ids.js";
 import { MASK } from "./mask.js";
 import type { SecretKind } from "./secret.js";
+import { drawerErrors } from "../messages/en/errors/drawer.js";
 
 /** Something to collect: what was read, where it came from, and what the user said of it. */
 export interface Incoming extends Reading {
@@ -97,7 +98,8 @@ const LABEL_LENGTH = 200;
  */
 export function cleanLabel(label: string): string {
   const clean = withoutControls(label).replace(/\s+/g, " ").trim();
-  if (clean.length > LABEL_LENGTH) throw new DrawerError("bad-option/label", { most: LABEL_LENGTH });
+  if (clean.length > LABEL_LENGTH)
+    throw new DrawerError(drawerErrors, "bad-option/label", { most: LABEL_LENGTH });
   return clean;
 }
 

@@ -5,6 +5,8 @@ import type { Edit } from "./model/change.js";
 import type { Entry } from "./model/entry.js";
 import { rulesOf, type Rules } from "./model/rules.js";
 import type { DrawerSize, Positioned, Store } from "./store.js";
+import { drawerErrors } from "../messages/en/errors/drawer.js";
+import { drawerNotices } from "../messages/en/notices/drawer.js";
 
 /** From which part of a limit on a drawer says that it is nearly full. */
 const NEARLY_FULL = 0.9;
@@ -44,7 +46,7 @@ export async function makeRoom(
   const leaving = over.count > 0 || over.bytes > 0 ? await oldestThatFree(store, drawer, over, staying) : [];
   if (!leaving) {
     const tooMany = snippets !== null && arriving.count > snippets;
-    throw new DrawerError("full", {
+    throw new DrawerError(drawerErrors, "full", {
       drawer,
       snippets,
       bytes: size,
@@ -54,7 +56,7 @@ export async function makeRoom(
   if (leaving.length > 0)
     return {
       leaving: leaving.map((entry) => ({ id: entry.id, before: entry, after: null })),
-      notices: [notice("made-room", { snippets: leaving })],
+      notices: [notice(drawerNotices, "made-room", { snippets: leaving })],
     };
   return { leaving: [], notices: nearlyFull(rules, count + arriving.count, bytes + arriving.bytes) };
 }
@@ -114,7 +116,7 @@ function nearlyFull({ snippets, size }: Rules, count: number, bytes: number): No
   const isLargeNearly = size !== null && bytes >= size * NEARLY_FULL;
   if (!isManyNearly && !isLargeNearly) return [];
   return [
-    notice("nearly-full", {
+    notice(drawerNotices, "nearly-full", {
       ...(isManyNearly && { count }),
       snippets,
       ...(isLargeNearly && { bytes }),

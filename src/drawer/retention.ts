@@ -7,6 +7,7 @@ import { VALUES } from "./model/values.js";
 import { DAY } from "../messages/units.js";
 import { Conflict, type Secret, type Store } from "./store.js";
 import { removals, transact } from "./transaction.js";
+import { drawerNotices } from "../messages/en/notices/drawer.js";
 
 /** Takes back an import that was cut off, if there is one. */
 async function takeBackCutImport(store: Store, drawer: string, now: number): Promise<Notice[]> {
@@ -46,7 +47,11 @@ async function forgetSecrets(store: Store, here: string, now: number): Promise<N
     const { trace } = await store.forget({ drawer, ids });
     const { privateAge: age } = await rulesOf(store, drawer);
     notices.push(
-      notice("private/forgotten", { count: ids.length, age, ...(drawer !== here && { drawer }) }),
+      notice(drawerNotices, "private/forgotten", {
+        count: ids.length,
+        age,
+        ...(drawer !== here && { drawer }),
+      }),
       ...(trace ? [trace] : []),
     );
   }
@@ -96,7 +101,7 @@ async function letGoByAge(store: Store, drawer: string, rules: Rules, now: numbe
       ...(pictures < snippets.length && textAge !== null && { textAge }),
       ...(pictures > 0 && pictureAge !== null && { pictureAge }),
     };
-    const told = snippets.length === 0 ? [] : [notice("aged", { snippets, ...ages, goneAge })];
+    const told = snippets.length === 0 ? [] : [notice(drawerNotices, "aged", { snippets, ...ages, goneAge })];
     return { edits: removals(snippets), result: told };
   });
 }
@@ -116,7 +121,7 @@ async function shorten(store: Store, drawer: string, { goneAge }: Rules, now: nu
   }
   if (before === undefined) return [];
   const { forgotten } = await store.forget({ drawer, until: new Date(now - goneAge).toISOString() });
-  return forgotten === 0 ? [] : [notice("forgotten/gone", { count: forgotten, age: goneAge })];
+  return forgotten === 0 ? [] : [notice(drawerNotices, "forgotten/gone", { count: forgotten, age: goneAge })];
 }
 
 /** When private snippets of a drawer go, by their ids, in milliseconds since 1970; those that stay are left out. */

@@ -1,7 +1,7 @@
 import { DrawerError } from "../content/error.js";
 import { typedName } from "../messages/names.js";
 import { rules as words } from "../messages/en/rules.js";
-import { ruleValue } from "../messages/en/notices.js";
+import { ruleValue } from "../messages/en/notices/drawer.js";
 import { DAY, GIGABYTE, HOUR, KILOBYTE, MEGABYTE, MINUTE, SECOND } from "../messages/units.js";
 import {
   DEFAULT_RULES,
@@ -11,6 +11,7 @@ import {
   type RuleForm,
   type Rules,
 } from "./model/rules.js";
+import { drawerErrors } from "../messages/en/errors/drawer.js";
 
 /** A rule in words. */
 export interface RuleText {
@@ -62,12 +63,21 @@ export function parseRule(typed: string): Partial<Rules> {
   const [, name = typed, text] = /^([^=]*)=(.*)$/s.exec(typed) ?? [];
   const rule = RULE_NAMES.find((each) => typedName(each) === name.trim());
   if (!rule)
-    throw new DrawerError("bad-option/rule", { name: name.trim(), names: RULE_NAMES.map(typedName) });
+    throw new DrawerError(drawerErrors, "bad-option/rule", {
+      name: name.trim(),
+      names: RULE_NAMES.map(typedName),
+    });
   const form = RULE_FORMS[rule];
-  if (text === undefined) throw new DrawerError("bad-option/rule-without-value", { name, form });
+  if (text === undefined)
+    throw new DrawerError(drawerErrors, "bad-option/rule-without-value", { name, form });
   const value = parseValue(rule, text.trim().toLowerCase());
   if (value === undefined)
-    throw new DrawerError("bad-option/rule-value", { name, value: text.trim(), form, isTyped: true });
+    throw new DrawerError(drawerErrors, "bad-option/rule-value", {
+      name,
+      value: text.trim(),
+      form,
+      isTyped: true,
+    });
   return { [rule]: value };
 }
 
@@ -89,7 +99,7 @@ function parseValue(rule: keyof Rules, text: string): Rules[keyof Rules] | undef
 function parseNumber(digits: string): number | undefined {
   if (/^\d{1,3}[.,]\d{3}$/.test(digits)) {
     const readings = [digits.replace(/[.,]\d{3}$/, ""), digits.replace(/[.,]/, "")] as const;
-    throw new DrawerError("bad-option/ambiguous", { digits, readings });
+    throw new DrawerError(drawerErrors, "bad-option/ambiguous", { digits, readings });
   }
   const isGrouped = /^\d{1,3}(?:,\d{3}){2,}$|^\d{1,3}(?:\.\d{3}){2,}$/.test(digits);
   const plain = isGrouped ? digits.replace(/[.,]/g, "") : digits;

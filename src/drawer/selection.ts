@@ -2,12 +2,13 @@ import { defined } from "../content/defined.js";
 import { decodeContent, type Hash } from "../content/encode.js";
 import { DrawerError } from "../content/error.js";
 import { type Content, paragraph } from "../content/model.js";
-import type { PickedFrom } from "../messages/en/errors.js";
+import type { PickedFrom } from "../messages/en/errors/drawer.js";
 import { searchTerms } from "./find.js";
 import type { Entry, Origin } from "./model/entry.js";
 import { noPosition, parsePick, positionOf, type Place, type Term } from "./model/pick.js";
 import { MASK } from "./mask.js";
 import type { EntryQuery, Positioned, Store } from "./store.js";
+import { drawerErrors } from "../messages/en/errors/drawer.js";
 
 /** A snippet with all that it holds. */
 export interface Snippet extends Positioned {
@@ -86,15 +87,15 @@ export function unique(picked: readonly Positioned[]): Positioned[] {
 /** Why a pick gave nothing. */
 export async function nothingPicked({ from, count }: Pickable, pick: string): Promise<DrawerError> {
   const { drawer, isGone } = from;
-  if ((await count()) > 0) return new DrawerError("nothing/no-match", { pick, from });
-  return new DrawerError(isGone ? "nothing/none-gone" : "nothing/empty", { drawer });
+  if ((await count()) > 0) return new DrawerError(drawerErrors, "nothing/no-match", { pick, from });
+  return new DrawerError(drawerErrors, isGone ? "nothing/none-gone" : "nothing/empty", { drawer });
 }
 
 /** That there is no snippet at a place, or none at all. */
 function notThere(place: Place, count: number, from: PickedFrom): DrawerError {
   const { drawer, isGone } = from;
   if (count > 0) return noPosition(place, count, from);
-  return new DrawerError(isGone ? "no-position/none-gone" : "no-position/empty", { drawer });
+  return new DrawerError(drawerErrors, isGone ? "no-position/none-gone" : "no-position/empty", { drawer });
 }
 
 async function matching(from: Pickable, term: Term): Promise<Positioned[]> {
@@ -160,7 +161,7 @@ export async function readSnippets(store: Store, listed: readonly Positioned[]):
   const blobs = await store.contents([...new Set(hashes)]);
   return listed.map(({ position, entry }) => {
     const bytes = blobs.get(entry.content);
-    if (!bytes) throw new DrawerError("store/missing", { position, snippet: entry });
+    if (!bytes) throw new DrawerError(drawerErrors, "store/missing", { position, snippet: entry });
     const pictures = new Map<Hash, Uint8Array>();
     for (const hash of entry.pictures ?? []) if (blobs.has(hash)) pictures.set(hash, blobs.get(hash)!);
     const { label, origin, collectedAt } = entry;

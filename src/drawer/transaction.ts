@@ -16,6 +16,7 @@ import {
   type Snippet,
 } from "./selection.js";
 import { Conflict, type Commit, type DrawerSize, type Positioned, type Store } from "./store.js";
+import { drawerErrors } from "../messages/en/errors/drawer.js";
 
 /** Where an operation is done: a drawer in a store. */
 export interface Context {
@@ -156,7 +157,7 @@ export async function retryOnConflict<Result>(
       return await attempt();
     } catch (error) {
       if (!(error instanceof Conflict)) throw error;
-      if (tried === ATTEMPTS) throw new DrawerError("conflict", { drawer }, { cause: error });
+      if (tried === ATTEMPTS) throw new DrawerError(drawerErrors, "conflict", { drawer }, { cause: error });
       await new Promise((resolve) => setTimeout(resolve, Math.random() * Math.min(tried, 20)));
     }
   }

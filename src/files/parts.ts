@@ -6,6 +6,7 @@ import type { Content, Flow, Item, List, Heading } from "../content/model.js";
 import { columnsOf } from "../content/spans.js";
 import { isBlank } from "../content/traverse.js";
 import { parseSpot, type Spot } from "./spot.js";
+import { filesErrors } from "../messages/en/errors/files.js";
 
 /** A part of a file, as `look` lists it. */
 export interface Part {
@@ -118,7 +119,7 @@ export class Leaves {
     if (spot.type === "table" && spot.cells) {
       const table = this.#leaves[from]!.flow as Extract<Flow, { type: "table" }>;
       if (spot.cells.top >= table.rows.length || spot.cells.left >= columnsOf(table)) {
-        throw new DrawerError("no-spot/table", {
+        throw new DrawerError(filesErrors, "no-spot/table", {
           file,
           spot: text,
           rows: table.rows.length,
@@ -166,7 +167,7 @@ export class Leaves {
         return [from, (next < 0 ? this.#leaves.length : next) - 1];
       }
       case "lines":
-        throw new DrawerError("no-spot/lines", { file, spot: text });
+        throw new DrawerError(filesErrors, "no-spot/lines", { file, spot: text });
     }
   }
 }
@@ -179,7 +180,7 @@ function missing(
   letter: string,
   what: "paragraph" | "table" | "picture" | "heading" | "line",
 ): DrawerError {
-  return new DrawerError("no-spot", { file, spot, has: { count, letter, what } });
+  return new DrawerError(filesErrors, "no-spot", { file, spot, has: { count, letter, what } });
 }
 
 /** The content without the leaves that are not wanted, and without the lists and quotes that are empty then. */

@@ -14,6 +14,8 @@ import { fillGrid } from "../content/spans.js";
 import { cellText } from "../formats/text/write.js";
 import type { ReadSheet } from "../formats/office/sheet.js";
 import { canonicalSpot, parseSpot } from "./spot.js";
+import { contentErrors } from "../messages/en/errors/content.js";
+import { filesErrors } from "../messages/en/errors/files.js";
 
 /** A document or workbook that has been read: what it holds, part by part and spot by spot. */
 export interface Source {
@@ -84,7 +86,7 @@ export async function readSource(
   const format = options.format ?? tellFormat(bytes, name);
   const { read, holds } = formatOf(format);
   if (!read)
-    throw new DrawerError("unknown-format/read", {
+    throw new DrawerError(contentErrors, "unknown-format/read", {
       file: name,
       ending: format,
       formats: READ_FORMATS.join(", "),
@@ -201,12 +203,16 @@ class WorkbookSource implements Source {
     const sheet = at < 0 ? before : this.#sheet(spot.slice(0, at));
     const names = this.reading.map(({ name }) => name).join(", ");
     if (at >= 0 && !sheet)
-      throw new DrawerError("no-spot/sheet", { file: this.name, sheet: spot.slice(0, at), sheets: names });
+      throw new DrawerError(filesErrors, "no-spot/sheet", {
+        file: this.name,
+        sheet: spot.slice(0, at),
+        sheets: names,
+      });
     const written = spot.slice(at + 1);
     const whole = parseLines(written, sheet?.used ?? { top: 0, left: 0, bottom: 0, right: 0 });
     const cells = whole ?? parseCells(written);
     if (!cells || !sheet) {
-      throw new DrawerError("no-spot/cells", {
+      throw new DrawerError(filesErrors, "no-spot/cells", {
         file: this.name,
         spot,
         example: quoted(this.reading[0]?.name ?? "Sheet1"),

@@ -1,5 +1,6 @@
 import { DrawerError } from "../content/error.js";
 import { parseCells, writeCells, type Rectangle } from "../content/cells.js";
+import { filesErrors } from "../messages/en/errors/files.js";
 
 /** A place in a document, as it is written on the command line and in messages. */
 export type Spot =
@@ -25,7 +26,7 @@ export function parseSpot(text: string): Spot {
   const part = /^t([1-9]\d{0,8})!(.+)$/.exec(text);
   const cells = part && parseCells(part[2]!);
   if (cells) return { type: "table", number: Number(part[1]), cells };
-  throw new DrawerError("bad-spot", { spot: text });
+  throw new DrawerError(filesErrors, "bad-spot", { spot: text });
 }
 
 /** A spot as it is written: its ends in order, its cells in capitals. */

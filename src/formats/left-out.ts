@@ -1,13 +1,14 @@
 import type { Content } from "../content/model.js";
 import { notice, type Notice } from "../content/notice.js";
 import { eachFlow, picturesOf } from "../content/traverse.js";
+import { contentNotices } from "../messages/en/notices/content.js";
 
 /** What formats of text cannot show, in notices. */
 
 /** That descriptions stand for pictures, where there are any. */
 export function picturesInText(content: Content): Notice[] {
   const count = picturesOf(content).length;
-  return count === 0 ? [] : [notice("not-shown/pictures-in-text", { count })];
+  return count === 0 ? [] : [notice(contentNotices, "not-shown/pictures-in-text", { count })];
 }
 
 /** That lists which are numbered otherwise get plain numbers, where there are any. */
@@ -16,5 +17,5 @@ export function plainNumbers(content: Content): Notice[] {
   eachFlow(content, (flow) => {
     if (flow.type === "list" && flow.ordered && flow.marker) count++;
   });
-  return count === 0 ? [] : [notice("not-shown/numbers", { count })];
+  return count === 0 ? [] : [notice(contentNotices, "not-shown/numbers", { count })];
 }

@@ -11,6 +11,7 @@ import { odt } from "./odt/index.js";
 import { picture } from "./picture/index.js";
 import { text } from "./text/index.js";
 import { xlsx } from "./xlsx/index.js";
+import { contentErrors } from "../messages/en/errors/content.js";
 
 /** All formats, by their names, in the order in which they are listed. */
 export const FORMATS = { text, markdown, html, csv, tsv, json, docx, odt, xlsx, ods, picture } as const;
@@ -71,5 +72,5 @@ export function formatOfName(file: string): FormatName {
   const found = ending === undefined ? undefined : findReadFormat(ending);
   if (found) return found;
   const formats = READ_FORMATS.flatMap((name) => formatOf(name).extensions).join(", ");
-  throw new DrawerError("unknown-format/read", { file, ...defined({ ending }), formats });
+  throw new DrawerError(contentErrors, "unknown-format/read", { file, ...defined({ ending }), formats });
 }

@@ -1,6 +1,5 @@
 import type * as english from "./en/page.js";
-import type { errors as englishErrors } from "./en/errors.js";
-import type { notices as englishNotices } from "./en/notices.js";
+import type { Errors, Notices } from "./index.js";
 
 /** The language that a page is spoken to in: English until another one is said. */
 
@@ -21,9 +20,9 @@ export interface Language extends PageSentences {
   /** How many snippets: `3 snippets`. */
   many: (count: number) => string;
   /** What is told, by its reason; what is left out is told in English. */
-  notices: Partial<Shape<typeof englishNotices>>;
+  notices: Partial<Shape<Notices>>;
   /** What is refused, by its reason; what is left out is told in English. */
-  errors: Partial<Shape<typeof englishErrors>>;
+  errors: Partial<Shape<Errors>>;
 }
 
 /** Some of a language's sentences, in place of those. */
@@ -47,10 +46,10 @@ const listeners = new Set<() => void>();
  *
  * @example
  * ```js
- * import { DrawerError, speak } from "drawer";
+ * import { Drawer, MemoryStore, speak } from "drawer";
  *
  * speak({ errors: { "nothing/undo": () => "That was all." } });
- * console.log(new DrawerError("nothing/undo", {}).message); // That was all.
+ * await new Drawer(new MemoryStore()).undo().catch(({ message }) => console.log(message)); // That was all.
  * ```
  */
 export function speak(sentences: SomeSentences): void {

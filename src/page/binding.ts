@@ -9,25 +9,26 @@ import { Drawer } from "../drawer/drawer.js";
 import type { Incoming } from "../drawer/incoming.js";
 import type { Origin } from "../drawer/model/entry.js";
 import type { Positioned } from "../drawer/store.js";
-import { readFlavours, type Flavours } from "../formats/flavours.js";
+import type { Flavours } from "../formats/flavours.js";
 import { many, page as words } from "../messages/spoken-page.js";
 import { copyBlock } from "./carrying.js";
 import { Copies, type CopiedOnPage } from "./copies.js";
 import { PageDeal, type Deal } from "./dealing.js";
 import type { Desk } from "./desk.js";
 import { DeskDeal } from "./desk-dealing.js";
-import { domAdapter } from "./dom-adapter.js";
 import { BindingEvents } from "./events.js";
-import { fillFields, formAround, planFill, type FieldToFill, type FillPlan } from "./filling.js";
+import type { FieldToFill, FillPlan } from "./filling.js";
 import { PlaceTracker, type LastPlace } from "./last-place.js";
 import { linesOf } from "./file-lines.js";
 import { LiveRegion } from "./live-region.js";
 import type { MarkedPart } from "./panels/parts.js";
-import { withPictures } from "./pictures.js";
 import { focusedRoot, hostOf } from "./page-tree.js";
 import { nameOf } from "./places/name.js";
 import type { Place, Placing } from "./places/place.js";
 import { isField, readSelection, selectedElement } from "./selection.js";
+import { pageErrors } from "../messages/en/errors/page.js";
+import { pageNotices } from "../messages/en/notices/page.js";
+import { placingNotices } from "../messages/en/notices/placing.js";
 
 /** How a page is bound. */
 export interface BindOptions {
@@ -73,6 +74,12 @@ interface Placed {
 
 /** How often what is due is done while the page is open, in milliseconds. */
 const RETENTION_INTERVAL = 15_000;
+
+/** When a page has likely come to rest, in milliseconds after a drawer was bound to it. */
+const IDLE = 1_000;
+
+/** What reads copies, loaded when it is first needed. */
+const readers = () => import("./read-copied.js");
 
 /** What is no place of the page: the drawer itself. */
 const OWN = "snippet-drawer";
@@ -123,6 +130,9 @@ export class Binding extends BindingEvents {
       clearInterval(retention);
     });
     void this.#applyRetention();
+    // The first copy need not wait for what reads it. Should it not come now, it is asked for again then, and missed aloud.
+    const idle = window.setTimeout(() => void readers().catch(() => undefined), IDLE);
+    signal.addEventListener("abort", () => clearTimeout(idle));
     const copies = new Copies({
       isWanted: (element) => this.#collecting && !this.#isCopying && this.#isOfPage(element),
       copied: (copied) => void this.#copied(copied),
@@ -202,7 +212,7 @@ export class Binding extends BindingEvents {
       this.deal.end();
       await this.#readRules();
       this.emit("opened", { name: this.#drawer.name });
-      return [notice("opened/page", { drawer: this.#drawer.name })];
+      return [notice(pageNotices, "opened/page", { drawer: this.#drawer.name })];
     });
   }
 
@@ -221,7 +231,7 @@ export class Binding extends BindingEvents {
       this.tell({ notices: await this.drawer.applyRetention() });
     } catch (error) {
       // It is tried again soon; the user is not kept from anything by it.
-      this.tell({ notices: [notice("waits", { why: reasonOf(error) })] });
+      this.tell({ notices: [notice(placingNotices, "waits", { why: reasonOf(error) })] });
     }
   }
 
@@ -296,15 +306,9 @@ export class Binding extends BindingEvents {
     await this.#collect(element, () => this.#read(flavours, origin));
   }
 
-  /** Reads flavours as a piece, with the pictures that they show; refuses what is longer than the page allows. */
   async #read(flavours: Flavours, origin: Origin): Promise<readonly Incoming[]> {
-    const { maxLength = LIMITS.bytes / 4 } = this.options;
-    const length = (flavours.html?.length ?? 0) + (flavours.text?.length ?? 0);
-    if (length > maxLength)
-      throw new DrawerError("too-large/characters", { what: "piece", characters: length, most: maxLength });
-    const { secret, ...others } = await withPictures(flavours);
-    const reading = await readFlavours(others, { adapter: domAdapter });
-    return [{ ...reading, origin, ...(secret && { private: true }) }];
+    const { readCopied } = await readers();
+    return [await readCopied(flavours, origin, this.options.maxLength ?? LIMITS.bytes / 4)];
   }
 
   /**
@@ -334,7 +338,8 @@ export class Binding extends BindingEvents {
   /** Collects what is selected now, as a copy of it would. */
   async collectSelection(): Promise<void> {
     const selected = this.#selected();
-    if (!selected) return this.act(() => Promise.reject(new DrawerError("nothing/selected-here", {})));
+    if (!selected)
+      return this.act(() => Promise.reject(new DrawerError(pageErrors, "nothing/selected-here", {})));
     return this.collect(selected.flavours, this.#origin(selected.element), selected.element);
   }
 
@@ -391,7 +396,8 @@ export class Binding extends BindingEvents {
   /** Collects what is selected, and places it at once where the last block went, or where the user last was. */
   async send(recipe: Recipe = {}): Promise<void> {
     const selected = this.#selected();
-    if (!selected) return this.act(() => Promise.reject(new DrawerError("nothing/selected-here", {})));
+    if (!selected)
+      return this.act(() => Promise.reject(new DrawerError(pageErrors, "nothing/selected-here", {})));
     const collected = await this.#collect(
       selected.element,
       () => this.#read(selected.flavours, this.#origin(selected.element)),
@@ -417,7 +423,7 @@ export class Binding extends BindingEvents {
       const isPrivate = entries.some(({ entry }) => entry.private);
       const { desk } = this.options;
       const told = desk ? await desk.copy(block, isPrivate) : await this.#copyHere(block, isPrivate);
-      return [...block.notices, notice("copied/page", { what }), ...told];
+      return [...block.notices, notice(pageNotices, "copied/page", { what }), ...told];
     });
   }
 
@@ -429,7 +435,7 @@ export class Binding extends BindingEvents {
     } finally {
       this.#isCopying = false;
     }
-    return isPrivate ? [notice("placed/not-secret", {})] : [];
+    return isPrivate ? [notice(placingNotices, "placed/not-secret", {})] : [];
   }
 
   /**
@@ -438,15 +444,17 @@ export class Binding extends BindingEvents {
    */
   async planFill(pick = "all"): Promise<FillPlan> {
     const snippets = await this.drawer.snippets(pick);
+    const { formAround, planFill } = await import("./filling.js");
     return planFill(formAround(this.#tracker.last?.element), snippets, (field) => this.#isOfPage(field));
   }
 
   /** Puts what was planned into the fields of a form, all of it or, when one does not take it, nothing. */
   async fill(fields: readonly FieldToFill[]): Promise<void> {
     await this.act(async () => {
+      const { fillFields } = await import("./filling.js");
       const placing = await fillFields(fields);
       this.#placed.push({ placing, what: words.fields(fields.length) });
-      return [notice("filled/page", { count: fields.length })];
+      return [notice(pageNotices, "filled/page", { count: fields.length })];
     });
   }
 
@@ -457,7 +465,7 @@ export class Binding extends BindingEvents {
 
   #here(): LastPlace {
     const { last } = this.#tracker;
-    if (!last) throw new DrawerError("nothing/target", {});
+    if (!last) throw new DrawerError(pageErrors, "nothing/target", {});
     return last;
   }
 
@@ -467,7 +475,7 @@ export class Binding extends BindingEvents {
     afterwards?: () => Promise<unknown>,
   ): Promise<readonly Notice[]> {
     const { element, place, caret } = at;
-    if (!place) throw new DrawerError("not-placed/kind", { place: placeName(at) });
+    if (!place) throw new DrawerError(pageErrors, "not-placed/kind", { place: placeName(at) });
     const block = await request.make(place.fit);
     const told = { ids: request.ids, target: element, block };
     if (!this.emit("placing", told)) return [];
@@ -476,7 +484,7 @@ export class Binding extends BindingEvents {
     this.#landing = { element, place };
     this.#placed.push({ placing, what: request.what, afterwards });
     this.emit("placed", told);
-    return [...block.notices, notice("placed/page", { what: request.what })];
+    return [...block.notices, notice(pageNotices, "placed/page", { what: request.what })];
   }
 
   /** Takes back what was placed last, where it was placed. */
@@ -486,10 +494,10 @@ export class Binding extends BindingEvents {
 
   async #takeBack(): Promise<readonly Notice[]> {
     const last = this.#placed.pop();
-    if (!last) throw new DrawerError("nothing/placed", {});
-    if (!(await last.placing.takeBack())) throw new DrawerError("nothing/changed", {});
+    if (!last) throw new DrawerError(pageErrors, "nothing/placed", {});
+    if (!(await last.placing.takeBack())) throw new DrawerError(pageErrors, "nothing/changed", {});
     await last.afterwards?.();
-    return [notice("undone/placing", { what: last.what })];
+    return [notice(pageNotices, "undone/placing", { what: last.what })];
   }
 
   /** Takes back what was done last on this page: a placing where it was placed, anything else in the drawer. */
@@ -526,7 +534,8 @@ export class Binding extends BindingEvents {
   /** Tells why something could not be done. */
   #tellFailure(error: unknown): void {
     const why = { why: reasonOf(error) };
-    const told = error instanceof DrawerError ? error : new DrawerError("failed", why, { cause: error });
+    const told =
+      error instanceof DrawerError ? error : new DrawerError(pageErrors, "failed", why, { cause: error });
     this.tell({ notices: [], error: told });
   }
 

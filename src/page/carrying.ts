@@ -2,6 +2,7 @@ import type { Block } from "../compose/block.js";
 import { DrawerError } from "../content/error.js";
 import { kindOf } from "../content/kind.js";
 import { addressesOf } from "../content/traverse.js";
+import { pageErrors } from "../messages/en/errors/page.js";
 
 /** A block on its way out of the page: to the clipboard of the system, or dragged to somewhere. */
 
@@ -41,6 +42,6 @@ export async function copyBlock(block: Block): Promise<void> {
     const blobs = forms.map(([type, text]) => [type, new Blob([text], { type })] as const);
     await navigator.clipboard.write([new ClipboardItem(Object.fromEntries(blobs))]);
   } catch (error) {
-    throw new DrawerError("failed/clipboard", {}, { cause: error });
+    throw new DrawerError(pageErrors, "failed/clipboard", {}, { cause: error });
   }
 }

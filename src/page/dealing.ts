@@ -6,6 +6,7 @@ import { displayText } from "../drawer/selection.js";
 import type { Dealt } from "../drawer/operations/deal.js";
 import { page as words } from "../messages/spoken-page.js";
 import type { Binding } from "./binding.js";
+import { pageNotices } from "../messages/en/notices/page.js";
 
 /** How far a deal on a page is. */
 export interface DealState {
@@ -67,7 +68,7 @@ export class PageDeal implements Deal {
       const { target } = this.binding;
       if (target) this.#served.add(target.element);
       await this.#look();
-      return [notice("dealing/page", { of })];
+      return [notice(pageNotices, "dealing/page", { of })];
     });
   }
 
@@ -112,7 +113,7 @@ export class PageDeal implements Deal {
       });
       await this.#look();
       const notices = [...told, ...(dealt?.notices ?? [])];
-      return this.state?.left === 0 ? [...notices, notice("dealing/done", {})] : notices;
+      return this.state?.left === 0 ? [...notices, notice(pageNotices, "dealing/done", {})] : notices;
     });
   }
 
@@ -126,7 +127,7 @@ export class PageDeal implements Deal {
     await this.binding.act(async () => {
       const { left, of } = await this.binding.drawer.dealSkip();
       await this.#look();
-      return [notice("dealing/skipped", { number: of - left, of })];
+      return [notice(pageNotices, "dealing/skipped", { number: of - left, of })];
     });
   }
 

@@ -4,6 +4,8 @@ import type { Left } from "../drawer/operations/deal.js";
 import type { Binding } from "./binding.js";
 import { dealStateOf, type Deal, type DealState } from "./dealing.js";
 import type { Desk } from "./desk.js";
+import { pageNotices } from "../messages/en/notices/page.js";
+import { placingNotices } from "../messages/en/notices/placing.js";
 
 /** A pick that is handed out on the clipboard of the desktop, where each paste brings the next. */
 export class DeskDeal implements Deal {
@@ -23,7 +25,11 @@ export class DeskDeal implements Deal {
       this.#isEnded = false;
       const { tellsPastes } = await desk.deal(binding.drawer.name);
       await this.changed();
-      return [notice(tellsPastes ? "dealing/clipboard" : "dealing/by-hand", { of })];
+      return [
+        tellsPastes
+          ? notice(placingNotices, "dealing/clipboard", { of })
+          : notice(pageNotices, "dealing/in-turn", { of }),
+      ];
     });
   }
 
@@ -47,9 +53,12 @@ export class DeskDeal implements Deal {
       await desk.deal(binding.drawer.name);
       await this.changed();
       const dealt = await binding.drawer.dealPeek();
-      if (!dealt) return [notice("dealing/done", {})];
+      if (!dealt) return [notice(pageNotices, "dealing/done", {})];
       const { number, of, snippet } = dealt;
-      return [...dealt.notices, notice("dealing/offered", { number, of, snippet: snippet.entry })];
+      return [
+        ...dealt.notices,
+        notice(placingNotices, "dealing/offered", { number, of, snippet: snippet.entry }),
+      ];
     });
   }
 

@@ -9,6 +9,7 @@ import { setChecked, setChosen } from "./places/choices.js";
 import { placeOf } from "./places/index.js";
 import { nameOf } from "./places/name.js";
 import { allOrNone, type Placing } from "./places/place.js";
+import { pageErrors } from "../messages/en/errors/page.js";
 
 /** A value for a field, by the label that it goes to. */
 interface Labelled {
@@ -218,7 +219,7 @@ function checkedBy(text: string): boolean | undefined {
  * @throws DrawerError `not-placed` when one does not take it after all; then all are as they were
  */
 export async function fillFields(fields: readonly FieldToFill[]): Promise<Placing> {
-  if (fields.length === 0) throw new DrawerError("nothing/fill", {});
+  if (fields.length === 0) throw new DrawerError(pageErrors, "nothing/fill", {});
   return allOrNone(fields.map((field) => () => fillField(field)));
 }
 
@@ -230,7 +231,7 @@ async function fillField({ field, name, text }: FieldToFill): Promise<Placing> {
   if (field.matches("[type=checkbox]")) return setChecked(field as HTMLInputElement, checkedBy(text)!);
   if ((field as HTMLInputElement).value === text) return { takeBack: async () => true };
   const place = placeOf(field);
-  if (!place || !field.isConnected) throw new DrawerError("not-placed/closed", { place: name });
+  if (!place || !field.isConnected) throw new DrawerError(pageErrors, "not-placed/closed", { place: name });
   const block = new Block(
     text.split("\n").map((line) => paragraph(line)),
     [],

@@ -1,9 +1,11 @@
 import { DrawerError, refusalOf, type Refusal } from "../content/error.js";
+import { desktopErrors } from "../messages/en/errors/desktop.js";
 import { notice, type Notice } from "../content/notice.js";
 import type { Desktop, Offered } from "../desktop/desktop.js";
 import { incomingOf } from "../desktop/incoming.js";
 import { Drawer } from "../drawer/drawer.js";
 import type { Store } from "../drawer/store.js";
+import { placingNotices } from "../messages/en/notices/placing.js";
 
 /** What the window does with the desktop, by whatever started it. */
 export interface DeskWork {
@@ -30,6 +32,8 @@ export interface DeskNews {
 /** Whether what is copied on the desktop is heard of; if not, why. */
 export type Hearing = { readonly isHearing: true } | ({ readonly isHearing: false } & Refusal);
 
+const deaf = (error: DrawerError): Hearing => ({ isHearing: false, ...refusalOf(error) });
+
 /** How often what is due in the drawer is done, in milliseconds: what is private goes soon. */
 const RETENTION = 15_000;
 
@@ -43,7 +47,7 @@ export interface CollectInto {
 /** The desktop as the window has it: what is copied there is collected, and blocks go onto its clipboard. */
 export class Desk {
   #into: CollectInto;
-  hearing: Hearing = { isHearing: false, reason: "no-clipboard", data: {} };
+  hearing: Hearing = deaf(new DrawerError(desktopErrors, "no-clipboard", {}));
   readonly #listeners = new Set<(news: DeskNews) => void>();
   #desktop: Desktop | undefined;
   #timer: NodeJS.Timeout | undefined;
@@ -65,7 +69,7 @@ export class Desk {
     try {
       this.#desktop = await this.work.open();
       await this.#desktop.watch((event) => {
-        if (event.type === "ended") this.#hear({ isHearing: false, reason: "no-clipboard/gone", data: {} });
+        if (event.type === "ended") this.#hear(deaf(new DrawerError(desktopErrors, "no-clipboard/gone", {})));
         else
           this.#inTurn(async () => {
             if (event.type === "unread") throw event.error;
@@ -75,7 +79,7 @@ export class Desk {
       this.#hear({ isHearing: true });
     } catch (error) {
       if (!(error instanceof DrawerError)) throw error;
-      this.#hear({ isHearing: false, ...refusalOf(error) });
+      this.#hear(deaf(error));
     }
   }
 
@@ -134,7 +138,9 @@ export class Desk {
    */
   async copy(offered: Offered, isPrivate: boolean): Promise<readonly Notice[]> {
     await this.work.hold(offered);
-    return isPrivate && this.#desktop?.declaresSecrets === false ? [notice("placed/not-secret", {})] : [];
+    return isPrivate && this.#desktop?.declaresSecrets === false
+      ? [notice(placingNotices, "placed/not-secret", {})]
+      : [];
   }
 
   /**

@@ -24,6 +24,7 @@ const NEW: Readonly<Record<string, string>> = {
   `,
   "src/drawer/operations/reverse.ts": `
     import { notice, type Notice } from "../../content/notice.js";
+    import { drawerNotices } from "../../messages/en/notices/drawer.js";
     import type { Operation } from "../transaction.js";
     /** A toy. */
     export const reverse: Operation<[], Notice[]> = {
@@ -32,7 +33,7 @@ const NEW: Readonly<Record<string, string>> = {
         const all = await store.entries({ drawer });
         const orders = all.map(({ entry }) => entry.order).reverse();
         const edits = all.map(({ entry }, at) => ({ id: entry.id, before: entry, after: { ...entry, order: orders[at]! } }));
-        return { edits, result: [notice("reversed", { count: all.length })] };
+        return { edits, result: [notice(drawerNotices, "reversed", { count: all.length })] };
       },
     };
   `,
@@ -50,7 +51,7 @@ const TOUCHED: readonly (readonly [file: string, before: string, line: string])[
   ["src/messages/en/operations.ts", "  collect:", '  reverse: "turning round",\n'],
   ["src/messages/de/phrases.ts", "  collect:", '  reverse: "Umdrehen von",\n'],
   [
-    "src/messages/en/notices.ts",
+    "src/messages/en/notices/drawer.ts",
     "  /** A snippet was collected, at",
     "  /** Toy. */\n  reversed: ({ count }: { count: number }) => `Turned ${count} round.`,\n",
   ],

@@ -7,6 +7,8 @@ import { begin } from "../command.js";
 import { CLIPBOARD, moveOnClipboard, onClipboard, startDealer } from "../deal-to-clipboard.js";
 import { withDrawer } from "../home.js";
 import { UsageError } from "../refusal.js";
+import { cliNotices } from "../../messages/en/notices/cli.js";
+import { placingNotices } from "../../messages/en/notices/placing.js";
 
 interface DealOptions extends CommonOptions {
   readonly skip?: boolean;
@@ -33,8 +35,8 @@ export function add(program: Command): void {
       if (offered) return answer(options, offered, { left, of });
       const told =
         left === 0
-          ? notice("done/none-left", { of })
-          : notice(pick.length > 0 ? "dealing" : "dealing/left", { left, of });
+          ? notice(cliNotices, "done/none-left", { of })
+          : notice(cliNotices, pick.length > 0 ? "dealing" : "dealing/left", { left, of });
       const next = left === 0 ? "" : ` ${answers.nextDealt({ number: of - left + 1, of })}`;
       answer(options, [{ ...told, message: told.message + next }], { left, of });
     });
@@ -48,6 +50,8 @@ async function dealToClipboard(pick: readonly string[], options: DealOptions): P
   desktop.close();
   const { left, of } = await withDrawer(options.drawer, (drawer) => drawer.deal(pick.join(" "), CLIPBOARD));
   await startDealer(options.drawer);
-  const told = notice(desktop.tellsPastes ? "dealing/clipboard" : "dealing/by-hand", { of });
+  const told = desktop.tellsPastes
+    ? notice(placingNotices, "dealing/clipboard", { of })
+    : notice(cliNotices, "dealing/by-hand", { of });
   answer(options, [told], { left, of });
 }

@@ -8,6 +8,7 @@ import { begin } from "../command.js";
 import { withDrawer } from "../home.js";
 import { notRead, regularFile } from "../input.js";
 import { progressBar } from "../progress.js";
+import { cliErrors } from "../../messages/en/errors/cli.js";
 
 /** `drawer import FILE`: brings the snippets of a drawer file into the drawer. */
 export function add(program: Command): void {
@@ -47,7 +48,7 @@ async function* linesOf(file: string): AsyncGenerator<string> {
     rest.push(chunk.subarray(from));
     length += chunk.length - from;
     if (length > LARGEST.line)
-      throw new DrawerError("too-large/line", { file: basename(file), most: LARGEST.line });
+      throw new DrawerError(cliErrors, "too-large/line", { file: basename(file), most: LARGEST.line });
   }
   if (length > 0) yield Buffer.concat(rest).toString("utf8");
 }
@@ -61,7 +62,7 @@ async function readable(file: string): Promise<void> {
     const there = await regularFile(file);
     if (there.isDirectory()) throw Object.assign(new Error("folder"), { code: "EISDIR" });
     if (there.size > LARGEST.file)
-      throw new DrawerError("too-large/import", { file: basename(file), most: LARGEST.file });
+      throw new DrawerError(cliErrors, "too-large/import", { file: basename(file), most: LARGEST.file });
   } catch (error) {
     if (error instanceof DrawerError) throw error;
     throw notRead(file, error);

@@ -6,6 +6,7 @@ import { begin } from "../command.js";
 import { withDrawer } from "../home.js";
 import { parseKey, readKeys, writeKeys } from "../keys.js";
 import { print, printJson } from "../terminal.js";
+import { cliNotices } from "../../messages/en/notices/cli.js";
 
 /** `drawer keys [KEY=COMMAND…]`: the user's own keys, which work in every program while `drawer watch` runs. */
 export function add(program: Command): void {
@@ -25,7 +26,9 @@ export function add(program: Command): void {
       answer(
         options,
         set.map(({ key, act }) =>
-          act === "" ? notice("key/removed", { key }) : notice("key/set", { key, act }),
+          act === ""
+            ? notice(cliNotices, "key/removed", { key })
+            : notice(cliNotices, "key/set", { key, act }),
         ),
       );
     },

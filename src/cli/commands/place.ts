@@ -12,6 +12,8 @@ import { writeNewFile } from "../output.js";
 import { UsageError } from "../refusal.js";
 import { addRecipeOptions, recipeOf, type RecipeOptions } from "../recipe-options.js";
 import { print, printJson, printWhole, remark } from "../terminal.js";
+import { cliNotices } from "../../messages/en/notices/cli.js";
+import { placingNotices } from "../../messages/en/notices/placing.js";
 
 interface PlaceOptions extends CommonOptions, RecipeOptions {
   readonly recipe?: string;
@@ -44,9 +46,10 @@ export function add(program: Command): void {
       if (to === CLIPBOARD) {
         const { holdOnClipboard, offeredBlock, openDesktop } = await import("../../desktop/index.js");
         await holdOnClipboard(offeredBlock(block, isPrivate), windowFile());
-        notices.unshift(notice("placed/clipboard", { count }));
+        notices.unshift(notice(cliNotices, "placed/clipboard", { count }));
         const desktop = isPrivate ? await openDesktop() : undefined;
-        if (desktop && !desktop.declaresSecrets) notices.push(notice("placed/not-secret", {}));
+        if (desktop && !desktop.declaresSecrets)
+          notices.push(notice(placingNotices, "placed/not-secret", {}));
         desktop?.close();
       } else if (to !== undefined || !options.json) {
         const written = await block.to(format, {
@@ -60,7 +63,7 @@ export function add(program: Command): void {
             overwrite: options.overwrite ?? false,
             isPrivate,
           });
-          notices.unshift(notice("placed", { count, path: to }));
+          notices.unshift(notice(cliNotices, "placed", { count, path: to }));
         }
       }
       if (options.json)

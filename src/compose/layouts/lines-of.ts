@@ -9,6 +9,7 @@ import {
 import { mergeRuns } from "../../content/runs.js";
 import { eachFlow } from "../../content/traverse.js";
 import { notice, type Notice } from "../../content/notice.js";
+import { contentNotices } from "../../messages/en/notices/content.js";
 
 /** What stands between the cells of a row when the row becomes a line of text. */
 const BETWEEN_CELLS = ", ";
@@ -81,5 +82,5 @@ export function dividersLeftOut(contents: readonly Content[]): Notice[] {
   let dividers = 0;
   for (const content of contents) eachFlow(content, (flow) => void (flow.type === "divider" && dividers++));
   if (dividers === 0) return [];
-  return [notice("not-shown/dividers", { count: dividers })];
+  return [notice(contentNotices, "not-shown/dividers", { count: dividers })];
 }

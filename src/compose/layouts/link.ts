@@ -4,6 +4,7 @@ import { runsText } from "../../content/runs.js";
 import { notice, type Notice } from "../../content/notice.js";
 import type { Layout } from "../layout.js";
 import { dividersLeftOut, linesOf } from "./lines-of.js";
+import { contentNotices } from "../../messages/en/notices/content.js";
 
 /**
  * Texts and addresses become links: a text takes the address beside it, in either order, one by one or all texts and
@@ -30,7 +31,8 @@ export const link: Layout = (pieces) => {
   });
   const alone = Math.abs(texts.length - addresses.length);
   const what = texts.length > addresses.length ? "text" : "address";
-  const notices: Notice[] = alone === 0 ? [] : [notice("not-shown/partner", { count: alone, what })];
+  const notices: Notice[] =
+    alone === 0 ? [] : [notice(contentNotices, "not-shown/partner", { count: alone, what })];
   return { content, notices: [...notices, ...dividersLeftOut(pieces.map((piece) => piece.content))] };
 };
 

@@ -3,6 +3,7 @@ import { columnsOf } from "../../content/spans.js";
 import { notice } from "../../content/notice.js";
 import type { Layout } from "../layout.js";
 import { BLANK, filled, gridOf, hasSources, lineCell } from "./grid.js";
+import { contentNotices } from "../../messages/en/notices/content.js";
 
 /**
  * Labels and their values, a row each. A snippet with a label is a pair; a table gives a row for each of its own, whose
@@ -34,7 +35,7 @@ export const pairs: Layout = (pieces) => {
     } else waiting = { cell: { flows: content }, source };
   }
   flush();
-  const notices = wide > 0 ? [notice("not-shown/pairs", { count: wide })] : [];
+  const notices = wide > 0 ? [notice(contentNotices, "not-shown/pairs", { count: wide })] : [];
   const table = filled(rows.map(({ cells }) => cells));
   const withSources = hasSources(pieces);
   return {

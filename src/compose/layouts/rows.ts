@@ -12,6 +12,7 @@ import type { Layout, Piece } from "../layout.js";
 import type { Recipe } from "../recipe.js";
 import { BLANK, captionLine, filled, hasSources, lineCell, textCell } from "./grid.js";
 import { renamedColumns, withHeaders } from "./headers.js";
+import { contentNotices } from "../../messages/en/notices/content.js";
 
 /**
  * Stacks everything into one table. Header rows are recognised once: a later piece's columns go under the columns of
@@ -238,7 +239,7 @@ class Stack {
   /** Names of columns that were to be called otherwise and are nowhere. */
   notices(): Notice[] {
     if (this.#unused.size === 0) return [];
-    return [notice("not-shown/columns", { names: [...this.#unused.values()] })];
+    return [notice(contentNotices, "not-shown/columns", { names: [...this.#unused.values()] })];
   }
 }
 

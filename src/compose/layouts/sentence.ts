@@ -4,6 +4,7 @@ import { mergeRuns, runsText } from "../../content/runs.js";
 import type { Layout } from "../layout.js";
 import { betweenText } from "../recipe.js";
 import { dividersLeftOut, inlineOf } from "./lines-of.js";
+import { contentErrors } from "../../messages/en/errors/content.js";
 
 /**
  * The pieces as the parts of one sentence, “a, b and c”, by the words and signs of a language (Intl.ListFormat, ECMA-402).
@@ -60,6 +61,6 @@ function listParts(
       Array.from({ length: count }, (_, index) => String(index)),
     );
   } catch (error) {
-    throw new DrawerError("bad-option/locale", { locale: locale ?? "" }, { cause: error });
+    throw new DrawerError(contentErrors, "bad-option/locale", { locale: locale ?? "" }, { cause: error });
   }
 }

@@ -4,6 +4,7 @@ import { isBlank, isLine } from "../../content/traverse.js";
 import { notice } from "../../content/notice.js";
 import type { Layout } from "../layout.js";
 import { betweenText, runsOn } from "../recipe.js";
+import { contentNotices } from "../../messages/en/notices/content.js";
 
 /**
  * Each piece as it is, one after another. What stands between is a blank line, or a line of the text that was asked for;
@@ -29,7 +30,10 @@ export const sequence: Layout = (pieces, { between = "newline", fit }) => {
     if (content.length > 0) for (const flow of separator) content.push(flow);
     for (const flow of flows) content.push(flow);
   }
-  return { content, notices: apart === 0 ? [] : [notice("not-shown/same-line", { count: apart })] };
+  return {
+    content,
+    notices: apart === 0 ? [] : [notice(contentNotices, "not-shown/same-line", { count: apart })],
+  };
 };
 
 /** The last line of some content and what follows it on the same line; nothing when either is no line of text. */

@@ -8,6 +8,7 @@ import x11, {
   type Test,
 } from "x11";
 import { DrawerError } from "../../content/error.js";
+import { desktopErrors } from "../../messages/en/errors/desktop.js";
 
 /** How much of a property is asked for at a time, in units of four bytes. */
 const STEP = 65_536;
@@ -57,7 +58,7 @@ export class X11Display {
     const display = process.env["DISPLAY"] ?? "";
     return new Promise((resolve, reject) => {
       const fail = (error: unknown) =>
-        reject(new DrawerError("no-clipboard/display", { display }, { cause: error }));
+        reject(new DrawerError(desktopErrors, "no-clipboard/display", { display }, { cause: error }));
       const client = x11.createClient({ display }, (error, opened) => {
         if (error) fail(error);
         else resolve(new X11Display(opened.client, opened));
@@ -263,7 +264,7 @@ export class X11Display {
 
   #ask<T>(request: (answer: (error: unknown, answer: T) => void) => void): Promise<T> {
     return new Promise((resolve, reject) => {
-      const giveUp = () => reject(new DrawerError("no-clipboard/gone", {}));
+      const giveUp = () => reject(new DrawerError(desktopErrors, "no-clipboard/gone", {}));
       this.#waiting.add(giveUp);
       request((error, answer) => {
         this.#waiting.delete(giveUp);

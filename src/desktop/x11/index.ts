@@ -8,6 +8,7 @@ import { X11Display } from "./display.js";
 import { X11Offer } from "./offer.js";
 import { SelectionReader } from "./selection.js";
 import { X11Windows } from "./windows.js";
+import { desktopErrors } from "../../messages/en/errors/desktop.js";
 
 /** Targets under which no content stands (ICCCM 2.6.2). */
 const NO_CONTENT = ["TARGETS", "TIMESTAMP", "MULTIPLE", "SAVE_TARGETS", "DELETE", "INSERT_SELECTION", OWN];
@@ -49,7 +50,7 @@ export class X11Desktop implements Desktop {
 
   async read(): Promise<Copied> {
     const targets = await this.#reader.targets();
-    if (targets.length === 0) throw new DrawerError("no-clipboard/empty", {});
+    if (targets.length === 0) throw new DrawerError(desktopErrors, "no-clipboard/empty", {});
     return this.#copied(this.#reader, targets, await this.#origin());
   }
 

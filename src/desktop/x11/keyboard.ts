@@ -2,6 +2,7 @@ import x11, { type Event } from "x11";
 import { DrawerError } from "../../content/error.js";
 import { chordText, type Chord, type Modifier } from "../chord.js";
 import type { X11Display } from "./display.js";
+import { desktopErrors } from "../../messages/en/errors/desktop.js";
 
 /** The keys of the keyboard that hold, by what they are called in X11, and the bits of those whose place is fixed. */
 const HELD: Readonly<Record<Modifier, string>> = {
@@ -64,7 +65,7 @@ export class X11Keyboard {
       for (const mask of masks) await this.display.grabKey(code, mask);
     } catch (error) {
       giveBack();
-      throw new DrawerError("key-taken", { key: chordText(chord) }, { cause: error });
+      throw new DrawerError(desktopErrors, "key-taken", { key: chordText(chord) }, { cause: error });
     }
     return giveBack;
   }
@@ -95,7 +96,8 @@ export class X11Keyboard {
   #codeOf(chord: Chord): number {
     const { key } = chord;
     const code = key.length === 1 ? this.#codeOfSign(key) : this.#code(X11_NAMES[key] ?? key);
-    if (code === undefined) throw new DrawerError("bad-key/missing", { key: chordText(chord) });
+    if (code === undefined)
+      throw new DrawerError(desktopErrors, "bad-key/missing", { key: chordText(chord) });
     return code;
   }
 

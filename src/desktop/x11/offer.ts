@@ -4,6 +4,7 @@ import type { Offer, Offered } from "../desktop.js";
 import { OWN, SECRET_HINT } from "../forms.js";
 import type { X11Display } from "./display.js";
 import { X11Pastes } from "./pastes.js";
+import { desktopErrors } from "../../messages/en/errors/desktop.js";
 
 /** How much goes into a property at once, in bytes; more goes in parts. The smallest server takes 256 KB. */
 const PART = 128 * 1024;
@@ -73,7 +74,8 @@ export class X11Offer implements Offer {
     }
     offer.#targets.set(await display.atom(OWN), new Uint8Array());
     display.own(selection, since);
-    if ((await display.owner(selection)) !== display.window) throw new DrawerError("no-clipboard/kept", {});
+    if ((await display.owner(selection)) !== display.window)
+      throw new DrawerError(desktopErrors, "no-clipboard/kept", {});
     return offer;
   }
 

@@ -2,6 +2,7 @@ import type { Event } from "x11";
 import { DrawerError } from "../../content/error.js";
 import { LIMITS } from "../../content/limits.js";
 import type { X11Display } from "./display.js";
+import { desktopErrors } from "../../messages/en/errors/desktop.js";
 
 /** How long a program that owns the clipboard may say nothing, in milliseconds. */
 const PATIENCE = 2000;
@@ -90,9 +91,9 @@ function bounded(bytes: Buffer): Uint8Array {
 }
 
 function silent(): DrawerError {
-  return new DrawerError("no-clipboard/silent", {});
+  return new DrawerError(desktopErrors, "no-clipboard/silent", {});
 }
 
 function tooLarge(): DrawerError {
-  return new DrawerError("too-large/clipboard", { most: LIMITS.bytes });
+  return new DrawerError(desktopErrors, "too-large/clipboard", { most: LIMITS.bytes });
 }

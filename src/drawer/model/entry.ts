@@ -3,6 +3,7 @@ import { DrawerError } from "../../content/error.js";
 import { canonicalJson, type Hash } from "../../content/encode.js";
 import type { Kind } from "../../content/kind.js";
 import type { Origin } from "../../content/origin.js";
+import { drawerErrors } from "../../messages/en/errors/drawer.js";
 
 export type { Origin } from "../../content/origin.js";
 
@@ -55,7 +56,7 @@ const NAME_LENGTH = 200;
 export function checkDrawerName(name: string): string {
   const trimmed = name.trim();
   if (trimmed === "" || trimmed.length > NAME_LENGTH || hasControls(trimmed) || /[\t\n]/.test(trimmed))
-    throw new DrawerError("bad-option/drawer-name", {});
+    throw new DrawerError(drawerErrors, "bad-option/drawer-name", {});
   return trimmed;
 }
 

@@ -1,6 +1,7 @@
 import { DrawerError } from "../../content/error.js";
-import type { PickedFrom } from "../../messages/en/errors.js";
+import type { PickedFrom } from "../../messages/en/errors/drawer.js";
 import { type Kind, KINDS } from "../../content/kind.js";
+import { drawerErrors } from "../../messages/en/errors/drawer.js";
 
 /** A place in a drawer: a position, or so many before the last. */
 export type Place = { readonly position: number } | { readonly beforeLast: number };
@@ -32,7 +33,7 @@ export type Term =
  */
 export function parsePick(pick: string): Term[] {
   const words = pick.match(/!*\/[^/]+\/(?=[\s,]|$)|(?:[^\s,"]|"[^"]*"?)+/g) ?? [];
-  if (words.length === 0) throw new DrawerError("bad-pick/empty", {});
+  if (words.length === 0) throw new DrawerError(drawerErrors, "bad-pick/empty", {});
   return words.map((word) => parseTerm(word));
 }
 
@@ -42,7 +43,7 @@ export function parsePick(pick: string): Term[] {
  */
 export function parsePlace(word: string): Place {
   const place = placeOf(word.trim());
-  if (!place) throw new DrawerError("bad-pick/place", { word });
+  if (!place) throw new DrawerError(drawerErrors, "bad-pick/place", { word });
   return place;
 }
 
@@ -61,7 +62,7 @@ function parseTerm(word: string): Term {
   const from = isOpen && ends[0] === "" ? placeOf("first") : placeOf(ends[0]!);
   const to = ends.length !== 2 ? undefined : placeOf(isOpen && ends[1] === "" ? "last" : ends[1]!);
   if (from && to) return { type: "range", from, to };
-  throw new DrawerError("bad-pick/word", { word });
+  throw new DrawerError(drawerErrors, "bad-pick/word", { word });
 }
 
 function placeOf(word: string): Place | undefined {
@@ -87,5 +88,5 @@ export function positionOf(place: Place, count: number, from: PickedFrom): numbe
 export function noPosition(place: Place, count: number, from: PickedFrom): DrawerError {
   const back = "beforeLast" in place ? place.beforeLast : undefined;
   const written = "position" in place ? String(place.position) : back === 0 ? "last" : `last-${back}`;
-  return new DrawerError("no-position", { place: written, from, count });
+  return new DrawerError(drawerErrors, "no-position", { place: written, from, count });
 }

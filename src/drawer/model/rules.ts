@@ -2,6 +2,7 @@ import { DrawerError } from "../../content/error.js";
 import { DAY, MEGABYTE, MINUTE } from "../../messages/units.js";
 import type { Store } from "../store.js";
 import { VALUES } from "./values.js";
+import { drawerErrors } from "../../messages/en/errors/drawer.js";
 
 /** A drawer's settings. Times are in milliseconds, sizes in bytes; nothing (`null`) is no limit. */
 export interface Rules {
@@ -81,10 +82,15 @@ function isValueOf(form: RuleForm, value: unknown): boolean {
 export function checkRules(changes: Partial<Rules>): void {
   for (const [name, value] of Object.entries(changes)) {
     if (!Object.hasOwn(RULE_FORMS, name))
-      throw new DrawerError("bad-option/rule", { name, names: RULE_NAMES });
+      throw new DrawerError(drawerErrors, "bad-option/rule", { name, names: RULE_NAMES });
     const form = RULE_FORMS[name as keyof Rules];
     if (!isValueOf(form, value))
-      throw new DrawerError("bad-option/rule-value", { name, value: String(value), form, isTyped: false });
+      throw new DrawerError(drawerErrors, "bad-option/rule-value", {
+        name,
+        value: String(value),
+        form,
+        isTyped: false,
+      });
   }
 }
 

@@ -10,6 +10,8 @@ import type { Store } from "../store.js";
 import type { Operation } from "../transaction.js";
 import { paused, type Collected } from "./collect.js";
 import { madeOf, refusePrivate } from "./made-of.js";
+import { drawerErrors } from "../../messages/en/errors/drawer.js";
+import { drawerNotices } from "../../messages/en/notices/drawer.js";
 
 /**
  * Adds one piece or several to the end of a snippet, all or none of them. It can be split again into what it was and
@@ -29,7 +31,7 @@ export const append: Operation<
     const pieces = [incoming].flat() as Incoming[];
     const blank = pieces.find(({ content }) => isBlank(content));
     if (pieces.length === 0 || blank)
-      throw new DrawerError("nothing/append", blank ? { place: originText(blank.origin) } : {});
+      throw new DrawerError(drawerErrors, "nothing/append", blank ? { place: originText(blank.origin) } : {});
     const rules = await transaction.rules();
     if (!rules.collecting) throw paused(drawer);
     const added = await Promise.all(pieces.map((piece) => prepare(piece, drawer, rules.detect)));
@@ -37,6 +39,7 @@ export const append: Operation<
     if (secret) {
       const { looks } = secret;
       throw new DrawerError(
+        drawerErrors,
         "private/append",
         looks === undefined || looks === SAME_AS_PRIVATE ? {} : { looks },
       );
@@ -59,10 +62,10 @@ export const append: Operation<
     const after: Entry = { ...entry, ...made.facts };
     const room = await transaction.makeRoom({ count: 0, bytes: after.bytes - entry.bytes });
     if (room.leaving.some(({ id }) => id === entry.id))
-      throw new DrawerError("full/append", { snippet: entry });
+      throw new DrawerError(drawerErrors, "full/append", { snippet: entry });
     const leaving = room.leaving.map(({ before }) => before!);
     const now = position - (await countBefore(store, leaving, position));
-    const appendedNotice = notice("appended", {
+    const appendedNotice = notice(drawerNotices, "appended", {
       position: now,
       added: added.map((one) => one.entry),
       snippet: after,

@@ -10,6 +10,8 @@ import type { Entry } from "../model/entry.js";
 import type { Rules } from "../model/rules.js";
 import type { Positioned, Store } from "../store.js";
 import type { Operation } from "../transaction.js";
+import { drawerErrors } from "../../messages/en/errors/drawer.js";
+import { drawerNotices } from "../../messages/en/notices/drawer.js";
 
 /** What was collected, and what the drawer has to say of it. */
 export interface Collected {
@@ -47,7 +49,7 @@ export const collect: Operation<[incoming: readonly Incoming[]], Collected> = {
     }));
     const told = collected.map(({ position, entry }, index) =>
       index < again.length
-        ? notice("repeat/moved", { position, snippet: entry })
+        ? notice(drawerNotices, "repeat/moved", { position, snippet: entry })
         : taken({ position, entry }, fresh[index - again.length]!, rules),
     );
     const edits = collected.map(({ entry }, index): Edit => ({
@@ -107,7 +109,7 @@ async function secretHashes(store: Store): Promise<ReadonlySet<Hash>> {
 
 /** That a drawer does not collect now. */
 export function paused(drawer: string): DrawerError {
-  return new DrawerError("paused", { drawer });
+  return new DrawerError(drawerErrors, "paused", { drawer });
 }
 
 /** Which of the pieces are new, and which are there already and are only to become the latest. */
@@ -125,12 +127,12 @@ async function sortOut(
   let latest: Omit<Entry, "order"> | undefined = last;
   for (const [index, prepared] of pieces.entries()) {
     if (!prepared) {
-      notices.push(notice("blank", { origin: incoming[index]!.origin }));
+      notices.push(notice(drawerNotices, "blank", { origin: incoming[index]!.origin }));
       continue;
     }
     const { entry, hash } = prepared;
     if (rules.repeats !== "allow" && hash === before) {
-      notices.push(notice("repeat/skipped", { snippet: latest?.private ? latest : entry }));
+      notices.push(notice(drawerNotices, "repeat/skipped", { snippet: latest?.private ? latest : entry }));
       continue;
     }
     before = hash;
@@ -151,6 +153,6 @@ async function sortOut(
 }
 
 function taken({ position, entry }: Positioned, { looks }: Prepared, { privateAge: age }: Rules): Notice {
-  if (!entry.private) return notice("collected", { position, entry });
-  return notice("private/collected", { position, age, ...defined({ looks }) });
+  if (!entry.private) return notice(drawerNotices, "collected", { position, entry });
+  return notice(drawerNotices, "private/collected", { position, age, ...defined({ looks }) });
 }

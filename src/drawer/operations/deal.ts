@@ -7,6 +7,8 @@ import { pickSome, readSnippets, snippetsOf, type Snippet } from "../selection.j
 import { Conflict, type Positioned } from "../store.js";
 import { isTrace } from "../traces.js";
 import type { Context, Procedure } from "../transaction.js";
+import { drawerErrors } from "../../messages/en/errors/drawer.js";
+import { drawerNotices } from "../../messages/en/notices/drawer.js";
 
 /**
  * A deal hands out a pick one snippet at a time, in order: one to each field, cell or page. It is kept with the drawer,
@@ -150,7 +152,7 @@ async function find(
     const number = index + 1;
     const snippet = await findDealt(context, snippets[index]!);
     if (snippet) return { snippet, number, of, notices };
-    notices.push(notice("forgotten/dealt", { number, of }));
+    notices.push(notice(drawerNotices, "forgotten/dealt", { number, of }));
   }
   return undefined;
 }
@@ -163,13 +165,13 @@ async function keep({ store, drawer }: Context, before: string, kept: KeptDeal):
     await store.setValue(drawer, VALUES.deal, before, after);
   } catch (error) {
     if (!(error instanceof Conflict)) throw error;
-    throw new DrawerError("conflict/deal", {}, { cause: error });
+    throw new DrawerError(drawerErrors, "conflict/deal", {}, { cause: error });
   }
 }
 
 async function keptDeal({ store, drawer }: Context): Promise<{ text: string; kept: KeptDeal }> {
   const text = await store.value(drawer, VALUES.deal);
-  if (text === undefined) throw new DrawerError("nothing/deal", {});
+  if (text === undefined) throw new DrawerError(drawerErrors, "nothing/deal", {});
   return { text, kept: JSON.parse(text) as KeptDeal };
 }
 

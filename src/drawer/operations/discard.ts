@@ -1,5 +1,6 @@
 import { notice, type Notice } from "../../content/notice.js";
 import { removals, type Operation } from "../transaction.js";
+import { drawerNotices } from "../../messages/en/notices/drawer.js";
 
 /**
  * Takes the snippets of a pick out. `undo` brings them back.
@@ -12,7 +13,7 @@ export const discard: Operation<[pick: string], Notice[]> = {
     const left = (await transaction.size()).count - snippets.length;
     return {
       edits: removals(snippets.map(({ entry }) => entry)),
-      result: [notice("discarded", { snippets, left })],
+      result: [notice(drawerNotices, "discarded", { snippets, left })],
     };
   },
 };

@@ -1,6 +1,7 @@
 import { notice, type Notice } from "../../content/notice.js";
 import { VALUES } from "../model/values.js";
 import type { Procedure } from "../transaction.js";
+import { drawerNotices } from "../../messages/en/notices/drawer.js";
 
 /** Forgets all that is not kept, all that has left, and the log, and wipes out what the store has of them. */
 export const emptyForGood: Procedure<[], Promise<Notice[]>> = {
@@ -9,6 +10,6 @@ export const emptyForGood: Procedure<[], Promise<Notice[]>> = {
     if (deal !== undefined) await store.setValue(drawer, VALUES.deal, deal, undefined);
     const { forgotten: count, trace } = await store.forget({ drawer, everything: true });
     const { count: left } = await store.size(drawer);
-    return [notice("forgotten/all", { drawer, count, left }), ...(trace ? [trace] : [])];
+    return [notice(drawerNotices, "forgotten/all", { drawer, count, left }), ...(trace ? [trace] : [])];
   },
 };

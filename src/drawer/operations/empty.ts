@@ -1,5 +1,6 @@
 import { notice, type Notice } from "../../content/notice.js";
 import { removals, type Operation } from "../transaction.js";
+import { drawerNotices } from "../../messages/en/notices/drawer.js";
 
 /** Takes out all that are not kept. `undo` brings them back. */
 export const empty: Operation<[], Notice[]> = {
@@ -10,7 +11,7 @@ export const empty: Operation<[], Notice[]> = {
     const left = (await transaction.size()).count - leaving.length;
     return {
       edits: removals(leaving.map(({ entry }) => entry)),
-      result: [notice("emptied", { drawer, count: leaving.length, left })],
+      result: [notice(drawerNotices, "emptied", { drawer, count: leaving.length, left })],
     };
   },
 };

@@ -7,6 +7,8 @@ import { FORMAT, PAGE, VERSION, type SnippetRecord, type PartRecord } from "../d
 import { hashesOf, type Entry } from "../model/entry.js";
 import { pickFrom, snippetsOf } from "../selection.js";
 import type { Context, Procedure } from "../transaction.js";
+import { drawerErrors } from "../../messages/en/errors/drawer.js";
+import { drawerNotices } from "../../messages/en/notices/drawer.js";
 
 /** What was written into a drawer file. */
 export interface Exported {
@@ -40,8 +42,9 @@ async function* linesOf({ store, drawer }: Context, pick: string, notices: Notic
     const contents = await store.contents([...new Set(entries.flatMap(hashesOf))]);
     for (const entry of entries) yield JSON.stringify(lineOf(entry, contents));
   }
-  notices.push(notice("exported", { count, drawer }));
-  if (picked.length > count) notices.push(notice("private/not-exported", { count: picked.length - count }));
+  notices.push(notice(drawerNotices, "exported", { count, drawer }));
+  if (picked.length > count)
+    notices.push(notice(drawerNotices, "private/not-exported", { count: picked.length - count }));
 }
 
 function lineOf(entry: Entry, contents: ReadonlyMap<Hash, Uint8Array>): SnippetRecord {
@@ -57,7 +60,7 @@ function lineOf(entry: Entry, contents: ReadonlyMap<Hash, Uint8Array>): SnippetR
 
 function partOf(entry: Entry, contents: ReadonlyMap<Hash, Uint8Array>): PartRecord {
   const bytes = contents.get(entry.content);
-  if (!bytes) throw new DrawerError("store/missing-export", { snippet: entry });
+  if (!bytes) throw new DrawerError(drawerErrors, "store/missing-export", { snippet: entry });
   const { label, kept, origin, collectedAt, parts } = entry;
   return {
     ...defined({ label }),

@@ -1,6 +1,7 @@
 import { notice, type Notice } from "../../content/notice.js";
 import type { Operation } from "../transaction.js";
 import { setPrivate } from "./set-private.js";
+import { drawerNotices } from "../../messages/en/notices/drawer.js";
 
 /**
  * Makes the snippets of a pick private: shown nowhere, not found, not exported, and gone after their time.
@@ -11,6 +12,6 @@ export const hide: Operation<[pick: string], Notice[]> = {
   async plan(transaction, pick) {
     const { privateAge: age } = await transaction.rules();
     const { result: positions, ...planned } = await setPrivate(transaction, pick, true);
-    return { ...planned, result: [notice("hidden", { positions, age })] };
+    return { ...planned, result: [notice(drawerNotices, "hidden", { positions, age })] };
   },
 };

@@ -1,6 +1,7 @@
 import { notice, type Notice } from "../../content/notice.js";
 import type { Operation } from "../transaction.js";
 import { alter } from "./alter.js";
+import { drawerNotices } from "../../messages/en/notices/drawer.js";
 
 /**
  * Keeps the snippets of a pick: limits, age and emptying leave them alone.
@@ -13,6 +14,6 @@ export const keep: Operation<[pick: string], Notice[]> = {
       transaction,
       pick,
       (entry) => ({ ...entry, kept: true }),
-      (snippets, isChanged) => notice("kept", { snippets, isChanged }),
+      (snippets, isChanged) => notice(drawerNotices, "kept", { snippets, isChanged }),
     ),
 };

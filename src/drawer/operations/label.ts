@@ -2,6 +2,7 @@ import { notice, type Notice } from "../../content/notice.js";
 import { cleanLabel } from "../incoming.js";
 import type { Operation } from "../transaction.js";
 import { alter } from "./alter.js";
+import { drawerNotices } from "../../messages/en/notices/drawer.js";
 
 /**
  * Gives the snippets of a pick a label, or takes it off with an empty one.
@@ -15,7 +16,7 @@ export const label: Operation<[pick: string, label: string], Notice[]> = {
       transaction,
       pick,
       ({ label: _, ...entry }) => (words === "" ? entry : { ...entry, label: words }),
-      (snippets, isChanged) => notice("labelled", { snippets, isChanged, label: words }),
+      (snippets, isChanged) => notice(drawerNotices, "labelled", { snippets, isChanged, label: words }),
     );
   },
 };

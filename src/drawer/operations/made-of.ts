@@ -4,6 +4,7 @@ import type { Content } from "../../content/model.js";
 import { contentFacts } from "../incoming.js";
 import type { Entry } from "../model/entry.js";
 import type { Positioned } from "../store.js";
+import { drawerErrors } from "../../messages/en/errors/drawer.js";
 
 /** What an entry says of a content that was made of several snippets, and the bytes of that content. */
 export function madeOf(content: Content, parts: readonly Entry[]) {
@@ -25,5 +26,5 @@ export function madeOf(content: Content, parts: readonly Entry[]) {
  */
 export function refusePrivate(joining: readonly Positioned[], operation: "append" | "merge"): void {
   const found = joining.find(({ entry }) => entry.private);
-  if (found) throw new DrawerError("private/join", { position: found.position, operation });
+  if (found) throw new DrawerError(drawerErrors, "private/join", { position: found.position, operation });
 }

@@ -8,6 +8,8 @@ import type { Positioned } from "../store.js";
 import { removals, type Operation } from "../transaction.js";
 import type { Collected } from "./collect.js";
 import { madeOf, refusePrivate } from "./made-of.js";
+import { drawerErrors } from "../../messages/en/errors/drawer.js";
+import { drawerNotices } from "../../messages/en/notices/drawer.js";
 
 /**
  * Makes one snippet of several, where the first of the pick stood; {@link split} makes the several of it again, with
@@ -20,7 +22,7 @@ export const merge: Operation<[pick: string, recipe?: Recipe], Collected> = {
   async plan(transaction, pick, recipe = {}) {
     const merging = await transaction.pickAny(pick);
     if (merging.length < 2)
-      throw new DrawerError("nothing/merge", { pick, count: merging.length === 0 ? 0 : 1 });
+      throw new DrawerError(drawerErrors, "nothing/merge", { pick, count: merging.length === 0 ? 0 : 1 });
     refusePrivate(merging, "merge");
     const block = compose(await transaction.read(merging), recipe);
     const parts = merging.map((one) => one.entry);
@@ -43,7 +45,7 @@ export const merge: Operation<[pick: string, recipe?: Recipe], Collected> = {
       contents: made.contents,
       result: {
         collected: [{ position, entry }] satisfies Positioned[],
-        notices: [...block.notices, notice("merged", { positions, position, snippet: entry })],
+        notices: [...block.notices, notice(drawerNotices, "merged", { positions, position, snippet: entry })],
       },
     };
   },

@@ -2,6 +2,7 @@ import { generateNKeysBetween } from "fractional-indexing";
 import { notice, type Notice } from "../../content/notice.js";
 import { positionOf, type Place } from "../model/pick.js";
 import type { Operation } from "../transaction.js";
+import { drawerNotices } from "../../messages/en/notices/drawer.js";
 
 /**
  * Moves the snippets of a pick, in the pick's order, to stand before another one, or after the last when `before` is
@@ -29,7 +30,7 @@ export const move: Operation<[pick: string, before: Place | "end"], Notice[]> = 
     }));
     return {
       edits: moving.map(({ entry }, index) => ({ id: entry.id, before: entry, after: moved[index]!.entry })),
-      result: [notice("moved", { snippets: moved })],
+      result: [notice(drawerNotices, "moved", { snippets: moved })],
     };
   },
 };

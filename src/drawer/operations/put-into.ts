@@ -4,6 +4,8 @@ import type { Edit } from "../model/change.js";
 import { checkDrawerName, type Entry } from "../model/entry.js";
 import { newId } from "../model/ids.js";
 import type { Operation, Plan, Transaction } from "../transaction.js";
+import { drawerErrors } from "../../messages/en/errors/drawer.js";
+import { drawerNotices } from "../../messages/en/notices/drawer.js";
 
 /**
  * Moves the snippets of a pick to the end of another drawer, by its rules.
@@ -30,10 +32,12 @@ async function putInto(
   way: "move" | "copy",
 ): Promise<Plan<Notice[]>> {
   const into = checkDrawerName(drawer);
-  if (into === transaction.drawer) throw new DrawerError("bad-option/same-drawer", { drawer: into });
+  if (into === transaction.drawer)
+    throw new DrawerError(drawerErrors, "bad-option/same-drawer", { drawer: into });
   const snippets = await transaction.pick(pick);
   const secret = snippets.find(({ entry }) => entry.private);
-  if (way === "copy" && secret) throw new DrawerError("private/copy", { position: secret.position });
+  if (way === "copy" && secret)
+    throw new DrawerError(drawerErrors, "private/copy", { position: secret.position });
   const { leaving, notices, orders, first } = await transaction.roomAtEnd(snippets, into);
   const edits = snippets.map(({ entry }, index): Edit => {
     const own = way === "move" ? entry : copyOf(entry);
@@ -43,7 +47,10 @@ async function putInto(
   const told = { from: transaction.drawer, into, snippets, first };
   return {
     edits: [...leaving, ...edits],
-    result: [way === "move" ? notice("moved/into", told) : notice("copied", told), ...notices],
+    result: [
+      way === "move" ? notice(drawerNotices, "moved/into", told) : notice(drawerNotices, "copied", told),
+      ...notices,
+    ],
   };
 }
 

@@ -3,6 +3,7 @@ import { hasControls } from "../../content/controls.js";
 import { DrawerError } from "../../content/error.js";
 import { VALUES } from "../model/values.js";
 import { valueEdits, type Context, type Operation, type Procedure } from "../transaction.js";
+import { drawerErrors } from "../../messages/en/errors/drawer.js";
 
 /** The names of the recipes that are kept with the drawer, in order. */
 export const recipes: Procedure<[], Promise<string[]>> = {
@@ -20,7 +21,7 @@ export const recipe: Procedure<[name: string], Promise<Recipe>> = {
   async run(context, name) {
     const text = await textOf(context, name);
     if (text !== undefined) return JSON.parse(text) as Recipe;
-    throw new DrawerError("nothing/recipe", {
+    throw new DrawerError(drawerErrors, "nothing/recipe", {
       name,
       drawer: context.drawer,
       names: await recipes.run(context),
@@ -35,7 +36,8 @@ export const recipe: Procedure<[name: string], Promise<Recipe>> = {
 export const saveRecipe: Operation<[name: string, recipe: Recipe], boolean> = {
   name: "recipe",
   async plan(transaction, name, made) {
-    if (!/^\S{1,60}$/.test(name) || hasControls(name)) throw new DrawerError("bad-option/recipe-name", {});
+    if (!/^\S{1,60}$/.test(name) || hasControls(name))
+      throw new DrawerError(drawerErrors, "bad-option/recipe-name", {});
     const before = await textOf(transaction, name);
     const values = valueEdits(VALUES.recipe + name, before, JSON.stringify(made));
     return { values, result: before !== undefined };

@@ -1,6 +1,7 @@
 import { notice, type Notice } from "../../content/notice.js";
 import type { Operation } from "../transaction.js";
 import { alter } from "./alter.js";
+import { drawerNotices } from "../../messages/en/notices/drawer.js";
 
 /**
  * Stops keeping the snippets of a pick.
@@ -13,6 +14,6 @@ export const release: Operation<[pick: string], Notice[]> = {
       transaction,
       pick,
       (entry) => ({ ...entry, kept: false }),
-      (snippets, isChanged) => notice("released", { snippets, isChanged }),
+      (snippets, isChanged) => notice(drawerNotices, "released", { snippets, isChanged }),
     ),
 };

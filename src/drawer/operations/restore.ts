@@ -5,6 +5,8 @@ import { hiddenTraces } from "../hidden.js";
 import { pickSome, unique } from "../selection.js";
 import { maskedEntry } from "../traces.js";
 import type { Operation } from "../transaction.js";
+import { drawerErrors } from "../../messages/en/errors/drawer.js";
+import { drawerNotices } from "../../messages/en/notices/drawer.js";
 
 /**
  * Brings back what has left, to the end of the drawer.
@@ -21,7 +23,7 @@ export const restore: Operation<[pick: string], Notice[]> = {
     const coming = picked.flatMap(({ position }) => gone[position - 1] ?? []);
     const contents = await store.contents(coming.map(({ entry }) => entry.content));
     const lost = coming.find(({ entry }) => !contents.has(entry.content));
-    if (lost) throw new DrawerError("store/missing-gone", { snippet: lost.entry });
+    if (lost) throw new DrawerError(drawerErrors, "store/missing-gone", { snippet: lost.entry });
     const { leaving, notices, orders, first } = await transaction.roomAtEnd(coming);
     const traces = await hiddenTraces(store);
     const snippets = coming.map(({ entry }) => (traces ? maskedEntry(entry, traces) : entry));
@@ -30,6 +32,9 @@ export const restore: Operation<[pick: string], Notice[]> = {
       before: null,
       after: { ...entry, order: orders[index]! },
     }));
-    return { edits: [...leaving, ...edits], result: [notice("restored", { snippets, first }), ...notices] };
+    return {
+      edits: [...leaving, ...edits],
+      result: [notice(drawerNotices, "restored", { snippets, first }), ...notices],
+    };
   },
 };

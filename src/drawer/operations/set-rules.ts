@@ -3,6 +3,7 @@ import { checkRules, encodeRules, RULE_NAMES, type Rules } from "../model/rules.
 import { VALUES } from "../model/values.js";
 import { makeRoom } from "../limits.js";
 import { valueEdits, type Operation } from "../transaction.js";
+import { drawerNotices } from "../../messages/en/notices/drawer.js";
 
 /**
  * Changes rules, and says of each what it is now. What no longer has room goes, and a notice names it; undo takes all
@@ -20,8 +21,8 @@ export const setRules: Operation<[changes: Partial<Rules>], Notice[]> = {
     const names = RULE_NAMES.filter((name) => name in changes);
     const told = names.map((rule) => {
       const isPause = rule === "collecting" && names.length === 1 && before.collecting !== after.collecting;
-      if (isPause) return notice(after.collecting ? "resumed" : "paused", {});
-      return notice("rule", { rule, value: after[rule], was: before[rule] });
+      if (isPause) return notice(drawerNotices, after.collecting ? "resumed" : "paused", {});
+      return notice(drawerNotices, "rule", { rule, value: after[rule], was: before[rule] });
     });
     return {
       edits: room.leaving,

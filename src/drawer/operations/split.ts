@@ -5,6 +5,8 @@ import type { Entry } from "../model/entry.js";
 import type { Place } from "../model/pick.js";
 import type { Operation } from "../transaction.js";
 import type { Collected } from "./collect.js";
+import { drawerErrors } from "../../messages/en/errors/drawer.js";
+import { drawerNotices } from "../../messages/en/notices/drawer.js";
 
 /**
  * Parts a snippet that was merged or appended to into the snippets it was made of, where it stands.
@@ -15,7 +17,7 @@ export const split: Operation<[place: Place], Collected> = {
   async plan(transaction, place) {
     const { store, drawer } = transaction;
     const { position, entry } = await transaction.at(place);
-    if (!entry.parts) throw new DrawerError("nothing/split", { position, snippet: entry });
+    if (!entry.parts) throw new DrawerError(drawerErrors, "nothing/split", { position, snippet: entry });
     const near = await store.entries({ drawer, offset: Math.max(0, position - 2), limit: 3 });
     const orderAt = (at: number) => near.find((one) => one.position === at)?.entry.order ?? null;
     const orders = generateNKeysBetween(orderAt(position - 1), orderAt(position + 1), entry.parts.length);
@@ -34,7 +36,7 @@ export const split: Operation<[place: Place], Collected> = {
       .map((part) => ({ id: part.id, before: null, after: part }));
     return {
       edits: [{ id: entry.id, before: entry, after: same ?? null }, ...others],
-      result: { collected, notices: [notice("split", { snippets: collected })] },
+      result: { collected, notices: [notice(drawerNotices, "split", { snippets: collected })] },
     };
   },
 };

@@ -2,6 +2,7 @@ import { notice, type Notice } from "../../content/notice.js";
 import { latestActs } from "../acts.js";
 import { logOf, undoOrRedo } from "../history.js";
 import type { Procedure } from "../transaction.js";
+import { drawerNotices } from "../../messages/en/notices/drawer.js";
 
 /**
  * Takes back the last operation that still stands, whoever did it, in whichever process.
@@ -23,7 +24,7 @@ export const undoTo: Procedure<[id: string], Promise<Notice[]>> = {
     const count = standing.findIndex((act) => act.id === id) + 1;
     let notices: Notice[] = [];
     for (let done = 0; done < count; done++) notices = await undoOrRedo(context, "undo");
-    return count > 1 ? [notice("undone/several", { count })] : notices;
+    return count > 1 ? [notice(drawerNotices, "undone/several", { count })] : notices;
   },
 };
 

@@ -1,6 +1,7 @@
 import { notice, type Notice } from "../../content/notice.js";
 import type { Operation } from "../transaction.js";
 import { setPrivate } from "./set-private.js";
+import { drawerNotices } from "../../messages/en/notices/drawer.js";
 
 /**
  * Takes the privacy off the snippets of a pick.
@@ -10,6 +11,6 @@ export const unhide: Operation<[pick: string], Notice[]> = {
   name: "unhide",
   async plan(transaction, pick) {
     const { result: positions, ...planned } = await setPrivate(transaction, pick, false);
-    return { ...planned, result: [notice("unhidden", { positions })] };
+    return { ...planned, result: [notice(drawerNotices, "unhidden", { positions })] };
   },
 };

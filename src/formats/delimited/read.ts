@@ -5,6 +5,7 @@ import { type Cell, paragraph, type Table } from "../../content/model.js";
 import { isFigure } from "../../content/number.js";
 import type { Reading } from "../../content/notice.js";
 import { withoutByteOrderMark } from "../text/byte-order-mark.js";
+import { contentErrors } from "../../messages/en/errors/content.js";
 
 /** How a delimited text is to be read. */
 export interface DelimitedOptions {
@@ -34,7 +35,7 @@ export async function readDelimited(text: string, options: DelimitedOptions = {}
   });
   const broken = parsed.errors.find((error) => error.type === "Quotes");
   if (broken) {
-    throw new DrawerError("unreadable/quote", { row: (broken.row ?? 0) + 1 });
+    throw new DrawerError(contentErrors, "unreadable/quote", { row: (broken.row ?? 0) + 1 });
   }
   const lines = parsed.data;
   const last = lines.at(-1);

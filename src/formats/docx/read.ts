@@ -46,6 +46,8 @@ import {
   type DocxStyle,
   type ListPlace,
 } from "./styles.js";
+import { contentErrors } from "../../messages/en/errors/content.js";
+import { officeErrors } from "../../messages/en/errors/office.js";
 
 /**
  * Reads the main text of a docx (ECMA-376, Office Open XML): headings, paragraphs, lists with their numbering, tables
@@ -59,7 +61,7 @@ export function readDocx(bytes: Uint8Array, file: string): ReadDocument {
   const main = mainPart(parts);
   const reader = new DocxReader(parts, main, file);
   const body = childOf(parseXml(parts.needed(main), file), "body");
-  if (!body) throw new DrawerError("unreadable/not-one", { file, what: "docx" });
+  if (!body) throw new DrawerError(officeErrors, "unreadable/not-one", { file, what: "docx" });
   const content = reader.flows(body, 0);
   return documentOf(content, reader.pictures, reader.asides, file, titleOf(parts, file));
 }
@@ -152,7 +154,7 @@ class DocxReader {
   /** The flows of a body or a cell. Neighbouring paragraphs of a list become one list. */
   flows(parent: Element, depth: number): Content {
     if (depth > LIMITS.depth / 4) {
-      throw new DrawerError("too-large/nesting", {
+      throw new DrawerError(contentErrors, "too-large/nesting", {
         file: this.file,
         what: "tables",
         depth: LIMITS.depth / 4,

@@ -9,6 +9,7 @@ import { DrawerError } from "../../content/error.js";
 import { LIMITS } from "../../content/limits.js";
 import { parseDeclarations, parseRules } from "./css.js";
 import type { HtmlTreeAdapter } from "./tree-adapter.js";
+import { contentErrors } from "../../messages/en/errors/content.js";
 
 const { isElementNode, isTextNode } = defaultTreeAdapter;
 const NONE: readonly Tree.Node[] = [];
@@ -21,7 +22,7 @@ const boundedAdapter: TreeAdapter<DefaultTreeAdapterMap> = {
   ...defaultTreeAdapter,
   onItemPush() {
     if (++depth <= LIMITS.depth) return;
-    throw new DrawerError("too-large/nesting", { what: "elements", depth: LIMITS.depth });
+    throw new DrawerError(contentErrors, "too-large/nesting", { what: "elements", depth: LIMITS.depth });
   },
   onItemPop() {
     depth--;

@@ -26,6 +26,7 @@ import { listMarker } from "./list-marker.js";
 import { HtmlNotes, mayHaveNotes } from "./notes.js";
 import { markerFacts, officeListOf } from "./office-list.js";
 import { stripClipboardWrapper } from "./clipboard-wrapper.js";
+import { contentNotices } from "../../messages/en/notices/content.js";
 
 /** How HTML is to be read. */
 export interface HtmlReadOptions<Node = unknown> {
@@ -113,9 +114,9 @@ function noticesOf(asides: readonly HtmlAside[]): Notice[] {
   const equations = asides.filter(({ type }) => type === "equation").length;
   return [
     ...asides.flatMap((aside) =>
-      aside.type === "picture" ? [notice("left-out/picture", { name: aside.name })] : [],
+      aside.type === "picture" ? [notice(contentNotices, "left-out/picture", { name: aside.name })] : [],
     ),
-    ...(equations > 0 ? [notice("as-text/equations", { count: equations })] : []),
+    ...(equations > 0 ? [notice(contentNotices, "as-text/equations", { count: equations })] : []),
   ];
 }
 

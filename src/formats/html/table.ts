@@ -6,6 +6,7 @@ import { isDateFormat, serialToDate } from "../../content/serial.js";
 import type { HtmlReader, StyleContext } from "./read.js";
 import type { ComputedStyle } from "./computed-style.js";
 import { parseColor } from "./css-values.js";
+import { contentErrors } from "../../messages/en/errors/content.js";
 
 /** A row as it is being read. */
 interface OpenRow {
@@ -88,7 +89,7 @@ class TableParts<Node> {
     const rowspan = span(this.reader.attribute(node, "rowspan"), 65534);
     this.#cells += colspan * rowspan;
     if (this.#cells > LIMITS.cells) {
-      throw new DrawerError("too-large/cells", { most: LIMITS.cells });
+      throw new DrawerError(contentErrors, "too-large/cells", { most: LIMITS.cells });
     }
     const value = this.#value(node, place);
     const background = this.#background(node, place);

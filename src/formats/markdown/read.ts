@@ -4,6 +4,7 @@ import type { ReadDocument } from "../format.js";
 import { readHtmlDocument, type HtmlReadOptions } from "../html/read.js";
 import { withoutByteOrderMark } from "../text/byte-order-mark.js";
 import { readText } from "../text/read.js";
+import { contentNotices } from "../../messages/en/notices/content.js";
 
 /**
  * Reads Markdown (CommonMark with the GitHub extensions: tables, strikethrough, task lists, footnotes, bare addresses). Front matter is
@@ -35,7 +36,7 @@ export async function readMarkdownDocument<Node>(
   if (beyond !== undefined)
     return {
       ...readText(markdown),
-      notices: [notice("left-out/markdown", { beyond, most: LIMITS[beyond] })],
+      notices: [notice(contentNotices, "left-out/markdown", { beyond, most: LIMITS[beyond] })],
     };
   const { micromark } = await import("micromark");
   const { gfm, gfmHtml } = await import("micromark-extension-gfm");
@@ -49,7 +50,7 @@ export async function readMarkdownDocument<Node>(
   });
   const reading = await readHtmlDocument(html, options);
   if (!FRONT_MATTER.test(clean)) return reading;
-  return { ...reading, notices: [...reading.notices, notice("left-out/front-matter", {})] };
+  return { ...reading, notices: [...reading.notices, notice(contentNotices, "left-out/front-matter", {})] };
 }
 
 /** Facts about a document between two lines of dashes or plus signs at its very beginning. */

@@ -13,6 +13,7 @@ import { formatCode } from "./read-format.js";
 import { OdtReader } from "../odt/read.js";
 import { OdfStyles } from "../odt/styles.js";
 import { SheetGrid, type ReadSheet } from "../office/sheet.js";
+import { officeErrors } from "../../messages/en/errors/office.js";
 
 /** How far a sheet reaches at most. */
 const LIMIT = { rows: 1_048_576, columns: 16_384 };
@@ -31,7 +32,7 @@ export function readOds(bytes: Uint8Array, file: string): ReadSheet[] {
   if (parts.text("META-INF/manifest.xml")?.includes("encryption-data")) throw locked(file);
   const root = parseXml(parts.needed("content.xml"), file);
   const body = childOf(childOf(root, "body"), "spreadsheet");
-  if (!body) throw new DrawerError("unreadable/not-one", { file, what: "ods" });
+  if (!body) throw new DrawerError(officeErrors, "unreadable/not-one", { file, what: "ods" });
   const styles = parts.text("styles.xml");
   const odf = new OdfStyles(styles ? [parseXml(styles, file), root] : [root]);
   const text = new OdtReader(parts, odf, file);
@@ -64,7 +65,7 @@ class SheetReader {
   #count(cells: number): void {
     this.#cells += cells;
     if (this.#cells > LIMITS.cells)
-      throw new DrawerError("too-large/workbook", {
+      throw new DrawerError(officeErrors, "too-large/workbook", {
         file: this.file,
         most: LIMITS.cells,
         isByRepeats: true,

@@ -37,6 +37,8 @@ import {
 } from "../office/document.js";
 import { type Counts, type Label, OdtNumbering } from "./numbering.js";
 import { OdfStyles, type OdfStyle } from "./styles.js";
+import { contentErrors } from "../../messages/en/errors/content.js";
+import { officeErrors } from "../../messages/en/errors/office.js";
 
 /**
  * Reads the main text of an odt (OpenDocument 1.3): headings, paragraphs, lists with their numbering, tables with merged
@@ -52,7 +54,7 @@ export function readOdt(bytes: Uint8Array, file: string): ReadDocument {
   if (parts.text("META-INF/manifest.xml")?.includes("encryption-data")) throw locked(file);
   const root = parseXml(parts.needed("content.xml"), file);
   const body = childOf(childOf(root, "body"), "text");
-  if (!body) throw new DrawerError("unreadable/not-one", { file, what: "odt" });
+  if (!body) throw new DrawerError(officeErrors, "unreadable/not-one", { file, what: "odt" });
   const styles = parts.text("styles.xml");
   const reader = new OdtReader(parts, new OdfStyles(styles ? [parseXml(styles, file), root] : [root]), file);
   const content = reader.flows(body, 0);
@@ -101,7 +103,7 @@ export class OdtReader {
    */
   flows(parent: Element, depth: number, list?: ListPlace, around?: OdfStyle): Content {
     if (depth > LIMITS.depth / 4) {
-      throw new DrawerError("too-large/nesting", {
+      throw new DrawerError(contentErrors, "too-large/nesting", {
         file: this.file,
         what: "lists or tables",
         depth: LIMITS.depth / 4,

@@ -6,6 +6,8 @@ import type { Asides } from "../asides.js";
 import type { ReadDocument } from "../format.js";
 import { notice, type Notice } from "../../content/notice.js";
 import { readPictureBytes } from "../../content/picture.js";
+import { contentNotices } from "../../messages/en/notices/content.js";
+import { officeNotices } from "../../messages/en/notices/office.js";
 
 /** Keeps a picture's bytes under their hash; nothing when they are no picture that content can hold. */
 export function keepPicture(
@@ -54,7 +56,9 @@ function asideNotices(file: string, asides: readonly Aside[]): Notice[] {
   const kinds = Object.keys(ASIDES) as Aside[];
   return kinds.flatMap((kind) => {
     const count = asides.filter((each) => each === kind).length;
-    return count === 0 ? [] : [notice(ASIDES[kind], { file, count })];
+    return count === 0
+      ? []
+      : [notice({ ...contentNotices, ...officeNotices }, ASIDES[kind], { file, count })];
   });
 }
 
@@ -124,5 +128,5 @@ export function alignOf({ align, value }: Cell): Align | undefined {
 
 /** Says that a picture is not in a written file, and what stands in its place. */
 export function pictureLeftOut(alt: string): Notice {
-  return notice("not-shown/picture", { alt });
+  return notice(officeNotices, "not-shown/picture", { alt });
 }

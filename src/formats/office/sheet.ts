@@ -5,6 +5,8 @@ import { runsText } from "../../content/runs.js";
 import { writeCells, type Rectangle } from "../../content/cells.js";
 import { DrawerError } from "../../content/error.js";
 import { LIMITS } from "../../content/limits.js";
+import { officeErrors } from "../../messages/en/errors/office.js";
+import { officeNotices } from "../../messages/en/notices/office.js";
 
 /** A sheet of a workbook. */
 export interface ReadSheet {
@@ -63,9 +65,11 @@ export class SheetGrid implements ReadSheet {
       ({ row, column }) => row >= top && row <= bottom && column >= left && column <= right,
     ).length;
     return [
-      ...(isHidden && (this.used || formulas > 0) ? [notice("hidden-parts/sheet", { sheet })] : []),
-      ...(rows + columns > 0 ? [notice("hidden-parts/cells", { sheet, rows, columns })] : []),
-      ...(formulas > 0 ? [notice("no-result", { sheet, count: formulas })] : []),
+      ...(isHidden && (this.used || formulas > 0)
+        ? [notice(officeNotices, "hidden-parts/sheet", { sheet })]
+        : []),
+      ...(rows + columns > 0 ? [notice(officeNotices, "hidden-parts/cells", { sheet, rows, columns })] : []),
+      ...(formulas > 0 ? [notice(officeNotices, "no-result", { sheet, count: formulas })] : []),
     ];
   }
 
@@ -146,7 +150,7 @@ function checkCells({ top, left, bottom, right }: Rectangle, sheet: string): voi
   const cells = (bottom - top + 1) * (right - left + 1);
   if (cells <= LIMITS.cells) return;
   const example = writeCells({ top, left, bottom: top + 99, right: Math.min(right, left + 9) });
-  throw new DrawerError("too-large/range", { sheet, cells, most: LIMITS.cells, example });
+  throw new DrawerError(officeErrors, "too-large/range", { sheet, cells, most: LIMITS.cells, example });
 }
 
 /** How many rows below the first are looked at to tell whether it is a header. */

@@ -1,5 +1,6 @@
 import { strFromU8, unzipSync, zipSync } from "fflate";
 import { DrawerError } from "../../content/error.js";
+import { officeErrors } from "../../messages/en/errors/office.js";
 
 /** How large the parts of a document may be together when unpacked, in bytes. */
 const UNPACKED_LIMIT = 256 * 1024 * 1024;
@@ -35,7 +36,7 @@ export class Parts {
   needed(name: string): string {
     const text = this.text(name);
     if (text !== undefined) return text;
-    throw new DrawerError("unreadable/part", { file: this.file, part: name });
+    throw new DrawerError(officeErrors, "unreadable/part", { file: this.file, part: name });
   }
 }
 
@@ -54,7 +55,11 @@ export function unzip(bytes: Uint8Array, file: string, wanted: (name: string) =>
         if (!wanted(name)) return false;
         total += originalSize;
         if (total > UNPACKED_LIMIT) {
-          throw new DrawerError("too-large/document", { file, what: "bytes", most: UNPACKED_LIMIT });
+          throw new DrawerError(officeErrors, "too-large/document", {
+            file,
+            what: "bytes",
+            most: UNPACKED_LIMIT,
+          });
         }
         return true;
       },
@@ -62,7 +67,7 @@ export function unzip(bytes: Uint8Array, file: string, wanted: (name: string) =>
     return new Parts(file, parts);
   } catch (error) {
     if (error instanceof DrawerError) throw error;
-    throw new DrawerError("unreadable/damaged", { file }, { cause: error });
+    throw new DrawerError(officeErrors, "unreadable/damaged", { file }, { cause: error });
   }
 }
 
@@ -73,14 +78,14 @@ function refuseLocked(bytes: Uint8Array, file: string): void {
   if (!COMPOUND_FILE.every((byte, index) => bytes[index] === byte)) return;
   const name = [..."EncryptedPackage"].flatMap((letter) => [letter.charCodeAt(0), 0]);
   if (!includes(bytes, name)) {
-    throw new DrawerError("unknown-format/old", { file });
+    throw new DrawerError(officeErrors, "unknown-format/old", { file });
   }
   throw locked(file);
 }
 
 /** The refusal of a file that needs a password. */
 export function locked(file: string): DrawerError {
-  return new DrawerError("locked", { file });
+  return new DrawerError(officeErrors, "locked", { file });
 }
 
 function includes(bytes: Uint8Array, wanted: readonly number[]): boolean {

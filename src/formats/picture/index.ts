@@ -1,5 +1,6 @@
 import { DrawerError } from "../../content/error.js";
 import type { Format } from "../format.js";
+import { contentErrors } from "../../messages/en/errors/content.js";
 
 /** A picture: PNG, JPEG, GIF, WebP, or an SVG that only draws. */
 export const picture: Format = {
@@ -10,7 +11,7 @@ export const picture: Format = {
   async read(bytes, file) {
     const { readPicture } = await import("./read.js");
     const reading = readPicture(bytes, file.replace(/\.[^.]+$/, ""));
-    if (reading.content.length === 0) throw new DrawerError("unreadable/picture", { file });
+    if (reading.content.length === 0) throw new DrawerError(contentErrors, "unreadable/picture", { file });
     return reading;
   },
 };

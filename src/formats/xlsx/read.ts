@@ -9,6 +9,7 @@ import { isDateFormat, serialToDate } from "../../content/serial.js";
 import { unzip, type Parts } from "../office/zip.js";
 import { SheetGrid, type ReadSheet } from "../office/sheet.js";
 import { XlsxStyles, type CellStyle } from "./styles.js";
+import { officeErrors } from "../../messages/en/errors/office.js";
 
 /**
  * Reads an xlsx workbook: each cell as its sheet showed it, the typed value with its number format behind it, and how
@@ -21,7 +22,8 @@ export async function readXlsx(bytes: Uint8Array, file: string): Promise<ReadShe
   checkSheets(parts, file);
   // The workbook reader is given a zip that is whole: its own unpacking can run for ever on one that is not.
   const { read } = await import("@e965/xlsx");
-  const damaged = (cause?: unknown) => new DrawerError("unreadable/damaged", { file }, { cause });
+  const damaged = (cause?: unknown) =>
+    new DrawerError(officeErrors, "unreadable/damaged", { file }, { cause });
   let workbook: WorkBook;
   try {
     workbook = read(parts.zipped(), {
@@ -65,7 +67,11 @@ function checkSheets(parts: Parts, file: string): void {
     for (let at = bytes.indexOf(0x63); at > 0; at = bytes.indexOf(0x63, at + 1))
       if (bytes[at - 1] === 0x3c && [0x20, 0x3e, 0x2f, 0x0a].includes(bytes[at + 1] ?? 0)) cells++;
     if (cells > LIMITS.cells)
-      throw new DrawerError("too-large/workbook", { file, most: LIMITS.cells, isByRepeats: false });
+      throw new DrawerError(officeErrors, "too-large/workbook", {
+        file,
+        most: LIMITS.cells,
+        isByRepeats: false,
+      });
   }
 }
 

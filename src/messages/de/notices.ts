@@ -140,6 +140,12 @@ export const notices: Language["notices"] = {
   dealing: ({ of }) => `${many(of)} ${of === 1 ? "wird" : "werden"} ausgeteilt.`,
   "dealing/page": ({ of }) =>
     `${many(of)} ${of === 1 ? "wird" : "werden"} ausgeteilt: je eines in das nächste Feld, in das Sie gehen.`,
+  "dealing/clipboard": ({ of }) =>
+    `${many(of)} ${of === 1 ? "wird" : "werden"} über die Zwischenablage ausgeteilt. Das erste ist dort; jedes Einfügen bringt das nächste.`,
+  "dealing/in-turn": ({ of }) =>
+    `${many(of)} ${of === 1 ? "wird" : "werden"} über die Zwischenablage ausgeteilt. Das erste ist dort; ist es eingefügt, bringt „Auslassen“ das nächste.`,
+  "dealing/offered": ({ number, of, snippet }) =>
+    `In der Zwischenablage: ${number} von ${of}, ${named(snippet)}.`,
   "dealing/skipped": ({ number, of }) => `${number} von ${of} ausgelassen.`,
   "dealing/done": () => "Alle sind ausgeteilt.",
   "dealing/left": ({ left, of }) => `${left === 1 ? "Eines ist" : `${left} sind`} übrig von ${of}.`,

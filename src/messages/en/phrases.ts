@@ -102,3 +102,8 @@ export const SECRETS = {
 export function quotedAll(names: readonly string[]): string {
   return names.map((name) => `“${name}”`).join(", ");
 }
+
+/** What is said of a place that holds nothing. */
+export function blank(place: string): string {
+  return place === "" ? "it is blank" : `${place} is blank`;
+}

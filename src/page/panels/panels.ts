@@ -14,6 +14,7 @@ import { keysPanel } from "./keys.js";
 import type { LookedInto } from "./parts.js";
 import { recipesPanel } from "./recipes.js";
 import { rulesPanel } from "./rules.js";
+import { pageNotices } from "../../messages/en/notices/page.js";
 
 /** What may stand in place of the run. */
 export type Panel = keyof typeof page.panels | "fill" | "parts";
@@ -182,7 +183,8 @@ export class Panels {
   setRules(changes: Partial<Rules>): void {
     this.host.act(async (drawer) => {
       const leaving = await drawer.wouldLeave(changes);
-      if (leaving.length > FEW && !confirm(page.askChange(leaving))) return [notice("rule/unchanged", {})];
+      if (leaving.length > FEW && !confirm(page.askChange(leaving)))
+        return [notice(pageNotices, "rule/unchanged", {})];
       return drawer.setRules(changes);
     });
   }
@@ -190,7 +192,7 @@ export class Panels {
   async #keepRecipes(change: (drawer: Drawer) => Promise<unknown>, kept?: string): Promise<void> {
     await this.host.acting(async (drawer) => {
       await change(drawer);
-      return kept === undefined ? [] : [notice("recipe/kept", { name: kept })];
+      return kept === undefined ? [] : [notice(pageNotices, "recipe/kept", { name: kept })];
     });
     await this.host.read();
   }

@@ -7,6 +7,7 @@ import { standsAlone } from "./lines.js";
 import { nameOf } from "./name.js";
 import { inputEvent, pasteEvent, pressKey } from "./page-events.js";
 import { comesToBe, nextTurn, type Caret, type Place, type PlaceKind, type Placing } from "./place.js";
+import { pageErrors } from "../../messages/en/errors/page.js";
 
 /** What is particular of an editor. */
 interface EditorKind {
@@ -54,12 +55,13 @@ class EditorPlace implements Place {
 
   async put(block: Block, caret?: Caret): Promise<Placing> {
     const { element: host } = this;
-    if (!host.isContentEditable) throw new DrawerError("not-placed/closed", { place: nameOf(host) });
+    if (!host.isContentEditable)
+      throw new DrawerError(pageErrors, "not-placed/closed", { place: nameOf(host) });
     await this.#goTo(caret?.range);
     const before = { html: host.innerHTML, text: host.textContent };
     const isChanged = () => host.innerHTML !== before.html;
     for (const give of this.#ways(block)) if (give() && (await comesToBe(isChanged))) break;
-    if (!isChanged()) throw new DrawerError("not-placed/refused", { place: nameOf(host) });
+    if (!isChanged()) throw new DrawerError(pageErrors, "not-placed/refused", { place: nameOf(host) });
     await settled(host);
     const after = host.innerHTML;
     return { takeBack: () => takeBack(host, after, before.text) };

@@ -7,6 +7,7 @@ import { trustedHtml } from "../trusted-html.js";
 import { isItem, standsAlone } from "./lines.js";
 import { nameOf } from "./name.js";
 import type { Caret, Place, PlaceKind, Placing } from "./place.js";
+import { pageErrors } from "../../messages/en/errors/page.js";
 
 /** A field in which one writes. */
 export type Field = HTMLInputElement | HTMLTextAreaElement;
@@ -43,7 +44,7 @@ function isClosed(field: Field): boolean {
 
 /** Refuses what is put into a field that does not let one write. */
 function refuseClosed(field: Field): void {
-  if (isClosed(field)) throw new DrawerError("not-placed/closed", { place: nameOf(field) });
+  if (isClosed(field)) throw new DrawerError(pageErrors, "not-placed/closed", { place: nameOf(field) });
 }
 
 /** A field in which one writes, as a place. */
@@ -75,7 +76,7 @@ export class FieldPlace implements Place {
     const isThere = wanted === undefined ? field.value !== before : field.value === wanted;
     if (!isThere) {
       if (field.value !== before) setValue(field, before);
-      throw new DrawerError("not-placed/refused", { place: nameOf(field) });
+      throw new DrawerError(pageErrors, "not-placed/refused", { place: nameOf(field) });
     }
     const after = field.value;
     const selected = start === undefined ? "" : before.slice(start, end);
@@ -111,7 +112,11 @@ export class FieldPlace implements Place {
   #refuseTooLong(length: number): void {
     const { maxLength } = this.element;
     if (maxLength >= 0 && length > maxLength)
-      throw new DrawerError("not-placed/long", { place: nameOf(this.element), length, most: maxLength });
+      throw new DrawerError(pageErrors, "not-placed/long", {
+        place: nameOf(this.element),
+        length,
+        most: maxLength,
+      });
   }
 }
 
@@ -130,7 +135,7 @@ class ValuePlace implements Place {
     setValue(field, text);
     if (field.value !== text) {
       setValue(field, before);
-      throw new DrawerError("not-placed/form", { place: nameOf(field), type: field.type, text });
+      throw new DrawerError(pageErrors, "not-placed/form", { place: nameOf(field), type: field.type, text });
     }
     return {
       async takeBack() {

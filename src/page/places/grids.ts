@@ -4,6 +4,7 @@ import { paragraph } from "../../content/model.js";
 import { fillGrid } from "../../content/spans.js";
 import type { Flavours } from "../../formats/flavours.js";
 import { cellText, writeText } from "../../formats/text/write.js";
+import { pageErrors } from "../../messages/en/errors/page.js";
 import { page } from "../../messages/spoken-page.js";
 import { FieldPlace, setValue, type Field } from "./field.js";
 import { nameOf } from "./name.js";
@@ -149,7 +150,7 @@ export class GridPlace implements Place {
   }
 
   refused(why: "closed" | "refused" | "room"): DrawerError {
-    return new DrawerError(`not-placed/${why}`, { place: this.name });
+    return new DrawerError(pageErrors, `not-placed/${why}`, { place: this.name });
   }
 }
 

@@ -8,6 +8,8 @@ import { TABLE_NAMES } from "../schema.js";
 import { IdbRows, type Transaction } from "./rows.js";
 import { TEXTS } from "./tables.js";
 import { Texts } from "./texts.js";
+import { indexeddbErrors } from "../../messages/en/errors/indexeddb.js";
+import { indexeddbNotices } from "../../messages/en/notices/indexeddb.js";
 
 const ALL_TABLES: readonly string[] = [...TABLE_NAMES, TEXTS];
 
@@ -64,7 +66,7 @@ export class IndexedDbEngine implements Engine {
    */
   async wipe(reach: WipeReach): Promise<{ isWhole: boolean; trace?: Notice }> {
     if (reach !== "everything") return { isWhole: true };
-    return { isWhole: true, trace: notice("trace/browser", {}) };
+    return { isWhole: true, trace: notice(indexeddbNotices, "trace/browser", {}) };
   }
 
   watch(listener: () => void): () => void {
@@ -91,6 +93,7 @@ function refusal(error: unknown): Error {
   // Anything else is a fault of whoever gave the changes, and is theirs to hear of as it is.
   if (!(error instanceof DOMException)) return error as Error;
   if (error.name === "ConstraintError") return new Conflict("A place is taken.", { cause: error });
-  if (error.name === "QuotaExceededError") return new DrawerError("store/browser-full", {}, { cause: error });
-  return new DrawerError("store/browser-write", { reason: error.message }, { cause: error });
+  if (error.name === "QuotaExceededError")
+    return new DrawerError(indexeddbErrors, "store/browser-full", {}, { cause: error });
+  return new DrawerError(indexeddbErrors, "store/browser-write", { reason: error.message }, { cause: error });
 }

@@ -2,6 +2,7 @@ import { DrawerError } from "../../content/error.js";
 import { RowStore } from "../row-store.js";
 import { IndexedDbEngine } from "./engine.js";
 import { openTables } from "./tables.js";
+import { indexeddbErrors } from "../../messages/en/errors/indexeddb.js";
 
 /** A store in IndexedDB. Made by {@link openIndexedDb}. */
 export type IndexedDbStore = RowStore;
@@ -17,7 +18,8 @@ export async function openIndexedDb(name = "drawer"): Promise<IndexedDbStore> {
     return new RowStore(new IndexedDbEngine(await openTables(name), name));
   } catch (error) {
     const { name: kind, message = String(error) } = error as Partial<DOMException>;
-    if (kind === "VersionError") throw new DrawerError("store/browser-newer", {}, { cause: error });
-    throw new DrawerError("store/browser", { reason: message }, { cause: error });
+    if (kind === "VersionError")
+      throw new DrawerError(indexeddbErrors, "store/browser-newer", {}, { cause: error });
+    throw new DrawerError(indexeddbErrors, "store/browser", { reason: message }, { cause: error });
   }
 }

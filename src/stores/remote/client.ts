@@ -2,6 +2,7 @@ import { DrawerError, errorOf, type Refusal } from "../../content/error.js";
 import { Conflict, type Store } from "../../drawer/store.js";
 import { Listeners } from "../listeners.js";
 import { MESSAGE, METHODS, pack, STATUS, unpack, type About, type Method } from "./wire.js";
+import { remoteErrors } from "../../messages/en/errors/remote.js";
 
 /** How a store elsewhere is reached. */
 export interface RemoteOptions {
@@ -141,5 +142,5 @@ class Link {
 }
 
 function unreached(reason: string, cause?: unknown): DrawerError {
-  return new DrawerError("store/away", { reason }, { cause });
+  return new DrawerError(remoteErrors, "store/away", { reason }, { cause });
 }

@@ -11,6 +11,8 @@ import { SqlRows } from "./rows.js";
 import { copiesBeside, damagedBeside } from "./tables.js";
 import { markWriter, writerOf } from "./who-writes.js";
 import { wipe } from "./wipe.js";
+import { sqliteErrors } from "../../messages/en/errors/sqlite.js";
+import { sqliteNotices } from "../../messages/en/notices/sqlite.js";
 
 /** How often to look whether another process has changed the database, in milliseconds. */
 const WATCH_EVERY = 50;
@@ -29,7 +31,7 @@ export class SqliteEngine implements Engine {
     readonly readOnlyCopy?: string,
   ) {
     this.#rows = new SqlRows(connection);
-    connection.waiting = () => waiting(notice("waits/writer", { writer: writerOf(path) }));
+    connection.waiting = () => waiting(notice(sqliteNotices, "waits/writer", { writer: writerOf(path) }));
   }
 
   get isReadOnly(): boolean {
@@ -45,7 +47,8 @@ export class SqliteEngine implements Engine {
   }
 
   async write<Result>(job: () => Job<Result>, work?: LongWork): Promise<Result> {
-    if (this.isReadOnly) throw new DrawerError("store/read-only", { folder: dirname(this.path) });
+    if (this.isReadOnly)
+      throw new DrawerError(sqliteErrors, "store/read-only", { folder: dirname(this.path) });
     try {
       const result = this.connection.transact(() => {
         const unmark = work && markWriter(this.path, work);
@@ -70,7 +73,7 @@ export class SqliteEngine implements Engine {
     if (/^UNIQUE constraint/.test(error.message)) return new Conflict("A place is taken.", { cause: error });
     const isFull = /FULL|IOERR/.test(code) || /disk is full|disk I\/O/.test(reason(error));
     const why = isFull ? "full" : saysBusy(error) ? "busy" : "other";
-    return new DrawerError("store/write", { why, reason: reason(error) }, { cause: error });
+    return new DrawerError(sqliteErrors, "store/write", { why, reason: reason(error) }, { cause: error });
   }
 
   async wipe(reach: WipeReach): Promise<{ isWhole: boolean; trace?: Notice }> {
@@ -81,12 +84,12 @@ export class SqliteEngine implements Engine {
   }
 
   #inLog(): Notice {
-    return notice("trace/log", { file: `${basename(this.path)}-wal` });
+    return notice(sqliteNotices, "trace/log", { file: `${basename(this.path)}-wal` });
   }
 
   #setAside(reach: WipeReach): Notice | undefined {
     const files = reach === "everything" ? damagedBeside(this.path) : [];
-    return files.length === 0 ? undefined : notice("trace/damaged", { files });
+    return files.length === 0 ? undefined : notice(sqliteNotices, "trace/damaged", { files });
   }
 
   watch(listener: () => void): () => void {
@@ -124,5 +127,5 @@ export class SqliteEngine implements Engine {
 
 /** That a database is damaged. */
 export function damaged(path: string, error: unknown): DrawerError {
-  return new DrawerError("damaged", { path, reason: reason(error) }, { cause: error });
+  return new DrawerError(sqliteErrors, "damaged", { path, reason: reason(error) }, { cause: error });
 }

@@ -18,6 +18,8 @@ import { isCutShort } from "./pages.js";
 import { recover } from "./recover.js";
 import { prepareTables } from "./tables.js";
 import { finishWiping } from "./wipe.js";
+import { sqliteErrors } from "../../messages/en/errors/sqlite.js";
+import { sqliteNotices } from "../../messages/en/notices/sqlite.js";
 
 /** A store in a SQLite database, through libsql. Made by {@link openSqlite}. */
 export class SqliteStore extends RowStore {
@@ -72,18 +74,18 @@ export function openSqlite(path: string, options: SqliteOptions = {}): SqliteSto
     database = openConnection(path);
     const copy = prepareTables(database, path);
     const notices: Notice[] = [];
-    if (wasOpen) notices.push(notice("closed", { folder: dirname(path) }));
-    if (copy !== undefined) notices.push(notice("recovered/updated", { copy }));
+    if (wasOpen) notices.push(notice(sqliteNotices, "closed", { folder: dirname(path) }));
+    if (copy !== undefined) notices.push(notice(sqliteNotices, "recovered/updated", { copy }));
     finishWiping(database);
     return new SqliteStore(new SqliteEngine(database, path, options), notices);
   } catch (error) {
     database?.close();
     if (error instanceof DrawerError) throw error;
     if ((error as NodeJS.ErrnoException).code === "ELOOP")
-      throw new DrawerError("store/link", { path }, { cause: error });
+      throw new DrawerError(sqliteErrors, "store/link", { path }, { cause: error });
     if (saysReadOnly(error) && canRead(path)) return openCopy(path);
     if (!saysDamaged(error))
-      throw new DrawerError("store/open", { path, why: reason(error) }, { cause: error });
+      throw new DrawerError(sqliteErrors, "store/open", { path, why: reason(error) }, { cause: error });
     if (!options.recover) throw damaged(path, error);
     const recovered = recover(path);
     return new SqliteStore(
@@ -114,7 +116,7 @@ function openCopy(path: string): SqliteStore {
   const database = openConnection(copy);
   prepareTables(database, copy);
   return new SqliteStore(new SqliteEngine(database, path, {}, folder), [
-    notice("read-only", { folder: dirname(path) }),
+    notice(sqliteNotices, "read-only", { folder: dirname(path) }),
   ]);
 }
 

@@ -16,6 +16,7 @@ import { runNow } from "../engine.js";
 import { SCHEMA } from "../schema.js";
 import { commit, setValue } from "../semantics.js";
 import { SqlRows } from "./rows.js";
+import { sqliteNotices } from "../../messages/en/notices/sqlite.js";
 
 /** The drawer into which contents go whose snippets could not be read. */
 const LOOSE = "recovered";
@@ -106,7 +107,7 @@ function recoverNow(path: string): Notice {
   for (const ending of ["-wal", "-shm"])
     if (existsSync(path + ending)) renameSync(path + ending, aside + ending);
   renameSync(draft, path);
-  return notice("recovered", { aside, whole, cut, loose, drawer: LOOSE });
+  return notice(sqliteNotices, "recovered", { aside, whole, cut, loose, drawer: LOOSE });
 }
 
 function read(path: string): Salvage {

@@ -5,6 +5,7 @@ import type { Connection } from "./connection.js";
 import { headOf } from "./pages.js";
 import { isNumbered, SCHEMA, TABLE_NAMES } from "../schema.js";
 import { quoted } from "./rows.js";
+import { sqliteErrors } from "../../messages/en/errors/sqlite.js";
 
 /** The version of the tables that this Drawer writes; it is kept in the database's `user_version`. */
 export const VERSION = 1;
@@ -77,7 +78,7 @@ function createTables(database: Connection): void {
 }
 
 function newer(path: string, version: number): DrawerError {
-  return new DrawerError("store/newer", { path, version, known: VERSION });
+  return new DrawerError(sqliteErrors, "store/newer", { path, version, known: VERSION });
 }
 
 /**

@@ -6,6 +6,7 @@ import { copyBlock } from "../../page/carrying.js";
 import type { Desk } from "../../page/desk.js";
 import { MESSAGE, pack } from "../../stores/remote/wire.js";
 import type { DeskNews } from "../desk.js";
+import { remoteErrors } from "../../messages/en/errors/remote.js";
 
 /** The desktop, as the server that the window is served by has it. */
 export class DeskLink implements Desk {
@@ -58,10 +59,10 @@ export class DeskLink implements Desk {
 
   async #ask<Answer>(path: string, init: RequestInit): Promise<Answer> {
     const response = await fetch(path, init).catch((error: unknown) => {
-      throw new DrawerError("store/away", { reason: String(error) }, { cause: error });
+      throw new DrawerError(remoteErrors, "store/away", { reason: String(error) }, { cause: error });
     });
     if (response.ok) return (await response.json()) as Answer;
     if (response.status === 422) throw errorOf((await response.json()) as Refusal);
-    throw new DrawerError("store/away", { reason: await response.text() });
+    throw new DrawerError(remoteErrors, "store/away", { reason: await response.text() });
   }
 }

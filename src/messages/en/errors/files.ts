@@ -1,0 +1,52 @@
+/** What is refused of spots in files. */
+export const filesErrors = {
+  /** A document has no such spot. */
+  "no-spot": ({ file, spot, has }: { file: string; spot: string; has: Parts }) =>
+    `“${file}” has no ${spot}: it has ${partsOf(has)}.`,
+  /** A workbook has no such sheet. */
+  "no-spot/sheet": ({ file, sheet, sheets }: { file: string; sheet: string; sheets: string }) =>
+    `“${file}” has no sheet “${sheet}”. Its sheets are: ${sheets}.`,
+  /** A workbook has no such cells. */
+  "no-spot/cells": ({
+    file,
+    spot,
+    example,
+    sheets,
+  }: {
+    file: string;
+    spot: string;
+    example: string;
+    sheets: string;
+  }) =>
+    `“${file}” has no ${spot}. Write cells as ${example}!A2:G2, rows as 3:5, columns as A:C, or the name of a sheet: ${sheets}.`,
+  /** A table of a document has no such cells. */
+  "no-spot/table": ({
+    file,
+    spot,
+    rows,
+    columns,
+  }: {
+    file: string;
+    spot: string;
+    rows: number;
+    columns: number;
+  }) => `“${file}” has no cells ${spot}: the table has ${rows} rows and ${columns} columns.`,
+  /** Lines are counted in plain text only. */
+  "no-spot/lines": ({ file, spot }: { file: string; spot: string }) =>
+    `“${file}” has no lines to count: ${spot} is for plain text. Use p3 or p3..p6.`,
+  /** What was written is not the form of a spot. */
+  "bad-spot": ({ spot }: { spot: string }) =>
+    `“${spot}” is not a spot of a document. Write p3, p3..p6, t1, t1!A1:C2, i1, s2, or in plain text l10..l14.`,
+};
+
+/** How many of something a document has, and the letter of its spots. */
+interface Parts {
+  readonly count: number;
+  readonly letter: string;
+  readonly what: "paragraph" | "table" | "picture" | "heading" | "line";
+}
+
+function partsOf({ count, letter, what }: Parts): string {
+  if (count === 0) return `no ${what}s`;
+  return count === 1 ? `one ${what}, ${letter}1` : `${count} ${what}s, ${letter}1 to ${letter}${count}`;
+}
