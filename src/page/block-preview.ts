@@ -1,9 +1,11 @@
 import type { Block } from "../compose/block.js";
 import { compose } from "../compose/compose.js";
 import type { Fit, Recipe } from "../compose/recipe.js";
+import { defined } from "../content/defined.js";
 import type { Content, Flow } from "../content/model.js";
 import { writeHtml } from "../formats/html/write.js";
-import { masked } from "../drawer/selection.js";
+import { masked, type Snippet } from "../drawer/selection.js";
+import type { Positioned } from "../drawer/store.js";
 import type { ListViewModel, Selection } from "./list-view-model.js";
 
 /** How many snippets are shown as they will land; more are placed, but nobody reads so far. */
@@ -32,6 +34,10 @@ export class BlockPreview {
   /** The HTML of what is shown, and whether it is not all of the block: one snippet may be as long as a book. */
   shown = { html: "", isCut: false };
   #composing = 0;
+  /** What the block was made of: the recipe, and what was chosen. */
+  #madeOf = "";
+  /** The snippets that it was made of, by their contents. */
+  #snippets: ReadonlyMap<string, Snippet> = new Map();
   /** Settles when the block is the one of what is chosen. */
   #ready: Promise<void> = Promise.resolve();
 
@@ -56,13 +62,31 @@ export class BlockPreview {
 
   async #compose(which: Selection): Promise<void> {
     const composing = ++this.#composing;
-    const snippets = await this.list.drawer.read(await this.list.chosen(which, SHOWN));
+    const recipe = this.recipe();
+    const chosen = await this.list.chosen(which, SHOWN);
     if (composing !== this.#composing) return;
-    const block = compose(snippets.map(masked), this.recipe());
+    const madeOf = JSON.stringify([recipe, chosen]);
+    if (madeOf === this.#madeOf) return;
+    const snippets = await this.#read(chosen);
+    if (composing !== this.#composing) return;
+    const block = compose(snippets.map(masked), recipe);
+    this.#madeOf = madeOf;
+    this.#snippets = new Map(snippets.map((snippet) => [snippet.entry.content, snippet]));
     const content = cut(block.content);
     this.block = block;
     this.shown = { html: writeHtml(content, { picture: block.picture }), isCut: content !== block.content };
     this.changed();
+  }
+
+  /** Reads what was chosen; what it was made of before is at hand, because a content never changes. */
+  async #read(chosen: readonly Positioned[]): Promise<Snippet[]> {
+    const unread = chosen.filter(({ entry }) => !this.#snippets.has(entry.content));
+    const read = new Map((await this.list.drawer.read(unread)).map((one) => [one.entry.content, one]));
+    return chosen.map(({ position, entry }) => {
+      const { content, pictures } = (read.get(entry.content) ?? this.#snippets.get(entry.content))!;
+      const { origin, collectedAt, label } = entry;
+      return { position, entry, content, pictures, origin, collectedAt, ...defined({ label }) };
+    });
   }
 
   /** How many of the chosen snippets are not shown. */

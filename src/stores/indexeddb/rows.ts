@@ -199,19 +199,20 @@ class TextIndex implements SearchIndex {
     const isFiltered = Object.values(filter).some((value) => value !== undefined);
     const ids: string[] = [];
     const found: FoundRow[] = [];
-    const read = (id: string) =>
-      this.database.getFromIndex("entries", "byId", id) as Promise<EntryRow | undefined>;
+    const read = (ids: readonly string[]): Promise<(EntryRow | undefined)[]> => {
+      const entries = this.database.transaction("entries").store.index("byId");
+      return Promise.all(ids.map((id) => entries.get(id)));
+    };
     await this.texts(drawer).find(terms, async (id, count) => {
       if (!isFiltered) {
         ids.push(id);
         return count >= limit;
       }
-      const row = await read(id);
+      const [row] = await read([id]);
       if (row && matches(entryOf(row), filter)) found.push(row);
       return found.length >= limit;
     });
-    const rows = await Promise.all(ids.map(read));
-    for (const row of rows) if (row) found.push(row);
+    for (const row of await read(ids)) if (row) found.push(row);
     return found;
   }
 }
