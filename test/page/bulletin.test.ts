@@ -313,7 +313,7 @@ onPages("the secretary's desk", () => {
     await page.locator("snippet-drawer input[type=search]").pressSequentially("WHÉAT");
     await page.waitForSelector("snippet-drawer mark");
     expect(await page.locator("snippet-drawer mark").allInnerTexts()).toEqual(["wheat"]);
-    expect(await page.locator("snippet-drawer .found").innerText()).toBe("one snippet holds “WHÉAT”.");
+    expect(await page.locator("snippet-drawer .found").innerText()).toBe("One snippet holds “WHÉAT”.");
     await deed(0, "Keep");
     await page.waitForSelector("snippet-drawer .from:has-text('kept')");
     await page.locator("snippet-drawer .snippet").first().click();

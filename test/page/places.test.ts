@@ -1,16 +1,16 @@
-import { existsSync, readFileSync, writeFileSync } from "node:fs";
+import { readFileSync, writeFileSync } from "node:fs";
 import puppeteer, { type Browser, type ElementHandle, type Page } from "puppeteer-core";
 import { CHROMIUM_FLAGS, findChromium } from "../../scripts/chromium.mjs";
+import { hasFirefox, launchFirefox } from "../support/firefox";
 import { site } from "../support/site";
 
-const FIREFOX = "/usr/bin/firefox-esr";
-const isThere = { Chromium: findChromium() !== undefined, Firefox: existsSync(FIREFOX) };
-for (const [name, found] of Object.entries(isThere))
-  if (!found) console.log(`Skipped: the places of a page in ${name}, because it is not on this machine.`);
+const isThere = { Chromium: findChromium() !== undefined, Firefox: hasFirefox };
+if (!isThere.Chromium)
+  console.log("Skipped: the places of a page in Chromium, because it is not on this machine.");
 
 const LAUNCH: Record<string, () => Promise<Browser>> = {
   Chromium: () => puppeteer.launch({ executablePath: findChromium()!, args: [...CHROMIUM_FLAGS] }),
-  Firefox: () => puppeteer.launch({ browser: "firefox", executablePath: FIREFOX, headless: true }),
+  Firefox: launchFirefox,
 };
 
 /** What a place is asked: what it gets, its look, and whether its own undo and the drawer's take back exactly that. */

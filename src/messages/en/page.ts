@@ -20,7 +20,7 @@ export const page = {
   run: "Snippets, in order",
   foundRun: "Snippets found, the newest first",
   found: ({ count, words, most }: { count: number; words: string; most: number }) => {
-    const holding = `${many(count)} ${count === 1 ? "holds" : "hold"}`;
+    const holding = count === 1 ? "One snippet holds" : `${many(count)} hold`;
     const which = count === 0 ? "Nothing holds" : count === most ? `The newest ${most} that hold` : holding;
     return `${which} “${words}”.`;
   },
