@@ -1,6 +1,5 @@
 import { defined } from "../content/defined.js";
 import { HEADERS, oneOf, type HeaderChoice } from "../compose/recipe.js";
-import type { Reading } from "../content/notice.js";
 import { withHeader } from "../content/make-table.js";
 import type { Incoming } from "../drawer/incoming.js";
 import type { Source } from "../files/source.js";
@@ -24,32 +23,33 @@ export async function gather(files: readonly string[], options: GatherOptions): 
     throw new UsageError("bad-option/spots", {});
   }
   if (options.clipboard) return [await fromClipboard(files, options)];
-  if (files.length === 0) return cut(await openStandardInput(options.type), undefined, options);
+  if (files.length === 0) {
+    const pieces = cut(await openStandardInput(options.type), options);
+    // What was led in has no document that one could open again.
+    return pieces.map(({ origin: { document: _, ...origin }, ...piece }) => ({ ...piece, origin }));
+  }
   const incoming: Incoming[] = [];
   for (const file of files) {
     const source = await openFile(file, options.type);
-    incoming.push(...cut(source, source.name, options));
+    incoming.push(...cut(source, options));
   }
   return incoming;
 }
 
-function cut(source: Source, document: string | undefined, options: GatherOptions): Incoming[] {
+function cut(source: Source, options: GatherOptions): Incoming[] {
   const { at } = options;
   const header = options.header === undefined ? undefined : oneOf("header", HEADERS, options.header);
   const spots = at?.flatMap((written) => source.spots(written));
   return (spots ?? [undefined]).map((spot, index) => ({
     ...headed(source.at(spot), header, index === 0),
     ...saidOf(options),
-    origin: {
-      ...defined({ document, at: spot, title: source.title }),
-    },
   }));
 }
 
-/** A reading whose tables have the header that the user has said. */
-function headed(reading: Reading, header: HeaderChoice | undefined, isFirst: boolean): Reading {
-  if (header === undefined) return reading;
-  return { ...reading, content: withHeader(reading.content, header === "yes", isFirst) };
+/** A piece whose tables have the header that the user has said. */
+function headed(piece: Incoming, header: HeaderChoice | undefined, isFirst: boolean): Incoming {
+  if (header === undefined) return piece;
+  return { ...piece, content: withHeader(piece.content, header === "yes", isFirst) };
 }
 
 /** What the user says of what is incoming. */

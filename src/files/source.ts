@@ -1,4 +1,5 @@
 import { parts as words } from "../messages/en/content.js";
+import { defined } from "../content/defined.js";
 import { DrawerError } from "../content/error.js";
 import { checkBytes } from "../content/limits.js";
 import { cutTable } from "../content/cut-table.js";
@@ -6,6 +7,7 @@ import type { Content, Table } from "../content/model.js";
 import { isBlank } from "../content/traverse.js";
 import type { Notice, Reading } from "../content/notice.js";
 import { parseCells, parseLines, writeCells, type Rectangle } from "../content/cells.js";
+import type { Incoming } from "../drawer/incoming.js";
 import { tellFormat } from "../formats/detect.js";
 import type { ReadDocument } from "../formats/format.js";
 import { formatOf, READ_FORMATS, type FormatName } from "../formats/registry.js";
@@ -30,10 +32,10 @@ export interface Source {
   /** Its parts, each with its spot. */
   parts(): Part[];
   /**
-   * What stands at a spot, or all of it.
+   * What stands at a spot, or all of it, as it can be collected: with where it comes from.
    * @throws DrawerError `bad-spot`, `no-spot`
    */
-  at(spot?: string): Reading;
+  at(spot?: string): Incoming;
   /**
    * The spots that are written, each as this source calls it: several ranges of a sheet may be parted by commas, the
    * name of a sheet may be in any case.
@@ -96,6 +98,11 @@ export async function readSource(
   return holds === "rows" ? delimitedSource(name, format, file) : new DocumentSource(name, format, file);
 }
 
+/** A reading of a source as it can be collected. */
+function incoming(reading: Reading, { name, title }: Source, spot: string | undefined): Incoming {
+  return { ...reading, origin: { document: name, ...defined({ at: spot, title }) } };
+}
+
 class DocumentSource implements Source {
   readonly title?: string;
   readonly notices: readonly Notice[];
@@ -115,7 +122,11 @@ class DocumentSource implements Source {
     return this.#leaves.parts();
   }
 
-  at(spot?: string): Reading {
+  at(spot?: string): Incoming {
+    return incoming(this.#read(spot), this, spot);
+  }
+
+  #read(spot: string | undefined): Reading {
     const { content, pictures, notices } = this.reading;
     if (spot === undefined) return { content, pictures, notices };
     const parsed = parseSpot(spot);
@@ -164,7 +175,11 @@ class WorkbookSource implements Source {
     }));
   }
 
-  at(spot?: string): Reading {
+  at(spot?: string): Incoming {
+    return incoming(this.#read(spot), this, spot);
+  }
+
+  #read(spot: string | undefined): Reading {
     if (spot === undefined) {
       const { notices } = this;
       const tables = this.reading.flatMap((sheet) => (sheet.used ? [sheet.table(sheet.used)] : []));

@@ -1,7 +1,6 @@
 import type { Block } from "../compose/block.js";
 import { compose } from "../compose/compose.js";
 import type { Fit, Recipe } from "../compose/recipe.js";
-import { defined } from "../content/defined.js";
 import { DrawerError } from "../content/error.js";
 import { LIMITS } from "../content/limits.js";
 import { notice, type Notice } from "../content/notice.js";
@@ -318,13 +317,13 @@ export class Binding extends BindingEvents {
   async collectFiles(files: readonly File[]): Promise<void> {
     await this.#collect(undefined, async () => {
       const { readFiles } = await import("./panels/parts.js");
-      return (await readFiles(files)).map((source) => incomingPart({ source }));
+      return (await readFiles(files)).map((source) => source.at());
     });
   }
 
   /** Collects parts of files that were looked into, in this order. */
   async collectParts(parts: readonly MarkedPart[]): Promise<void> {
-    await this.#collect(undefined, () => Promise.resolve(parts.map(incomingPart)));
+    await this.#collect(undefined, () => Promise.resolve(parts.map(({ source, spot }) => source.at(spot))));
   }
 
   /**
@@ -576,11 +575,6 @@ export class Binding extends BindingEvents {
 }
 
 /** A part of a file as something to collect. */
-function incomingPart({ source, spot }: MarkedPart): Incoming {
-  const { name, title } = source;
-  return { ...source.at(spot), origin: { document: name, ...defined({ at: spot, title }) } };
-}
-
 function placeName({ place, element }: Pick<LastPlace, "place" | "element">): string {
   return place?.name ?? nameOf(element);
 }

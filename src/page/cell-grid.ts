@@ -57,14 +57,15 @@ export class CellGrid extends LitElement {
       border: solid var(--rule);
       border-width: 0 1px 1px 0;
     }
-    th {
+    th,
+    .corner {
       position: sticky;
       color: var(--faint);
       background: var(--drawer-paper-shown, var(--wash));
       font-weight: 400;
       text-align: center;
     }
-    thead th {
+    thead :is(th, td) {
       top: 0;
       z-index: 1;
     }
@@ -178,7 +179,7 @@ export class CellGrid extends LitElement {
       >
         <thead>
           <tr aria-rowindex="1">
-            <th scope="col"><span></span></th>
+            <td class="corner"></td>
             ${columns.map((column) => html`<th scope="col">${columnLetters(column)}</th>`)}
           </tr>
         </thead>

@@ -202,6 +202,8 @@ export const styles = css`
   }
   .panel input,
   .label input {
+    box-sizing: border-box;
+    min-block-size: 24px;
     padding: 0.2em 0.5em;
     font: inherit;
     color: inherit;

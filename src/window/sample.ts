@@ -24,11 +24,7 @@ export async function fillWithSample(store: Store, name: string, folder: string)
   const incoming: Incoming[] = [];
   for (const [file, ...spots] of SAMPLE) {
     const source = await readSource(await readFile(join(folder, file)), basename(file));
-    for (const at of spots)
-      incoming.push({
-        ...source.at(at),
-        origin: { document: source.name, ...(at !== undefined && { at }) },
-      });
+    for (const spot of spots) incoming.push(source.at(spot));
   }
   await drawer.collect(incoming);
 }

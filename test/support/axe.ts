@@ -20,7 +20,7 @@ export const CONDITIONS = {
 const axe = readFileSync("node_modules/axe-core/axe.min.js", "utf8");
 
 /**
- * What axe-core finds wrong with a page by WCAG 2.2 AA, each with where it is. The page's context must bypass its policy.
+ * What axe-core finds wrong with a page by WCAG 2.2 AA and by good practice, each with where it is. The page's context must bypass its policy.
  * @param exclude what is not looked at, by selectors
  */
 export async function faultsOf(page: Page, exclude: readonly string[] = []): Promise<string[]> {
@@ -30,7 +30,7 @@ export async function faultsOf(page: Page, exclude: readonly string[] = []): Pro
       readonly axe: { run(at: object, options: object): Promise<{ violations: readonly Violation[] }> };
     };
     const there = selectors.filter((selector) => document.querySelector(selector));
-    const runOnly = ["wcag2a", "wcag2aa", "wcag21aa", "wcag22aa"];
+    const runOnly = ["wcag2a", "wcag2aa", "wcag21aa", "wcag22aa", "best-practice"];
     const found = await axe.run({ include: ["body"], exclude: there }, { runOnly });
     return found.violations.flatMap(({ id, nodes }) =>
       nodes.map(({ target }) => `${id}: ${target.flat().join(" ")}`),
