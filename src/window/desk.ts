@@ -15,6 +15,8 @@ export interface DeskWork {
   readonly hold: (offered: Offered) => Promise<void>;
   /** Hands out the deal of a drawer on the clipboard, also when the window has gone. */
   readonly deal: (drawer: string) => Promise<void>;
+  /** Whether another program collects for a drawer what is copied: its copies are left to it. */
+  readonly isWatched: (drawer: string) => Promise<boolean>;
 }
 
 /** What the pages of the window are told. */
@@ -29,8 +31,9 @@ export interface DeskNews {
   readonly into?: CollectInto;
 }
 
-/** Whether what is copied on the desktop is heard of; if not, why. */
-export type Hearing = { readonly isHearing: true } | ({ readonly isHearing: false } & Refusal);
+/** Whether what is copied on the desktop is heard of, and whether another program collects it here; if not, why. */
+export type Hearing =
+  { readonly isHearing: true; readonly isWatched: boolean } | ({ readonly isHearing: false } & Refusal);
 
 const deaf = (error: DrawerError): Hearing => ({ isHearing: false, ...refusalOf(error) });
 
@@ -65,7 +68,10 @@ export class Desk {
 
   /** Begins to hear what is copied. Where that cannot be heard, the pages say so. */
   async begin(): Promise<void> {
-    this.#timer = setInterval(() => this.#inTurn(() => this.#drawer.applyRetention()), RETENTION);
+    this.#timer = setInterval(() => {
+      this.#inTurn(() => this.#drawer.applyRetention());
+      this.#inTurn(() => this.#lookForWatch());
+    }, RETENTION);
     try {
       this.#desktop = await this.work.open();
       await this.#desktop.watch((event) => {
@@ -76,7 +82,8 @@ export class Desk {
             return this.#collect(await incomingOf(event.copied));
           });
       });
-      this.#hear({ isHearing: true });
+      this.#hear({ isHearing: true, isWatched: false });
+      await this.#lookForWatch();
     } catch (error) {
       if (!(error instanceof DrawerError)) throw error;
       this.#hear(deaf(error));
@@ -91,6 +98,7 @@ export class Desk {
   set into(into: CollectInto) {
     this.#into = into;
     this.#tell({ notices: [], into });
+    this.#inTurn(() => this.#lookForWatch());
   }
 
   get #drawer(): Drawer {
@@ -102,8 +110,19 @@ export class Desk {
     this.#tell({ notices: [], hearing });
   }
 
+  /** Sees whether another program collects into this drawer what is copied, and tells the pages when that has changed. */
+  async #lookForWatch(): Promise<readonly Notice[]> {
+    const { hearing } = this;
+    if (!hearing.isHearing) return [];
+    const isWatched = await this.work.isWatched(this.into.drawer);
+    if (isWatched !== hearing.isWatched) this.#hear({ isHearing: true, isWatched });
+    return [];
+  }
+
   async #collect(incoming: Parameters<Drawer["collect"]>[0][0]): Promise<readonly Notice[]> {
     const drawer = this.#drawer;
+    await this.#lookForWatch();
+    if (this.hearing.isHearing && this.hearing.isWatched) return [];
     // While it is paused the window says so; each copy that is left alone needs no word.
     if (!(await drawer.rules()).collecting) return [];
     const isAppended = this.into.appends && (await drawer.count()) > 0;

@@ -1,31 +1,14 @@
-import { spawn } from "node:child_process";
-import { resolve } from "node:path";
 import { commandHome } from "../support/command";
 import { copyWithXclip, display, onDesktop, otherProgram } from "../support/desktop";
+import { startWatch } from "../support/watch";
 
 const SECRET = ["offer", "UTF8_STRING=terns at low water", "x-kde-passwordManagerHint=secret"];
 
 onDesktop("drawer watch", () => {
   const screen = display();
-  const { all, fresh, home } = commandHome();
+  const { drawer, all, fresh, home } = commandHome();
 
-  /** A watch that runs, and what it has said. */
-  async function watch(...words: string[]) {
-    const child = spawn(process.execPath, [resolve("dist/bin/main.js"), "watch", ...words], {
-      env: { ...process.env, DRAWER_HOME: home() },
-    });
-    const said = { out: "", err: "" };
-    child.stdout.setEncoding("utf8").on("data", (text: string) => (said.out += text));
-    child.stderr.setEncoding("utf8").on("data", (text: string) => (said.err += text));
-    const ended = new Promise<number | null>((done) => child.once("close", done));
-    const told = async (what: RegExp, where: "out" | "err" = "out") => {
-      for (let at = 0; at < 200 && !what.test(said[where]); at++)
-        await new Promise((next) => setTimeout(next, 100));
-      expect({ ...said, where }).toMatchObject({ [where]: expect.stringMatching(what) });
-    };
-    await told(/Ctrl-C ends it/, "err");
-    return { said, told, ended, child };
-  }
+  const watch = (...words: string[]) => startWatch(home(), ...words);
 
   test("each copy is collected and told, and Ctrl-C ends it with a count", async () => {
     fresh();
@@ -47,6 +30,23 @@ onDesktop("drawer watch", () => {
     expect(said.out.match(/^Collected/gm)).toHaveLength(2);
     expect(said.err).toMatch(/2 copies were collected\.\n$/);
     expect(await all("place 2 --out markdown")).toBe("**twice** for one copy\n");
+  });
+
+  test("a drawer has one watch: another is refused, and may begin when the first is gone, however it ended", async () => {
+    fresh();
+    const first = await watch();
+    const { code, err } = await drawer(["watch"]);
+    expect([code, err]).toEqual([1, expect.stringContaining("Another program collects already")]);
+    const letters = await watch("--drawer", "letters");
+    first.child.kill("SIGKILL");
+    await first.ended;
+    const second = await watch();
+    copyWithXclip("UTF8_STRING", { text: "into both drawers" });
+    await Promise.all([letters, second].map(({ told }) => told(/Collected as 1/)));
+    for (const { child, ended } of [letters, second]) {
+      child.kill("SIGINT");
+      expect(await ended).toBe(0);
+    }
   });
 
   test("what hangs, ends in the middle, or is a secret does not end the watch", async () => {

@@ -7,6 +7,7 @@ import { CONDITIONS, faultsOf } from "../support/axe";
 import { launch, onPages } from "../support/browser";
 import { commandHome } from "../support/command";
 import { copyWithXclip, display, onDesktop, pause, takenByXclip, until } from "../support/desktop";
+import { startWatch } from "../support/watch";
 import { OpenedWindow, type WindowPage } from "../support/window";
 
 /** So long after an offer a program that is not in front pastes, and does not only look. */
@@ -62,6 +63,22 @@ onDesktop("the window beside one's programs", () => {
     await pause(700);
     await window.holds(2);
     expect(window.complaints).toEqual([]);
+  });
+
+  test("beside a watch of the same drawer each copy is collected once, by the watch; and by the window when that has ended", async () => {
+    await window.in(".state select").selectOption({ label: "onto the latest" });
+    const watch = await startWatch(home());
+    for (const [index, bird] of ["wren", "tern"].entries()) {
+      copy(bird);
+      await window.holds(index + 1);
+    }
+    await window.page.getByText("“drawer watch” collects what you copy").waitFor();
+    watch.child.kill("SIGINT");
+    await watch.ended;
+    copy("knot");
+    await window.told(/^Added to 2|Appended/);
+    await window.page.getByText("“drawer watch” collects what you copy").waitFor({ state: "hidden" });
+    expect(await window.rows()).toEqual(["wren", "tern · knot"]);
   });
 
   test("what is copied goes onto the latest, or into another drawer, as the window says", async () => {

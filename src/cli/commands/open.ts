@@ -12,6 +12,7 @@ import { startDealer } from "../deal-to-clipboard.js";
 import { windowFile } from "../home-folder.js";
 import { withDrawer } from "../home.js";
 import { addressOfOpen, noteOpen, openBrowser } from "../open-window.js";
+import { isWatched } from "../watch-claim.js";
 import { print, printJson, remark } from "../terminal.js";
 
 interface OpenOptions extends CommonOptions {
@@ -41,6 +42,7 @@ export function add(program: Command): void {
             open: openDesktop,
             hold: (offered) => holdOnClipboard(offered, windowFile()),
             deal: startDealer,
+            isWatched,
           },
           log: (sentence) => remark(`${sentence}\n`),
         });

@@ -3,6 +3,7 @@ import { commands } from "../../messages/en/commands.js";
 import { openDesktop } from "../../desktop/desktop.js";
 import { begin } from "../command.js";
 import { withDrawer } from "../home.js";
+import { claimWatch } from "../watch-claim.js";
 import { Watching, type WatchOptions } from "../watching.js";
 
 /** `drawer watch`: collects each copy that is made on the desktop, until it is ended. */
@@ -15,7 +16,10 @@ export function add(program: Command): void {
     .action(async (options: WatchOptions) => {
       const desktop = await openDesktop();
       try {
-        await withDrawer(options.drawer, (drawer) => new Watching(drawer, desktop, options).run());
+        await withDrawer(options.drawer, async (drawer) => {
+          const giveUp = await claimWatch(drawer.name);
+          await new Watching(drawer, desktop, options).run().finally(giveUp);
+        });
       } finally {
         desktop.close();
       }

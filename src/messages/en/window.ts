@@ -24,6 +24,8 @@ export const windowPage = {
   /** What the window cannot hear, and what one does instead. */
   deaf: (why: string | undefined) =>
     `${why ?? "What you copy in other programs is not heard on this desktop."} Paste it into this window, or drop files on it.`,
+  /** Another program collects into this drawer what is copied. */
+  watched: "“drawer watch” collects what you copy, as it was told to; each copy stands here too.",
   /** Another window has said last where copies go. */
   elsewhere: (drawer: string) => `What you copy goes into the drawer “${drawer}”, as another window says.`,
   here: "Collect here",

@@ -96,7 +96,8 @@ async function open(): Promise<void> {
   });
   desk.listen((news: DeskNews) => {
     const { notices, refused, hearing } = news;
-    if (hearing) deaf = hearing.isHearing ? undefined : words.deaf(reasonOf(hearing));
+    if (hearing?.isHearing) deaf = hearing.isWatched ? words.watched : undefined;
+    else if (hearing) deaf = words.deaf(reasonOf(hearing));
     if (news.into) into = news.into.drawer;
     if (hearing || news.into) say();
     if (notices.length > 0 || refused) binding.tell({ notices, ...(refused && { error: errorOf(refused) }) });

@@ -2,6 +2,9 @@ import { size } from "../phrases.js";
 
 /** What a command refuses of the files and windows that it works on. */
 export const cliErrors = {
+  /** Another program collects the copies for this drawer already: each copy would be there twice. */
+  watched: ({ drawer }: { drawer: string }) =>
+    `Another program collects already what is copied, into the drawer “${drawer}”. End that one first, or name another drawer.`,
   /** The file cannot be read, whatever it is. Check its name and whether you may read it. */
   "no-file": ({ path, why }: { path: string; why: keyof typeof whyNotRead | { readonly text: string } }) =>
     `“${path}” cannot be read: ${typeof why === "string" ? whyNotRead[why] : why.text}.`,
