@@ -202,14 +202,17 @@ export const styles = css`
   }
   .panel input,
   .label input {
-    box-sizing: border-box;
-    min-block-size: 24px;
     padding: 0.2em 0.5em;
     font: inherit;
     color: inherit;
     background: var(--card);
     border: 1px solid var(--rule);
     border-radius: 4px;
+  }
+  .panel input:not([type="checkbox"]),
+  .label input {
+    box-sizing: border-box;
+    min-block-size: 24px;
   }
   .label {
     padding: 0.7em 0;
