@@ -63,6 +63,9 @@ export function extensionOf(file: string): string | undefined {
   return /\.([^./\\]+)$/.exec(file)?.[1]?.toLowerCase();
 }
 
+/** The endings of office documents from before 2007. */
+const OLD_OFFICE = ["doc", "dot", "xls", "xlt"];
+
 /**
  * The format that a file's name ends in.
  * @throws DrawerError `unknown-format` for an ending of no format that is read
@@ -71,6 +74,8 @@ export function formatOfName(file: string): FormatName {
   const ending = extensionOf(file);
   const found = ending === undefined ? undefined : findReadFormat(ending);
   if (found) return found;
+  if (ending !== undefined && OLD_OFFICE.includes(ending))
+    throw new DrawerError(contentErrors, "unknown-format/old", { file });
   const formats = READ_FORMATS.flatMap((name) => formatOf(name).extensions).join(", ");
   throw new DrawerError(contentErrors, "unknown-format/read", { file, ...defined({ ending }), formats });
 }

@@ -242,3 +242,29 @@ test("a picture within a line leaves its description set apart in text, and a no
       "not-shown/pictures-in-text",
     ]);
 });
+
+officeTest("templates, and documents that hold macros, are read as what they are", async () => {
+  const others = {
+    "diary.docx": {
+      docm: "MS Word 2007 XML VBA",
+      dotx: "MS Word 2007 XML Template",
+      ott: "writer8_template",
+    },
+    "ringing.xlsx": {
+      xlsm: "Calc MS Excel 2007 VBA XML",
+      xltx: "Calc MS Excel 2007 XML Template",
+      ots: "calc8_template",
+    },
+  };
+  for (const [name, filters] of Object.entries(others)) {
+    writeFileSync(join(folder, name), demoFile(name));
+    const as = async (file: string) => {
+      const source = await readSource(new Uint8Array(readFileSync(join(folder, file))), file);
+      return writeText(source.at().content);
+    };
+    for (const [ending, filter] of Object.entries(filters)) {
+      convert(folder, `${ending}:${filter}`, [name]);
+      expect([ending, await as(name.replace(/\w+$/, ending))]).toEqual([ending, await as(name)]);
+    }
+  }
+});

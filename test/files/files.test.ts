@@ -135,6 +135,7 @@ test.each([
   ["locked.xlsx", locked, "“locked.xlsx” is protected with a password."],
   ["locked.odt", encrypted, "“locked.odt” is protected with a password."],
   ["old.docx", locked.slice(0, 20), "“old.docx” is in an old office format."],
+  ["letter.doc", strToU8("x"), "“letter.doc” is in an old office format. Save it as docx"],
   ["cut.xlsx", demoFile("ringing.xlsx").slice(0, 3000), "“cut.xlsx” is damaged or cut short."],
   ["notes.xyz", strToU8("x"), "Drawer does not read “.xyz” files (“notes.xyz”)."],
   ["notes", strToU8("x"), "“notes” has no ending that tells what it is."],

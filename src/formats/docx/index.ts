@@ -3,6 +3,7 @@ import type { Format } from "../format.js";
 /** A word processor's document (ECMA-376). */
 export const docx: Format = {
   extensions: ["docx"],
+  readExtensions: ["docm", "dotx", "dotm"],
   mediaType: "application/vnd.openxmlformats-officedocument.wordprocessingml.document",
   isBinary: true,
   holds: "structure",

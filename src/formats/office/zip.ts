@@ -1,5 +1,6 @@
 import { strFromU8, unzipSync, zipSync } from "fflate";
 import { DrawerError } from "../../content/error.js";
+import { contentErrors } from "../../messages/en/errors/content.js";
 import { officeErrors } from "../../messages/en/errors/office.js";
 
 /** How large the parts of a document may be together when unpacked, in bytes. */
@@ -78,7 +79,7 @@ function refuseLocked(bytes: Uint8Array, file: string): void {
   if (!COMPOUND_FILE.every((byte, index) => bytes[index] === byte)) return;
   const name = [..."EncryptedPackage"].flatMap((letter) => [letter.charCodeAt(0), 0]);
   if (!includes(bytes, name)) {
-    throw new DrawerError(officeErrors, "unknown-format/old", { file });
+    throw new DrawerError(contentErrors, "unknown-format/old", { file });
   }
   throw locked(file);
 }

@@ -3,6 +3,7 @@ import type { Format } from "../format.js";
 /** A workbook (ECMA-376). */
 export const xlsx: Format = {
   extensions: ["xlsx"],
+  readExtensions: ["xlsm", "xltx", "xltm"],
   mediaType: "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet",
   isBinary: true,
   holds: "rows",

@@ -8,6 +8,9 @@ export const contentErrors = {
   /** A quotation mark in CSV or TSV is never closed. */
   "unreadable/quote": ({ row }: { row: number }) =>
     `Row ${row} of this table has a quotation mark that is never closed. Close it, or collect it as text.`,
+  /** The document is in an office format from before 2007. */
+  "unknown-format/old": ({ file }: { file: string }) =>
+    `“${file}” is in an old office format. Save it as docx, odt, xlsx or ods.`,
   /** Drawer does not read files with this ending. */
   "unknown-format/read": ({
     file,

@@ -19,9 +19,6 @@ export const officeErrors = {
   /** The document can only be opened with a password. */
   locked: ({ file }: { file: string }) =>
     `“${file}” is protected with a password. Open it in its own program and save a copy without one.`,
-  /** The document is in an office format from before 2007. */
-  "unknown-format/old": ({ file }: { file: string }) =>
-    `“${file}” is in an old office format. Save it as docx, odt, xlsx or ods.`,
   /** A workbook has more cells than Drawer takes at once. */
   "too-large/workbook": ({
     file,
