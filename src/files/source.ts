@@ -93,7 +93,9 @@ export async function readSource(
       ending: format,
       formats: READ_FORMATS.join(", "),
     });
-  const file = await read(bytes, name);
+  const file = await read(bytes, name).catch((error: unknown) => {
+    throw named(error, name);
+  });
   if ("sheets" in file) return new WorkbookSource(name, format, file.sheets);
   return holds === "rows" ? delimitedSource(name, format, file) : new DocumentSource(name, format, file);
 }
@@ -101,6 +103,23 @@ export async function readSource(
 /** A reading of a source as it can be collected. */
 function incoming(reading: Reading, { name, title }: Source, spot: string | undefined): Incoming {
   return { ...reading, origin: { document: name, ...defined({ at: spot, title }) } };
+}
+
+/** What readers of text refuse without knowing the name of its file. */
+const NAMELESS = [
+  "unreadable/quote",
+  "too-large/characters",
+  "too-large/cells",
+  "too-large/nesting",
+] as const;
+
+/** A refusal with the name of the file that it is about. */
+function named(error: unknown, file: string): unknown {
+  if (!(error instanceof DrawerError)) return error;
+  const reason = NAMELESS.find((each) => each === error.reason);
+  if (!reason) return error;
+  const { data } = error as DrawerError<typeof reason>;
+  return new DrawerError(contentErrors, reason, { file, ...data }, { cause: error });
 }
 
 class DocumentSource implements Source {

@@ -139,7 +139,7 @@ test.each([
   ["cut.xlsx", demoFile("ringing.xlsx").slice(0, 3000), "“cut.xlsx” is damaged or cut short."],
   ["notes.xyz", strToU8("x"), "Drawer does not read “.xyz” files (“notes.xyz”)."],
   ["notes", strToU8("x"), "“notes” has no ending that tells what it is."],
-  ["rows.csv", strToU8('a,"b\nc,d'), "quotation mark that is never closed"],
+  ["rows.csv", strToU8('a,"b\nc,d'), "Row 1 of “rows.csv” has a quotation mark that is never closed"],
   ["sketch.png", strToU8("not a picture"), "“sketch.png” is not a picture that Drawer reads"],
 ])("%s is refused with a sentence", async (name, bytes, message) => {
   await expect(readSource(bytes, name)).rejects.toMatchObject({

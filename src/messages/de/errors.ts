@@ -21,8 +21,8 @@ export const errors: Language["errors"] = {
   "unreadable/not-one": ({ file }) => `„${file}“ ist nicht, was seine Endung sagt. ${SAVE_AGAIN}`,
   "unreadable/picture": ({ file }) =>
     `„${file}“ ist kein Bild, das gelesen wird: PNG, JPEG, GIF, WebP, oder ein SVG ohne Skripte und fremde Adressen.`,
-  "unreadable/quote": ({ row }) =>
-    `Zeile ${row} dieser Tabelle hat ein Anführungszeichen, das nie geschlossen wird. Schließen Sie es.`,
+  "unreadable/quote": ({ file, row }) =>
+    `Zeile ${row} ${file === undefined ? "dieser Tabelle" : `von „${file}“`} hat ein Anführungszeichen, das nie geschlossen wird. Schließen Sie es.`,
   locked: ({ file }) =>
     `„${file}“ ist mit einem Kennwort geschützt. Speichern Sie in seinem Programm eine Kopie ohne Kennwort.`,
   "unknown-format/old": ({ file }) =>
@@ -31,20 +31,20 @@ export const errors: Language["errors"] = {
     `„${file}“ kann nicht gelesen werden. Gelesen wird: ${formats}.`,
   "unknown-format/write": ({ file, endings }) =>
     `„${file}“ endet auf keinem Format, das geschrieben wird (${endings.join(" ")}).`,
-  "too-large/characters": ({ characters, most }) =>
-    `Das hat ${grouped(characters)} Zeichen; auf einmal gehen höchstens ${grouped(most)}. Sammeln Sie es in Teilen ein.`,
+  "too-large/characters": ({ file, characters, most }) =>
+    `${file === undefined ? "Das" : `„${file}“`} hat ${grouped(characters)} Zeichen; auf einmal gehen höchstens ${grouped(most)}. Sammeln Sie es in Teilen ein.`,
   "too-large/bytes": ({ file, most }) =>
     `${file === undefined ? "Das" : `„${file}“`} hat mehr als ${size(most)}; mehr geht nicht auf einmal.`,
   "too-large/clipboard": ({ most }) =>
     `Was kopiert wurde, hat mehr als ${size(most)}. Kopieren Sie es in Teilen.`,
-  "too-large/cells": ({ most }) =>
-    `Diese Tabelle hat mehr als ${grouped(most)} Zellen. Sammeln Sie sie in Teilen ein.`,
+  "too-large/cells": ({ file, most }) =>
+    `${file === undefined ? "Diese Tabelle" : `Eine Tabelle in „${file}“`} hat mehr als ${grouped(most)} Zellen. Sammeln Sie sie in Teilen ein.`,
   "too-large/workbook": ({ file, most }) =>
     `„${file}“ hat mehr als ${grouped(most)} Zellen. Speichern Sie die nötigen Blätter für sich.`,
   "too-large/range": ({ sheet, cells, most }) =>
     `Das Blatt „${sheet}“ reicht über ${grouped(cells)} Zellen; auf einmal gehen höchstens ${grouped(most)}.`,
-  "too-large/nesting": ({ depth }) =>
-    `Das ist mehr als ${depth} Ebenen tief verschachtelt. Sammeln Sie es als Text ein.`,
+  "too-large/nesting": ({ file, depth }) =>
+    `${file === undefined ? "Das" : `„${file}“`} ist mehr als ${depth} Ebenen tief verschachtelt. Sammeln Sie es als Text ein.`,
   "too-large/document": ({ file }) =>
     `„${file}“ ist größer als jedes wirkliche Dokument und wurde nicht gelesen. Speichern Sie es in Teilen.`,
   "too-large/line": ({ file, most }) =>

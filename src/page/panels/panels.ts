@@ -91,6 +91,8 @@ export class Panels {
       );
       if (looked.isChoice) {
         this.#looked = looked;
+        // What was said before is not about these files.
+        this.host.tell({ notices: [] });
         void this.#show("parts", ":is(input, drawer-cell-grid)");
       } else void this.host.binding?.collectParts(looked.whole);
       return [];

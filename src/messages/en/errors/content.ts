@@ -6,8 +6,8 @@ export const contentErrors = {
   "unreadable/picture": ({ file }: { file: string }) =>
     `“${file}” is not a picture that Drawer reads: PNG, JPEG, GIF, WebP, or an SVG without scripts and outside addresses.`,
   /** A quotation mark in CSV or TSV is never closed. */
-  "unreadable/quote": ({ row }: { row: number }) =>
-    `Row ${row} of this table has a quotation mark that is never closed. Close it, or collect it as text.`,
+  "unreadable/quote": ({ file, row }: { file?: string; row: number }) =>
+    `Row ${row} of ${file === undefined ? "this table" : `“${file}”`} has a quotation mark that is never closed. Close it, or collect it as text.`,
   /** The document is in an office format from before 2007. */
   "unknown-format/old": ({ file }: { file: string }) =>
     `“${file}” is in an old office format. Save it as docx, odt, xlsx or ods.`,
@@ -29,14 +29,24 @@ export const contentErrors = {
     `“${file}” does not end in a format that Drawer writes (${endings.join(" ")}). Change its ending.`,
 
   /** A text has more characters than Drawer takes at once. */
-  "too-large/characters": ({ what, characters, most }: { what: string; characters: number; most: number }) =>
-    `This ${what} has ${grouped(characters)} characters; Drawer takes at most ${grouped(most)} at once. Collect it in parts.`,
+  "too-large/characters": ({
+    file,
+    what,
+    characters,
+    most,
+  }: {
+    file?: string;
+    what: string;
+    characters: number;
+    most: number;
+  }) =>
+    `${file === undefined ? `This ${what}` : `“${file}”`} has ${grouped(characters)} characters; Drawer takes at most ${grouped(most)} at once. Collect it in parts.`,
   /** A file, or standard input, has more bytes than Drawer takes at once. */
   "too-large/bytes": ({ file, most }: { file?: string; most: number }) =>
     `${file === undefined ? "Standard input" : `“${file}”`} has more than ${size(most)}; Drawer takes at most that. Collect it in parts.`,
   /** A table has more cells than Drawer takes at once. */
-  "too-large/cells": ({ most }: { most: number }) =>
-    `This table has more than ${grouped(most)} cells. Collect it in parts.`,
+  "too-large/cells": ({ file, most }: { file?: string; most: number }) =>
+    `${file === undefined ? "This table" : `A table in “${file}”`} has more than ${grouped(most)} cells. Collect it in parts.`,
   /** Elements, tables or lists are nested deeper than in any real document. */
   "too-large/nesting": ({
     file,
