@@ -532,10 +532,7 @@ export class Binding extends BindingEvents {
 
   /** Tells why something could not be done. */
   #tellFailure(error: unknown): void {
-    const why = { why: reasonOf(error) };
-    const told =
-      error instanceof DrawerError ? error : new DrawerError(pageErrors, "failed", why, { cause: error });
-    this.tell({ notices: [], error: told });
+    this.tell({ notices: [], error: refusalFor(error) });
   }
 
   /** @internal Tells what was done, here or elsewhere for this page. */
@@ -581,6 +578,17 @@ function placeName({ place, element }: Pick<LastPlace, "place" | "element">): st
 
 function idsOf(positioned: readonly Positioned[]): string[] {
   return positioned.map(({ entry }) => entry.id);
+}
+
+/** How browsers say that a part of a program could not be fetched; there is nothing else to tell it by. */
+const NOT_LOADED = /dynamically imported module|module script failed/i;
+
+/** What is told of an error, whatever it is. */
+function refusalFor(error: unknown): DrawerError {
+  if (error instanceof DrawerError) return error;
+  if (NOT_LOADED.test(String(error)))
+    return new DrawerError(pageErrors, "failed/loading", {}, { cause: error });
+  return new DrawerError(pageErrors, "failed", { why: reasonOf(error) }, { cause: error });
 }
 
 function reasonOf(error: unknown): string {

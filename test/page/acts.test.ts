@@ -405,6 +405,20 @@ onPages("what one does with a form beside the drawer", () => {
     await record.copy("#notes p", "Collected as 2");
   });
 
+  test("what cannot be loaded when it is first needed is said, and done when it can", async () => {
+    // The page's own log hears of it too.
+    page.removeAllListeners("pageerror");
+    await page.route(/read-copied/, (route) => route.abort());
+    await page.reload();
+    await page.waitForSelector("#notes li");
+    await record.copy(
+      "#notes li:nth-child(1)",
+      "Nothing was done: a part of the drawer could not be loaded.",
+    );
+    await page.unroute(/read-copied/);
+    await record.copy("#notes li:nth-child(1)", "Collected as 1");
+  });
+
   test("where the browser keeps nothing, all works in memory, and it is said", async () => {
     await page.addInitScript(() => {
       IDBFactory.prototype.open = () => {

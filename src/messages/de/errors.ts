@@ -96,6 +96,8 @@ export const errors: Language["errors"] = {
     "Kein Feld wird ausgefüllt: keines heißt wie ein Stück. Benennen Sie Stücke, oder wählen Sie eine Tabelle aus Namen und Werten.",
   "failed/clipboard": () =>
     "Der Browser lässt diese Seite nicht in die Zwischenablage schreiben. Erlauben Sie es, oder markieren Sie den Block und kopieren Sie ihn.",
+  "failed/loading": () =>
+    "Nichts getan: ein Teil der Lade ließ sich nicht laden. Tun Sie es noch einmal, wenn diese Seite wieder erreichbar ist.",
   failed: ({ why }) => `Das ging nicht: ${why}`,
   "not-placed/kind": ({ place }) =>
     `Nichts eingesetzt: ${at(place)}, wo Sie zuletzt waren, nimmt keinen Text von hier. Klicken Sie dorthin, wo es ankommen soll.`,

@@ -12,6 +12,9 @@ export const pageErrors = {
   /** The browser does not let the page copy. */
   "failed/clipboard": () =>
     "The browser does not let this page write to the clipboard. Allow it, or select the block and copy it.",
+  /** A part of the program that is loaded when it is first needed did not come. */
+  "failed/loading": () =>
+    "Nothing was done: a part of the drawer could not be loaded. Do it again once this page can be reached.",
   /** Something failed that is no fault of the user's. */
   failed: ({ why }: { why: string }) => `That failed: ${why}`,
   /** The place where the user last was takes no block: a password, a frame of another site, a control. */
