@@ -1,11 +1,5 @@
-import {
-  codeOf,
-  sentenceOf,
-  type CodeOf,
-  type ErrorData,
-  type ErrorReason,
-  type Errors,
-} from "../messages/index.js";
+import { codeOf, sentenceOf, type CodeOf, type ErrorData, type ErrorReason } from "../messages/index.js";
+import type { Errors } from "../messages/catalogues.js";
 
 /** What kind of refusal an error is. Codes are stable and meant for programs (`docs/codes.md`). */
 export type ErrorCode = CodeOf<ErrorReason>;

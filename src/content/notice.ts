@@ -1,11 +1,5 @@
-import {
-  codeOf,
-  sentenceOf,
-  type CodeOf,
-  type NoticeData,
-  type NoticeReason,
-  type Notices,
-} from "../messages/index.js";
+import { codeOf, sentenceOf, type CodeOf, type NoticeData, type NoticeReason } from "../messages/index.js";
+import type { Notices } from "../messages/catalogues.js";
 import type { Content } from "./model.js";
 
 /** What a notice is about. Codes are stable and meant for programs (`docs/codes.md`). */

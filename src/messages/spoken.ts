@@ -1,5 +1,5 @@
 import type * as english from "./en/page.js";
-import type { Errors, Notices } from "./index.js";
+import type { Errors, Notices } from "./catalogues.js";
 
 /** The language that a page is spoken to in: English until another one is said. */
 
