@@ -10,20 +10,19 @@ import type { Origin } from "../drawer/model/entry.js";
 import type { Positioned } from "../drawer/store.js";
 import type { Flavours } from "../formats/flavours.js";
 import { many, page as words } from "../messages/spoken-page.js";
+import { ActionQueue, reasonOf } from "./action-queue.js";
 import { copyBlock } from "./carrying.js";
 import { Copies, type CopiedOnPage } from "./copies.js";
 import { PageDeal, type Deal } from "./dealing.js";
 import type { Desk } from "./desk.js";
 import { DeskDeal } from "./desk-dealing.js";
-import { BindingEvents } from "./events.js";
 import type { FieldToFill, FillPlan } from "./filling.js";
 import { PlaceTracker, type LastPlace } from "./last-place.js";
 import { linesOf } from "./file-lines.js";
-import { LiveRegion } from "./live-region.js";
 import type { MarkedPart } from "./panels/parts.js";
 import { focusedRoot, hostOf } from "./page-tree.js";
 import { nameOf } from "./places/name.js";
-import type { Place, Placing } from "./places/place.js";
+import type { Place } from "./places/place.js";
 import { isField, readSelection, selectedElement } from "./selection.js";
 import { pageErrors } from "../messages/en/errors/page.js";
 import { pageNotices } from "../messages/en/notices/page.js";
@@ -47,12 +46,6 @@ export interface BindOptions {
   readonly desk?: Desk;
 }
 
-/** What a binding tells its listeners: what was done, or why it could not be. */
-export interface ActionResult {
-  readonly notices: readonly Notice[];
-  readonly error?: DrawerError;
-}
-
 /** A block that is to be placed. */
 export interface PlaceRequest {
   /** The ids of the snippets that it is made of. */
@@ -61,14 +54,6 @@ export interface PlaceRequest {
   readonly make: (fit: Fit) => Promise<Block> | Block;
   /** How the block is called when it is said that it was placed: `snippet 3`. */
   readonly what: string;
-}
-
-/** Something that was placed, and how it is taken back. */
-interface Placed {
-  readonly what: string;
-  readonly placing: Placing;
-  /** What else is to be done when it was taken back. */
-  readonly afterwards?: (() => Promise<unknown>) | undefined;
 }
 
 /** How often what is due is done while the page is open, in milliseconds. */
@@ -88,25 +73,19 @@ const OWN = "snippet-drawer";
  * placed at the caret where the user last wrote. Every act is said aloud, told to listeners, and dispatched as an event
  * ({@link BindingEventMap}).
  */
-export class Binding extends BindingEvents {
+export class Binding extends ActionQueue {
   /** A pick that is handed out one snippet at a time: on this page, to each place; or on the clipboard of the desktop. */
   readonly deal: Deal;
   #appends = false;
   /** Whether what is copied is collected: the drawer's rule, as last read. */
   #collecting = true;
-  readonly #liveRegion = new LiveRegion();
   readonly #stop = new AbortController();
-  readonly #listeners = new Set<(told: ActionResult) => void>();
   readonly #moved = new Set<() => void>();
   readonly #documents = new Set<Document>();
   readonly #entered = new Set<(document: Document) => void>();
   readonly #tracker: PlaceTracker;
-  /** What was placed since anything else was done, the latest last. */
-  #placed: Placed[] = [];
   /** Where the last block went. */
   #landing: Pick<LastPlace, "element" | "place"> | undefined;
-  /** Settles when all that was asked for is done. */
-  #turn: Promise<void> = Promise.resolve();
   /** Whether Drawer itself copies now. */
   #isCopying = false;
 
@@ -173,7 +152,7 @@ export class Binding extends BindingEvents {
       await this.deal.changed();
       if (this.options.desk) this.#move();
     } catch (error) {
-      this.#tellFailure(error);
+      this.tellFailure(error);
     }
   }
 
@@ -191,7 +170,7 @@ export class Binding extends BindingEvents {
   #collectInto(): void {
     void this.options.desk
       ?.collectInto(this.#drawer.name, this.#appends)
-      .catch((error: unknown) => this.#tellFailure(error));
+      .catch((error: unknown) => this.tellFailure(error));
   }
 
   #move(): void {
@@ -207,7 +186,7 @@ export class Binding extends BindingEvents {
       this.#drawer = new Drawer(this.#drawer.store, name);
       this.#stopWatching();
       this.#stopWatching = this.#watch();
-      this.#placed = [];
+      this.placed = [];
       this.deal.end();
       await this.#readRules();
       this.emit("opened", { name: this.#drawer.name });
@@ -452,7 +431,7 @@ export class Binding extends BindingEvents {
     await this.act(async () => {
       const { fillFields } = await import("./filling.js");
       const placing = await fillFields(fields);
-      this.#placed.push({ placing, what: words.fields(fields.length) });
+      this.placed.push({ placing, what: words.fields(fields.length) });
       return [notice(pageNotices, "filled/page", { count: fields.length })];
     });
   }
@@ -481,7 +460,7 @@ export class Binding extends BindingEvents {
     this.options.reveal?.(element);
     const placing = await place.put(block, caret);
     this.#landing = { element, place };
-    this.#placed.push({ placing, what: request.what, afterwards });
+    this.placed.push({ placing, what: request.what, afterwards });
     this.emit("placed", told);
     return [...block.notices, notice(pageNotices, "placed/page", { what: request.what })];
   }
@@ -492,7 +471,7 @@ export class Binding extends BindingEvents {
   }
 
   async #takeBack(): Promise<readonly Notice[]> {
-    const last = this.#placed.pop();
+    const last = this.placed.pop();
     if (!last) throw new DrawerError(pageErrors, "nothing/placed", {});
     if (!(await last.placing.takeBack())) throw new DrawerError(pageErrors, "nothing/changed", {});
     await last.afterwards?.();
@@ -501,96 +480,20 @@ export class Binding extends BindingEvents {
 
   /** Takes back what was done last on this page: a placing where it was placed, anything else in the drawer. */
   undo(): Promise<void> {
-    return this.act(() => (this.#placed.length > 0 ? this.#takeBack() : this.drawer.undo()), true);
-  }
-
-  /**
-   * Does something, when all that was asked for before is done, and tells how it went. What is no refusal but a fault is told
-   * too, so that nobody waits for what does not come, and thrown.
-   * @param isOfPlacing whether what was placed before can still be taken back first
-   */
-  act(action: () => Promise<readonly Notice[]>, isOfPlacing = false): Promise<void> {
-    const act = () => this.#act(action, isOfPlacing);
-    const done = this.#turn.then(act);
-    // Who asked for it hears of a fault; what comes after it goes on.
-    this.#turn = done.catch(() => undefined);
-    return done;
-  }
-
-  async #act(action: () => Promise<readonly Notice[]>, isOfPlacing: boolean): Promise<void> {
-    const placed = this.#placed.length;
-    try {
-      const notices = await action();
-      // What is done after a placing is what is undone first.
-      if (!isOfPlacing && this.#placed.length === placed && notices.length > 0) this.#placed = [];
-      this.tell({ notices });
-    } catch (error) {
-      this.#tellFailure(error);
-      if (!(error instanceof DrawerError)) throw error;
-    }
-  }
-
-  /** Tells why something could not be done. */
-  #tellFailure(error: unknown): void {
-    this.tell({ notices: [], error: refusalFor(error) });
-  }
-
-  /** @internal Tells what was done, here or elsewhere for this page. */
-  tell(told: ActionResult): void {
-    if (told.notices.length === 0 && !told.error) return;
-    const sentences = [
-      ...told.notices.map(({ message }) => message),
-      ...(told.error ? [told.error.message] : []),
-    ];
-    this.say(sentences.join(" "));
-    for (const listener of this.#listeners) listener(told);
-    this.emit("told", told);
-  }
-
-  /** Says a sentence to those who use a screen reader. */
-  say(sentence: string): void {
-    this.#liveRegion.say(sentence);
-  }
-
-  /** Calls `listener` after every act. Returns an unsubscribe function. */
-  listen(listener: (told: ActionResult) => void): () => void {
-    this.#listeners.add(listener);
-    return () => this.#listeners.delete(listener);
-  }
-
-  /** @internal Whether anybody still listens to it. */
-  get isHeard(): boolean {
-    return this.#listeners.size > 0;
+    return this.act(() => (this.placed.length > 0 ? this.#takeBack() : this.drawer.undo()), true);
   }
 
   /** Lets go of the page. */
   unbind(): void {
     this.#stop.abort();
-    this.#liveRegion.remove();
-    this.#listeners.clear();
+    this.fallSilent();
   }
 }
 
-/** A part of a file as something to collect. */
 function placeName({ place, element }: Pick<LastPlace, "place" | "element">): string {
   return place?.name ?? nameOf(element);
 }
 
 function idsOf(positioned: readonly Positioned[]): string[] {
   return positioned.map(({ entry }) => entry.id);
-}
-
-/** How browsers say that a part of a program could not be fetched; there is nothing else to tell it by. */
-const NOT_LOADED = /dynamically imported module|module script failed/i;
-
-/** What is told of an error, whatever it is. */
-function refusalFor(error: unknown): DrawerError {
-  if (error instanceof DrawerError) return error;
-  if (NOT_LOADED.test(String(error)))
-    return new DrawerError(pageErrors, "failed/loading", {}, { cause: error });
-  return new DrawerError(pageErrors, "failed", { why: reasonOf(error) }, { cause: error });
-}
-
-function reasonOf(error: unknown): string {
-  return error instanceof Error ? error.message : String(error);
 }

@@ -1,5 +1,5 @@
 import type { Block } from "../compose/block.js";
-import type { ActionResult } from "./binding.js";
+import type { ActionResult } from "./action-queue.js";
 
 /** What is told of something that is collected from the page. */
 export interface CollectDetail {

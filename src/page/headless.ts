@@ -1,5 +1,6 @@
 /** Drawer on a web page without an element of its own: reading selections, placing at the caret, saying it aloud. */
-export { Binding, type BindOptions, type ActionResult, type PlaceRequest } from "./binding.js";
+export type { ActionResult } from "./action-queue.js";
+export { Binding, type BindOptions, type PlaceRequest } from "./binding.js";
 export type { BindingEventMap, CollectDetail, PlaceDetail } from "./events.js";
 export type { DealState, PageDeal } from "./dealing.js";
 export { planFill, type FieldToFill, type FillPlan } from "./filling.js";
