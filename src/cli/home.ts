@@ -1,5 +1,5 @@
 import { join } from "node:path";
-import { DrawerError } from "../content/error.js";
+import { DrawerError, reasonOf } from "../content/error.js";
 import { notice, type Notice } from "../content/notice.js";
 import { Drawer } from "../drawer/drawer.js";
 import { openSqlite, recoverSqlite, type SqliteStore } from "../stores/sqlite/index.js";
@@ -59,7 +59,7 @@ async function retained(drawer: Drawer): Promise<readonly Notice[]> {
     return await drawer.applyRetention();
   } catch (error) {
     if (error instanceof DrawerError && error.code === "damaged") throw error;
-    const why = error instanceof Error ? error.message : String(error);
+    const why = reasonOf(error);
     return [notice(placingNotices, "waits", { why })];
   }
 }

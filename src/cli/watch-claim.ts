@@ -1,5 +1,4 @@
 import { createHash } from "node:crypto";
-import { mkdirSync } from "node:fs";
 import { rm } from "node:fs/promises";
 import { connect, createServer } from "node:net";
 import { tmpdir } from "node:os";
@@ -47,12 +46,11 @@ export async function isWatched(drawer: string): Promise<boolean> {
 }
 
 /**
- * Claims for this program that it collects the copies for a drawer. Returns what gives the claim up.
+ * Claims for this program that it collects the copies for a drawer that is open. Returns what gives the claim up.
  * @throws DrawerError `watched` when another has it
  */
 export async function claimWatch(drawer: string): Promise<() => void> {
   if ((await whoListens(drawer)) === "left") await rm(addressOf(drawer), { force: true });
-  mkdirSync(home(), { recursive: true, mode: 0o700 });
   const server = createServer((asking) => asking.destroy());
   await new Promise<void>((claimed, fail) => {
     server.once("error", (error: NodeJS.ErrnoException) =>

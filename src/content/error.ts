@@ -58,3 +58,8 @@ export function errorOf({ reason, data, message }: Refusal): DrawerError {
   const catalogue = { [reason]: () => message } as unknown as Pick<Errors, ErrorReason>;
   return new DrawerError(catalogue, reason, data as ErrorData<ErrorReason>);
 }
+
+/** Why something failed, whatever was thrown, in words. */
+export function reasonOf(error: unknown): string {
+  return error instanceof Error ? error.message : String(error);
+}

@@ -1,6 +1,6 @@
 import { fork } from "node:child_process";
 import { fileURLToPath } from "node:url";
-import { DrawerError, errorOf, refusalOf, type Refusal } from "../content/error.js";
+import { DrawerError, errorOf, reasonOf, refusalOf, type Refusal } from "../content/error.js";
 import { desktopErrors } from "../messages/en/errors/desktop.js";
 
 /** What a program in the background says to the one that started it: that it has begun, or why not. */
@@ -47,7 +47,7 @@ export function workInBackground<Work>(run: (work: Work, begun: () => void) => P
   process.once("message", (work: Work) => {
     const begun = () => process.send!({ isBegun: true } satisfies Answer, () => process.disconnect());
     run(work, begun).catch((error: unknown) => {
-      const why = error instanceof Error ? error.message : String(error);
+      const why = reasonOf(error);
       if (!process.connected) process.exit(1);
       const refusal = error instanceof DrawerError ? refusalOf(error) : undefined;
       const answer: Answer = { isBegun: false, why, ...(refusal && { refusal }) };

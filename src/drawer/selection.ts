@@ -164,15 +164,15 @@ export async function readSnippets(store: Store, listed: readonly Positioned[]):
     if (!bytes) throw new DrawerError(drawerErrors, "store/missing", { position, snippet: entry });
     const pictures = new Map<Hash, Uint8Array>();
     for (const hash of entry.pictures ?? []) if (blobs.has(hash)) pictures.set(hash, blobs.get(hash)!);
-    const { label, origin, collectedAt } = entry;
-    return {
-      position,
-      entry,
-      content: decodeContent(bytes),
-      pictures,
-      origin,
-      collectedAt,
-      ...defined({ label }),
-    };
+    return withContent({ position, entry }, { content: decodeContent(bytes), pictures });
   });
+}
+
+/** A listed snippet with what it holds. */
+export function withContent(
+  { position, entry }: Positioned,
+  { content, pictures }: Pick<Snippet, "content" | "pictures">,
+): Snippet {
+  const { label, origin, collectedAt } = entry;
+  return { position, entry, content, pictures, origin, collectedAt, ...defined({ label }) };
 }

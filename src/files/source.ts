@@ -94,7 +94,7 @@ export async function readSource(
       formats: READ_FORMATS.join(", "),
     });
   const file = await read(bytes, name).catch((error: unknown) => {
-    throw named(error, name);
+    throw ofFile(error, name);
   });
   if ("sheets" in file) return new WorkbookSource(name, format, file.sheets);
   return holds === "rows" ? delimitedSource(name, format, file) : new DocumentSource(name, format, file);
@@ -114,7 +114,7 @@ const NAMELESS = [
 ] as const;
 
 /** A refusal with the name of the file that it is about. */
-function named(error: unknown, file: string): unknown {
+function ofFile(error: unknown, file: string): unknown {
   if (!(error instanceof DrawerError)) return error;
   const reason = NAMELESS.find((each) => each === error.reason);
   if (!reason) return error;

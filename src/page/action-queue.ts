@@ -1,4 +1,4 @@
-import { DrawerError } from "../content/error.js";
+import { DrawerError, reasonOf } from "../content/error.js";
 import type { Notice } from "../content/notice.js";
 import { pageErrors } from "../messages/en/errors/page.js";
 import { BindingEvents } from "./events.js";
@@ -103,9 +103,4 @@ function refusalFor(error: unknown): DrawerError {
   if (NOT_LOADED.test(String(error)))
     return new DrawerError(pageErrors, "failed/loading", {}, { cause: error });
   return new DrawerError(pageErrors, "failed", { why: reasonOf(error) }, { cause: error });
-}
-
-/** Why something failed, in words. */
-export function reasonOf(error: unknown): string {
-  return error instanceof Error ? error.message : String(error);
 }

@@ -1,7 +1,7 @@
 import type { Block } from "../compose/block.js";
 import { compose } from "../compose/compose.js";
 import type { Fit, Recipe } from "../compose/recipe.js";
-import { DrawerError } from "../content/error.js";
+import { DrawerError, reasonOf } from "../content/error.js";
 import { LIMITS } from "../content/limits.js";
 import { notice, type Notice } from "../content/notice.js";
 import { Drawer } from "../drawer/drawer.js";
@@ -10,7 +10,7 @@ import type { Origin } from "../drawer/model/entry.js";
 import type { Positioned } from "../drawer/store.js";
 import type { Flavours } from "../formats/flavours.js";
 import { many, page as words } from "../messages/spoken-page.js";
-import { ActionQueue, reasonOf } from "./action-queue.js";
+import { ActionQueue } from "./action-queue.js";
 import { copyBlock } from "./carrying.js";
 import { Copies, type CopiedOnPage } from "./copies.js";
 import { PageDeal, type Deal } from "./dealing.js";

@@ -1,10 +1,9 @@
 import type { Block } from "../compose/block.js";
 import { compose } from "../compose/compose.js";
 import type { Fit, Recipe } from "../compose/recipe.js";
-import { defined } from "../content/defined.js";
 import type { Content, Flow } from "../content/model.js";
 import { writeHtml } from "../formats/html/write.js";
-import { masked, type Snippet } from "../drawer/selection.js";
+import { masked, withContent, type Snippet } from "../drawer/selection.js";
 import type { Positioned } from "../drawer/store.js";
 import type { ListViewModel, Selection } from "./list-view-model.js";
 
@@ -82,11 +81,9 @@ export class BlockPreview {
   async #read(chosen: readonly Positioned[]): Promise<Snippet[]> {
     const unread = chosen.filter(({ entry }) => !this.#snippets.has(entry.content));
     const read = new Map((await this.list.drawer.read(unread)).map((one) => [one.entry.content, one]));
-    return chosen.map(({ position, entry }) => {
-      const { content, pictures } = (read.get(entry.content) ?? this.#snippets.get(entry.content))!;
-      const { origin, collectedAt, label } = entry;
-      return { position, entry, content, pictures, origin, collectedAt, ...defined({ label }) };
-    });
+    return chosen.map((one) =>
+      withContent(one, (read.get(one.entry.content) ?? this.#snippets.get(one.entry.content))!),
+    );
   }
 
   /** How many of the chosen snippets are not shown. */

@@ -4,6 +4,7 @@ import { notice, type Notice } from "../content/notice.js";
 import type { Desktop, Offered } from "../desktop/desktop.js";
 import { incomingOf } from "../desktop/incoming.js";
 import { Drawer } from "../drawer/drawer.js";
+import type { Incoming } from "../drawer/incoming.js";
 import type { Store } from "../drawer/store.js";
 import { placingNotices } from "../messages/en/notices/placing.js";
 
@@ -119,7 +120,7 @@ export class Desk {
     return [];
   }
 
-  async #collect(incoming: Parameters<Drawer["collect"]>[0][0]): Promise<readonly Notice[]> {
+  async #collect(incoming: Incoming): Promise<readonly Notice[]> {
     const drawer = this.#drawer;
     await this.#lookForWatch();
     if (this.hearing.isHearing && this.hearing.isWatched) return [];

@@ -4,7 +4,7 @@ import { Hono } from "hono";
 import { bodyLimit } from "hono/body-limit";
 import { streamSSE } from "hono/streaming";
 import { unpack } from "../stores/remote/wire.js";
-import { DrawerError, refusalOf } from "../content/error.js";
+import { DrawerError, reasonOf, refusalOf } from "../content/error.js";
 import { LIMITS } from "../content/limits.js";
 import type { Offered } from "../desktop/desktop.js";
 import type { Store } from "../drawer/store.js";
@@ -64,8 +64,7 @@ const MOST_BYTES = LIMITS.bytes + 1024 * 1024;
 /** Serves the window on a port of 127.0.0.1 that is free. */
 export async function serveWindow(options: WindowOptions): Promise<WindowServer> {
   const { store, drawer, log, patience = 10_000 } = options;
-  const failed = (error: unknown) =>
-    log(openWindow.failed(error instanceof Error ? error.message : String(error)));
+  const failed = (error: unknown) => log(openWindow.failed(reasonOf(error)));
   const desk = new Desk(store, drawer, options.desk, failed);
   const app = new Hono();
   const server = await listening(app);

@@ -2,6 +2,7 @@ import { fileURLToPath } from "node:url";
 import type { Command } from "commander";
 import { commands } from "../../messages/en/commands.js";
 import { openWindow as says } from "../../messages/en/window.js";
+import { reasonOf } from "../../content/error.js";
 import { openDesktop } from "../../desktop/desktop.js";
 import { holdOnClipboard } from "../../desktop/hold.js";
 import { newSecret } from "../../window/guard.js";
@@ -75,7 +76,7 @@ async function show({ json, browser }: OpenOptions, address: string, said: strin
   try {
     await openBrowser(address);
   } catch (error) {
-    remark(`${says.noBrowser(error instanceof Error ? error.message : String(error))}\n`);
+    remark(`${says.noBrowser(reasonOf(error))}\n`);
   }
 }
 

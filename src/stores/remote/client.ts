@@ -1,4 +1,4 @@
-import { DrawerError, errorOf, type Refusal } from "../../content/error.js";
+import { DrawerError, errorOf, reasonOf, type Refusal } from "../../content/error.js";
 import { Conflict, type Store } from "../../drawer/store.js";
 import { Listeners } from "../listeners.js";
 import { MESSAGE, METHODS, pack, STATUS, unpack, type About, type Method } from "./wire.js";
@@ -75,7 +75,7 @@ class Link {
   async #fetch(path: string, init: RequestInit = {}): Promise<Response> {
     const ask = this.options.fetch ?? fetch;
     const response = await ask(new URL(path, this.base), init).catch((error: unknown) => {
-      throw unreached(error instanceof Error ? error.message : String(error), error);
+      throw unreached(reasonOf(error), error);
     });
     if (response.ok) return response;
     if (response.status === STATUS.conflict) throw new Conflict("Somebody else was first.");
@@ -85,7 +85,7 @@ class Link {
 
   #whole(response: Response): Promise<ArrayBuffer> {
     return response.arrayBuffer().catch((error: unknown) => {
-      throw unreached(error instanceof Error ? error.message : String(error), error);
+      throw unreached(reasonOf(error), error);
     });
   }
 

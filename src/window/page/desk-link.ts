@@ -48,17 +48,13 @@ export class DeskLink implements Desk {
     );
   }
 
-  #post<Answer>(path: string, body: object): Promise<Answer> {
+  async #post<Answer>(path: string, body: object): Promise<Answer> {
     const isBytes = body instanceof Uint8Array;
-    return this.#ask(path, {
+    const response = await fetch(path, {
       method: "POST",
       headers: { "content-type": isBytes ? MESSAGE : "application/json" },
       body: isBytes ? (body as BodyInit) : JSON.stringify(body),
-    });
-  }
-
-  async #ask<Answer>(path: string, init: RequestInit): Promise<Answer> {
-    const response = await fetch(path, init).catch((error: unknown) => {
+    }).catch((error: unknown) => {
       throw new DrawerError(remoteErrors, "store/away", { reason: String(error) }, { cause: error });
     });
     if (response.ok) return (await response.json()) as Answer;

@@ -47,7 +47,7 @@ function beginning(fill: () => void): HTMLElement {
 }
 
 /** Why copies are not heard, where there is more to say than that. */
-function reasonOf(refusal: Refusal): string | undefined {
+function whyDeaf(refusal: Refusal): string | undefined {
   return refusal.reason === "no-clipboard" ? undefined : errorOf(refusal).message;
 }
 
@@ -97,7 +97,7 @@ async function open(): Promise<void> {
   desk.listen((news: DeskNews) => {
     const { notices, refused, hearing } = news;
     if (hearing?.isHearing) deaf = hearing.isWatched ? words.watched : undefined;
-    else if (hearing) deaf = words.deaf(reasonOf(hearing));
+    else if (hearing) deaf = words.deaf(whyDeaf(hearing));
     if (news.into) into = news.into.drawer;
     if (hearing || news.into) say();
     if (notices.length > 0 || refused) binding.tell({ notices, ...(refused && { error: errorOf(refused) }) });
