@@ -26,6 +26,9 @@ function cut(content: Content): Content {
   return isWhole ? content : flows;
 }
 
+/** What tells blocks apart: how they are laid out, and of what. */
+const keyOf = (recipe: Recipe, chosen: readonly Positioned[]) => JSON.stringify([recipe, chosen]);
+
 /** The block of what is chosen, as it will land: shown with what is private masked, and made whole when it is placed. */
 export class BlockPreview {
   /** What lands: of what is chosen, as much as is shown. */
@@ -64,7 +67,7 @@ export class BlockPreview {
     const recipe = this.recipe();
     const chosen = await this.list.chosen(which, SHOWN);
     if (composing !== this.#composing) return;
-    const madeOf = JSON.stringify([recipe, chosen]);
+    const madeOf = keyOf(recipe, chosen);
     if (madeOf === this.#madeOf) return;
     const snippets = await this.#read(chosen);
     if (composing !== this.#composing) return;
@@ -92,14 +95,15 @@ export class BlockPreview {
   }
 
   /**
-   * The whole block, as it is placed: the one that is shown, when that is all and nothing in it is masked.
+   * The whole block of what is chosen, as it is placed: the one that is shown, when it is made of just that and nothing in it
+   * is masked. What is shown may be older than what is chosen, when something has come since.
    * @param fit what it lands in
    */
-  async whole(which: Selection, fit: Fit): Promise<Block> {
+  async whole(chosen: readonly Positioned[], fit: Fit): Promise<Block> {
     await this.#ready;
-    const chosen = await this.list.chosen(which);
-    const isShown = chosen.length <= SHOWN && chosen.every(({ entry }) => !entry.private);
-    if (this.block?.fit === fit && isShown) return this.block;
-    return compose(await this.list.drawer.read(chosen), { ...this.recipe(), fit });
+    const recipe = { ...this.recipe(), fit };
+    const isOpen = chosen.length <= SHOWN && chosen.every(({ entry }) => !entry.private);
+    if (isOpen && this.block && this.#madeOf === keyOf(recipe, chosen)) return this.block;
+    return compose(await this.list.drawer.read(chosen), recipe);
   }
 }

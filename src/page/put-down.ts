@@ -12,6 +12,7 @@ import { many } from "../messages/spoken-page.js";
 import type { PlaceRequest } from "./binding.js";
 import { BlockPreview } from "./block-preview.js";
 import { carryBlock } from "./carrying.js";
+import type { Positioned } from "../drawer/store.js";
 import type { ListViewModel, Selection } from "./list-view-model.js";
 import { saveFile } from "./save-file.js";
 import {
@@ -223,12 +224,15 @@ export class PutDown {
     </select>`;
   }
 
+  readonly #whole = (chosen: readonly Positioned[], fit: Fit): Promise<Block> =>
+    this.#preview!.whole(chosen, fit);
+
   /** What is chosen, in the order in which it is placed, as a request to place it. */
-  async #request(compose?: (fit: Fit) => Promise<Block>): Promise<PlaceRequest> {
+  async #request(make = this.#whole): Promise<PlaceRequest> {
     const chosen = await this.host.viewModel!.chosen(this.which);
     return {
       ids: chosen.map(({ entry }) => entry.id),
-      make: compose ?? ((fit) => this.#preview!.whole(this.which, fit)),
+      make: (fit) => make(chosen, fit),
       what: many(chosen.length),
     };
   }
@@ -245,9 +249,8 @@ export class PutDown {
 
   /** Places each snippet in a cell of its own. */
   #placeCells(way: "down" | "across"): void {
-    const inCells = async (fit: Fit) => {
-      const { viewModel } = this.host;
-      const snippets = await viewModel!.drawer.read(await viewModel!.chosen(this.which));
+    const inCells = async (chosen: readonly Positioned[], fit: Fit) => {
+      const snippets = await this.host.viewModel!.drawer.read(chosen);
       const style = this.recipe.style;
       const cells = snippets.map((snippet): Cell => {
         const [table] = compose([snippet], { ...(style && { style }), fit: "cell" })
@@ -276,7 +279,8 @@ export class PutDown {
   }
 
   async #save(format: FormatName) {
-    const { data, notices } = await (await this.#preview!.whole(this.which, "page")).to(format);
+    const chosen = await this.host.viewModel!.chosen(this.which);
+    const { data, notices } = await (await this.#whole(chosen, "page")).to(format);
     const { mediaType, extensions } = formatOf(format);
     saveFile(data, { name: `${this.host.viewModel!.drawer.name}.${extensions[0]}`, type: mediaType });
     return notices;

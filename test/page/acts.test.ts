@@ -113,6 +113,25 @@ onPages("what one does with a form beside the drawer", () => {
     expect(await snippets()).toEqual(["Species: Chiffchaff", "Wing 61 mm, 7.9 g"]);
   });
 
+  test("what has come a moment ago, and is not yet shown, is in the block that is placed and in the one that is copied", async () => {
+    await record.copy("#notes li:nth-child(1)");
+    await field("remarks").click();
+    /** Collects words, and presses a button at once. */
+    const collectAndPress = (name: string, text: string) =>
+      button(name).evaluate(async (pressed: HTMLButtonElement, words) => {
+        const content = [{ type: "paragraph", runs: [{ type: "text", text: words }] }] as const;
+        const incoming = { content, pictures: new Map(), notices: [], origin: {} };
+        await document.querySelector("snippet-drawer")!.binding!.drawer.collect([incoming]);
+        pressed.click();
+      }, text);
+    await collectAndPress("Place at the caret", "Net 2");
+    await record.told("Placed 2 snippets");
+    await hold({ remarks: "- Species: Chiffchaff\nNet 2" });
+    await collectAndPress("Copy", "Net 3");
+    await record.told("Copied 3 snippets");
+    expect(await page.evaluate(() => navigator.clipboard.readText())).toMatch(/Chiffchaff\nNet 2\nNet 3$/);
+  });
+
   test("what is copied goes onto the latest when one has said so; with nothing selected the line of the caret is copied", async () => {
     await record.copy("#notes li:nth-child(1)");
     await record.inDrawer(".state select").selectOption("latest");

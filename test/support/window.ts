@@ -77,9 +77,12 @@ export class WindowPage {
     return this.in("").getByRole("button", { name, exact: true });
   }
 
-  /** What the rows say. */
-  rows(): Promise<string[]> {
-    return this.in(".snippet .says").allInnerTexts();
+  /** Waits until the rows say this. */
+  async shows(...rows: string[]): Promise<void> {
+    await until(
+      () => this.in(".snippet .says").allInnerTexts(),
+      (said) => said.join("\n") === rows.join("\n"),
+    );
   }
 
   /** Waits until what was said last is like this. */
