@@ -88,7 +88,7 @@ export {
   type OperationName,
   type ValueEdit,
 } from "./drawer/model/change.js";
-export { parsePick, parsePlace, type Place, type Term } from "./drawer/model/pick.js";
+export { parsePick, parsePlace, pickOf, type Place, type Position, type Term } from "./drawer/model/pick.js";
 export {
   Conflict,
   type ChangeQuery,

@@ -5,7 +5,7 @@ import { type Content, paragraph } from "../content/model.js";
 import type { PickedFrom } from "../messages/en/errors/drawer.js";
 import { searchTerms } from "./find.js";
 import type { Entry, Origin } from "./model/entry.js";
-import { noPosition, parsePick, positionOf, type Place, type Term } from "./model/pick.js";
+import { noPosition, parsePick, positionOf, type Place, type Position, type Term } from "./model/pick.js";
 import { MASK } from "./mask.js";
 import type { EntryQuery, Positioned, Store } from "./store.js";
 import { drawerErrors } from "../messages/en/errors/drawer.js";
@@ -59,11 +59,12 @@ export async function positioned(store: Store, entries: readonly Entry[]): Promi
  */
 export async function pickFrom(from: Pickable, pick: string): Promise<Positioned[]> {
   const terms = parsePick(pick);
+  const byId = await snippetsById(from, terms.flatMap(idsOf));
   const excluded = new Set<number>();
   const picked: Positioned[] = [];
   for (const term of terms) {
-    if (term.type !== "not") for (const one of await matching(from, term)) picked.push(one);
-    else for (const { position } of await matching(from, term.term)) excluded.add(position);
+    if (term.type !== "not") for (const one of await matching(from, term, byId)) picked.push(one);
+    else for (const { position } of await matching(from, term.term, byId)) excluded.add(position);
   }
   const chosen = terms.every((term) => term.type === "not") ? await from.entries({}) : picked;
   return chosen.filter(({ position }) => !excluded.has(position));
@@ -92,13 +93,19 @@ export async function nothingPicked({ from, count }: Pickable, pick: string): Pr
 }
 
 /** That there is no snippet at a place, or none at all. */
-function notThere(place: Place, count: number, from: PickedFrom): DrawerError {
+function notThere(place: Position, count: number, from: PickedFrom): DrawerError {
   const { drawer, isGone } = from;
   if (count > 0) return noPosition(place, count, from);
   return new DrawerError(drawerErrors, isGone ? "no-position/none-gone" : "no-position/empty", { drawer });
 }
 
-async function matching(from: Pickable, term: Term): Promise<Positioned[]> {
+/** The ids that a term of a pick says. */
+function idsOf(term: Term): string[] {
+  if (term.type === "not") return idsOf(term.term);
+  return term.type === "place" && "id" in term.place ? [term.place.id] : [];
+}
+
+async function matching(from: Pickable, term: Term, byId: (id: string) => Positioned): Promise<Positioned[]> {
   switch (term.type) {
     case "all":
       return from.entries({});
@@ -111,9 +118,9 @@ async function matching(from: Pickable, term: Term): Promise<Positioned[]> {
     case "words":
       return from.holding(searchTerms(term.words));
     case "not":
-      return matching(from, term.term);
+      return matching(from, term.term, byId);
     case "place":
-      return [await snippetAt(from, term.place)];
+      return ["id" in term.place ? byId(term.place.id) : await snippetAt(from, term.place)];
     case "range": {
       const count = await from.count();
       if (count === 0) throw notThere(term.from, count, from.from);
@@ -127,11 +134,23 @@ async function matching(from: Pickable, term: Term): Promise<Positioned[]> {
   }
 }
 
+/** Reads the snippets with these ids at once. Returns what gives one of them by its id, or refuses it when it is not there. */
+async function snippetsById({ entries, from }: Pickable, ids: readonly string[]) {
+  const found = ids.length === 0 ? [] : await entries({ ids });
+  const byId = new Map(found.map((one) => [one.entry.id, one]));
+  return (id: string): Positioned => {
+    const one = byId.get(id);
+    if (!one) throw new DrawerError(drawerErrors, "no-position/left", { from });
+    return one;
+  };
+}
+
 /**
  * The snippet at a place.
  * @throws DrawerError `no-position`
  */
 export async function snippetAt(from: Pickable, place: Place): Promise<Positioned> {
+  if ("id" in place) return (await snippetsById(from, [place.id]))(place.id);
   const isLast = "beforeLast" in place && place.beforeLast === 0;
   const position =
     "position" in place ? place.position : isLast ? 1 : (await from.count()) - place.beforeLast;

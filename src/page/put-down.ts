@@ -5,6 +5,7 @@ import { compose } from "../compose/compose.js";
 import { Block as BlockClass } from "../compose/block.js";
 import type { Fit, Recipe } from "../compose/recipe.js";
 import { DrawerError } from "../content/error.js";
+import { pickOf } from "../drawer/model/pick.js";
 import type { Cell, Table } from "../content/model.js";
 import { formatOf, WRITTEN_FORMATS, type FormatName } from "../formats/registry.js";
 import { page } from "../messages/spoken-page.js";
@@ -266,15 +267,12 @@ export class PutDown {
   async deal(): Promise<void> {
     const chosen = await this.host.viewModel!.chosen(this.which);
     const { style } = this.recipe;
-    await this.host.binding?.deal.begin(
-      chosen.map(({ position }) => position).join(" "),
-      style ? { style } : {},
-    );
+    await this.host.binding?.deal.begin(pickOf(chosen), style ? { style } : {});
     this.host.requestUpdate();
   }
 
   merge(): void {
-    const pick = (this.host.viewModel?.picked ?? []).map(({ position }) => position).join(" ");
+    const pick = pickOf(this.host.viewModel?.picked ?? []);
     this.host.act(async (drawer) => (await drawer.merge(pick, this.recipe)).notices);
   }
 
@@ -289,7 +287,7 @@ export class PutDown {
   async #export() {
     const { drawer } = this.host.viewModel!;
     const chosen = await this.host.viewModel!.chosen(this.which);
-    const { lines, notices } = drawer.exportFile(chosen.map(({ position }) => position).join(" "));
+    const { lines, notices } = drawer.exportFile(pickOf(chosen));
     const text: string[] = [];
     try {
       for await (const line of lines) {

@@ -2,6 +2,7 @@ import { html } from "lit";
 import type { Block } from "../compose/block.js";
 import { compose } from "../compose/compose.js";
 import { writeText } from "../formats/text/write.js";
+import { pickOf } from "../drawer/model/pick.js";
 import { page, row as rowWords } from "../messages/spoken-page.js";
 import { carryBlock } from "./carrying.js";
 import { SPARE, type Viewport } from "./list-view-model.js";
@@ -10,8 +11,8 @@ import { actionOfKey, type RunAction } from "./run-keys.js";
 import type { SnippetDrawer } from "./snippet-drawer.js";
 import { VirtualList } from "./virtual-list.js";
 
-/** What gets the focus once the drawer has been read again: a snippet wherever it is then, or what stands at a position. */
-type FocusNext = { readonly id: string } | { readonly position: number };
+/** What gets the focus once the drawer has been read again: a snippet wherever it is then, else what stands at a position. */
+type FocusNext = { readonly id?: string | undefined; readonly position?: number };
 
 /**
  * The run of snippets, or those that were found, with the focus in it. It is one stop of the Tab key: arrows go from row to
@@ -27,7 +28,7 @@ export class Run {
   #labelled: string | undefined;
   #focusNext: FocusNext | undefined;
   /** The block of the row that was grasped, for when it is dragged away. */
-  #grasped: { readonly id: string; block?: Block } | undefined;
+  #grasped: { readonly row: ListRow; block?: Block } | undefined;
   /** Moves that were asked for, each of which begins when the one before is done. */
   #moves: Promise<unknown> = Promise.resolve();
 
@@ -108,18 +109,18 @@ export class Run {
     place: (row) => this.host.placeRow(row),
     copy: (row) => this.host.copyRow(row),
     move: (row, step) => this.#move(row, step),
-    keep: ({ position, entry }) =>
+    keep: (row) =>
       this.host.act((drawer) =>
-        entry.kept ? drawer.release(String(position)) : drawer.keep(String(position)),
+        row.entry.kept ? drawer.release(pickOf([row])) : drawer.keep(pickOf([row])),
       ),
-    hide: ({ position, entry }) =>
+    hide: (row) =>
       this.host.act((drawer) =>
-        entry.private ? drawer.unhide(String(position)) : drawer.hide(String(position)),
+        row.entry.private ? drawer.unhide(pickOf([row])) : drawer.hide(pickOf([row])),
       ),
     reveal: (row) => void this.#reveal(row),
-    split: ({ position, entry }) => {
-      this.#focusNext = { id: entry.parts![0]!.id };
-      this.host.act(async (drawer) => (await drawer.split({ position })).notices);
+    split: ({ entry: { id, parts } }) => {
+      this.#focusNext = { id: parts![0]!.id };
+      this.host.act(async (drawer) => (await drawer.split({ id })).notices);
     },
     discard: (row) => this.#discard(row),
     askLabel: (row) => void this.#askLabel(row),
@@ -137,9 +138,9 @@ export class Run {
     this.#focusNext = undefined;
     if (!next) return;
     // A row that was moved in the tree has lost the focus: it gets it back at once where it is drawn.
-    const drawn = "id" in next && this.#rows.some(({ entry }) => entry.id === next.id);
-    if (drawn) return this.#focusRow(next.id);
-    const position = "position" in next ? next.position : await this.#positionOf(next.id);
+    const { id } = next;
+    if (id !== undefined && this.#rows.some(({ entry }) => entry.id === id)) return this.#focusRow(id);
+    const position = (id === undefined ? undefined : await this.#positionOf(id)) ?? next.position;
     if (viewModel!.count === 0) this.host.focusFind();
     else if (position !== undefined) await this.focusAt(Math.min(position, viewModel!.count));
   }
@@ -261,8 +262,8 @@ export class Run {
   }
 
   /** Moves a snippet from where it is when its turn comes: several moves may be asked for before the first is done. */
-  #move({ entry }: ListRow, step: 1 | -1): void {
-    const { id } = entry;
+  #move(row: ListRow, step: 1 | -1): void {
+    const { id } = row.entry;
     const move = async () => {
       const position = await this.#positionOf(id);
       const last = this.host.viewModel!.count;
@@ -270,15 +271,19 @@ export class Run {
       this.#focusNext = { id };
       const before = step < 0 ? position - 1 : position + 2;
       const to = before > last ? ("end" as const) : { position: before };
-      await this.host.acting((drawer) => drawer.move(String(position), to));
+      await this.host.acting((drawer) => drawer.move(pickOf([row]), to));
     };
     this.#moves = this.#moves.then(move, move);
   }
 
-  #discard({ position, entry }: ListRow): void {
-    const at = this.host.viewModel?.found?.findIndex((row) => row.entry.id === entry.id);
-    this.#focusNext = { position: at === undefined ? position : at + 1 };
-    this.host.act((drawer) => drawer.discard(String(position)));
+  /** Discards a snippet. The one beside has the focus at once, so that the next key is about that one. */
+  #discard(row: ListRow): void {
+    const rows = this.#rows;
+    const at = rows.findIndex(({ entry }) => entry.id === row.entry.id);
+    const beside = rows[at + 1] ?? rows[at - 1];
+    this.#focusNext = { id: beside?.entry.id, position: row.position };
+    if (beside) this.#focusRow(beside.entry.id);
+    this.host.act((drawer) => drawer.discard(pickOf([row])));
   }
 
   async #reveal(row: ListRow): Promise<void> {
@@ -299,18 +304,19 @@ export class Run {
     field?.select();
   }
 
-  #label({ position, entry }: ListRow, label: string | undefined): void {
+  #label(row: ListRow, label: string | undefined): void {
+    const { entry } = row;
     if (this.#labelled !== entry.id) return;
     this.#labelled = undefined;
     this.host.requestUpdate();
     const isSame = label === undefined || label.trim() === (entry.label ?? "");
-    if (!isSame) this.host.act((drawer) => drawer.label(String(position), label));
+    if (!isSame) this.host.act((drawer) => drawer.label(pickOf([row]), label));
     void this.host.updateComplete.then(() => this.#focusRow(entry.id));
   }
 
   /** Makes the block of a row that may be about to be dragged: it is handed over in the moment in which the drag begins. */
   async #grasp(row: ListRow): Promise<void> {
-    const grasped: { readonly id: string; block?: Block } = { id: row.entry.id };
+    const grasped: { readonly row: ListRow; block?: Block } = { row };
     this.#grasped = grasped;
     const snippets = await this.host.viewModel!.drawer.read([row]);
     grasped.block = compose(snippets, { ...this.host.styleOfOne, fit: "page" });
@@ -318,7 +324,8 @@ export class Run {
 
   #drag({ entry }: ListRow, event: DragEvent): void {
     const grasped = this.#grasped;
-    if (grasped?.id !== entry.id || !grasped.block || !event.dataTransfer) return event.preventDefault();
+    if (grasped?.row.entry.id !== entry.id || !grasped.block || !event.dataTransfer)
+      return event.preventDefault();
     carryBlock(event.dataTransfer, grasped.block);
     event.dataTransfer.effectAllowed = "copyMove";
   }
@@ -330,13 +337,11 @@ export class Run {
     if (!grasped?.block) return false;
     const on = (event.composedPath()[0] as Element).closest?.<HTMLElement>(".run li");
     const to = Number(on?.dataset["position"]);
-    if (!on || on.dataset["id"] === grasped.id) return true;
+    if (!on || on.dataset["id"] === grasped.row.entry.id) return true;
     const box = on.getBoundingClientRect();
     const before = event.clientY > box.top + box.height / 2 ? to + 1 : to;
-    void this.#positionOf(grasped.id).then((position) => {
-      const place = before > this.host.viewModel!.count ? ("end" as const) : { position: before };
-      if (position !== undefined) this.host.act((drawer) => drawer.move(String(position), place));
-    });
+    const place = before > this.host.viewModel!.count ? ("end" as const) : { position: before };
+    this.host.act((drawer) => drawer.move(pickOf([grasped.row]), place));
     return true;
   }
 

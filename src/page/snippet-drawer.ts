@@ -3,6 +3,7 @@ import { compose } from "../compose/compose.js";
 import type { Recipe } from "../compose/recipe.js";
 import { DrawerError } from "../content/error.js";
 import type { Notice } from "../content/notice.js";
+import { pickOf } from "../drawer/model/pick.js";
 import type { Drawer } from "../drawer/drawer.js";
 import { sources } from "../messages/en/content.js";
 import { page, partsPanel } from "../messages/spoken-page.js";
@@ -482,7 +483,7 @@ export class SnippetDrawer extends LitElement {
   /** @internal Shows what the form where the user is would get. */
   async planFill(): Promise<void> {
     const chosen = await this.viewModel!.chosen(this.#putDown.which);
-    await this.#panels.planFill(chosen.map(({ position }) => position).join(" "));
+    await this.#panels.planFill(pickOf(chosen));
   }
 
   /** @internal Does something in the drawer, and tells how it went. */

@@ -1,4 +1,4 @@
-import { Drawer, MemoryStore, type Dealt } from "drawer";
+import { Drawer, MemoryStore, pickOf, type Dealt } from "drawer";
 import { drawerWith, piece, textsOf } from "../support/pieces";
 
 const five = ["one", "two", "three", "four", "five"];
@@ -35,6 +35,24 @@ test.each([
   ["", "The pick is empty."],
 ])("the pick “%s” is refused: %s", async (pick, message) => {
   await expect((await spring()).pick(pick)).rejects.toThrow(message);
+});
+
+test("a snippet is spoken of by its id wherever it stands, and no other is taken for it when it has left", async () => {
+  const drawer = await spring();
+  const list = await drawer.list();
+  const pick = pickOf([list[3]!, list[0]!, list[2]!]);
+  await drawer.discard("2");
+  await drawer.move("1", "end");
+  expect((await drawer.pick(pick)).map(({ entry }) => entry.text)).toEqual(["four", "one", "three"]);
+  expect((await drawer.pick(`all !${pickOf([list[0]!])}`)).map(({ position }) => position)).toEqual([
+    1, 2, 3,
+  ]);
+  await drawer.discard(pickOf([list[2]!]));
+  await expect(drawer.discard(pick)).rejects.toThrow("That snippet is not in the drawer “spring” any more.");
+  await expect(drawer.move("1", { id: list[2]!.entry.id })).rejects.toThrow("not in the drawer");
+  expect(await textsOf(drawer)).toEqual(["four", "five", "one"]);
+  await drawer.restore(pickOf([list[1]!]));
+  expect((await textsOf(drawer)).sort()).toEqual(["five", "four", "one", "two"]);
 });
 
 test("blanks and repeats are skipped, and said; nothing is replaced", async () => {

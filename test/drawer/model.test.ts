@@ -3,7 +3,17 @@ import fc from "fast-check";
 import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
-import { Drawer, DrawerError, MASK, MemoryStore, writeText, type Positioned, type Store } from "drawer";
+import {
+  Drawer,
+  DrawerError,
+  MASK,
+  MemoryStore,
+  pickOf,
+  writeText,
+  type Place,
+  type Positioned,
+  type Store,
+} from "drawer";
 import { openIndexedDb } from "drawer/indexeddb";
 import { openSqlite } from "drawer/sqlite";
 import { piece } from "../support/pieces";
@@ -99,37 +109,48 @@ class Both {
     return { ...step, at, to: within(step.to) };
   }
 
-  #real(drawer: Drawer, { what, at, to, words, flag }: Step): Promise<unknown> {
+  async #real(drawer: Drawer, { what, at, to, words, flag }: Step): Promise<unknown> {
     const other = drawer.name === "spring" ? "autumn" : "spring";
     const [first] = words;
-    const pick = `${at} ${to}`;
+    const there = what === "restore" ? await drawer.gone() : await drawer.list();
+    // The same snippet is spoken of by its position, or by its id.
+    const isById = words.length > 1;
+    const place = (position: number): Place => {
+      const one = isById ? there[position - 1] : undefined;
+      return one ? { id: one.entry.id } : { position };
+    };
+    const said = (position: number) => {
+      const one = isById ? there[position - 1] : undefined;
+      return one ? pickOf([one]) : `${position}`;
+    };
+    const pick = `${said(at)} ${said(to)}`;
     switch (what) {
       case "collect":
         return drawer.collect(
           words.map((text) => ({ ...piece(text), ...(flag && to === 2 && { private: true }) })),
         );
       case "append":
-        return drawer.append(piece(first!), { position: at });
+        return drawer.append(piece(first!), place(at));
       case "merge":
         return drawer.merge(pick);
       case "split":
-        return drawer.split({ position: at });
+        return drawer.split(place(at));
       case "move":
-        return drawer.move(`${at}`, flag ? "end" : { position: to });
+        return drawer.move(said(at), flag ? "end" : place(to));
       case "moveInto":
       case "copyInto":
         return drawer[what](other, pick);
       case "label":
-        return drawer.label(`${at}`, first!);
+        return drawer.label(said(at), first!);
       case "keep":
       case "release":
       case "hide":
       case "unhide":
-        return drawer[what](`${at}`);
+        return drawer[what](said(at));
       case "discard":
         return drawer.discard(pick);
       case "restore":
-        return drawer.restore(`${at}`);
+        return drawer.restore(said(at));
       case "limit":
         return drawer.setRules({ snippets: flag ? null : at + 3 });
       case "repeats":

@@ -132,6 +132,32 @@ onPages("what one does with a form beside the drawer", () => {
     expect(await page.evaluate(() => navigator.clipboard.readText())).toMatch(/Chiffchaff\nNet 2\nNet 3$/);
   });
 
+  test("keys that come faster than the list is drawn, and a list that is older than the drawer, are about the snippets one saw", async () => {
+    for (const nth of [1, 2, 3, 4]) await record.copy(`#notes li:nth-child(${nth})`);
+    const [, second, third, fourth] = await snippets();
+    await record.inDrawer(".snippet").first().focus();
+    /** Presses Delete so often at once, when another window has perhaps taken something out that is shown here still. */
+    const press = (times: number, goneElsewhere?: string) =>
+      page.evaluate(
+        async ([count, gone]) => {
+          const { renderRoot, binding } = document.querySelector("snippet-drawer")!;
+          if (gone) await binding!.drawer.discard(gone);
+          for (let at = 0; at < count; at++)
+            (renderRoot as ShadowRoot).activeElement!.dispatchEvent(
+              new KeyboardEvent("keydown", { key: "Delete", bubbles: true, cancelable: true }),
+            );
+        },
+        [times, goneElsewhere] as const,
+      );
+    await press(2);
+    await record.told(`Discarded 1, “${second}”`);
+    expect(await snippets()).toEqual([third, fourth]);
+    await record.inDrawer(".snippet:focus").getByText(third!).waitFor();
+    await press(1, "1");
+    await record.told("That snippet is not in the drawer");
+    expect(await snippets()).toEqual([fourth]);
+  });
+
   test("what is copied goes onto the latest when one has said so; with nothing selected the line of the caret is copied", async () => {
     await record.copy("#notes li:nth-child(1)");
     await record.inDrawer(".state select").selectOption("latest");

@@ -3,13 +3,19 @@ import type { PickedFrom } from "../../messages/en/errors/drawer.js";
 import { type Kind, KINDS } from "../../content/kind.js";
 import { drawerErrors } from "../../messages/en/errors/drawer.js";
 
-/** A place in a drawer: a position, or so many before the last. */
-export type Place = { readonly position: number } | { readonly beforeLast: number };
+/** A place among snippets: a position, or so many before the last. */
+export type Position = { readonly position: number } | { readonly beforeLast: number };
+
+/** Where one snippet is: a position; or wherever the one with this id stands now, for those who speak of what they have seen. */
+export type Place = Position | { readonly id: string };
+
+/** What stands before an id in a pick. */
+const BY_ID = "id:";
 
 /** One word of a pick. */
 export type Term =
   | { readonly type: "place"; readonly place: Place }
-  | { readonly type: "range"; readonly from: Place; readonly to: Place }
+  | { readonly type: "range"; readonly from: Position; readonly to: Position }
   | { readonly type: "all" }
   | { readonly type: "kept" }
   | { readonly type: "words"; readonly words: string }
@@ -20,7 +26,8 @@ export type Term =
 /**
  * Reads a pick: which snippets, in which order. Words are separated by spaces or commas: `3`, `2..5`, `5..2`
  * (backwards), `3..` (to the last), `..3` (from the first), `first`, `last`, `last-1`, `all`, `kept`, a kind (`text table picture link`), `from:diary.docx` (quoted where the
- * name has spaces), `/words/` for those that hold all of these words, and `!` before any of them to leave those out.
+ * name has spaces), `/words/` for those that hold all of these words, `id:…` for the one with this id, wherever it stands now,
+ * and `!` before any of them to leave those out.
  *
  * @throws DrawerError `bad-pick` for a word that is none of these
  *
@@ -38,11 +45,11 @@ export function parsePick(pick: string): Term[] {
 }
 
 /**
- * Reads one place: `3`, `first`, `last`, `last-1`.
+ * Reads one place: `3`, `first`, `last`, `last-1`, `id:…`.
  * @throws DrawerError `bad-pick`
  */
 export function parsePlace(word: string): Place {
-  const place = placeOf(word.trim());
+  const place = placeOf(word.trim()) ?? snippetOf(word.trim());
   if (!place) throw new DrawerError(drawerErrors, "bad-pick/place", { word });
   return place;
 }
@@ -55,7 +62,7 @@ function parseTerm(word: string): Term {
   if (kind) return { type: "kind", kind };
   const document = /^from:"?([^"]+)"?$/.exec(word)?.[1];
   if (document) return { type: "document", document };
-  const place = placeOf(word);
+  const place = placeOf(word) ?? snippetOf(word);
   if (place) return { type: "place", place };
   const ends = word.split("..");
   const isOpen = ends.length === 2 && word !== "..";
@@ -65,7 +72,17 @@ function parseTerm(word: string): Term {
   throw new DrawerError(drawerErrors, "bad-pick/word", { word });
 }
 
-function placeOf(word: string): Place | undefined {
+/** The place of a snippet that is spoken of by its id. */
+function snippetOf(word: string): Place | undefined {
+  return word.startsWith(BY_ID) && word.length > BY_ID.length ? { id: word.slice(BY_ID.length) } : undefined;
+}
+
+/** The pick of these snippets, in this order, whatever comes and goes before it is carried out. */
+export function pickOf(snippets: readonly { readonly entry: { readonly id: string } }[]): string {
+  return snippets.map(({ entry }) => BY_ID + entry.id).join(" ");
+}
+
+function placeOf(word: string): Position | undefined {
   if (word === "first") return { position: 1 };
   const back = /^last(?:-(\d{1,9}))?$/.exec(word);
   if (back) return { beforeLast: Number(back[1] ?? 0) };
@@ -78,14 +95,14 @@ function placeOf(word: string): Place | undefined {
  * @param from whose positions they are, for the refusal
  * @throws DrawerError `no-position` when there is no such place
  */
-export function positionOf(place: Place, count: number, from: PickedFrom): number {
+export function positionOf(place: Position, count: number, from: PickedFrom): number {
   const position = "position" in place ? place.position : count - place.beforeLast;
   if (position < 1 || position > count) throw noPosition(place, count, from);
   return position;
 }
 
 /** That there is no snippet at a place. */
-export function noPosition(place: Place, count: number, from: PickedFrom): DrawerError {
+export function noPosition(place: Position, count: number, from: PickedFrom): DrawerError {
   const back = "beforeLast" in place ? place.beforeLast : undefined;
   const written = "position" in place ? String(place.position) : back === 0 ? "last" : `last-${back}`;
   return new DrawerError(drawerErrors, "no-position", { place: written, from, count });

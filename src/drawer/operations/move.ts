@@ -1,6 +1,6 @@
 import { generateNKeysBetween } from "fractional-indexing";
 import { notice, type Notice } from "../../content/notice.js";
-import { positionOf, type Place } from "../model/pick.js";
+import type { Place } from "../model/pick.js";
 import type { Operation } from "../transaction.js";
 import { drawerNotices } from "../../messages/en/notices/drawer.js";
 
@@ -14,8 +14,8 @@ export const move: Operation<[pick: string, before: Place | "end"], Notice[]> = 
   async plan(transaction, pick, before) {
     const { store, drawer } = transaction;
     const moving = await transaction.pick(pick);
-    const { count } = await transaction.size();
-    const target = before === "end" ? count + 1 : positionOf(before, count, { drawer, isGone: false });
+    const target =
+      before === "end" ? (await transaction.size()).count + 1 : (await transaction.at(before)).position;
     const ids = new Set(moving.map(({ entry }) => entry.id));
     const offset = Math.max(0, target - 2 - moving.length);
     const near = await store.entries({ drawer, offset, limit: 2 * moving.length + 3 });

@@ -56,6 +56,7 @@ export const errors: Language["errors"] = {
       : `Es gibt kein Stück ${place}: in ${whereOf(from)} ${count === 1 ? "ist eines, 1" : `sind ${count}, 1 bis ${count}`}.`,
   "no-position/empty": isEmpty,
   "no-position/none-gone": noneGone,
+  "no-position/left": ({ from }) => `Dieses Stück ist nicht mehr in ${whereOf(from)}.`,
   "bad-pick/empty": () => `Die Wahl ist leer. Sagen Sie, welche Stücke: ${PICK_FORMS}.`,
   "bad-pick/word": ({ word }) => `„${word}“ ist keine Wahl. Schreiben Sie etwa ${PICK_FORMS}.`,
   "bad-pick/place": ({ word }) =>

@@ -8,7 +8,7 @@ import { shownTime } from "./time.js";
 export function gonePanel(
   gone: readonly (Gone & Positioned)[],
   actions: {
-    readonly restore: (position: number) => void;
+    readonly restore: (one: Positioned) => void;
     readonly empty: () => void;
     readonly forget: () => void;
   },
@@ -20,11 +20,11 @@ export function gonePanel(
       ${gone.length === 0 ? html`<p class="note">${goneWords.nothing}</p>` : ""}
       <ul>
         ${[...gone].reverse().map(
-          ({ position, entry, at }) => html`
+          (one) => html`
             <li>
-              <span class="says" dir="auto">${displayText(entry)}</span>
-              <span class="from">${goneWords.left(shownTime(at))}</span>
-              <button @click=${() => actions.restore(position)}>${goneWords.restore}</button>
+              <span class="says" dir="auto">${displayText(one.entry)}</span>
+              <span class="from">${goneWords.left(shownTime(one.at))}</span>
+              <button @click=${() => actions.restore(one)}>${goneWords.restore}</button>
             </li>
           `,
         )}

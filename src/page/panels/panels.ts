@@ -3,6 +3,7 @@ import type { Recipe } from "../../compose/recipe.js";
 import { notice } from "../../content/notice.js";
 import type { Act } from "../../drawer/acts.js";
 import type { Drawer } from "../../drawer/drawer.js";
+import { pickOf } from "../../drawer/model/pick.js";
 import type { Rules } from "../../drawer/model/rules.js";
 import { page, partsPanel } from "../../messages/spoken-page.js";
 import type { FillPlan } from "../filling.js";
@@ -144,7 +145,7 @@ export class Panels {
         return viewModel?.rules ? rulesPanel(viewModel.rules, (changes) => this.setRules(changes)) : nothing;
       case "gone":
         return gonePanel(viewModel?.gone ?? [], {
-          restore: (position) => host.act((drawer) => drawer.restore(String(position))),
+          restore: (one) => host.act((drawer) => drawer.restore(pickOf([one]))),
           empty: () => host.act((drawer) => drawer.empty()),
           forget: () => this.#forget(),
         });

@@ -30,6 +30,8 @@ export const drawerErrors = {
   "no-position/empty": ({ drawer }: { drawer: string }) => isEmpty(drawer),
   /** A position was given, and nothing has left the drawer. */
   "no-position/none-gone": ({ drawer }: { drawer: string }) => noneGone(drawer),
+  /** A snippet was spoken of that is not there now. */
+  "no-position/left": ({ from }: { from: PickedFrom }) => `That snippet is not in ${whereOf(from)} any more.`,
   /** The pick holds nothing. */
   "bad-pick/empty": () => `The pick is empty. Say which snippets: ${PICK_FORMS}.`,
   /** A word of the pick is none. */
