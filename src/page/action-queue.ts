@@ -98,7 +98,7 @@ export class ActionQueue extends BindingEvents {
 const NOT_LOADED = /dynamically imported module|module script failed/i;
 
 /** What is told of an error, whatever it is. */
-function refusalFor(error: unknown): DrawerError {
+export function refusalFor(error: unknown): DrawerError {
   if (error instanceof DrawerError) return error;
   if (NOT_LOADED.test(String(error)))
     return new DrawerError(pageErrors, "failed/loading", {}, { cause: error });

@@ -1,5 +1,4 @@
 import type { Block } from "../compose/block.js";
-import { compose } from "../compose/compose.js";
 import type { Fit, Recipe } from "../compose/recipe.js";
 import { DrawerError, reasonOf } from "../content/error.js";
 import { LIMITS } from "../content/limits.js";
@@ -20,6 +19,7 @@ import type { FieldToFill, FillPlan } from "./filling.js";
 import { PlaceTracker, type LastPlace } from "./last-place.js";
 import { linesOf } from "./file-lines.js";
 import type { MarkedPart } from "./panels/parts.js";
+import { composed, filling, loadAhead, parts, readers } from "./on-first-use.js";
 import { focusedRoot, hostOf } from "./page-tree.js";
 import { nameOf } from "./places/name.js";
 import type { Place } from "./places/place.js";
@@ -61,9 +61,6 @@ const RETENTION_INTERVAL = 15_000;
 
 /** When a page has likely come to rest, in milliseconds after a drawer was bound to it. */
 const IDLE = 1_000;
-
-/** What reads copies, loaded when it is first needed. */
-const readers = () => import("./read-copied.js");
 
 /** What is no place of the page: the drawer itself. */
 const OWN = "snippet-drawer";
@@ -108,8 +105,8 @@ export class Binding extends ActionQueue {
       clearInterval(retention);
     });
     void this.#applyRetention();
-    // The first copy need not wait for what reads it. Should it not come now, it is asked for again then, and missed aloud.
-    const idle = window.setTimeout(() => void readers().catch(() => undefined), IDLE);
+    // The first copy and the first block need not wait for what reads and makes them.
+    const idle = window.setTimeout(loadAhead, IDLE);
     signal.addEventListener("abort", () => clearTimeout(idle));
     const copies = new Copies({
       isWanted: (element) => this.#collecting && !this.#isCopying && this.#isOfPage(element),
@@ -295,7 +292,7 @@ export class Binding extends ActionQueue {
    */
   async collectFiles(files: readonly File[]): Promise<void> {
     await this.#collect(undefined, async () => {
-      const { readFiles } = await import("./panels/parts.js");
+      const { readFiles } = await parts();
       return (await readFiles(files)).map((source) => source.at());
     });
   }
@@ -360,7 +357,7 @@ export class Binding extends ActionQueue {
       const snippets = await this.drawer.snippets(pick);
       return this.#put(this.#here(), {
         ids: idsOf(snippets),
-        make: (fit) => compose(snippets, { ...recipe, fit }),
+        make: (fit) => composed(snippets, { ...recipe, fit }),
         what: many(snippets.length),
       });
     });
@@ -387,7 +384,7 @@ export class Binding extends ActionQueue {
       const snippets = await this.drawer.read(collected);
       return this.#put(to ?? this.#here(), {
         ids: idsOf(collected),
-        make: (fit) => compose(snippets, { ...recipe, fit }),
+        make: (fit) => composed(snippets, { ...recipe, fit }),
         what: words.snippet(collected[0]!.position),
       });
     });
@@ -422,14 +419,14 @@ export class Binding extends ActionQueue {
    */
   async planFill(pick = "all"): Promise<FillPlan> {
     const snippets = await this.drawer.snippets(pick);
-    const { formAround, planFill } = await import("./filling.js");
+    const { formAround, planFill } = await filling();
     return planFill(formAround(this.#tracker.last?.element), snippets, (field) => this.#isOfPage(field));
   }
 
   /** Puts what was planned into the fields of a form, all of it or, when one does not take it, nothing. */
   async fill(fields: readonly FieldToFill[]): Promise<void> {
     await this.act(async () => {
-      const { fillFields } = await import("./filling.js");
+      const { fillFields } = await filling();
       const placing = await fillFields(fields);
       this.placed.push({ placing, what: words.fields(fields.length) });
       return [notice(pageNotices, "filled/page", { count: fields.length })];

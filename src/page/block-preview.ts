@@ -1,30 +1,13 @@
 import type { Block } from "../compose/block.js";
-import { compose } from "../compose/compose.js";
 import type { Fit, Recipe } from "../compose/recipe.js";
-import type { Content, Flow } from "../content/model.js";
-import { writeHtml } from "../formats/html/write.js";
 import { masked, withContent, type Snippet } from "../drawer/selection.js";
 import type { Positioned } from "../drawer/store.js";
+import type { ShownBlock } from "./blocks.js";
 import type { ListViewModel, Selection } from "./list-view-model.js";
+import { blocks, composed } from "./on-first-use.js";
 
 /** How many snippets are shown as they will land; more are placed, but nobody reads so far. */
 const SHOWN = 60;
-
-/** How many flows, rows and items of a block are drawn; more are placed, but nobody reads so far. */
-const DRAWN = 200;
-
-/** The beginning of content; itself when it is short. */
-function cut(content: Content): Content {
-  const flows = content.slice(0, DRAWN).map((flow): Flow => {
-    if (flow.type === "table" && flow.rows.length > DRAWN)
-      return { ...flow, rows: flow.rows.slice(0, DRAWN) };
-    if (flow.type === "list" && flow.items.length > DRAWN)
-      return { ...flow, items: flow.items.slice(0, DRAWN) };
-    return flow;
-  });
-  const isWhole = flows.length === content.length && flows.every((flow, at) => flow === content[at]);
-  return isWhole ? content : flows;
-}
 
 /** What tells blocks apart: how they are laid out, and of what. */
 const keyOf = (recipe: Recipe, chosen: readonly Positioned[]) => JSON.stringify([recipe, chosen]);
@@ -33,8 +16,8 @@ const keyOf = (recipe: Recipe, chosen: readonly Positioned[]) => JSON.stringify(
 export class BlockPreview {
   /** What lands: of what is chosen, as much as is shown. */
   block: Block | undefined;
-  /** The HTML of what is shown, and whether it is not all of the block: one snippet may be as long as a book. */
-  shown = { html: "", isCut: false };
+  /** What is shown of it. */
+  shown: ShownBlock | undefined;
   #composing = 0;
   /** What the block was made of: the recipe, and what was chosen. */
   #madeOf = "";
@@ -69,14 +52,13 @@ export class BlockPreview {
     if (composing !== this.#composing) return;
     const madeOf = keyOf(recipe, chosen);
     if (madeOf === this.#madeOf) return;
-    const snippets = await this.#read(chosen);
+    const [snippets, { compose, shownOf }] = await Promise.all([this.#read(chosen), blocks()]);
     if (composing !== this.#composing) return;
     const block = compose(snippets.map(masked), recipe);
     this.#madeOf = madeOf;
     this.#snippets = new Map(snippets.map((snippet) => [snippet.entry.content, snippet]));
-    const content = cut(block.content);
     this.block = block;
-    this.shown = { html: writeHtml(content, { picture: block.picture }), isCut: content !== block.content };
+    this.shown = shownOf(block);
     this.changed();
   }
 
@@ -100,10 +82,11 @@ export class BlockPreview {
    * @param fit what it lands in
    */
   async whole(chosen: readonly Positioned[], fit: Fit): Promise<Block> {
-    await this.#ready;
+    // Why it could not be shown was told then; it may be that it can be made now.
+    await this.#ready.catch(() => undefined);
     const recipe = { ...this.recipe(), fit };
     const isOpen = chosen.length <= SHOWN && chosen.every(({ entry }) => !entry.private);
     if (isOpen && this.block && this.#madeOf === keyOf(recipe, chosen)) return this.block;
-    return compose(await this.list.drawer.read(chosen), recipe);
+    return composed(await this.list.drawer.read(chosen), recipe);
   }
 }

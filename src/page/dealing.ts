@@ -1,4 +1,3 @@
-import { compose } from "../compose/compose.js";
 import type { Recipe } from "../compose/recipe.js";
 import { notice, type Notice } from "../content/notice.js";
 import type { Drawer } from "../drawer/drawer.js";
@@ -6,6 +5,7 @@ import { displayText } from "../drawer/selection.js";
 import type { Dealt } from "../drawer/operations/deal.js";
 import { page as words } from "../messages/spoken-page.js";
 import type { Binding } from "./binding.js";
+import { composed } from "./on-first-use.js";
 import { pageNotices } from "../messages/en/notices/page.js";
 
 /** How far a deal on a page is. */
@@ -101,7 +101,7 @@ export class PageDeal implements Deal {
           told = await binding.putDealt(
             {
               ids: [snippet.entry.id],
-              make: (fit) => compose([snippet], { ...this.#recipe, fit }),
+              make: (fit) => composed([snippet], { ...this.#recipe, fit }),
               what: words.dealt(number, of),
             },
             () => this.#takenBack(element),

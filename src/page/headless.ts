@@ -3,7 +3,7 @@ export type { ActionResult } from "./action-queue.js";
 export { Binding, type BindOptions, type PlaceRequest } from "./binding.js";
 export type { BindingEventMap, CollectDetail, PlaceDetail } from "./events.js";
 export type { DealState, PageDeal } from "./dealing.js";
-export { planFill, type FieldToFill, type FillPlan } from "./filling.js";
+export type { FieldToFill, FillPlan } from "./filling.js";
 export { openPageDrawer } from "./page-drawer.js";
 export { domAdapter } from "./dom-adapter.js";
 export { placeOf } from "./places/index.js";

@@ -1,20 +1,19 @@
 import { html, nothing } from "lit";
 import { unsafeHTML } from "lit/directives/unsafe-html.js";
 import type { Block } from "../compose/block.js";
-import { compose } from "../compose/compose.js";
-import { Block as BlockClass } from "../compose/block.js";
 import type { Fit, Recipe } from "../compose/recipe.js";
 import { DrawerError } from "../content/error.js";
 import { pickOf } from "../drawer/model/pick.js";
-import type { Cell, Table } from "../content/model.js";
 import { formatOf, WRITTEN_FORMATS, type FormatName } from "../formats/registry.js";
 import { page } from "../messages/spoken-page.js";
 import { many } from "../messages/spoken-page.js";
+import { refusalFor } from "./action-queue.js";
 import type { PlaceRequest } from "./binding.js";
 import { BlockPreview } from "./block-preview.js";
 import { carryBlock } from "./carrying.js";
 import type { Positioned } from "../drawer/store.js";
 import type { ListViewModel, Selection } from "./list-view-model.js";
+import { blocks } from "./on-first-use.js";
 import { saveFile } from "./save-file.js";
 import {
   choicesOf,
@@ -40,6 +39,8 @@ export class PutDown {
   /** What of a kept recipe the sentence has no words for. */
   #others: Recipe = {};
   #preview: BlockPreview | undefined;
+  /** Why the block cannot be shown. */
+  #notShown: string | undefined;
 
   constructor(readonly host: SnippetDrawer) {}
 
@@ -88,10 +89,12 @@ export class PutDown {
     this.host.requestUpdate();
     try {
       await this.#preview?.refresh(this.which);
+      this.#notShown = undefined;
     } catch (error) {
       // A snippet may be forgotten between being listed and being read; the drawer is read again then.
+      this.#notShown = refusalFor(error).message;
+      this.host.requestUpdate();
       if (!(error instanceof DrawerError)) throw error;
-      this.host.tell({ notices: [], error });
     }
   }
 
@@ -129,7 +132,11 @@ export class PutDown {
         draggable="true"
         @dragstart=${drag}
       >
-        ${unsafeHTML(withLooks(shown?.html ?? ""))}
+        ${
+          this.#notShown === undefined
+            ? unsafeHTML(withLooks(shown?.html ?? ""))
+            : html`<p class="note">${page.notShown} ${this.#notShown}</p>`
+        }
         ${shown?.isCut ? html`<p class="note">${page.moreOfIt}</p>` : nothing}
         ${block?.notices.map(({ message }) => html`<p class="note">${message}</p>`)}
         ${more > 0 ? html`<p class="note">${page.more(more)}</p>` : nothing}
@@ -225,8 +232,12 @@ export class PutDown {
     </select>`;
   }
 
-  readonly #whole = (chosen: readonly Positioned[], fit: Fit): Promise<Block> =>
-    this.#preview!.whole(chosen, fit);
+  readonly #whole = async (chosen: readonly Positioned[], fit: Fit): Promise<Block> => {
+    const block = await this.#preview!.whole(chosen, fit);
+    // What could not be shown before can be made by now.
+    if (this.#notShown !== undefined) void this.compose();
+    return block;
+  };
 
   /** What is chosen, in the order in which it is placed, as a request to place it. */
   async #request(make = this.#whole): Promise<PlaceRequest> {
@@ -251,23 +262,16 @@ export class PutDown {
   /** Places each snippet in a cell of its own. */
   #placeCells(way: "down" | "across"): void {
     const inCells = async (chosen: readonly Positioned[], fit: Fit) => {
+      const { blockOfCells } = await blocks();
       const snippets = await this.host.viewModel!.drawer.read(chosen);
-      const style = this.recipe.style;
-      const cells = snippets.map((snippet): Cell => {
-        const [table] = compose([snippet], { ...(style && { style }), fit: "cell" })
-          .content as readonly Table[];
-        return table?.rows[0]?.[0] ?? { flows: [] };
-      });
-      const rows = way === "down" ? cells.map((cell) => [cell]) : [cells];
-      return new BlockClass([{ type: "table", headerRows: 0, rows }], [], undefined, fit);
+      return blockOfCells(snippets, way, fit, this.host.styleOfOne);
     };
     void this.#request(inCells).then((request) => this.host.binding?.place(request));
   }
 
   async deal(): Promise<void> {
     const chosen = await this.host.viewModel!.chosen(this.which);
-    const { style } = this.recipe;
-    await this.host.binding?.deal.begin(pickOf(chosen), style ? { style } : {});
+    await this.host.binding?.deal.begin(pickOf(chosen), this.host.styleOfOne);
     this.host.requestUpdate();
   }
 

@@ -1,11 +1,11 @@
 import { html } from "lit";
 import type { Block } from "../compose/block.js";
-import { compose } from "../compose/compose.js";
 import { writeText } from "../formats/text/write.js";
 import { pickOf } from "../drawer/model/pick.js";
 import { page, row as rowWords } from "../messages/spoken-page.js";
 import { carryBlock } from "./carrying.js";
 import { SPARE, type Viewport } from "./list-view-model.js";
+import { composed } from "./on-first-use.js";
 import { rowOf, type ListRow, type RowActions } from "./row.js";
 import { actionOfKey, type RunAction } from "./run-keys.js";
 import type { SnippetDrawer } from "./snippet-drawer.js";
@@ -319,7 +319,7 @@ export class Run {
     const grasped: { readonly row: ListRow; block?: Block } = { row };
     this.#grasped = grasped;
     const snippets = await this.host.viewModel!.drawer.read([row]);
-    grasped.block = compose(snippets, { ...this.host.styleOfOne, fit: "page" });
+    grasped.block = await composed(snippets, { ...this.host.styleOfOne, fit: "page" });
   }
 
   #drag({ entry }: ListRow, event: DragEvent): void {

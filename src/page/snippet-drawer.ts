@@ -1,5 +1,4 @@
 import { html, LitElement, nothing, type PropertyValues } from "lit";
-import { compose } from "../compose/compose.js";
 import type { Recipe } from "../compose/recipe.js";
 import { DrawerError } from "../content/error.js";
 import type { Notice } from "../content/notice.js";
@@ -9,10 +8,11 @@ import { sources } from "../messages/en/content.js";
 import { page, partsPanel } from "../messages/spoken-page.js";
 import { whenSpoken } from "../messages/spoken.js";
 import { MemoryStore } from "../stores/memory.js";
-import type { ActionResult } from "./action-queue.js";
+import { refusalFor, type ActionResult } from "./action-queue.js";
 import { Binding, type PlaceRequest } from "./binding.js";
 import { BINDING_EVENTS, type BindingEventMap } from "./events.js";
 import { ListViewModel, type Selection } from "./list-view-model.js";
+import { composed } from "./on-first-use.js";
 import { openPageDrawer } from "./page-drawer.js";
 import { Panels } from "./panels/panels.js";
 import { PutDown } from "./put-down.js";
@@ -320,13 +320,13 @@ export class SnippetDrawer extends LitElement {
     return this.#telling(() => this.#readAll());
   }
 
-  /** Tells why something is refused. */
-  async #telling(act: () => Promise<void>): Promise<void> {
+  /** Reads something for what is shown. Where that cannot be read, it is told. */
+  async #telling(read: () => Promise<void>): Promise<void> {
     try {
-      await act();
+      await read();
     } catch (error) {
+      this.tell({ notices: [], error: refusalFor(error) });
       if (!(error instanceof DrawerError)) throw error;
-      this.tell({ notices: [], error });
     }
   }
 
@@ -521,7 +521,7 @@ export class SnippetDrawer extends LitElement {
   #requestOf(row: ListRow): PlaceRequest {
     return {
       ids: [row.entry.id],
-      make: async (fit) => compose(await this.viewModel!.drawer.read([row]), { ...this.styleOfOne, fit }),
+      make: async (fit) => composed(await this.viewModel!.drawer.read([row]), { ...this.styleOfOne, fit }),
       what: page.snippet(row.position),
     };
   }

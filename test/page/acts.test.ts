@@ -453,15 +453,26 @@ onPages("what one does with a form beside the drawer", () => {
   test("what cannot be loaded when it is first needed is said, and done when it can", async () => {
     // The page's own log hears of it too.
     page.removeAllListeners("pageerror");
-    await page.route(/read-copied/, (route) => route.abort());
+    await page.route(/read-copied|blocks/, (route) => route.abort());
     await page.reload();
     await page.waitForSelector("#notes li");
     await record.copy(
       "#notes li:nth-child(1)",
       "Nothing was done: a part of the drawer could not be loaded.",
     );
-    await page.unroute(/read-copied/);
+    await page.unroute(/read-copied|blocks/);
+    await page.route(/blocks/, (route) => route.abort());
     await record.copy("#notes li:nth-child(1)", "Collected as 1");
+    await record.inDrawer(".landing").getByText("What would land cannot be shown.").waitFor();
+    await field("species").click();
+    await button("Place at the caret").click();
+    await record.told("Nothing was done: a part of the drawer could not be loaded.");
+    await hold({});
+    await page.unroute(/blocks/);
+    await button("Place at the caret").click();
+    await record.told("Placed one snippet.");
+    await record.inDrawer(".landing").getByText("Chiffchaff").waitFor();
+    await hold({ species: "Species: Chiffchaff" });
   });
 
   test("where the browser keeps nothing, all works in memory, and it is said", async () => {

@@ -1,4 +1,3 @@
-import { appended } from "../../compose/append.js";
 import { DrawerError } from "../../content/error.js";
 import { isBlank } from "../../content/traverse.js";
 import { notice, type Notice } from "../../content/notice.js";
@@ -47,6 +46,8 @@ export const append: Operation<
     const [target] = await transaction.read([await transaction.at(to)]);
     refusePrivate([target!], "append");
     const { entry, position } = target!;
+    // A page loads composing when it is first needed.
+    const { appended } = await import("../../compose/append.js");
     let { content } = target!;
     const told: Notice[] = [];
     for (const piece of pieces) {

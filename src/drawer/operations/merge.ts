@@ -1,4 +1,3 @@
-import { compose } from "../../compose/compose.js";
 import type { Recipe } from "../../compose/recipe.js";
 import { DrawerError } from "../../content/error.js";
 import { notice } from "../../content/notice.js";
@@ -24,6 +23,8 @@ export const merge: Operation<[pick: string, recipe?: Recipe], Collected> = {
     if (merging.length < 2)
       throw new DrawerError(drawerErrors, "nothing/merge", { pick, count: merging.length === 0 ? 0 : 1 });
     refusePrivate(merging, "merge");
+    // A page loads composing when it is first needed.
+    const { compose } = await import("../../compose/compose.js");
     const block = compose(await transaction.read(merging), recipe);
     const parts = merging.map((one) => one.entry);
     const first = merging[0]!;

@@ -19,6 +19,7 @@ import { runsText } from "../../content/runs.js";
 import { looksTyped, markedCode, markedLine } from "../delimited/formula.js";
 import { dateToSerial } from "../../content/serial.js";
 import { cellText } from "../text/write.js";
+import { escapeHtml } from "./escape.js";
 
 /** How HTML is to be written. */
 export interface HtmlOptions {
@@ -257,17 +258,4 @@ function bytesHtml(picture: Picture, options: PartOptions): string {
     (picture.width ? ` width="${picture.width}"` : "") +
     (picture.height ? ` height="${picture.height}"` : "");
   return `<img src="data:${picture.mediaType};base64,${toBase64(bytes)}" alt="${escapeHtml(picture.alt)}"${size}>`;
-}
-
-const ENTITIES: Readonly<Record<string, string>> = {
-  "&": "&amp;",
-  "<": "&lt;",
-  ">": "&gt;",
-  '"': "&quot;",
-  "'": "&#39;",
-};
-
-/** Makes text safe inside an element or a quoted attribute. */
-export function escapeHtml(text: string): string {
-  return /[&<>"']/.test(text) ? text.replace(/[&<>"']/g, (sign) => ENTITIES[sign]!) : text;
 }

@@ -41,6 +41,7 @@ export const pageSentences: Page = {
     landing: "Wie es ankommt",
     more: (count) => `… und ${grouped(count)} mehr, die auch eingesetzt werden.`,
     moreOfIt: "… und der Rest, der auch eingesetzt wird.",
+    notShown: "Was ankäme, kann nicht gezeigt werden.",
     place: "An der Schreibstelle einsetzen",
     acts: {
       copy: "Kopieren",

@@ -30,6 +30,7 @@ export const page = {
   landing: "As it will land",
   more: (count: number) => `… and ${grouped(count)} more, which are placed too.`,
   moreOfIt: "… and the rest, which is placed too.",
+  notShown: "What would land cannot be shown.",
   place: "Place at the caret",
   /** What else is done with what is chosen. */
   acts: {

@@ -7,6 +7,7 @@ import { pickOf } from "../../drawer/model/pick.js";
 import type { Rules } from "../../drawer/model/rules.js";
 import { page, partsPanel } from "../../messages/spoken-page.js";
 import type { FillPlan } from "../filling.js";
+import { parts } from "../on-first-use.js";
 import type { SnippetDrawer } from "../snippet-drawer.js";
 import { donePanel, MOST_ACTS } from "./done.js";
 import { fillPanel } from "./fill.js";
@@ -84,7 +85,7 @@ export class Panels {
     const others = files.filter((file) => !isDrawer(file));
     if (others.length === 0) return;
     await this.host.acting(async () => {
-      const { LookedInto, readFiles } = await import("./parts.js");
+      const { LookedInto, readFiles } = await parts();
       const looked = new LookedInto(
         await readFiles(others),
         () => this.host.requestUpdate(),

@@ -1,7 +1,7 @@
 import type { Block } from "../../compose/block.js";
 import type { Fit } from "../../compose/recipe.js";
 import { DrawerError } from "../../content/error.js";
-import { escapeHtml } from "../../formats/html/write.js";
+import { escapeHtml } from "../../formats/html/escape.js";
 import { trustedHtml } from "../trusted-html.js";
 import { standsAlone } from "./lines.js";
 import { nameOf } from "./name.js";

@@ -2,7 +2,7 @@ import type { Block } from "../../compose/block.js";
 import type { Fit } from "../../compose/recipe.js";
 import { DrawerError } from "../../content/error.js";
 import { addressesOf } from "../../content/traverse.js";
-import { escapeHtml } from "../../formats/html/write.js";
+import { escapeHtml } from "../../formats/html/escape.js";
 import { trustedHtml } from "../trusted-html.js";
 import { isItem, standsAlone } from "./lines.js";
 import { nameOf } from "./name.js";
@@ -31,10 +31,23 @@ export const fields: PlaceKind = {
   },
 };
 
+/** A text without line ends. */
+const asLine = (text: string) => text.replace(/\s*\n\s*/g, " ");
+
 /** What a field of one line, of a type, gets of a block. */
 function lineFor(field: HTMLInputElement, block: Block): string {
-  const line = block.text.replace(/\s*\n\s*/g, " ");
+  const line = asLine(block.text);
   return field.type === "url" ? (addressesOf(block.content)[0] ?? line) : line;
+}
+
+/** Whether a field has several lines; told by its name, as an element of a frame is of the frame's classes. */
+const isArea = (field: Field): field is HTMLTextAreaElement => field.localName === "textarea";
+
+/** What a field of several lines gets of a block. Several lines, or a list, do not begin in the middle of a line. */
+function linesFor({ value, selectionStart }: HTMLTextAreaElement, block: Block): string {
+  const isMidLine = /[^\n]$/.test(value.slice(0, selectionStart));
+  const isAlone = (standsAlone(block) && block.text.includes("\n")) || isItem(block);
+  return (isMidLine && isAlone ? "\n" : "") + block.text;
 }
 
 /** Whether a field does not let one write. */
@@ -55,7 +68,17 @@ export class FieldPlace implements Place {
     this.fit = element.type === "textarea" ? "plain" : element.type === "url" ? "address" : "line";
   }
 
-  async put(block: Block, caret?: Caret): Promise<Placing> {
+  put(block: Block, caret?: Caret): Promise<Placing> {
+    return this.#put((field) => (isArea(field) ? linesFor(field, block) : lineFor(field, block)), caret);
+  }
+
+  /** Puts a text in, in one line where the field has one. */
+  putText(text: string, caret?: Caret): Promise<Placing> {
+    return this.#put((field) => (isArea(field) ? text : asLine(text)), caret);
+  }
+
+  /** Puts in what is told once the caret is in the field. */
+  async #put(textFor: (field: Field) => string, caret?: Caret): Promise<Placing> {
     const { element: field } = this;
     refuseClosed(field);
     const before = field.value;
@@ -66,10 +89,7 @@ export class FieldPlace implements Place {
     const { selectionStart } = field;
     // Where the caret cannot be seen, it is at the end, or all is selected: the browser knows.
     const [start, end] = selectionStart === null ? [] : [selectionStart, field.selectionEnd!];
-    const text =
-      field.localName === "textarea"
-        ? this.#lines(block, field as HTMLTextAreaElement)
-        : lineFor(field as HTMLInputElement, block);
+    const text = textFor(field);
     if (start !== undefined) this.#refuseTooLong(before.length - (end! - start) + text.length);
     write(field, text);
     const wanted = start === undefined ? undefined : before.slice(0, start) + text + before.slice(end);
@@ -100,13 +120,6 @@ export class FieldPlace implements Place {
     if (!offsets || offsets[1] > field.value.length) return;
     if (field.selectionStart !== null) field.setSelectionRange(...offsets);
     else if (offsets[0] === 0 && offsets[1] === field.value.length) field.select();
-  }
-
-  /** A block of several lines, or a list, does not begin in the middle of a line. */
-  #lines(block: Block, { value, selectionStart }: HTMLTextAreaElement): string {
-    const isMidLine = /[^\n]$/.test(value.slice(0, selectionStart));
-    const isAlone = (standsAlone(block) && block.text.includes("\n")) || isItem(block);
-    return (isMidLine && isAlone ? "\n" : "") + block.text;
   }
 
   #refuseTooLong(length: number): void {

@@ -1,6 +1,5 @@
-import { Block } from "../../compose/block.js";
+import type { Block } from "../../compose/block.js";
 import { DrawerError } from "../../content/error.js";
-import { paragraph } from "../../content/model.js";
 import { fillGrid } from "../../content/spans.js";
 import type { Flavours } from "../../formats/flavours.js";
 import { cellText, writeText } from "../../formats/text/write.js";
@@ -83,7 +82,7 @@ const GRIDS: Readonly<Record<string, GridKind>> = {
         (row) => [...row.children].filter((cell) => fieldIn(cell)).length > 1,
       ),
     beside: besideInTable,
-    put: putIntoFields,
+    put: (at, texts, _, caret) => putIntoFields(at, texts, caret),
   },
 };
 
@@ -183,19 +182,14 @@ function intoEach(
 }
 
 /** A table of fields: each gets its text; a lone one gets it at its caret. */
-async function putIntoFields(at: GridPlace, texts: Texts, block: Block, caret?: Caret): Promise<Placing> {
+async function putIntoFields(at: GridPlace, texts: Texts, caret?: Caret): Promise<Placing> {
   const first = fieldIn(at.element);
-  if (first && texts.length === 1 && texts[0]!.length === 1) {
-    const [[text]] = texts as [[string]];
-    return new FieldPlace(first).put(new Block([paragraph(text)], block.notices), caret);
-  }
+  if (first && texts.length === 1 && texts[0]!.length === 1)
+    return new FieldPlace(first).putText(texts[0]![0]!, caret);
   return intoEach(at, texts, async (cell, text) => {
     const field = fieldIn(cell);
     if (!field) throw at.refused("room");
-    const place = new FieldPlace(field);
-    return place.put(new Block(text === "" ? [] : [paragraph(text)], []), {
-      offsets: [0, field.value.length],
-    });
+    return new FieldPlace(field).putText(text, { offsets: [0, field.value.length] });
   });
 }
 
