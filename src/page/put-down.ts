@@ -89,13 +89,17 @@ export class PutDown {
     this.host.requestUpdate();
     try {
       await this.#preview?.refresh(this.which);
-      this.#notShown = undefined;
+      this.#sayNotShown(undefined);
     } catch (error) {
       // A snippet may be forgotten between being listed and being read; the drawer is read again then.
-      this.#notShown = refusalFor(error).message;
-      this.host.requestUpdate();
+      this.#sayNotShown(refusalFor(error).message);
       if (!(error instanceof DrawerError)) throw error;
     }
+  }
+
+  #sayNotShown(why: string | undefined): void {
+    if (why !== this.#notShown) this.host.requestUpdate();
+    this.#notShown = why;
   }
 
   view() {
