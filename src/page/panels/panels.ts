@@ -44,6 +44,7 @@ export class Panels {
 
   /** Shows the run again. */
   close(): void {
+    if (this.#open === undefined) return;
     this.#open = undefined;
     this.host.requestUpdate();
   }
