@@ -94,7 +94,7 @@ export class Watching {
     const incoming = await incomingOf(copied);
     const { append, between } = this.options;
     const target = append ? await this.#targetNow() : undefined;
-    const to = target && { position: target.position };
+    const to = target && { id: target.entry.id };
     const result =
       isAppend || to
         ? await this.drawer.append([incoming], to, unescaped(between))
