@@ -60,10 +60,14 @@ class EditorPlace implements Place {
     await this.#goTo(caret?.range);
     const before = { html: host.innerHTML, text: host.textContent };
     const isChanged = () => host.innerHTML !== before.html;
-    for (const give of this.#ways(block)) if (give() && (await comesToBe(isChanged))) break;
-    if (!isChanged()) throw new DrawerError(pageErrors, "not-placed/refused", { place: nameOf(host) });
-    await settled(host);
-    const after = host.innerHTML;
+    let isTaken = false;
+    for (const give of this.#ways(block)) {
+      isTaken = give() && (await comesToBe(isChanged));
+      if (isTaken) break;
+    }
+    if (!isTaken && !isChanged())
+      throw new DrawerError(pageErrors, "not-placed/refused", { place: nameOf(host) });
+    const after = await settled(host);
     return { takeBack: () => takeBack(host, after, before.text) };
   }
 
@@ -132,12 +136,14 @@ function isSame(one: Range | undefined, other: Range): boolean {
   );
 }
 
-/** Settles when an editor has done what it does after an input. */
-async function settled(host: HTMLElement): Promise<void> {
-  for (let before = ""; before !== host.innerHTML;) {
-    before = host.innerHTML;
+/** Gives what an editor holds, when it has done what it does after an input. */
+async function settled(host: HTMLElement): Promise<string> {
+  for (let now = host.innerHTML; ;) {
+    const before = now;
     await nextTurn();
     await nextTurn();
+    now = host.innerHTML;
+    if (now === before) return now;
   }
 }
 

@@ -52,17 +52,17 @@ export class IdbRows implements Rows {
     if (keys.length < MANY) return undefined;
     let [first, last] = [keys[0]!, keys[0]!];
     for (const key of keys) {
-      if (indexedDB.cmp(key, first) < 0) first = key;
-      else if (indexedDB.cmp(key, last) > 0) last = key;
+      if (isBefore(key, first)) first = key;
+      else if (isBefore(last, key)) last = key;
     }
-    const within = IDBKeyRange.bound(first, last);
-    const source = this.#source(table, index);
-    const names = keys.map((key) => JSON.stringify(key));
-    if ((await source.count(within)) > new Set(names).size * 1.25) return undefined;
+    const names = keys.map(nameOfKey);
+    const most = Math.ceil(new Set(names).size * 1.25);
+    const between = await this.#source(table, index).getAll(IDBKeyRange.bound(first, last), most + 1);
+    if (between.length > most) return undefined;
     const columns = columnsOf(table, index);
-    const rows = new Map<string, unknown>();
-    for (const row of (await source.getAll(within)) as Record<string, Key>[])
-      rows.set(JSON.stringify(valid(columns.map((column) => row[column]!))), row);
+    const rows = new Map<unknown, unknown>();
+    for (const row of between as Record<string, Key>[])
+      rows.set(nameOfKey(valid(columns.map((column) => row[column]!))), row);
     return names.map((name) => rows.get(name));
   }
 
@@ -138,6 +138,15 @@ export class IdbRows implements Rows {
 
 /** How many rows are worth being read together. */
 const MANY = 100;
+
+/** Whether a key is before another in a table. Strings are compared there as they are here. */
+function isBefore(key: IDBValidKey, other: IDBValidKey): boolean {
+  if (typeof key === "string" && typeof other === "string") return key < other;
+  return indexedDB.cmp(key, other) < 0;
+}
+
+/** What tells a key from others in a map. */
+const nameOfKey = (key: IDBValidKey) => (Array.isArray(key) ? JSON.stringify(key) : key);
 
 /** A key as IndexedDB takes it: one column by itself, several as an array. */
 function valid(key: readonly Key[]): IDBValidKey {
