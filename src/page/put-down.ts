@@ -274,14 +274,18 @@ export class PutDown {
   }
 
   async deal(): Promise<void> {
-    const chosen = await this.host.viewModel!.chosen(this.which);
-    await this.host.binding?.deal.begin(pickOf(chosen), this.host.styleOfOne);
+    await this.host.binding?.deal.begin(await this.pick(), this.host.styleOfOne);
     this.host.requestUpdate();
   }
 
+  /** What is chosen, as a pick. */
+  async pick(): Promise<string> {
+    return this.which === "all" ? "all" : pickOf(await this.host.viewModel!.chosen(this.which));
+  }
+
   merge(): void {
-    const pick = pickOf(this.host.viewModel?.picked ?? []);
-    this.host.act(async (drawer) => (await drawer.merge(pick, this.recipe)).notices);
+    const [pick, recipe] = [this.pick(), this.recipe];
+    this.host.act(async (drawer) => (await drawer.merge(await pick, recipe)).notices);
   }
 
   async #save(format: FormatName) {
@@ -294,14 +298,14 @@ export class PutDown {
 
   async #export() {
     const { drawer } = this.host.viewModel!;
-    const chosen = await this.host.viewModel!.chosen(this.which);
-    const { lines, notices } = drawer.exportFile(pickOf(chosen));
+    const count = this.host.viewModel!.chosenCount(this.which);
+    const { lines, notices } = drawer.exportFile(await this.pick());
     const text: string[] = [];
     try {
       for await (const line of lines) {
         text.push(`${line}\n`);
         // The first line is of the file itself.
-        this.host.showProgress("exporting", text.length - 1, chosen.length);
+        this.host.showProgress("exporting", text.length - 1, count);
       }
     } finally {
       this.host.showProgress(undefined);

@@ -2,7 +2,6 @@ import { html, LitElement, nothing, type PropertyValues } from "lit";
 import type { Recipe } from "../compose/recipe.js";
 import { DrawerError } from "../content/error.js";
 import type { Notice } from "../content/notice.js";
-import { pickOf } from "../drawer/model/pick.js";
 import type { Drawer } from "../drawer/drawer.js";
 import { sources } from "../messages/en/content.js";
 import { page, partsPanel } from "../messages/spoken-page.js";
@@ -482,8 +481,7 @@ export class SnippetDrawer extends LitElement {
 
   /** @internal Shows what the form where the user is would get. */
   async planFill(): Promise<void> {
-    const chosen = await this.viewModel!.chosen(this.#putDown.which);
-    await this.#panels.planFill(pickOf(chosen));
+    await this.#panels.planFill(await this.#putDown.pick());
   }
 
   /** @internal Does something in the drawer, and tells how it went. */

@@ -76,14 +76,15 @@ function wholeNumber(value: number): number {
 
 /** The entries that match, in order. */
 export function* entries(query: EntryQuery): Job<Positioned[]> {
-  const { drawer, kind, document, kept, content, ids } = query;
+  const { ids, ...others } = query;
+  const { drawer, kind, document, kept, content } = others;
   const last = query.last === undefined ? undefined : wholeNumber(query.last);
   const offset = last === undefined ? wholeNumber(query.offset ?? 0) : 0;
   const limit = last === undefined ? wholeNumber(query.limit ?? Infinity) : Infinity;
   if (limit === 0 || last === 0) return [];
   const part = (found: Entry[]): Entry[] =>
     last === undefined ? found.slice(offset, offset + limit) : found.slice(-last);
-  if (ids) return yield* positioned(part(yield* entriesById(query, ids)));
+  if (ids) return yield* positioned(part(yield* entriesById(ids, others)));
   const where: Partial<EntryRow> = {
     ...defined({ kind, document }),
     ...(kept !== undefined && { kept: kept ? 1 : 0 }),
@@ -132,8 +133,8 @@ function* window(drawer: string, offset: number, limit: number, last: number | u
   return rows.map((row, index) => ({ position: from + index + 1, entry: entryOf(row) }));
 }
 
-/** The entries with these ids that match, in order. */
-function* entriesById(query: EntryQuery, ids: readonly string[]): Job<Entry[]> {
+/** The entries with these ids that match the rest of a query, in order. */
+function* entriesById(ids: readonly string[], query: Omit<EntryQuery, "ids">): Job<Entry[]> {
   const keys = [...new Set(ids)].map((id) => [id]);
   const rows = yield* ask((all) => all.get("entries", keys, "byId", ["entry"]));
   return rows
