@@ -74,7 +74,12 @@ export class Example {
   /** Selects it and copies it, and waits until something is said of that. */
   async copy(selector: string, said: string | RegExp = /^Collected/): Promise<void> {
     await this.select(selector);
+    // What is said of the copy before may be like what is waited for.
+    const isTold = this.page.evaluate(
+      () => new Promise((next) => document.addEventListener("drawer-told", next, { once: true })),
+    );
     await this.page.keyboard.press("Control+c");
+    await isTold;
     await this.told(said);
   }
 }
