@@ -3,27 +3,6 @@ import imports from "eslint-plugin-import-x";
 import globals from "globals";
 import ts from "typescript-eslint";
 
-/** The rooms, from the ground up. A room imports only from itself and from rooms above it in this list. */
-const rooms = [
-  "messages",
-  "content",
-  "formats",
-  "compose",
-  "drawer",
-  "stores",
-  "files",
-  "desktop",
-  "page",
-  "window",
-  "cli",
-];
-
-const orderOfRooms = rooms.map((room, floor) => ({
-  target: `./src/${room}`,
-  from: rooms.slice(floor + 1).map((later) => `./src/${later}`),
-  message: `${room} stands below that room: it imports only from ${[...rooms.slice(0, floor), "itself"].join(", ")}.`,
-}));
-
 /** Rooms that run anywhere: no DOM, no Node. */
 const pure = [
   "src/messages/**",
@@ -43,11 +22,15 @@ export default ts.config(
     plugins: { "import-x": imports },
     settings: { "import-x/resolver-next": [createTypeScriptImportResolver({ project: "tsconfig.json" })] },
     rules: {
-      "import-x/no-restricted-paths": [
+      "import-x/no-duplicates": "error",
+      "import-x/order": [
         "error",
-        { zones: orderOfRooms.filter((zone) => zone.from.length > 0) },
+        {
+          groups: ["builtin", "external", "parent", "sibling", "index"],
+          alphabetize: { order: "asc", caseInsensitive: true },
+          "newlines-between": "never",
+        },
       ],
-      "import-x/no-cycle": "error",
       "@typescript-eslint/no-floating-promises": "error",
       "@typescript-eslint/switch-exhaustiveness-check": "error",
       "@typescript-eslint/no-unused-vars": [

@@ -58,7 +58,7 @@ export async function run() {
   });
   await longest("scroll through all of it", () =>
     page.evaluate(async () => {
-      const run = document.querySelector("snippet-drawer").shadowRoot.querySelector(".run");
+      const run = document.querySelector("snippet-drawer").shadowRoot.querySelector(".list");
       for (let at = 0; at <= 1; at += 0.02) {
         run.scrollTop = run.scrollHeight * at;
         await new Promise(requestAnimationFrame);

@@ -50,7 +50,7 @@ export async function run() {
 
     for (let turn = 0; turn < 60; turn++) {
       await page
-        .locator("snippet-drawer .run")
+        .locator("snippet-drawer .list")
         .evaluate((run, at) => (run.scrollTop = (run.scrollHeight * at) / 60), turn);
       await page.waitForTimeout(40);
     }

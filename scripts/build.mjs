@@ -21,7 +21,11 @@ execFileSync(
 await build({
   // The programs that hold a block on the clipboard, and deal there, are started by the command, and stand beside it.
   entryPoints: {
-    ...{ main: "dist/cli/main.js", holder: "dist/desktop/holder.js", dealer: "dist/cli/dealer.js" },
+    ...{
+      main: "dist/cli/main.js",
+      holder: "dist/desktop/jobs/holder.js",
+      dealer: "dist/desktop/jobs/dealer.js",
+    },
   },
   outdir: "dist/bin",
   ...{ bundle: true, splitting: true, format: "esm", platform: "node", target: "node20.19" },

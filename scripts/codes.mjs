@@ -1,20 +1,18 @@
 // Makes docs/codes.md: every code of errors and notices, with what it means and its sentences, from src/messages/en.
 // `node scripts/codes.mjs --check` only tells whether the page is as it should be.
 import { readdirSync, readFileSync, writeFileSync } from "node:fs";
-import { basename } from "node:path";
 import ts from "typescript";
 
 const PAGE = "docs/codes.md";
 
-/** The reasons of a catalogue of sentences: each with its code, its doc comment and what its sentences say. */
-function reasonsOf(file, catalogue) {
+/** The reasons of some catalogues of sentences in a file: each with its code, its doc comment and what its sentences say. */
+function reasonsOf(file, isWanted) {
   const source = ts.createSourceFile(file, readFileSync(file, "utf8"), ts.ScriptTarget.Latest, true);
   const found = [];
   source.forEachChild((node) => {
     if (!ts.isVariableStatement(node)) return;
     for (const { name, initializer } of node.declarationList.declarations) {
-      if (name.getText() !== catalogue || !initializer || !ts.isObjectLiteralExpression(initializer))
-        continue;
+      if (!isWanted(name.getText()) || !initializer || !ts.isObjectLiteralExpression(initializer)) continue;
       for (const property of initializer.properties) {
         const reason = property.name.text;
         const [comment] = ts.getJSDocCommentsAndTags(property);
@@ -31,11 +29,10 @@ function reasonsOf(file, catalogue) {
   return found;
 }
 
-/** The reasons of all catalogues in a folder: one a room. */
+/** The reasons of all rooms' catalogues of a kind: `Errors` or `Notices`. */
 function reasonsIn(kind) {
-  const folder = `src/messages/en/${kind}`;
-  return readdirSync(folder).flatMap((file) =>
-    reasonsOf(`${folder}/${file}`, `${basename(file, ".ts")}${kind[0].toUpperCase()}${kind.slice(1)}`),
+  return readdirSync("src/messages/en").flatMap((file) =>
+    reasonsOf(`src/messages/en/${file}`, (name) => name.endsWith(kind)),
   );
 }
 
@@ -78,17 +75,17 @@ const page = [
   ...section(
     "Errors",
     "A `DrawerError` is thrown when something is refused; nothing has changed then. Its sentence says what is wrong, where, and the way out.",
-    reasonsIn("errors"),
+    reasonsIn("Errors"),
   ),
   ...section(
     "Refusals of the command line",
     "These are about what was typed. With `bad-pick`, `bad-spot` and `bad-option` the exit code is 2, otherwise 1.",
-    reasonsOf("src/messages/en/command-line.ts", "usage"),
+    reasonsOf("src/messages/en/cli-answers.ts", (name) => name === "usage"),
   ),
   ...section(
     "Notices",
     "A notice is no error: something was done, or rightly not done.",
-    reasonsIn("notices"),
+    reasonsIn("Notices"),
   ),
 ].join("\n");
 

@@ -1,6 +1,6 @@
 // What the analyzer of custom elements writes into dist/custom-elements.json: what a page may use, and nothing else.
 export default {
-  globs: ["src/page/snippet-drawer.ts"],
+  globs: ["src/page/element/snippet-drawer.ts"],
   outdir: "dist",
   litelement: true,
   packagejson: false,
@@ -9,7 +9,7 @@ export default {
       name: "public-only",
       packageLinkPhase({ customElementsManifest }) {
         for (const module of customElementsManifest.modules) {
-          module.path = "dist/page/snippet-drawer.js";
+          module.path = "dist/page/element/snippet-drawer.js";
           for (const declaration of module.declarations) {
             const isPublic = ({ name, privacy }) => privacy !== "private" && !name.startsWith("#");
             declaration.members = declaration.members?.filter(isPublic);

@@ -249,7 +249,7 @@ async function desk() {
       await page.locator("#paper-1 .handle button").nth(row).click();
       await copy();
     }
-    await page.locator("snippet-drawer .run").evaluate((run) => (run.scrollTop = 0));
+    await page.locator("snippet-drawer .list").evaluate((run) => (run.scrollTop = 0));
     await page.locator("snippet-drawer .snippet").nth(0).click();
     await page.waitForTimeout(300);
     await page.keyboard.press("Enter");
@@ -260,7 +260,7 @@ async function desk() {
     await page.screenshot({ path: picture(colorScheme === "light" ? "bulletin" : "bulletin-night") });
     if (colorScheme === "light") {
       await page.locator("snippet-drawer input[type=search]").fill("wheat");
-      await page.locator("snippet-drawer .run li").first().hover();
+      await page.locator("snippet-drawer .list li").first().hover();
       await page.waitForTimeout(400);
       await page.screenshot({ path: picture("bulletin-find") });
     }

@@ -2,8 +2,8 @@
  * Drawer: content, composing, and the drawer itself, with a store in memory. Runs anywhere; loads neither a database
  * nor a document parser.
  */
-export type { CodeOf, ErrorData, ErrorReason, NoticeData, NoticeReason } from "./messages/index.js";
-export { speak, type Language, type SomeSentences } from "./messages/spoken.js";
+export type { CodeOf, ErrorData, ErrorReason, NoticeData, NoticeReason } from "./messages/core/sentence.js";
+export { setLanguage, type Language, type SomeSentences } from "./messages/core/language.js";
 export * from "./content/model.js";
 export { safeLink, type Address } from "./content/address.js";
 export { runsText, sameMarks } from "./content/runs.js";
@@ -24,7 +24,8 @@ export { readFlavours, type Flavours } from "./formats/flavours.js";
 export { readPicture } from "./formats/picture/read.js";
 export { writeText } from "./formats/text/write.js";
 export { writeHtml, type HtmlOptions } from "./formats/html/write.js";
-export { writeMarkdown, type MarkdownOptions } from "./formats/markdown/write.js";
+export type { MarkdownOptions } from "./formats/markdown/options.js";
+export { writeMarkdown } from "./formats/markdown/write.js";
 export {
   writeDelimited,
   type Delimited,
@@ -50,28 +51,25 @@ export {
   CITATIONS,
   FITS,
   HEADERS,
-  LAYOUTS,
   STYLES,
   TIDYINGS,
-  layoutName,
-  recipeFor,
   type Citation,
   type Fit,
   type HeaderChoice,
-  type LayoutName,
-  type Recipe,
   type StyleName,
   type Tidying,
-} from "./compose/recipe.js";
+} from "./compose/options.js";
+export { LAYOUTS, type LayoutName } from "./compose/layouts/index.js";
+export { layoutName, recipeFor } from "./compose/check-recipe.js";
+export { type Recipe } from "./compose/recipe.js";
 export { Drawer, type FindOptions, type Found, type ListQuery } from "./drawer/drawer.js";
 export type { Incoming } from "./drawer/incoming.js";
 export type { Snippet } from "./drawer/selection.js";
 export type { PositionedGone } from "./drawer/gone.js";
-export { OPERATIONS } from "./drawer/operations/index.js";
 export type { Collected } from "./drawer/operations/collect.js";
-export type { Dealt, Left, Use } from "./drawer/operations/deal.js";
+export type { DealOptions, Dealt, DealReceiver, DealStatus } from "./drawer/operations/deal.js";
 export type { Exported } from "./drawer/operations/export.js";
-export type { ImportOptions } from "./drawer/operations/import.js";
+export type { ImportOptions } from "./drawer/drawer-file.js";
 export type { Context, Operation, Plan, Procedure, Transaction } from "./drawer/transaction.js";
 export { DEFAULT_RULES, type Rules } from "./drawer/model/rules.js";
 export { describeRules, parseRule, type RuleText } from "./drawer/rule-text.js";

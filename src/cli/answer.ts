@@ -1,6 +1,6 @@
-import { facts } from "../messages/en/command-line.js";
 import type { Notice } from "../content/notice.js";
 import type { Positioned } from "../drawer/store.js";
+import { facts } from "../messages/en/cli-answers.js";
 import { print, printJson } from "./terminal.js";
 
 /** Options that every command has. */

@@ -1,8 +1,10 @@
 import { basename } from "node:path";
 import type { Block } from "../compose/block.js";
+import { recipeFor } from "../compose/check-recipe.js";
 import { compose } from "../compose/compose.js";
-import { recipeFor, type Recipe } from "../compose/recipe.js";
+import { type Recipe } from "../compose/recipe.js";
 import { DrawerError } from "../content/error.js";
+import type { Drawer } from "../drawer/drawer.js";
 import {
   extensionOf,
   findWrittenFormat,
@@ -10,9 +12,8 @@ import {
   WRITTEN_FORMATS,
   type FormatName,
 } from "../formats/registry.js";
-import type { Drawer } from "../drawer/drawer.js";
+import { contentErrors } from "../messages/en/content.js";
 import { UsageError } from "./refusal.js";
-import { contentErrors } from "../messages/en/errors/content.js";
 
 /** A block, of how many snippets it is, and whether one of them is private. */
 export interface Composed {
@@ -29,13 +30,18 @@ export async function blockOf(
   name: string | undefined,
 ): Promise<Composed> {
   const snippets = await drawer.snippets(pick);
-  const kept = name === undefined ? {} : await drawer.recipe(name);
-  const fitting = typed.as === undefined ? kept : recipeFor(kept, typed.as);
   return {
-    block: compose(snippets, { ...fitting, ...typed }),
+    block: compose(snippets, await recipeFrom(drawer, typed, name)),
     count: snippets.length,
     isPrivate: snippets.some(({ entry }) => entry.private),
   };
+}
+
+/** A recipe as it was typed, which changes one that is kept, if a name was given. */
+export async function recipeFrom(drawer: Drawer, typed: Recipe, name: string | undefined): Promise<Recipe> {
+  const kept = name === undefined ? {} : await drawer.recipe(name);
+  const fitting = typed.as === undefined ? kept : recipeFor(kept, typed.as);
+  return { ...fitting, ...typed };
 }
 
 /**

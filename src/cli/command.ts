@@ -1,5 +1,5 @@
 import { InvalidArgumentError, type Command } from "commander";
-import { commands, program } from "../messages/en/commands.js";
+import { commands, program } from "../messages/en/cli-help.js";
 
 /** A command by its words: `recipe save` stands in `recipe`. */
 export type CommandName = keyof typeof commands;

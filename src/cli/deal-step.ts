@@ -3,17 +3,20 @@ import type { Command } from "commander";
 import { compose } from "../compose/compose.js";
 import { DrawerError } from "../content/error.js";
 import { notice } from "../content/notice.js";
+import { stepDeal } from "../drawer/deal-step.js";
 import type { Dealt } from "../drawer/operations/deal.js";
-import { program as words } from "../messages/en/commands.js";
-import type { WhyNotWritten } from "../messages/en/errors/cli.js";
+import { program as words } from "../messages/en/cli-help.js";
+import { type WhyNotWritten, cliErrors } from "../messages/en/cli.js";
+import { drawerNotices } from "../messages/en/drawer.js";
 import { listed, plain, type CommonOptions } from "./answer.js";
 import { begin } from "./command.js";
-import { CLIPBOARD, moveOnClipboard } from "./deal-to-clipboard.js";
+import { dealToClipboard } from "./deal-to-clipboard.js";
 import { withDrawer } from "./home.js";
 import { whyOf } from "./output.js";
 import { printJson, printWhole, remark } from "./terminal.js";
-import { cliErrors } from "../messages/en/errors/cli.js";
-import { cliNotices } from "../messages/en/notices/cli.js";
+
+/** The exit code when nothing of a deal is left, so that a loop does not take a refusal for it. */
+const NONE_LEFT = 3;
 
 /**
  * What `next` and `back` share: a snippet of the deal goes to standard output, or onto the end of a text file; and only
@@ -24,33 +27,27 @@ export function addDealStep(program: Command, step: "next" | "back"): void {
     .option("--to <file>", words.dealTo)
     .action(async (options: CommonOptions & { to?: string }) => {
       const { to } = options;
-      const use = async (dealt: Dealt) => {
+      const handOver = async (dealt: Dealt) => {
         if (to !== undefined) await putOnEnd(to, textOf(dealt));
         else if (!options.json) await printWhole(textOf(dealt) + "\n");
+        return [notice(drawerNotices, "dealt", { number: dealt.number, of: dealt.of })];
       };
-      const { dealt, notices } = await withDrawer(options.drawer, async (drawer) => {
-        if (to === undefined && (await drawer.dealLeft()).to === CLIPBOARD)
-          return moveOnClipboard(drawer, step);
-        const dealt = await (step === "next" ? drawer.dealNext(use) : drawer.dealBack(use));
-        const told = dealt && notice(cliNotices, "dealt", { number: dealt.number, of: dealt.of });
-        return { dealt, notices: told ? [...dealt.notices, told] : [notice(cliNotices, "done", {})] };
-      });
+      const { dealt, left, of, notices } = await withDrawer(options.drawer, (drawer) =>
+        stepDeal(drawer, step, { handOver, offer: dealToClipboard }),
+      );
       if (options.json)
         printJson({
-          ...(dealt && {
-            ...listed(dealt.snippet),
-            number: dealt.number,
-            of: dealt.of,
-            text: textOf(dealt),
-          }),
-          notices: plain(notices),
+          ...(dealt && { ...listed(dealt.snippet), number: dealt.number, text: textOf(dealt) }),
+          ...{ of, left, notices: plain(notices) },
         });
       else for (const { message } of notices) remark(message + "\n");
+      if (!dealt) process.exitCode = NONE_LEFT;
     });
 }
 
-function textOf({ snippet }: Dealt): string {
-  return compose([snippet], { as: "lines" }).text;
+/** The text of a snippet as its deal makes it into a block; lines, where it does not say. */
+function textOf({ snippet, recipe }: Dealt): string {
+  return compose([snippet], { as: "lines", ...recipe }).text;
 }
 
 /** Puts text onto the end of a text file, on a line of its own. */

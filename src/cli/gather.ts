@@ -1,5 +1,5 @@
+import { HEADERS, oneOf, type HeaderChoice } from "../compose/options.js";
 import { defined } from "../content/defined.js";
-import { HEADERS, oneOf, type HeaderChoice } from "../compose/recipe.js";
 import { withHeader } from "../content/make-table.js";
 import type { Incoming } from "../drawer/incoming.js";
 import type { Source } from "../files/source.js";
@@ -70,6 +70,6 @@ async function fromClipboard(files: readonly string[], options: GatherOptions): 
     throw new UsageError("bad-option/clipboard", {});
   }
   const { readClipboard } = await import("../desktop/clipboard.js");
-  const { incomingOf } = await import("../desktop/incoming.js");
+  const { incomingOf } = await import("../desktop/to-incoming.js");
   return { ...(await incomingOf(await readClipboard())), ...saidOf(options) };
 }

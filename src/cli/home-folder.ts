@@ -6,6 +6,11 @@ export function home(): string {
   return process.env["DRAWER_HOME"] || envPaths("drawer", { suffix: "" }).data;
 }
 
+/** The file of the store in which the drawers are. */
+export function databaseFile(): string {
+  return join(home(), "drawers.db");
+}
+
 /** The file in which the window is noted that a block was pasted in last. */
 export function windowFile(): string {
   return join(home(), "window.json");

@@ -1,14 +1,13 @@
 import { unwatchFile, watchFile } from "node:fs";
 import { DrawerError } from "../content/error.js";
-import type { Desktop } from "../desktop/desktop.js";
 import { parseChord } from "../desktop/chord.js";
-import { answers } from "../messages/en/command-line.js";
-import { parseAct, type Act } from "./acts.js";
+import type { Desktop } from "../desktop/desktop.js";
+import { answers } from "../messages/en/cli-answers.js";
+import { cliErrors } from "../messages/en/cli.js";
+import { parseAction, type DesktopAction } from "./desktop-actions.js";
 import { keysFile } from "./home-folder.js";
 import { readKeys, type Keys } from "./keys.js";
 import { isRefusal, refusalText } from "./refusal.js";
-import { cliErrors } from "../messages/en/errors/cli.js";
-
 /** How often it is looked whether the user has set other keys, in milliseconds. */
 const LOOKING = 1000;
 
@@ -19,16 +18,16 @@ export class Hotkeys {
   /** @param does is called with what a key is to do, each time it is pressed */
   constructor(
     readonly desktop: Desktop,
-    readonly does: (act: Act) => void,
+    readonly does: (action: DesktopAction) => void,
   ) {}
 
   /** Takes the keys, and those that the user sets later in place of them. */
-  async begin(inTurn: (act: () => Promise<void>) => void, say: (sentence: string) => void): Promise<void> {
+  begin(inTurn: (action: () => Promise<void>) => void, say: (sentence: string) => void): void {
     const take = async () => {
       for (const sentence of await this.#take(readKeys())) say(sentence);
     };
     watchFile(keysFile(), { interval: LOOKING }, () => inTurn(take));
-    await take();
+    inTurn(take);
   }
 
   /** Gives the keys back. */
@@ -48,8 +47,8 @@ export class Hotkeys {
     const taken: string[] = [];
     for (const [key, text] of Object.entries(keys)) {
       try {
-        const act = parseAct(text);
-        this.#taken.push(await windows.take(parseChord(key), () => this.does(act)));
+        const action = parseAction(text);
+        this.#taken.push(await windows.take(parseChord(key), () => this.does(action)));
         taken.push(key);
       } catch (error) {
         if (!isRefusal(error)) throw error;

@@ -1,16 +1,15 @@
-import { sources } from "../messages/en/content.js";
 import type { Stats } from "node:fs";
 import { readFile, stat } from "node:fs/promises";
 import { basename } from "node:path";
 import { DrawerError } from "../content/error.js";
 import { checkBytes } from "../content/limits.js";
+import { readSource, type Source } from "../files/source.js";
 import { tellFormatOfBytes } from "../formats/detect.js";
 import { findReadFormat, READ_FORMATS, type FormatName } from "../formats/registry.js";
-import { readSource, type Source } from "../files/source.js";
 import { decodeText } from "../formats/text/decode.js";
-import { whyNotRead } from "../messages/en/errors/cli.js";
+import { whyNotRead, cliErrors } from "../messages/en/cli.js";
+import { sources } from "../messages/en/content.js";
 import { UsageError } from "./refusal.js";
-import { cliErrors } from "../messages/en/errors/cli.js";
 
 /**
  * Reads a file from the disk.

@@ -1,11 +1,11 @@
 import { readFileSync } from "node:fs";
 import { DrawerError } from "../content/error.js";
 import { chordText, parseChord } from "../desktop/chord.js";
-import { parseAct } from "./acts.js";
+import { cliErrors } from "../messages/en/cli.js";
+import { parseAction } from "./desktop-actions.js";
 import { keysFile } from "./home-folder.js";
 import { writeNewFile } from "./output.js";
 import { UsageError } from "./refusal.js";
-import { cliErrors } from "../messages/en/errors/cli.js";
 
 /** The user's own keys: what each does, by how it is written. */
 export type Keys = Readonly<Record<string, string>>;
@@ -43,6 +43,6 @@ export function parseKey(typed: string): { readonly key: string; readonly act: s
   const parted = /^([^=]+)=(.*)$/s.exec(typed);
   if (!parted) throw new UsageError("bad-option/key", { typed });
   const [key, act] = [chordText(parseChord(parted[1]!)), parted[2]!.trim()];
-  if (act !== "") parseAct(act);
+  if (act !== "") parseAction(act);
   return { key, act };
 }

@@ -1,12 +1,12 @@
 #!/usr/bin/env node
 import { readFileSync } from "node:fs";
 import { Command, CommanderError } from "commander";
-import { commandGroups, program as says } from "../messages/en/commands.js";
-import { answers } from "../messages/en/command-line.js";
-import { whyText } from "../messages/en/errors/cli.js";
+import { answers } from "../messages/en/cli-answers.js";
+import { commandGroups, program as says } from "../messages/en/cli-help.js";
+import { whyText } from "../messages/en/cli.js";
 import { whyOf } from "./output.js";
 import { isRefusal, isWrongUsage, refusalText } from "./refusal.js";
-import { printJson, remark } from "./terminal.js";
+import { onOutputFailure, OutputError, printJson, remark } from "./terminal.js";
 
 /** A file a command, loaded when it is called; in the order of the work. */
 const groups: Readonly<
@@ -138,6 +138,7 @@ function exitCode(error: unknown, isJson: boolean): number {
     if (isJson) printJson({ error: { code: "usage", message } });
     return 2;
   }
+  if (error instanceof OutputError) return outputFailed(error);
   if (!isRefusal(error)) throw error;
   const message = refusalText(error);
   if (isJson) printJson({ error: { code: error.code, message } });
@@ -145,11 +146,13 @@ function exitCode(error: unknown, isJson: boolean): number {
   return isWrongUsage(error) ? 2 : 1;
 }
 
-// A reader that has had enough (`drawer list | head -1`) is no error; a disk that takes no more is one, and is said.
-process.stdout.on("error", (error: NodeJS.ErrnoException) => {
-  if (error.code === "EPIPE") process.exit(0);
-  remark(`drawer: ${answers.notWritten({ why: whyText(whyOf(error)) })}\n`);
-  process.exit(1);
-});
+/** What is said of output that could not be written. Returns the exit code. */
+function outputFailed({ isEnough, cause }: OutputError): number {
+  if (isEnough) return 0;
+  remark(`drawer: ${answers.notWritten({ why: whyText(whyOf(cause)) })}\n`);
+  return 1;
+}
+
+onOutputFailure((error) => process.exit(outputFailed(error)));
 
 await main(process.argv.slice(2));

@@ -1,9 +1,8 @@
 import { chmod, chown, link, lstat, realpath, rename, rm, stat, writeFile } from "node:fs/promises";
 import { dirname, join, resolve } from "node:path";
 import { DrawerError } from "../content/error.js";
-import { whyNotWritten, type WhyNotWritten } from "../messages/en/errors/cli.js";
+import { whyNotWritten, type WhyNotWritten, cliErrors } from "../messages/en/cli.js";
 import { noteDraft } from "./drafts.js";
-import { cliErrors } from "../messages/en/errors/cli.js";
 
 /**
  * Writes a file whole or not at all: beside its place first, then into its place. A file that is there is replaced

@@ -1,21 +1,21 @@
-import { defined } from "../content/defined.js";
 import type { Command } from "commander";
+import { layoutName } from "../compose/check-recipe.js";
+import { LAYOUTS } from "../compose/layouts/index.js";
 import {
   BETWEENS,
   CITATIONS,
   FITS,
   HEADERS,
-  layoutName,
-  LAYOUTS,
   oneOf,
   STYLES,
   TIDYINGS,
-  type Recipe,
   type Tidying,
-} from "../compose/recipe.js";
-import { recipeOptions as says } from "../messages/en/commands.js";
-import { UsageError } from "./refusal.js";
+} from "../compose/options.js";
+import { type Recipe } from "../compose/recipe.js";
+import { defined } from "../content/defined.js";
+import { recipeOptions as says } from "../messages/en/cli-help.js";
 import { several } from "./command.js";
+import { UsageError } from "./refusal.js";
 
 /** A recipe as it is typed. */
 export interface RecipeOptions {

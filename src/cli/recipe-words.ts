@@ -1,5 +1,5 @@
-import { facts } from "../messages/en/command-line.js";
 import type { Recipe } from "../compose/recipe.js";
+import { facts } from "../messages/en/cli-answers.js";
 
 /** A recipe as it would be typed: `--as bullets --cite notes`. */
 export function describeRecipe(recipe: Recipe): string {

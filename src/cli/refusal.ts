@@ -1,6 +1,6 @@
 import { DrawerError, type ErrorCode } from "../content/error.js";
-import { hints, usage } from "../messages/en/command-line.js";
-import { codeOf, type CodeOf } from "../messages/index.js";
+import { codeOf, type CodeOf } from "../messages/core/sentence.js";
+import { hints, usage } from "../messages/en/cli-answers.js";
 
 type UsageReason = keyof typeof usage;
 type UsageData<Reason extends UsageReason> =

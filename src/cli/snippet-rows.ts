@@ -1,11 +1,11 @@
 import { styleText } from "node:util";
-import { visible } from "./terminal.js";
-import { columns, timeLeft } from "./columns.js";
-import { originText } from "../messages/names.js";
-import { facts } from "../messages/en/command-line.js";
-import type { Positioned } from "../drawer/store.js";
 import type { Found } from "../drawer/drawer.js";
 import type { Entry } from "../drawer/model/entry.js";
+import type { Positioned } from "../drawer/store.js";
+import { originText } from "../messages/core/names.js";
+import { facts } from "../messages/en/cli-answers.js";
+import { columns, timeLeft } from "./columns.js";
+import { visible } from "./terminal.js";
 
 /** Lists of snippets as a terminal shows them: a row each, its columns aligned. */
 

@@ -29,13 +29,41 @@ export function printJson(value: unknown): void {
   process.stdout.write(json + "\n");
 }
 
+/** Whether somebody waits for what is being written now, and hears what comes of it. */
+let isAwaited = false;
+
 /**
  * Writes what was placed to standard output as it is, for the program or file that takes it; a terminal gets what can be
  * seen of it. Settles when it is written.
+ * @throws OutputError when it could not be
  */
-export function printWhole(data: string | Uint8Array): Promise<void> {
+export async function printWhole(data: string | Uint8Array): Promise<void> {
   const shown = typeof data === "string" && process.stdout.isTTY ? visible(data) : data;
-  return new Promise((resolve, reject) => {
-    process.stdout.write(shown, (error) => (error ? reject(error) : resolve()));
+  isAwaited = true;
+  try {
+    await new Promise<void>((resolve, reject) => {
+      process.stdout.write(shown, (error) => (error ? reject(new OutputError(error)) : resolve()));
+    });
+  } finally {
+    isAwaited = false;
+  }
+}
+
+/** That standard output takes no more. */
+export class OutputError extends Error {
+  constructor(override readonly cause: NodeJS.ErrnoException) {
+    super(cause.message, { cause });
+  }
+
+  /** Whether whoever read it has had enough (`drawer list | head -1`), which is no error. */
+  get isEnough(): boolean {
+    return this.cause.code === "EPIPE";
+  }
+}
+
+/** Calls `end` when standard output takes no more, and nobody waits for what is written there. */
+export function onOutputFailure(end: (error: OutputError) => void): void {
+  process.stdout.on("error", (error: NodeJS.ErrnoException) => {
+    if (!isAwaited) end(new OutputError(error));
   });
 }

@@ -4,7 +4,7 @@ import { connect, createServer } from "node:net";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { DrawerError } from "../content/error.js";
-import { cliErrors } from "../messages/en/errors/cli.js";
+import { cliErrors } from "../messages/en/cli.js";
 import { home } from "./home-folder.js";
 
 /** How long the path of a socket may be, in bytes, on every system. */

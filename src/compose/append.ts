@@ -1,7 +1,7 @@
 import type { Content } from "../content/model.js";
 import { withoutNotices, type LaidOut } from "./layout.js";
 import { joinedOn, loneCell, sequence } from "./layouts/sequence.js";
-import { betweenText } from "./recipe.js";
+import { betweenText } from "./options.js";
 import { tidyEdges } from "./tidy.js";
 
 /**
@@ -12,8 +12,8 @@ export function appended(content: Content, more: Content, between = "newline"): 
   const [before, after] = [loneCell(tidyEdges(content)), loneCell(tidyEdges(more))];
   const text = betweenText(between);
   if (before.length === 0 || after.length === 0) return withoutNotices([...before, ...after]);
-  if (text.includes("\n")) return sequence([{ content: before }, { content: after }], { between });
+  if (text.includes("\n")) return sequence.lay([{ content: before }, { content: after }], { between });
   const joined = joinedOn(before, after, text);
   if (joined) return withoutNotices([...before.slice(0, -1), ...joined]);
-  return sequence([{ content: before }, { content: after }], { between });
+  return sequence.lay([{ content: before }, { content: after }], { between });
 }

@@ -1,4 +1,3 @@
-import { isLine } from "../content/traverse.js";
 import {
   type Cell,
   type Content,
@@ -7,6 +6,7 @@ import {
   type Run,
   type Table,
 } from "../content/model.js";
+import { isLine } from "../content/traverse.js";
 
 /**
  * A piece with text before and after it: on its first and last line, where these are lines of text.

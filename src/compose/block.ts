@@ -1,14 +1,14 @@
 import { DrawerError } from "../content/error.js";
-import type { WriteInput, WriteResult } from "../formats/format.js";
-import { formatOf, WRITTEN_FORMATS, type FormatName } from "../formats/registry.js";
 import type { Content } from "../content/model.js";
 import type { Notice } from "../content/notice.js";
 import { writeDelimited, type DelimitedWriteOptions, type Separator } from "../formats/delimited/write.js";
+import type { WriteInput, WriteResult } from "../formats/format.js";
 import { writeHtml } from "../formats/html/write.js";
 import { writeMarkdown } from "../formats/markdown/write.js";
+import { formatOf, WRITTEN_FORMATS, type FormatName } from "../formats/registry.js";
 import { writeText } from "../formats/text/write.js";
-import type { Fit } from "./recipe.js";
-import { contentErrors } from "../messages/en/errors/content.js";
+import { contentErrors } from "../messages/en/content.js";
+import type { Fit } from "./options.js";
 
 /**
  * What composing gives: content, which can be taken in any format. A preview and a placing of the same block are the

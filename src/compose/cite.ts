@@ -1,8 +1,8 @@
-import { mapLastLine } from "../content/traverse.js";
 import { type Content, type NoteRun, paragraph, type Run, textRun } from "../content/model.js";
 import { originText, type Origin } from "../content/origin.js";
+import { mapLastLine } from "../content/traverse.js";
 import type { Piece } from "./layout.js";
-import type { Citation } from "./recipe.js";
+import type { Citation } from "./options.js";
 
 /** Pieces with their sources named in them, and what is to stand below the block. */
 export interface Cited {

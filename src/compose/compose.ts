@@ -1,49 +1,14 @@
 import { withHeader } from "../content/make-table.js";
 import { around } from "./around.js";
 import { Block } from "./block.js";
+import { checkRecipe } from "./check-recipe.js";
 import { cited } from "./cite.js";
 import { fitted } from "./fit.js";
-import type { Layout, Piece } from "./layout.js";
-import { columns } from "./layouts/columns.js";
-import { joined } from "./layouts/joined.js";
-import { lines } from "./layouts/lines.js";
-import { link } from "./layouts/link.js";
-import { bullets, numbers } from "./layouts/list.js";
-import { pairs } from "./layouts/pairs.js";
-import { quotes } from "./layouts/quotes.js";
-import { rows } from "./layouts/rows.js";
-import { sentence } from "./layouts/sentence.js";
-import { sequence } from "./layouts/sequence.js";
-import {
-  checkApplies,
-  CITATIONS,
-  FITS,
-  HEADERS,
-  layoutName,
-  oneOf,
-  STYLES,
-  TABULAR,
-  TIDYINGS,
-  type LayoutName,
-  type Recipe,
-} from "./recipe.js";
+import type { Piece } from "./layout.js";
+import { layouts } from "./layouts/index.js";
+import type { Recipe } from "./recipe.js";
 import { styled } from "./style.js";
 import { tidied } from "./tidy.js";
-
-/** One file a layout, and this map that names them all. */
-const layouts: Readonly<Record<LayoutName, Layout>> = {
-  sequence,
-  lines,
-  joined,
-  sentence,
-  bullets,
-  numbers,
-  rows,
-  columns,
-  pairs,
-  link,
-  quotes,
-};
 
 /**
  * Makes one block of snippets, in the order given: each is tidied, styled, cited and given what stands around it; the
@@ -61,15 +26,9 @@ const layouts: Readonly<Record<LayoutName, Layout>> = {
  * ```
  */
 export function compose(snippets: readonly Piece[], recipe: Recipe = {}): Block {
-  const as = layoutName(recipe.as ?? "sequence");
-  const fit = oneOf("fit", FITS, recipe.fit ?? "page");
-  const style = oneOf("style", STYLES, recipe.style ?? "own");
-  const cite = oneOf("way to cite", CITATIONS, recipe.cite ?? "none");
-  const ways = (recipe.tidy ?? ["edges"]).map((way) => oneOf("way to tidy", TIDYINGS, way));
-  const header = recipe.header === undefined ? undefined : oneOf("header", HEADERS, recipe.header);
-  checkApplies(recipe, as);
-  const isTabular = TABULAR.includes(as);
-  const keepColumns = isTabular || fit === "cells";
+  const { as, style, tidy: ways, cite, fit, header, before, after } = checkRecipe(recipe);
+  const { lay, isTable } = layouts[as];
+  const keepColumns = isTable || fit === "cells";
   const pieces: Piece[] = [];
   for (const { content, label, origin, collectedAt } of snippets) {
     const tidy = styled(tidied(content, ways, keepColumns), style);
@@ -77,13 +36,12 @@ export function compose(snippets: readonly Piece[], recipe: Recipe = {}): Block 
     const headed = header === undefined ? tidy : withHeader(tidy, header === "yes", pieces.length === 0);
     pieces.push({ content: headed, label, origin, collectedAt });
   }
-  const { pieces: named, below } = cited(pieces, cite, isTabular);
-  const { before = "", after = "" } = recipe;
+  const { pieces: named, below } = cited(pieces, cite, isTable);
   const isAlone = before === "" && after === "";
   const surrounded = isAlone
     ? named
-    : named.map((piece) => ({ ...piece, content: around(piece.content, before, after, isTabular) }));
-  const laidOut = layouts[as](surrounded, recipe);
+    : named.map((piece) => ({ ...piece, content: around(piece.content, before, after, isTable) }));
+  const laidOut = lay(surrounded, recipe);
   const { content, notices } = fitted(
     below.length === 0 ? laidOut.content : [...laidOut.content, ...below],
     fit,

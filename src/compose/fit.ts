@@ -1,15 +1,15 @@
 import { type Cell, type Content, paragraph, type Row, type Run, textRun } from "../content/model.js";
 import { withNotesAtEnd, withNotesInline } from "../content/notes.js";
+import { notice, type Notice } from "../content/notice.js";
 import { runsText } from "../content/runs.js";
 import { eachRun } from "../content/traverse.js";
-import { notice, type Notice } from "../content/notice.js";
 import { picturesInText } from "../formats/left-out.js";
 import { writeText } from "../formats/text/write.js";
+import { contentNotices } from "../messages/en/content.js";
 import { withoutNotices, type LaidOut } from "./layout.js";
 import { gridOf } from "./layouts/grid.js";
 import { inlineOf, linesOf } from "./layouts/lines-of.js";
-import type { Fit } from "./recipe.js";
-import { contentNotices } from "../messages/en/notices/content.js";
+import type { Fit } from "./options.js";
 
 /**
  * Makes content fit what it lands in: a `page` takes all; `plain` takes lines of text; a `line` one line of it; a `cell`

@@ -1,7 +1,7 @@
-import { isLine, mapContent } from "../content/traverse.js";
 import { type Cell, type Content, type Flow, type Marks, type Run, textRun } from "../content/model.js";
 import { mergeRuns } from "../content/runs.js";
-import type { StyleName } from "./recipe.js";
+import { isLine, mapContent } from "../content/traverse.js";
+import type { StyleName } from "./options.js";
 
 /** The marks that say something, whatever the look of the place: emphasis and links. */
 const MEANT: readonly (keyof Marks)[] = [

@@ -2,7 +2,7 @@ import { cutTable } from "../content/cut-table.js";
 import type { Content, Flow, Run, Table } from "../content/model.js";
 import { columnsOf, usedRange } from "../content/spans.js";
 import { isBlank, mapContent } from "../content/traverse.js";
-import type { Tidying } from "./recipe.js";
+import type { Tidying } from "./options.js";
 import { rejoined } from "./rejoin.js";
 
 /**

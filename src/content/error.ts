@@ -1,5 +1,11 @@
-import { codeOf, sentenceOf, type CodeOf, type ErrorData, type ErrorReason } from "../messages/index.js";
-import type { Errors } from "../messages/catalogues.js";
+import type { Errors } from "../messages/core/catalogues.js";
+import {
+  codeOf,
+  sentenceOf,
+  type CodeOf,
+  type ErrorData,
+  type ErrorReason,
+} from "../messages/core/sentence.js";
 
 /** What kind of refusal an error is. Codes are stable and meant for programs (`docs/codes.md`). */
 export type ErrorCode = CodeOf<ErrorReason>;

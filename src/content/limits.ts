@@ -1,6 +1,6 @@
+import { contentErrors } from "../messages/en/content.js";
 import { defined } from "./defined.js";
 import { DrawerError } from "./error.js";
-import { contentErrors } from "../messages/en/errors/content.js";
 
 /** How much a reader takes in before it refuses with a sentence instead of exhausting the machine. */
 export const LIMITS = {

@@ -1,5 +1,5 @@
-import { type Content, type Flow, type NoteRun, type Run, textRun } from "./model.js";
 import { withMark } from "./marker.js";
+import { type Content, type Flow, type NoteRun, type Run, textRun } from "./model.js";
 import { isLine, mapContent, someRun } from "./traverse.js";
 
 /** How notes are shown where there is no place for them: under everything else, or in brackets in their line. */

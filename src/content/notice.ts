@@ -1,5 +1,11 @@
-import { codeOf, sentenceOf, type CodeOf, type NoticeData, type NoticeReason } from "../messages/index.js";
-import type { Notices } from "../messages/catalogues.js";
+import type { Notices } from "../messages/core/catalogues.js";
+import {
+  codeOf,
+  sentenceOf,
+  type CodeOf,
+  type NoticeData,
+  type NoticeReason,
+} from "../messages/core/sentence.js";
 import type { Content } from "./model.js";
 
 /** What a notice is about. Codes are stable and meant for programs (`docs/codes.md`). */

@@ -12,4 +12,4 @@ export interface Origin {
   readonly app?: string;
 }
 
-export { originText } from "../messages/names.js";
+export { originText } from "../messages/core/names.js";

@@ -1,5 +1,5 @@
 import { DrawerError } from "../content/error.js";
-import { desktopErrors } from "../messages/en/errors/desktop.js";
+import { desktopErrors } from "../messages/en/desktop.js";
 
 /** The keys that are held while another is pressed, in the order in which they are written. */
 export const MODIFIERS = ["Ctrl", "Alt", "Shift", "Super"] as const;

@@ -1,4 +1,5 @@
-import { openDesktop, type Copied } from "./desktop.js";
+import type { Copied } from "./desktop.js";
+import { openDesktop } from "./open.js";
 
 /**
  * Reads what the system clipboard of this desktop offers, in all flavours that Drawer knows, and where it was copied as

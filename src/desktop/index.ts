@@ -1,17 +1,8 @@
 /** The clipboard of a desktop, in Node. */
 export { chordText, parseChord, type Chord, type Modifier } from "./chord.js";
 export { readClipboard } from "./clipboard.js";
-export { dealOnClipboard } from "./deal.js";
-export { holdOnClipboard } from "./hold.js";
+export { dealOnClipboard } from "./jobs/deal.js";
+export { holdOnClipboard } from "./jobs/hold.js";
 export { offeredBlock } from "./offered-block.js";
-export {
-  openDesktop,
-  type ClipboardEvent,
-  type Copied,
-  type Desktop,
-  type DesktopWindow,
-  type Offer,
-  type Offered,
-  type System,
-  type Windows,
-} from "./desktop.js";
+export { openDesktop, type System } from "./open.js";
+export type { ClipboardEvent, Copied, Desktop, DesktopWindow, Offer, Offered, Windows } from "./desktop.js";

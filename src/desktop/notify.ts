@@ -1,5 +1,5 @@
 import { DrawerError } from "../content/error.js";
-import { desktopErrors } from "../messages/en/errors/desktop.js";
+import { desktopErrors } from "../messages/en/desktop.js";
 
 /** How long the desktop may take to show a sentence, in milliseconds. */
 const PATIENCE = 2000;

@@ -1,4 +1,4 @@
-import type { ActionSummary } from "../messages/en/actions.js";
+import type { ActionSummary } from "../messages/en/operations.js";
 import { summaryOf, type Change, type OperationName } from "./model/change.js";
 
 /** What was done in a drawer: an operation, whether it was written as one change or as many. */

@@ -1,5 +1,5 @@
-import { Conflict, type Secret, type Store } from "./store.js";
 import { VALUES } from "./model/values.js";
+import { Conflict, type Secret, type Store } from "./store.js";
 
 /** What is kept of a drawer's clock while it holds private snippets. */
 interface Seen {

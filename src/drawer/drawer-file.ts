@@ -31,3 +31,14 @@ export interface PartRecord {
 export interface SnippetRecord extends PartRecord {
   readonly pictures?: Readonly<Record<Hash, string>>;
 }
+
+/** How a drawer file is read. */
+export interface ImportOptions {
+  /** What the file is called in messages. */
+  readonly name?: string;
+  /** Is told now and then how many of how many snippets have been read. */
+  readonly progress?: (read: number, of: number) => void;
+}
+
+/** The lines of a drawer file, without their line ends. */
+export type FileLines = AsyncIterable<string> | Iterable<string>;

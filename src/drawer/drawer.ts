@@ -1,16 +1,25 @@
+import type { Recipe } from "../compose/recipe.js";
 import { DrawerError } from "../content/error.js";
 import type { Kind } from "../content/kind.js";
 import type { Notice } from "../content/notice.js";
 import { writeText } from "../formats/text/write.js";
+import { drawerErrors } from "../messages/en/drawer.js";
+import { latestActs, type Act } from "./acts.js";
+import type { FileLines, ImportOptions } from "./drawer-file.js";
 import { contextOf, searchTerms, type FoundContext } from "./find.js";
 import { shownGoneFrom, type PositionedGone } from "./gone.js";
 import { shownLogOf } from "./history.js";
+import type { Incoming } from "./incoming.js";
 import type { Change } from "./model/change.js";
 import { checkDrawerName, type Entry } from "./model/entry.js";
-import { checkRules, rulesOf, type Rules } from "./model/rules.js";
-import { OPERATIONS } from "./operations/index.js";
-import { latestActs, type Act } from "./acts.js";
+import type { Place } from "./model/pick.js";
+import { checkRules, type Rules } from "./model/rules.js";
+import type { Collected } from "./operations/collect.js";
+import type { DealOptions, DealStatus, DealReceiver, Dealt } from "./operations/deal.js";
+import type { Exported } from "./operations/export.js";
+import * as operations from "./operations/index.js";
 import { applyRetention, leavingBy, privateUntil } from "./retention.js";
+import { rulesOf } from "./rules-of.js";
 import { pickFrom, pickSome, positioned, readSnippets, snippetsOf, type Snippet } from "./selection.js";
 import type { DrawerSize, Positioned, Store } from "./store.js";
 import {
@@ -21,7 +30,6 @@ import {
   type Procedure,
   type Transaction,
 } from "./transaction.js";
-import { drawerErrors } from "../messages/en/errors/drawer.js";
 
 /** Which snippets to list. */
 export interface ListQuery {
@@ -60,17 +68,17 @@ type Method<Value> = Value extends {
     ? (...args: Args) => Result
     : never;
 
-/** The methods of all operations. */
+/** A method for each operation: the compiler says which is forgotten. */
 type OperationMethods = {
-  readonly [Name in keyof typeof OPERATIONS]: Method<(typeof OPERATIONS)[Name]>;
+  readonly [Name in keyof typeof operations]: Method<(typeof operations)[Name]>;
 };
+
+type AnyOperation = Operation<unknown[], unknown> | Procedure<unknown[], unknown>;
 
 /**
  * A drawer: a named, ordered collection of snippets in a store. Positions start at 1, in the order of gathering. It
  * holds no state of its own, so any number of them, in any number of processes, can work on one store at once. What an
  * operation has to say it gives as notices; what it refuses it throws as a DrawerError, and then nothing has changed.
- *
- * Besides what stands here it has a method for each operation in `operations/index.ts`, whose file says what it takes.
  *
  * @example
  * ```js
@@ -82,8 +90,7 @@ type OperationMethods = {
  * console.log(latest.position, latest.entry.text); // 1 First wheatear on the seawall
  * ```
  */
-// eslint-disable-next-line @typescript-eslint/no-unsafe-declaration-merging
-export class Drawer {
+export class Drawer implements OperationMethods {
   /** Without spaces around it. */
   readonly name: string;
 
@@ -221,30 +228,306 @@ export class Drawer {
     return latestActs(this.log(), limit);
   }
 
+  /**
+   * Collects all of these at the end, in order, by the drawer's rules; or none of them. Nothing goes, and nothing is
+   * left out, without a notice.
+   * @throws DrawerError `paused` when collecting is off, `full` when nothing that may go would make room enough
+   */
+  collect(incoming: readonly Incoming[]): Promise<Collected> {
+    return this.#perform(operations.collect, incoming);
+  }
+
+  /**
+   * Adds one piece or several to the end of a snippet, all or none of them. It can be split again into what it was and
+   * what was added.
+   *
+   * @param to the snippet; the latest when it is left out
+   * @param between what stands between the two, as in a recipe
+   * @throws DrawerError `no-position`, `nothing` when there is nothing to add, `private`, `paused`, `full`
+   */
+  append(incoming: Incoming | readonly Incoming[], to?: Place, between?: string): Promise<Collected> {
+    return this.#perform(operations.append, incoming, to, between);
+  }
+
+  /**
+   * Makes one snippet of several, where the first of the pick stood; {@link split} makes the several of it again, with
+   * all that was known of them.
+   *
+   * @throws DrawerError `bad-pick`, `no-position`, `bad-option`, `private`, `nothing` when the pick is less than two snippets
+   */
+  merge(pick: string, recipe?: Recipe): Promise<Collected> {
+    return this.#perform(operations.merge, pick, recipe);
+  }
+
+  /**
+   * Parts a snippet that was merged or appended to into the snippets it was made of, where it stands.
+   * @throws DrawerError `no-position`, `nothing` when it was made of one piece
+   */
+  split(place: Place): Promise<Collected> {
+    return this.#perform(operations.split, place);
+  }
+
+  /**
+   * Moves the snippets of a pick, in the pick's order, to stand before another one, or after the last when `before` is
+   * `end`.
+   * @throws DrawerError `bad-pick`, `no-position`, `nothing`
+   */
+  move(pick: string, before: Place | "end"): Promise<Notice[]> {
+    return this.#perform(operations.move, pick, before);
+  }
+
+  /**
+   * Moves the snippets of a pick to the end of another drawer, by its rules.
+   * @throws DrawerError `bad-pick`, `no-position`, `nothing`, `full`, `bad-option` when it is the same drawer
+   */
+  moveInto(drawer: string, pick: string): Promise<Notice[]> {
+    return this.#perform(operations.moveInto, drawer, pick);
+  }
+
+  /**
+   * Copies the snippets of a pick to the end of another drawer, by its rules.
+   * @throws DrawerError `bad-pick`, `no-position`, `nothing`, `full`, `private`, `bad-option` when it is the same drawer
+   */
+  copyInto(drawer: string, pick: string): Promise<Notice[]> {
+    return this.#perform(operations.copyInto, drawer, pick);
+  }
+
+  /**
+   * Gives the snippets of a pick a label, or takes it off with an empty one.
+   * @throws DrawerError `bad-pick`, `no-position`, `nothing`, `bad-option`
+   */
+  label(pick: string, label: string): Promise<Notice[]> {
+    return this.#perform(operations.label, pick, label);
+  }
+
+  /**
+   * Keeps the snippets of a pick: limits, age and emptying leave them alone.
+   * @throws DrawerError `bad-pick`, `no-position`, `nothing`
+   */
+  keep(pick: string): Promise<Notice[]> {
+    return this.#perform(operations.keep, pick);
+  }
+
+  /**
+   * Stops keeping the snippets of a pick.
+   * @throws DrawerError `bad-pick`, `no-position`, `nothing`
+   */
+  release(pick: string): Promise<Notice[]> {
+    return this.#perform(operations.release, pick);
+  }
+
+  /**
+   * Makes the snippets of a pick private: shown nowhere, not found, not exported, and gone after their time.
+   * @throws DrawerError `bad-pick`, `no-position`, `nothing`
+   */
+  hide(pick: string): Promise<Notice[]> {
+    return this.#perform(operations.hide, pick);
+  }
+
+  /**
+   * Takes the privacy off the snippets of a pick.
+   * @throws DrawerError `bad-pick`, `no-position`, `nothing`
+   */
+  unhide(pick: string): Promise<Notice[]> {
+    return this.#perform(operations.unhide, pick);
+  }
+
+  /**
+   * Takes the snippets of a pick out. `undo` brings them back.
+   * @throws DrawerError `bad-pick`, `no-position`, `nothing`
+   */
+  discard(pick: string): Promise<Notice[]> {
+    return this.#perform(operations.discard, pick);
+  }
+
+  /** Takes out all that are not kept. `undo` brings them back. */
+  empty(): Promise<Notice[]> {
+    return this.#perform(operations.empty);
+  }
+
+  /** Forgets all that is not kept, all that has left, and the log, and wipes out what the store has of them. */
+  emptyForGood(): Promise<Notice[]> {
+    return this.#perform(operations.emptyForGood);
+  }
+
+  /**
+   * Brings back what has left, to the end of the drawer.
+   *
+   * @param pick of what {@link Drawer.gone} gives
+   * @throws DrawerError `bad-pick`, `no-position`, `nothing`, `full`, `store` when a content is missing
+   */
+  restore(pick: string): Promise<Notice[]> {
+    return this.#perform(operations.restore, pick);
+  }
+
+  /**
+   * Changes rules, and says of each what it is now. What no longer has room goes, and a notice names it; undo takes all
+   * of it back.
+   * @throws DrawerError `bad-option`, `full` when nothing that may go would make room enough
+   */
+  setRules(changes: Partial<Rules>): Promise<Notice[]> {
+    return this.#perform(operations.setRules, changes);
+  }
+
+  /** The names of the recipes that are kept with the drawer, in order. */
+  recipes(): Promise<string[]> {
+    return this.#perform(operations.recipes);
+  }
+
+  /**
+   * A recipe by its name.
+   * @throws DrawerError `nothing` when there is none of that name
+   */
+  recipe(name: string): Promise<Recipe> {
+    return this.#perform(operations.recipe, name);
+  }
+
+  /**
+   * Keeps a recipe under a name, in place of the one that had it. Returns whether there was one.
+   * @throws DrawerError `bad-option` when the name is not one short word
+   */
+  saveRecipe(name: string, recipe: Recipe): Promise<boolean> {
+    return this.#perform(operations.saveRecipe, name, recipe);
+  }
+
+  /**
+   * Takes a recipe away. Returns what it was.
+   * @throws DrawerError `nothing` when there is none of that name
+   */
+  removeRecipe(name: string): Promise<Recipe> {
+    return this.#perform(operations.removeRecipe, name);
+  }
+
+  /**
+   * Begins a deal, in place of the one before. A snippet that is picked twice is handed out twice.
+   * @param pick which snippets
+   * @throws DrawerError `bad-pick`, `no-position`, `nothing`, `bad-option`
+   */
+  deal(pick: string, options?: DealOptions): Promise<DealStatus> {
+    return this.#perform(operations.deal, pick, options);
+  }
+
+  /**
+   * How far the deal is.
+   * @throws DrawerError `nothing` when no deal has been begun
+   */
+  dealStatus(): Promise<DealStatus> {
+    return this.#perform(operations.dealStatus);
+  }
+
+  /**
+   * Hands out the next snippet; undefined when all have been handed out.
+   * @param receive gets it
+   * @throws DrawerError `nothing` when no deal has been begun, `conflict`
+   */
+  dealNext(receive?: DealReceiver): Promise<Dealt | undefined> {
+    return this.#perform(operations.dealNext, receive);
+  }
+
+  /**
+   * Hands out again the snippet before the last that was handed out; the first stays the first.
+   * @param receive gets it
+   * @throws DrawerError `nothing` when no deal has been begun, `conflict`
+   */
+  dealBack(receive?: DealReceiver): Promise<Dealt | undefined> {
+    return this.#perform(operations.dealBack, receive);
+  }
+
+  /**
+   * The snippet that would be handed out next, which is not handed out; undefined when all have been.
+   * @throws DrawerError `nothing` when no deal has been begun
+   */
+  dealPeek(): Promise<Dealt | undefined> {
+    return this.#perform(operations.dealPeek);
+  }
+
+  /**
+   * Passes over the next snippet, and hands out nothing.
+   * @param number the number that the next one must have
+   * @throws DrawerError `nothing` when no deal has been begun, `conflict` when another one is next by now
+   */
+  dealSkip(number?: number): Promise<DealStatus> {
+    return this.#perform(operations.dealSkip, number);
+  }
+
+  /**
+   * Makes the snippet that was handed out last the next again, and hands out nothing; the first stays the first.
+   * @throws DrawerError `nothing` when no deal has been begun, `conflict`
+   */
+  dealReturn(): Promise<DealStatus> {
+    return this.#perform(operations.dealReturn);
+  }
+
+  /**
+   * Brings the snippets of a drawer file into a drawer, at its end: all of them, or, if one line is refused, none. Those
+   * that are there already, collected at the same time with the same content, are left out and counted. The file is
+   * checked whole before anything is written; then it is written in short parts, so that others need not wait. An import
+   * that is cut off is taken back when next what is due is done.
+   *
+   * @param open opens the lines of the file; it is read twice
+   * @throws DrawerError `bad-file` for a file that is none, is cut short, or of a newer version, and for a line that is no
+   *   snippet; `full` when the drawer's rules do not let so many in; `conflict` when another import is under way
+   */
+  importFile(open: () => FileLines, options?: ImportOptions): Promise<Notice[]> {
+    return this.#perform(operations.importFile, open, options);
+  }
+
+  /**
+   * Writes snippets as a drawer file: JSON Lines in UTF-8, first a header, then a line a snippet (`docs/drawer-file.md`).
+   * Private snippets are left out, and a notice counts them.
+   *
+   * @param pick which snippets, in which order; all when it is left out
+   * @throws DrawerError, while the lines are read: `bad-pick`, `no-position`, `store` when a content is missing
+   */
+  exportFile(pick?: string): Exported {
+    return this.#perform(operations.exportFile, pick);
+  }
+
+  /**
+   * Takes back the last operation that still stands, whoever did it, in whichever process.
+   * @throws DrawerError `nothing` when there is none, `conflict` when another drawer is in the way
+   */
+  undo(): Promise<Notice[]> {
+    return this.#perform(operations.undo);
+  }
+
+  /**
+   * Takes back an act and all that was done after it, the latest first, as so many undos. Nothing is done when it does not stand
+   * any more.
+   *
+   * @param id the act, as `acts` tells it
+   * @throws DrawerError `conflict` when another drawer is in the way; what came after that is taken back then
+   */
+  undoTo(id: string): Promise<Notice[]> {
+    return this.#perform(operations.undoTo, id);
+  }
+
+  /**
+   * Does again what was last undone.
+   * @throws DrawerError `nothing` when nothing was undone since the last operation, `conflict`
+   */
+  redo(): Promise<Notice[]> {
+    return this.#perform(operations.redo);
+  }
+
   /** Calls `listener` soon after the store has changed. Returns an unsubscribe function. */
   watch(listener: () => void): () => void {
     return this.store.watch(listener);
   }
-}
 
-// Declares the methods that are added below: TypeScript merges an interface with a class of its name.
-// eslint-disable-next-line @typescript-eslint/no-empty-object-type, @typescript-eslint/no-unsafe-declaration-merging
-export interface Drawer extends OperationMethods {}
-
-for (const [name, operation] of Object.entries(OPERATIONS))
-  Object.defineProperty(Drawer.prototype, name, {
-    value(this: Drawer, ...args: unknown[]) {
-      return perform({ store: this.store, drawer: this.name }, operation as unknown as AnyOperation, args);
-    },
-    configurable: true,
-    writable: true,
-  });
-
-type AnyOperation = Operation<unknown[], unknown> | Procedure<unknown[], unknown>;
-
-function perform(context: Context, operation: AnyOperation, args: unknown[]): unknown {
-  if ("run" in operation) return operation.run(context, ...args);
-  return transact(context, operation.name, (transaction) => operation.plan(transaction, ...args));
+  #perform<Args extends readonly unknown[], Result>(
+    operation: Operation<Args, Result>,
+    ...args: Args
+  ): Promise<Result>;
+  #perform<Args extends readonly unknown[], Result>(
+    operation: Procedure<Args, Result>,
+    ...args: Args
+  ): Result;
+  #perform(operation: AnyOperation, ...args: unknown[]): unknown {
+    const context: Context = { store: this.store, drawer: this.name };
+    if ("run" in operation) return operation.run(context, ...args);
+    return transact(context, operation.name, (transaction) => operation.plan(transaction, ...args));
+  }
 }
 
 function checkWhole(name: string, value: number | undefined, least: number): void {

@@ -1,31 +1,37 @@
-import { sources } from "../messages/en/content.js";
 import { generateNKeysBetween } from "fractional-indexing";
 import { fromBase64 } from "../content/base64.js";
 import { encodeContent, hashBytes, type Hash } from "../content/encode.js";
 import { DrawerError } from "../content/error.js";
 import { notice, type Notice } from "../content/notice.js";
 import { readPictureBytes } from "../content/picture.js";
-import type { LineFault } from "../messages/en/errors/drawer.js";
+import { sources } from "../messages/en/content.js";
+import { type LineFault, drawerErrors, drawerNotices } from "../messages/en/drawer.js";
 import { header as isHeader, snippet as isSnippet } from "./drawer-file-validator.js";
-import { FORMAT, PAGE, VERSION, type Header, type SnippetRecord, type PartRecord } from "./drawer-file.js";
+import {
+  FORMAT,
+  PAGE,
+  VERSION,
+  type Header,
+  type SnippetRecord,
+  type PartRecord,
+  type FileLines,
+  type ImportOptions,
+} from "./drawer-file.js";
 import { revertGroup } from "./history.js";
 import { cleanLabel, cleanOrigin, contentFacts, contentHash } from "./incoming.js";
 import { lastOf, type Arriving } from "./limits.js";
 import { changeOf } from "./model/change.js";
 import type { Entry } from "./model/entry.js";
 import { newId } from "./model/ids.js";
-import { rulesOf } from "./model/rules.js";
 import { VALUES } from "./model/values.js";
+import { rulesOf } from "./rules-of.js";
 import { Conflict, type Store } from "./store.js";
 import { retryOnConflict, type Context } from "./transaction.js";
-import type { ImportOptions, Lines } from "./operations/import.js";
-import { drawerErrors } from "../messages/en/errors/drawer.js";
-import { drawerNotices } from "../messages/en/notices/drawer.js";
 
 /** Brings a drawer file in, as the operation `importFile` says. */
 export async function importInto(
   context: Context,
-  open: () => Lines,
+  open: () => FileLines,
   { name = sources.file, progress = () => undefined }: ImportOptions,
 ): Promise<Notice[]> {
   const importing = new Import(context, name, progress);
@@ -87,7 +93,7 @@ class Import {
   ) {}
 
   /** Checks the whole file, and that there is room for it. */
-  async check(lines: Lines): Promise<Checked> {
+  async check(lines: FileLines): Promise<Checked> {
     const { store, drawer: name } = this.context;
     const known = await keysOf(store, name);
     let header: Header | undefined;
@@ -117,7 +123,7 @@ class Import {
   }
 
   /** Writes what was checked, part by part; should one fail, those before it are taken back. */
-  async write(lines: Lines, { header, fresh }: Checked): Promise<{ imported: number; repeated: number }> {
+  async write(lines: FileLines, { header, fresh }: Checked): Promise<{ imported: number; repeated: number }> {
     if (fresh === 0) return { imported: 0, repeated: header.snippets };
     const { store, drawer: name } = this.context;
     const known = await keysOf(store, name);
@@ -209,7 +215,7 @@ class Import {
 
   /** The header and the snippets of a file, checked. */
   async *#linesOf(
-    lines: Lines,
+    lines: FileLines,
   ): AsyncGenerator<{ readonly header: Header } | { readonly snippet: SnippetRecord }> {
     let header: Header | undefined;
     for await (const line of lines) {

@@ -1,7 +1,7 @@
 import { fold } from "../content/fold.js";
 import { named } from "../messages/en/phrases.js";
 import { hiddenTraces } from "./hidden.js";
-import { rulesOf } from "./model/rules.js";
+import { rulesOf } from "./rules-of.js";
 import type { Pickable } from "./selection.js";
 import { matches, type Gone, type Positioned, type Store } from "./store.js";
 import { maskedEntry } from "./traces.js";

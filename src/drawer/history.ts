@@ -1,12 +1,11 @@
 import { DrawerError } from "../content/error.js";
 import { notice, type Notice } from "../content/notice.js";
+import { drawerErrors, drawerNotices } from "../messages/en/drawer.js";
 import { hiddenTraces } from "./hidden.js";
 import { lastStanding, lastUndone, summaryOf, type Change } from "./model/change.js";
 import { Conflict, type Store } from "./store.js";
 import { maskedChange } from "./traces.js";
 import { retryOnConflict, type Context } from "./transaction.js";
-import { drawerErrors } from "../messages/en/errors/drawer.js";
-import { drawerNotices } from "../messages/en/notices/drawer.js";
 
 /** A drawer's changes, the newest first, as they may be shown: of what is private now they tell nothing. */
 export async function* shownLogOf(store: Store, drawer: string): AsyncGenerator<Change> {

@@ -1,17 +1,17 @@
-import type { Store } from "./store.js";
+import { beginning } from "../content/beginning.js";
 import { withoutControls } from "../content/controls.js";
 import { encodeContent, hashBytes, type Hash } from "../content/encode.js";
 import { DrawerError } from "../content/error.js";
-import { beginning } from "../content/beginning.js";
 import { kindOf } from "../content/kind.js";
 import type { Content } from "../content/model.js";
-import { picturesOf } from "../content/traverse.js";
 import type { Reading } from "../content/notice.js";
+import { picturesOf } from "../content/traverse.js";
+import { drawerErrors } from "../messages/en/drawer.js";
+import { MASK } from "./mask.js";
 import { TEXT_LENGTH, type Entry, type Origin } from "./model/entry.js";
 import { newId } from "./model/ids.js";
-import { MASK } from "./mask.js";
 import type { SecretKind } from "./secret.js";
-import { drawerErrors } from "../messages/en/errors/drawer.js";
+import type { Store } from "./store.js";
 
 /** Something to collect: what was read, where it came from, and what the user said of it. */
 export interface Incoming extends Reading {

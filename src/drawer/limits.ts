@@ -1,13 +1,12 @@
 import { generateNKeysBetween } from "fractional-indexing";
 import { DrawerError } from "../content/error.js";
 import { notice, type Notice } from "../content/notice.js";
+import { drawerErrors, drawerNotices } from "../messages/en/drawer.js";
 import type { Edit } from "./model/change.js";
 import type { Entry } from "./model/entry.js";
-import { rulesOf, type Rules } from "./model/rules.js";
+import { type Rules } from "./model/rules.js";
+import { rulesOf } from "./rules-of.js";
 import type { DrawerSize, Positioned, Store } from "./store.js";
-import { drawerErrors } from "../messages/en/errors/drawer.js";
-import { drawerNotices } from "../messages/en/notices/drawer.js";
-
 /** From which part of a limit on a drawer says that it is nearly full. */
 const NEARLY_FULL = 0.9;
 

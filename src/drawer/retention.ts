@@ -1,13 +1,14 @@
 import { notice, type Notice } from "../content/notice.js";
+import { DAY } from "../messages/core/units.js";
+import { drawerNotices } from "../messages/en/drawer.js";
 import { timeOf } from "./clock.js";
 import { makeRoom } from "./limits.js";
 import type { Entry } from "./model/entry.js";
-import { rulesOf, type Rules } from "./model/rules.js";
+import { type Rules } from "./model/rules.js";
 import { VALUES } from "./model/values.js";
-import { DAY } from "../messages/units.js";
+import { rulesOf } from "./rules-of.js";
 import { Conflict, type Secret, type Store } from "./store.js";
 import { removals, transact } from "./transaction.js";
-import { drawerNotices } from "../messages/en/notices/drawer.js";
 
 /** Takes back an import that was cut off, if there is one. */
 async function takeBackCutImport(store: Store, drawer: string, now: number): Promise<Notice[]> {

@@ -1,8 +1,8 @@
 import { DrawerError } from "../content/error.js";
-import { typedName } from "../messages/names.js";
+import { typedName } from "../messages/core/names.js";
+import { DAY, GIGABYTE, HOUR, KILOBYTE, MEGABYTE, MINUTE, SECOND } from "../messages/core/units.js";
+import { ruleValue, drawerErrors } from "../messages/en/drawer.js";
 import { rules as words } from "../messages/en/rules.js";
-import { ruleValue } from "../messages/en/notices/drawer.js";
-import { DAY, GIGABYTE, HOUR, KILOBYTE, MEGABYTE, MINUTE, SECOND } from "../messages/units.js";
 import {
   DEFAULT_RULES,
   RULE_CHOICES,
@@ -11,7 +11,6 @@ import {
   type RuleForm,
   type Rules,
 } from "./model/rules.js";
-import { drawerErrors } from "../messages/en/errors/drawer.js";
 
 /** A rule in words. */
 export interface RuleText {

@@ -1,6 +1,6 @@
 import type { Content } from "../content/model.js";
-import type { SECRETS } from "../messages/en/phrases.js";
 import { writeText } from "../formats/text/write.js";
+import type { SECRETS } from "../messages/en/phrases.js";
 
 /** What a secret looks like to be. */
 export type SecretKind = keyof typeof SECRETS;

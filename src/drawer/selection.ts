@@ -2,13 +2,12 @@ import { defined } from "../content/defined.js";
 import { decodeContent, type Hash } from "../content/encode.js";
 import { DrawerError } from "../content/error.js";
 import { type Content, paragraph } from "../content/model.js";
-import type { PickedFrom } from "../messages/en/errors/drawer.js";
+import { type PickedFrom, drawerErrors } from "../messages/en/drawer.js";
 import { searchTerms } from "./find.js";
+import { MASK } from "./mask.js";
 import type { Entry, Origin } from "./model/entry.js";
 import { noPosition, parsePick, positionOf, type Place, type Position, type Term } from "./model/pick.js";
-import { MASK } from "./mask.js";
 import type { EntryQuery, Positioned, Store } from "./store.js";
-import { drawerErrors } from "../messages/en/errors/drawer.js";
 
 /** A snippet with all that it holds. */
 export interface Snippet extends Positioned {

@@ -1,7 +1,7 @@
 import type { Hash } from "../content/encode.js";
+import { MASK } from "./mask.js";
 import type { Change, Edit } from "./model/change.js";
 import { hashesOf, type Entry } from "./model/entry.js";
-import { MASK } from "./mask.js";
 
 /**
  * By what the traces of private snippets are known, in logs and among what has left: the ids of the snippets and of the

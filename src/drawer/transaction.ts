@@ -1,11 +1,13 @@
 import type { Hash } from "../content/encode.js";
 import { DrawerError } from "../content/error.js";
+import { drawerErrors } from "../messages/en/drawer.js";
+import { makeRoom, roomAtEnd, type Arriving, type Room, type RoomAtEnd } from "./limits.js";
 import { changeOf, valueEdit, type Edit, type OperationName, type ValueEdit } from "./model/change.js";
 import type { Entry } from "./model/entry.js";
 import { newId } from "./model/ids.js";
 import type { Place } from "./model/pick.js";
-import { rulesOf, type Rules } from "./model/rules.js";
-import { makeRoom, roomAtEnd, type Arriving, type Room, type RoomAtEnd } from "./limits.js";
+import { type Rules } from "./model/rules.js";
+import { rulesOf } from "./rules-of.js";
 import {
   pickFrom,
   pickSome,
@@ -16,7 +18,6 @@ import {
   type Snippet,
 } from "./selection.js";
 import { Conflict, type Commit, type DrawerSize, type Positioned, type Store } from "./store.js";
-import { drawerErrors } from "../messages/en/errors/drawer.js";
 
 /** Where an operation is done: a drawer in a store. */
 export interface Context {

@@ -1,12 +1,12 @@
-import { parts as words } from "../messages/en/content.js";
-import { DrawerError } from "../content/error.js";
 import { beginning } from "../content/beginning.js";
 import { cutTable } from "../content/cut-table.js";
+import { DrawerError } from "../content/error.js";
 import type { Content, Flow, Item, List, Heading } from "../content/model.js";
 import { columnsOf } from "../content/spans.js";
 import { isBlank } from "../content/traverse.js";
+import { parts as words } from "../messages/en/content.js";
+import { filesErrors } from "../messages/en/files.js";
 import { parseSpot, type Spot } from "./spot.js";
-import { filesErrors } from "../messages/en/errors/files.js";
 
 /** A part of a file, as `look` lists it. */
 export interface Part {

@@ -1,23 +1,22 @@
-import { parts as words } from "../messages/en/content.js";
+import { parseCells, parseLines, writeCells, type Rectangle } from "../content/cells.js";
+import { cutTable } from "../content/cut-table.js";
 import { defined } from "../content/defined.js";
 import { DrawerError } from "../content/error.js";
 import { checkBytes } from "../content/limits.js";
-import { cutTable } from "../content/cut-table.js";
 import type { Content, Table } from "../content/model.js";
-import { isBlank } from "../content/traverse.js";
 import type { Notice, Reading } from "../content/notice.js";
-import { parseCells, parseLines, writeCells, type Rectangle } from "../content/cells.js";
+import { fillGrid } from "../content/spans.js";
+import { isBlank } from "../content/traverse.js";
 import type { Incoming } from "../drawer/incoming.js";
 import { tellFormat } from "../formats/detect.js";
 import type { ReadDocument } from "../formats/format.js";
-import { formatOf, READ_FORMATS, type FormatName } from "../formats/registry.js";
-import { cutLines, Leaves, type Part } from "./parts.js";
-import { fillGrid } from "../content/spans.js";
-import { cellText } from "../formats/text/write.js";
 import type { ReadSheet } from "../formats/office/sheet.js";
+import { formatOf, READ_FORMATS, type FormatName } from "../formats/registry.js";
+import { cellText } from "../formats/text/write.js";
+import { parts as words, contentErrors } from "../messages/en/content.js";
+import { filesErrors } from "../messages/en/files.js";
+import { cutLines, Leaves, type Part } from "./parts.js";
 import { canonicalSpot, parseSpot } from "./spot.js";
-import { contentErrors } from "../messages/en/errors/content.js";
-import { filesErrors } from "../messages/en/errors/files.js";
 
 /** A document or workbook that has been read: what it holds, part by part and spot by spot. */
 export interface Source {

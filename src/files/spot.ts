@@ -1,6 +1,6 @@
-import { DrawerError } from "../content/error.js";
 import { parseCells, writeCells, type Rectangle } from "../content/cells.js";
-import { filesErrors } from "../messages/en/errors/files.js";
+import { DrawerError } from "../content/error.js";
+import { filesErrors } from "../messages/en/files.js";
 
 /** A place in a document, as it is written on the command line and in messages. */
 export type Spot =

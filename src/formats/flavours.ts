@@ -1,11 +1,11 @@
 import type { Table } from "../content/model.js";
-import { isBlank, someFlow } from "../content/traverse.js";
 import type { Reading } from "../content/notice.js";
-import { cellText } from "./text/write.js";
+import { isBlank, someFlow } from "../content/traverse.js";
 import { readDelimited } from "./delimited/read.js";
 import { readHtml, type HtmlReadOptions } from "./html/read.js";
 import { NOTHING, readPicture } from "./picture/read.js";
 import { readText } from "./text/read.js";
+import { cellText } from "./text/write.js";
 
 /** What one copy offers: the same thing in several forms, any of which may be missing. */
 export interface Flavours {

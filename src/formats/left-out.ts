@@ -1,7 +1,7 @@
 import type { Content } from "../content/model.js";
 import { notice, type Notice } from "../content/notice.js";
 import { eachFlow, picturesOf } from "../content/traverse.js";
-import { contentNotices } from "../messages/en/notices/content.js";
+import { contentNotices } from "../messages/en/content.js";
 
 /** What formats of text cannot show, in notices. */
 

@@ -1,5 +1,6 @@
 import { defined } from "../content/defined.js";
 import { DrawerError } from "../content/error.js";
+import { contentErrors } from "../messages/en/content.js";
 import { csv, tsv } from "./delimited/index.js";
 import { docx } from "./docx/index.js";
 import type { Format } from "./format.js";
@@ -11,7 +12,6 @@ import { odt } from "./odt/index.js";
 import { picture } from "./picture/index.js";
 import { text } from "./text/index.js";
 import { xlsx } from "./xlsx/index.js";
-import { contentErrors } from "../messages/en/errors/content.js";
 
 /** All formats, by their names, in the order in which they are listed. */
 export const FORMATS = { text, markdown, html, csv, tsv, json, docx, odt, xlsx, ods, picture } as const;

@@ -10,10 +10,10 @@ import {
 import type { Recipe } from "../compose/recipe.js";
 import type { Drawer, ListQuery } from "../drawer/drawer.js";
 import type { Positioned } from "../drawer/store.js";
-import { Binding, type BindOptions } from "./binding.js";
-import type { BindingEventMap } from "./events.js";
-import { openPageDrawer } from "./page-drawer.js";
-import { SnippetDrawer as SnippetDrawerElement } from "./snippet-drawer.js";
+import { Binding, type BindOptions } from "./binding/binding.js";
+import type { BindingEventMap } from "./binding/events.js";
+import { openPageDrawer } from "./binding/page-drawer.js";
+import { SnippetDrawer as SnippetDrawerElement } from "./element/snippet-drawer.js";
 
 /** Drawer in React 19: a hook that binds the page, one that lists snippets, and the element as a component. */
 
@@ -90,7 +90,7 @@ export interface SnippetDrawerProps extends Omit<HTMLAttributes<SnippetDrawerEle
   readonly onCollected?: (event: CustomEvent<BindingEventMap["collected"]>) => void;
   readonly onPlacing?: (event: CustomEvent<BindingEventMap["placing"]>) => void;
   readonly onPlaced?: (event: CustomEvent<BindingEventMap["placed"]>) => void;
-  readonly onTold?: (event: CustomEvent<BindingEventMap["told"]>) => void;
+  readonly onTold?: (event: CustomEvent<BindingEventMap["notice"]>) => void;
 }
 
 /** `<snippet-drawer>` as a component. */

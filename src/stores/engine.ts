@@ -1,6 +1,6 @@
 import type { Notice } from "../content/notice.js";
 import type { FindQuery } from "../drawer/store.js";
-import type { work } from "../messages/en/notices/sqlite.js";
+import type { work } from "../messages/en/stores.js";
 import type { EntryRow, Key, TableName, Tables } from "./schema.js";
 
 /**

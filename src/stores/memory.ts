@@ -1,6 +1,6 @@
 import { Conflict } from "../drawer/store.js";
+import { Listeners } from "../messages/core/listeners.js";
 import { runNow, type Bounds, type Engine, type Job, type Range, type Rows } from "./engine.js";
-import { Listeners } from "./listeners.js";
 import { RowStore } from "./row-store.js";
 import {
   columnsOf,
@@ -61,7 +61,7 @@ class MemoryEngine implements Engine, Rows {
     this.#inverse = [];
     try {
       const result = runNow(job(), this);
-      this.#listeners.tellSoon();
+      this.#listeners.callSoon();
       return result;
     } catch (error) {
       for (const takeBack of this.#inverse.reverse()) takeBack();

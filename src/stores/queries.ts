@@ -1,10 +1,8 @@
 import { defined } from "../content/defined.js";
-import { decodeContent } from "../content/encode.js";
-import { writeText } from "../formats/text/write.js";
-import type { Hash } from "../content/encode.js";
+import { decodeContent, type Hash } from "../content/encode.js";
+import { searchedText } from "../drawer/find.js";
 import type { Change } from "../drawer/model/change.js";
 import type { Entry } from "../drawer/model/entry.js";
-import { searchedText } from "../drawer/find.js";
 import {
   matches,
   type ChangeQuery,
@@ -16,6 +14,7 @@ import {
   type Positioned,
   type Secret,
 } from "../drawer/store.js";
+import { writeText } from "../formats/text/write.js";
 import { ask, type Bounds, type Job, type Range } from "./engine.js";
 import { columnsOf, type EntryRow, type TableName, type Tables } from "./schema.js";
 

@@ -3,16 +3,16 @@ import { serveStatic } from "@hono/node-server/serve-static";
 import { Hono } from "hono";
 import { bodyLimit } from "hono/body-limit";
 import { streamSSE } from "hono/streaming";
-import { unpack } from "../stores/remote/wire.js";
 import { DrawerError, reasonOf, refusalOf } from "../content/error.js";
 import { LIMITS } from "../content/limits.js";
 import type { Offered } from "../desktop/desktop.js";
 import type { Store } from "../drawer/store.js";
 import { openWindow, windowPage } from "../messages/en/window.js";
 import { remoteHandler } from "../stores/remote/handler.js";
-import { Desk, type CollectInto, type DeskNews, type DeskWork } from "./desk.js";
+import { unpack } from "../stores/remote/wire.js";
 import { Guard, isSame, proofOf } from "./guard.js";
 import { fillWithSample } from "./sample.js";
+import { WindowDesktop, type CollectInto, type DesktopAccess, type WindowNews } from "./window-desktop.js";
 
 /** What a window is served from. */
 export interface WindowOptions {
@@ -23,7 +23,7 @@ export interface WindowOptions {
   readonly site: string;
   /** The folder of the sample data. */
   readonly samples: string;
-  readonly desk: DeskWork;
+  readonly desktop: DesktopAccess;
   /** A secret that only this user's programs know: who proves it gets a new address. */
   readonly secret: string;
   /** Is told, in a sentence, what was refused and what failed. */
@@ -65,7 +65,7 @@ const MOST_BYTES = LIMITS.bytes + 1024 * 1024;
 export async function serveWindow(options: WindowOptions): Promise<WindowServer> {
   const { store, drawer, log, patience = 10_000 } = options;
   const failed = (error: unknown) => log(openWindow.failed(reasonOf(error)));
-  const desk = new Desk(store, drawer, options.desk, failed);
+  const desktop = new WindowDesktop(store, drawer, options.desktop, failed);
   const app = new Hono();
   const server = await listening(app);
   const { port } = server.address() as { port: number };
@@ -99,7 +99,7 @@ export async function serveWindow(options: WindowOptions): Promise<WindowServer>
     guard.enter(context, ((await context.req.json()) as { readonly key?: string }).key ?? ""),
   );
   app.use("/store/*", guard.opened);
-  app.use("/desk/*", guard.opened);
+  app.use("/desktop/*", guard.opened);
   app.use(
     bodyLimit({
       maxSize: MOST_BYTES,
@@ -110,21 +110,21 @@ export async function serveWindow(options: WindowOptions): Promise<WindowServer>
     }),
   );
   app.route("/store", remoteHandler(store, { listeners, failed }));
-  app.route("/desk", deskHandler(desk, options));
+  app.route("/desktop", desktopHandler(desktop, options));
   app.get("*", serveStatic({ root: options.site }));
   app.onError((error, context) => {
     failed(error);
     return context.text(error.message, 500);
   });
 
-  await desk.begin();
+  await desktop.begin();
   return {
     port,
     ended,
     newAddress: () => guard.newAddress(),
     close: async () => {
       clearTimeout(timer);
-      await desk.end();
+      await desktop.end();
       (server as { closeAllConnections?: () => void }).closeAllConnections?.();
       await new Promise((settle) => server.close(settle));
     },
@@ -139,34 +139,34 @@ function listening(app: Hono): Promise<ServerType> {
 }
 
 /** What the pages ask of the desktop. */
-function deskHandler(desk: Desk, { store, samples }: WindowOptions): Hono {
+function desktopHandler(desktop: WindowDesktop, { store, samples }: WindowOptions): Hono {
   const app = new Hono();
   app.get("/news", (context) =>
     streamSSE(context, async (stream) => {
       const gone = new Promise<void>((settle) => stream.onAbort(settle));
-      const tell = (news: DeskNews) => void stream.writeSSE({ event: "news", data: JSON.stringify(news) });
-      const stop = desk.listen(tell);
-      tell({ notices: [], hearing: desk.hearing, into: desk.into });
+      const tell = (news: WindowNews) => void stream.writeSSE({ event: "news", data: JSON.stringify(news) });
+      const stop = desktop.listen(tell);
+      tell({ notices: [], listening: desktop.listening, into: desktop.into });
       await gone;
       stop();
     }),
   );
   app.post("/into", async (context) => {
     const { drawer, appends } = (await context.req.json()) as CollectInto;
-    desk.into = { drawer, appends };
+    desktop.into = { drawer, appends };
     return context.json({});
   });
   app.post("/copy", async (context) => {
     const sent = unpack(new Uint8Array(await context.req.arrayBuffer()));
     const { offered, isPrivate } = sent as { readonly offered: Offered; readonly isPrivate: boolean };
-    return context.json({ notices: await desk.copy(offered, isPrivate) });
+    return context.json({ notices: await desktop.copy(offered, isPrivate) });
   });
   app.post("/deal", async (context) => {
     const { drawer } = (await context.req.json()) as { readonly drawer: string };
-    return context.json(await desk.deal(drawer));
+    return context.json(await desktop.deal(drawer));
   });
   app.post("/end-deal", async (context) => {
-    await desk.endDeal();
+    await desktop.endDeal();
     return context.json({});
   });
   app.post("/sample", async (context) => {

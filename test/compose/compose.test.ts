@@ -1,4 +1,5 @@
 import fc from "fast-check";
+import { contents } from "../support/contents";
 import {
   CITATIONS,
   compose,
@@ -17,7 +18,6 @@ import {
   findReadFormat,
   findWrittenFormat,
 } from "drawer";
-import { contents } from "../support/contents";
 
 const text = (words: string): { content: Content } => ({ content: readText(words).content });
 const html = async (markup: string) => ({ content: (await readHtml(markup)).content });

@@ -1,5 +1,7 @@
 import fc from "fast-check";
 import { strFromU8, unzipSync, zipSync } from "fflate";
+import { demoFile } from "../support/demo";
+import { OFFICE_FORMATS, writeOffice } from "../support/office";
 import {
   DrawerError,
   readDelimited,
@@ -15,8 +17,6 @@ import {
   type Content,
 } from "drawer";
 import { readSource } from "drawer/files";
-import { demoFile } from "../support/demo";
-import { OFFICE_FORMATS, writeOffice } from "../support/office";
 
 /** Pieces of every format, to be put together wrongly. */
 const shred = fc.constantFrom(

@@ -1,3 +1,4 @@
+import { payload } from "../support/demo";
 import {
   isBlank,
   kindOf,
@@ -8,7 +9,6 @@ import {
   writeText,
   type Table,
 } from "drawer";
-import { payload } from "../support/demo";
 
 const read = async (name: string) => (await readFlavours(payload(name))).content;
 

@@ -1,4 +1,5 @@
 import fc from "fast-check";
+import { contents, plainContents } from "../support/contents";
 import {
   safeLink,
   compose,
@@ -17,7 +18,6 @@ import {
   type Run,
   type Table,
 } from "drawer";
-import { contents, plainContents } from "../support/contents";
 
 test("text that is placed alone goes out character for character", () => {
   fc.assert(

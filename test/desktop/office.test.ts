@@ -1,7 +1,7 @@
-import { copyFileSync } from "node:fs";
 import { spawn, type ChildProcess } from "node:child_process";
-import { pathToFileURL } from "node:url";
+import { copyFileSync } from "node:fs";
 import { join, resolve } from "node:path";
+import { pathToFileURL } from "node:url";
 import { commandHome } from "../support/command";
 import {
   display,

@@ -1,5 +1,5 @@
-import { Drawer, MemoryStore, pickOf, type Dealt } from "drawer";
 import { drawerWith, piece, textsOf } from "../support/pieces";
+import { Drawer, MemoryStore, pickOf, type Dealt } from "drawer";
 
 const five = ["one", "two", "three", "four", "five"];
 const spring = () => drawerWith(new MemoryStore(), ...five);
@@ -146,7 +146,7 @@ test("a deal hands out one at a time, in order, whatever is collected or discard
   await drawer.collect([piece("stray")]);
   await drawer.discard("3");
   const later = new Drawer(store, "spring");
-  expect(await later.dealLeft()).toEqual({ left: 1, of: 3 });
+  expect(await later.dealStatus()).toEqual({ left: 1, of: 3 });
   expect([await said(later.dealNext()), await said(later.dealNext()), await said(later.dealNext())]).toEqual([
     "three 3 of 3",
     undefined,

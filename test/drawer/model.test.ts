@@ -1,8 +1,10 @@
 import "fake-indexeddb/auto";
-import fc from "fast-check";
 import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
+import fc from "fast-check";
+import { piece } from "../support/pieces";
+import { Reference, Refused, type Item } from "../support/reference";
 import {
   Drawer,
   DrawerError,
@@ -16,8 +18,6 @@ import {
 } from "drawer";
 import { openIndexedDb } from "drawer/indexeddb";
 import { openSqlite } from "drawer/sqlite";
-import { piece } from "../support/pieces";
-import { Reference, Refused, type Item } from "../support/reference";
 
 const folder = mkdtempSync(join(tmpdir(), "drawer-model-"));
 afterAll(() => rmSync(folder, { recursive: true, force: true }));

@@ -1,5 +1,8 @@
 import { createHash } from "node:crypto";
 import fc from "fast-check";
+import { later } from "../support/clock";
+import { contents } from "../support/contents";
+import { drawerWith, piece, textsOf } from "../support/pieces";
 import {
   Drawer,
   encodeContent,
@@ -10,9 +13,6 @@ import {
   type Content,
   type SecretKind,
 } from "drawer";
-import { later } from "../support/clock";
-import { contents } from "../support/contents";
-import { drawerWith, piece, textsOf } from "../support/pieces";
 
 const looks = (text: string) => looksSecret(readText(text).content);
 

@@ -1,6 +1,6 @@
-import { DEFAULT_RULES, Drawer, MemoryStore, parseRule, describeRules, type Rules } from "drawer";
 import { later } from "../support/clock";
 import { drawerWith, piece, textsOf } from "../support/pieces";
+import { DEFAULT_RULES, Drawer, MemoryStore, parseRule, describeRules, type Rules } from "drawer";
 
 const DAY = 24 * 60 * 60 * 1000;
 const spring = async (rules: Partial<Rules>, ...texts: string[]) => {

@@ -1,14 +1,14 @@
 import "fake-indexeddb/auto";
-import fc from "fast-check";
 import { mkdtempSync, readdirSync, readFileSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
+import fc from "fast-check";
 import { openDB } from "idb";
+import { later } from "../support/clock";
+import { drawerWith, piece, textsOf } from "../support/pieces";
 import { Drawer, DrawerError, MemoryStore, writeText, type Notice, type Store } from "drawer";
 import { openIndexedDb } from "drawer/indexeddb";
 import { openSqlite } from "drawer/sqlite";
-import { later } from "../support/clock";
-import { drawerWith, piece, textsOf } from "../support/pieces";
 
 const folder = mkdtempSync(join(tmpdir(), "drawer-traces-"));
 afterAll(() => rmSync(folder, { recursive: true, force: true }));
@@ -272,7 +272,7 @@ test("a deal that cannot be put down stays where it is, and passes over what is 
       throw new Error("full");
     }),
   ).rejects.toThrow("full");
-  expect(await drawer.dealLeft()).toEqual({ left: 3, of: 3 });
+  expect(await drawer.dealStatus()).toEqual({ left: 3, of: 3 });
   expect((await drawer.dealNext())!.snippet.entry.text).toBe("one");
   await drawer.merge("2 3");
   expect((await drawer.dealNext())!.snippet.entry.text).toBe("two");

@@ -1,7 +1,7 @@
 import { atOnce } from "../../faults/at-once.mjs";
 import { damaged } from "../../faults/damaged.mjs";
-import { fullDisk } from "../../faults/full-disk.mjs";
 import { faultPoints, retention } from "../../faults/fault-points.mjs";
+import { fullDisk } from "../../faults/full-disk.mjs";
 import { killed } from "../../faults/killed.mjs";
 import { otherVersions } from "../../faults/other-versions.mjs";
 import { tabs } from "../../faults/tabs.mjs";

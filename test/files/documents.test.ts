@@ -2,6 +2,10 @@ import { mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { strFromU8, unzipSync } from "fflate";
+import { demoFile } from "../support/demo";
+import { p, r, rawDocument, shape } from "../support/document";
+import { convert, officeTest } from "../support/libreoffice";
+import { writeOffice } from "../support/office";
 import {
   compose,
   paragraph,
@@ -16,10 +20,6 @@ import {
   type Picture,
 } from "drawer";
 import { readSource } from "drawer/files";
-import { convert, officeTest } from "../support/libreoffice";
-import { demoFile } from "../support/demo";
-import { writeOffice } from "../support/office";
-import { p, r, rawDocument, shape } from "../support/document";
 
 const folder = mkdtempSync(join(tmpdir(), "drawer-documents-"));
 afterAll(() => rmSync(folder, { recursive: true, force: true }));

@@ -1,7 +1,7 @@
 import { strToU8, unzipSync, zipSync } from "fflate";
+import { demoFile } from "../support/demo";
 import { writeDelimited, writeMarkdown, writeText, type Table } from "drawer";
 import { readSource } from "drawer/files";
-import { demoFile } from "../support/demo";
 
 const open = (name: string) => readSource(demoFile(name), name);
 

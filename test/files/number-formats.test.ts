@@ -1,11 +1,11 @@
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
-import { runsText, type Cell, type Table } from "drawer";
-import { readSource } from "drawer/files";
 import { convert, officeTest, shownBy } from "../support/libreoffice";
 import { writeOffice } from "../support/office";
 import { rawWorkbook } from "../support/workbook";
+import { runsText, type Cell, type Table } from "drawer";
+import { readSource } from "drawer/files";
 
 const folder = mkdtempSync(join(tmpdir(), "drawer-formats-"));
 afterAll(() => rmSync(folder, { recursive: true, force: true }));

@@ -2,11 +2,11 @@ import { mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { strFromU8, unzipSync } from "fflate";
-import { formatOf, paragraph, readHtml, runsText, type Cell, type Table } from "drawer";
-import { readSource } from "drawer/files";
 import { convert, officeTest } from "../support/libreoffice";
 import { writeOffice } from "../support/office";
 import { rawWorkbook, type RawCell } from "../support/workbook";
+import { formatOf, paragraph, readHtml, runsText, type Cell, type Table } from "drawer";
+import { readSource } from "drawer/files";
 
 const folder = mkdtempSync(join(tmpdir(), "drawer-sheets-"));
 afterAll(() => rmSync(folder, { recursive: true, force: true }));

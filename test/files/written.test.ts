@@ -3,6 +3,10 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import fc from "fast-check";
 import { unzipSync } from "fflate";
+import { notedContents, sheetTables } from "../support/contents";
+import { demoFile } from "../support/demo";
+import { AS_SHOWN, convert, officeTest } from "../support/libreoffice";
+import { OFFICE_FORMATS, writeOffice, type OfficeFormat } from "../support/office";
 import {
   compose,
   formatOf,
@@ -17,10 +21,6 @@ import {
   type Table,
 } from "drawer";
 import { readSource } from "drawer/files";
-import { AS_SHOWN, convert, officeTest } from "../support/libreoffice";
-import { OFFICE_FORMATS, writeOffice, type OfficeFormat } from "../support/office";
-import { notedContents, sheetTables } from "../support/contents";
-import { demoFile } from "../support/demo";
 
 const throughFile = async (content: Content, format: OfficeFormat) =>
   (await readSource(await writeOffice({ content }, format), `x.${format}`)).at().content;

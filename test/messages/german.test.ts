@@ -1,32 +1,38 @@
 import { readdirSync } from "node:fs";
-import { Drawer, DrawerError, MemoryStore, readText, speak } from "drawer";
+import { drawerErrors } from "../../dist/messages/en/drawer.js";
+import * as english from "../../dist/messages/en/element.js";
+import { Drawer, DrawerError, MemoryStore, readText, setLanguage } from "drawer";
 import { de } from "drawer/de";
-import { drawerErrors } from "../../dist/messages/en/errors/drawer.js";
-import * as english from "../../dist/messages/en/page.js";
 
-/** Rooms whose sentences only a command line, a folder on a disk, or a desktop says. */
-const NOT_ON_A_PAGE = ["cli", "desktop", "files", "sqlite"];
+/** Files of English sentences that have no German beside them yet: what only a command line and the window say. */
+const ENGLISH_ONLY = ["cli-answers.ts", "cli-help.ts", "files.ts", "rules.ts", "window.ts"];
+/** Catalogues of which only some sentences are ever said on a page. */
+const PARTIAL = ["cliErrors", "cliNotices", "desktopErrors", "filesErrors", "sqliteErrors", "sqliteNotices"];
 
-/** The sentences of rooms: of all but some. */
+/** All catalogues of a kind, or all but some. */
 async function sentences(kind: "Errors" | "Notices", without: readonly string[] = []): Promise<object> {
-  const folder = `dist/messages/en/${kind.toLowerCase()}`;
-  const rooms = readdirSync(folder).flatMap((file) => /^(\w+)\.js$/.exec(file)?.[1] ?? []);
-  const catalogues = await Promise.all(
-    rooms
-      .filter((room) => !without.includes(room))
-      .map(async (room) => {
-        const module = (await import(`../../${folder}/${room}.js`)) as Record<string, object>;
-        return module[`${room}${kind}`]!;
-      }),
+  const modules = await Promise.all(
+    readdirSync("dist/messages/en")
+      .filter((file) => file.endsWith(".js"))
+      .map(async (file) => (await import(`../../dist/messages/en/${file}`)) as Record<string, object>),
   );
-  return Object.assign({}, ...catalogues) as object;
+  const catalogues = modules
+    .flatMap((module) => Object.entries(module))
+    .filter(([name]) => name.endsWith(kind) && !without.includes(name));
+  return Object.assign({}, ...catalogues.map(([, catalogue]) => catalogue)) as object;
 }
+
+test("German has the files of English, one for one, but for those that are still to come", () => {
+  const english = readdirSync("src/messages/en").filter((file) => !ENGLISH_ONLY.includes(file));
+  const german = readdirSync("src/messages/de").filter((file) => file !== "index.ts");
+  expect(german.sort()).toEqual(english.sort());
+});
 
 test("each sentence that a page may say is there in German", async () => {
   const missing = (english: object, german: object) =>
     Object.keys(english).filter((reason) => !(reason in german));
-  expect(missing(await sentences("Errors", NOT_ON_A_PAGE), de.errors)).toEqual([]);
-  expect(missing(await sentences("Notices", NOT_ON_A_PAGE), de.notices)).toEqual([]);
+  expect(missing(await sentences("Errors", PARTIAL), de.errors)).toEqual([]);
+  expect(missing(await sentences("Notices", PARTIAL), de.notices)).toEqual([]);
 });
 
 test("the sentences of the elements say in German what they say in English, of the same data", () => {
@@ -68,7 +74,7 @@ test("the sentences of the elements say in German what they say in English, of t
 });
 
 test("what a drawer tells and refuses is said in the language that is spoken, and some words may be a page's own", async () => {
-  speak(de);
+  setLanguage(de);
   try {
     const drawer = new Drawer(new MemoryStore());
     const piece = { ...readText("First wheatear on the seawall"), origin: { document: "diary.docx" } };
@@ -80,11 +86,11 @@ test("what a drawer tells and refuses is said in the language that is spoken, an
     await expect(drawer.snippets("7")).rejects.toThrow(
       "Es gibt kein Stück 7: in der Lade „main“ ist eines, 1.",
     );
-    speak({ errors: { "nothing/undo": () => "Das war schon alles." } });
+    setLanguage({ errors: { "nothing/undo": () => "Das war schon alles." } });
     expect(new DrawerError(drawerErrors, "nothing/undo", {}).message).toBe("Das war schon alles.");
     expect(new DrawerError(drawerErrors, "nothing/redo", {}).message).toBe("Es gibt nichts zu wiederholen.");
   } finally {
     const { many } = await import("../../dist/messages/en/phrases.js");
-    speak({ ...english, many, notices: await sentences("Notices"), errors: await sentences("Errors") });
+    setLanguage({ ...english, many, notices: await sentences("Notices"), errors: await sentences("Errors") });
   }
 });

@@ -1,13 +1,13 @@
+import { spawnSync } from "node:child_process";
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { basename, join } from "node:path";
-import { spawnSync } from "node:child_process";
 import prettier from "prettier";
-import { compose, writeText } from "drawer";
-import { readSource } from "drawer/files";
 import { convert, corpusTest, sayMissing, shownBy } from "../support/libreoffice";
 import { wordsIn } from "../support/words";
 import { makeCorpus, PROBES } from "./corpus";
+import { compose, writeText } from "drawer";
+import { readSource } from "drawer/files";
 
 sayMissing();
 const folder = mkdtempSync(join(tmpdir(), "drawer-office-"));

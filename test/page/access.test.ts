@@ -55,7 +55,7 @@ onPages("the examples for everybody", () => {
           const parts = [
             ".ways input",
             ".sentence select:last-of-type",
-            ".told button",
+            ".notice button",
             ".go",
             ".acts select",
           ];

@@ -1,7 +1,7 @@
 import { readFileSync } from "node:fs";
 import type { Page } from "playwright-core";
-import type { PlaceDetail } from "drawer/page";
 import { Example, onPages } from "../support/browser";
+import type { PlaceDetail } from "drawer/page";
 
 onPages("what one does with a form beside the drawer", () => {
   const record = new Example("ringing", "snippet-drawer h2", {
@@ -176,8 +176,8 @@ onPages("what one does with a form beside the drawer", () => {
 
   test("a row and the block are copied to the clipboard in all forms, dragged out into the page, and are not collected again", async () => {
     await record.copy("#notes p");
-    await record.inDrawer(".run li").hover();
-    await record.inDrawer(".run").getByRole("button", { name: "Copy: snippet 1" }).click();
+    await record.inDrawer(".list li").hover();
+    await record.inDrawer(".list").getByRole("button", { name: "Copy: snippet 1" }).click();
     await record.told("Copied snippet 1 to the clipboard.");
     const forms = await page.evaluate(async () => {
       const [item] = await navigator.clipboard.read();
@@ -225,10 +225,10 @@ onPages("what one does with a form beside the drawer", () => {
       ["table", "costs.csv"],
       ["picture", "tide.png"],
     ]);
-    await record.inDrawer(".run li").nth(2).locator(".snippet").dragTo(record.inDrawer(".run li").first());
+    await record.inDrawer(".list li").nth(2).locator(".snippet").dragTo(record.inDrawer(".list li").first());
     await record.told("Moved");
     const documents = async () =>
-      (await record.inDrawer(".run .from").allInnerTexts()).map((text) => text.split(" · ").at(-1));
+      (await record.inDrawer(".list .from").allInnerTexts()).map((text) => text.split(" · ").at(-1));
     for (const end = Date.now() + 4000; Date.now() < end && (await documents()).indexOf("tide.png") > 1;)
       await page.waitForTimeout(20);
     expect((await documents()).indexOf("tide.png")).toBeLessThan(2);
@@ -269,8 +269,8 @@ onPages("what one does with a form beside the drawer", () => {
 
   test("labels, merging and splitting, recipes, other drawers and files are there", async () => {
     for (const nth of [1, 2]) await record.copy(`#notes li:nth-child(${nth})`);
-    await record.inDrawer(".run li").first().hover();
-    await record.inDrawer(".run").getByRole("button", { name: "Label: snippet 1" }).click();
+    await record.inDrawer(".list li").first().hover();
+    await record.inDrawer(".list").getByRole("button", { name: "Label: snippet 1" }).click();
     await page.keyboard.type("Species");
     await page.keyboard.press("Enter");
     await record.told("Labelled");
@@ -284,8 +284,8 @@ onPages("what one does with a form beside the drawer", () => {
     await button("Merge into one").click();
     await record.told("Merged");
     expect(await snippets()).toEqual(["Species: Chiffchaff and North ride, net 3"]);
-    await record.inDrawer(".run li").first().hover();
-    await record.inDrawer(".run").getByRole("button", { name: "Split: snippet 1" }).click();
+    await record.inDrawer(".list li").first().hover();
+    await record.inDrawer(".list").getByRole("button", { name: "Split: snippet 1" }).click();
     await record.told("Split");
     expect(await snippets()).toHaveLength(2);
     await button("Undo").click();
@@ -463,7 +463,7 @@ onPages("what one does with a form beside the drawer", () => {
     await page.unroute(/read-copied|blocks/);
     await page.route(/blocks/, (route) => route.abort());
     await record.copy("#notes li:nth-child(1)", "Collected as 1");
-    await record.inDrawer(".landing").getByText("What would land cannot be shown.").waitFor();
+    await record.inDrawer(".preview").getByText("What would land cannot be shown.").waitFor();
     await field("species").click();
     await button("Place at the caret").click();
     await record.told("Nothing was done: a part of the drawer could not be loaded.");
@@ -471,7 +471,7 @@ onPages("what one does with a form beside the drawer", () => {
     await page.unroute(/blocks/);
     await button("Place at the caret").click();
     await record.told("Placed one snippet.");
-    await record.inDrawer(".landing").getByText("Chiffchaff").waitFor();
+    await record.inDrawer(".preview").getByText("Chiffchaff").waitFor();
     await hold({ species: "Species: Chiffchaff" });
   });
 
@@ -568,7 +568,7 @@ onPages("what one does with cells", () => {
     const before = await cells();
     const act = (name: string) => places.inDrawer(".acts").getByText(name, { exact: true }).click();
     const undo = async () => {
-      await places.inDrawer(".told button").first().click();
+      await places.inDrawer(".notice button").first().click();
       await places.told("Undone: placing 3 snippets.");
       expect(await cells()).toEqual(before);
     };

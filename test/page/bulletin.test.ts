@@ -92,7 +92,7 @@ onPages("the secretary's desk", () => {
     await page.waitForTimeout(700);
     await page.click("snippet-drawer .go");
     await lands("First wheatear");
-    await page.click("snippet-drawer .told button");
+    await page.click("snippet-drawer .notice button");
     await page.waitForFunction(
       () => !document.querySelector<HTMLElement>(".tiptap")!.innerText.includes("First wheatear"),
     );
@@ -111,7 +111,7 @@ onPages("the secretary's desk", () => {
     await page.waitForFunction(() =>
       document.querySelector<HTMLTextAreaElement>("#field")!.value.includes("wheatear"),
     );
-    await page.click("snippet-drawer .told button");
+    await page.click("snippet-drawer .notice button");
     await page.waitForFunction(
       () => document.querySelector<HTMLTextAreaElement>("#field")!.value === "begun by hand ",
     );
@@ -155,7 +155,7 @@ onPages("the secretary's desk", () => {
     await page.getByLabel("The drawer holds").selectOption("at most 100 snippets");
     await page.waitForTimeout(200);
     expect(asked).toEqual([expect.stringContaining("This takes 5 snippets out: “First wheatear")]);
-    await page.waitForSelector("snippet-drawer .told:has-text('Nothing was changed.')");
+    await page.waitForSelector("snippet-drawer .notice:has-text('Nothing was changed.')");
     expect(await page.getByLabel("The drawer holds").evaluate(chosen)).toBe("at most 1,000 snippets");
   });
 
@@ -179,7 +179,7 @@ onPages("the secretary's desk", () => {
       "\n",
     ]);
     expect(await editor().locator("ul ul li").innerText()).toContain("on the path by the ringing hut");
-    const shown = await page.locator("snippet-drawer .landing").innerText();
+    const shown = await page.locator("snippet-drawer .preview").innerText();
     for (const line of shown.split("\n").filter((each) => each.trim()))
       expect(await editor().innerText()).toContain(line.split("\t")[0]!.trim());
     await editor().focus();
@@ -228,11 +228,11 @@ onPages("the secretary's desk", () => {
     await sentence.nth(1).selectOption("bullets");
     await sentence.nth(2).selectOption("bare");
     await sentence.nth(4).selectOption("inline");
-    const landing = page.locator("snippet-drawer .landing");
+    const landing = page.locator("snippet-drawer .preview");
     await page.waitForFunction(() =>
       document
         .querySelector("snippet-drawer")!
-        .shadowRoot!.querySelector(".landing")!
+        .shadowRoot!.querySelector(".preview")!
         .textContent!.includes("(diary.docx)"),
     );
     const shown = await landing.locator("li").allInnerTexts();
@@ -257,9 +257,9 @@ onPages("the secretary's desk", () => {
 
   /** Presses one of a row's buttons, which show when it has the focus or the mouse. */
   async function deed(nth: number, name: string): Promise<void> {
-    await page.locator("snippet-drawer .run li").nth(nth).hover();
+    await page.locator("snippet-drawer .list li").nth(nth).hover();
     await page
-      .locator("snippet-drawer .run li")
+      .locator("snippet-drawer .list li")
       .nth(nth)
       .getByRole("button", { name: new RegExp(`^${name}:`) })
       .click();
@@ -275,7 +275,7 @@ onPages("the secretary's desk", () => {
     await page.waitForFunction(() =>
       document
         .querySelector("snippet-drawer")!
-        .shadowRoot!.querySelector(".landing")!
+        .shadowRoot!.querySelector(".preview")!
         .textContent!.includes("••••••"),
     );
     expect(
@@ -321,7 +321,9 @@ onPages("the secretary's desk", () => {
     const rules = page.locator("snippet-drawer .panel");
     expect(await rules.getByLabel("The drawer holds").evaluate(chosen)).toBe("at most 1,000 snippets");
     await rules.getByLabel("What looks like a secret").selectOption("is kept like the rest");
-    await page.waitForSelector("snippet-drawer .told:has-text('Nothing is made private unless you say so')");
+    await page.waitForSelector(
+      "snippet-drawer .notice:has-text('Nothing is made private unless you say so')",
+    );
     await page.evaluate(() =>
       document.querySelector("snippet-drawer")!.binding!.drawer.setRules({ snippets: 1 }),
     );
@@ -332,7 +334,9 @@ onPages("the secretary's desk", () => {
       .evaluate((element) => getSelection()!.selectAllChildren(element));
     await page.keyboard.press("Control+c");
     await becomes("First");
-    await page.waitForSelector("snippet-drawer .told:has-text('Made room: “Field diary, Merrow Spit” left')");
+    await page.waitForSelector(
+      "snippet-drawer .notice:has-text('Made room: “Field diary, Merrow Spit” left')",
+    );
     await page.getByRole("button", { name: "What left" }).click();
     await page.getByRole("button", { name: "Bring back" }).click();
     await page.getByRole("button", { name: "What left" }).click();

@@ -44,7 +44,7 @@ const CHECKS: Readonly<Record<string, (page: Page) => Promise<void>>> = {
   async words(page) {
     await copy(page);
     expect(await page.locator("snippet-drawer .go").innerText()).toBe("Hier einfügen");
-    expect(await page.locator("snippet-drawer .told > span").first().innerText()).toContain(
+    expect(await page.locator("snippet-drawer .notice > span").first().innerText()).toContain(
       "Eingesammelt als 1",
     );
     expect(await page.locator("snippet-drawer").getAttribute("aria-label")).toBe("Lade");
@@ -70,7 +70,7 @@ const CHECKS: Readonly<Record<string, (page: Page) => Promise<void>>> = {
     await page.waitForSelector("snippet-drawer .lands:has-text('Lands in the canvas.')");
     await page.click("snippet-drawer .snippet");
     await page.waitForSelector("my-editor:has-text('First wheatear on the seawall at 05:50.')");
-    await page.locator("snippet-drawer .told button").first().click();
+    await page.locator("snippet-drawer .notice button").first().click();
     await page.waitForFunction(() => document.querySelector("my-editor")!.textContent === "");
   },
 };

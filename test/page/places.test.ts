@@ -178,7 +178,7 @@ describe.each(Object.keys(LAUNCH))("the places of a page, in %s", (name) => {
         expect(squeezed(await becomes(() => reading(target), isWanted))).toBe(squeezed(wanted));
         expect(
           await becomes(
-            () => inDrawer(".told span"),
+            () => inDrawer(".notice span"),
             (text) => text.startsWith("Placed"),
           ),
         ).toBe("Placed snippet 1.");
@@ -201,10 +201,10 @@ describe.each(Object.keys(LAUNCH))("the places of a page, in %s", (name) => {
         await click(".snippet");
         expect(squeezed(await becomes(() => reading(target), isWanted))).toBe(squeezed(wanted));
         await becomes(
-          () => inDrawer(".told span"),
+          () => inDrawer(".notice span"),
           (text) => text.startsWith("Placed"),
         );
-        await click(".told button");
+        await click(".notice button");
         expect(
           await becomes(
             () => reading(target),
@@ -213,7 +213,7 @@ describe.each(Object.keys(LAUNCH))("the places of a page, in %s", (name) => {
         ).toBe(before);
         expect(
           await becomes(
-            () => inDrawer(".told span"),
+            () => inDrawer(".notice span"),
             (text) => !text.startsWith("Placed"),
           ),
         ).toMatch(/^Took back|^Undone/);
@@ -237,7 +237,7 @@ describe.each(Object.keys(LAUNCH))("the places of a page, in %s", (name) => {
           ),
         ).toBeGreaterThan(changed);
         await becomes(
-          () => inDrawer(".told span"),
+          () => inDrawer(".notice span"),
           (text) => text.startsWith("Placed"),
         );
         // What is copied and cut there comes in, with its look.
@@ -309,7 +309,7 @@ describe.each(Object.keys(LAUNCH))("the places of a page, in %s", (name) => {
         await click(".snippet");
         expect(await becomes(shown, isAfter)).toEqual(after);
         await becomes(
-          () => inDrawer(".told span"),
+          () => inDrawer(".notice span"),
           (text) => text.startsWith("Placed"),
         );
         expect(
@@ -328,11 +328,11 @@ describe.each(Object.keys(LAUNCH))("the places of a page, in %s", (name) => {
           await click(".snippet");
           expect(await becomes(shown, isAfter)).toEqual(after);
           await becomes(
-            () => inDrawer(".told span"),
+            () => inDrawer(".notice span"),
             (text) => text.startsWith("Placed"),
           );
         }
-        await click(".told button");
+        await click(".notice button");
         expect(await becomes(shown, isBefore)).toEqual(before);
         // Where there are not cells enough, nothing is changed.
         await collect(`<table>${"<tr><td>a</td><td>b</td></tr>".repeat(9)}</table>`);
@@ -341,7 +341,7 @@ describe.each(Object.keys(LAUNCH))("the places of a page, in %s", (name) => {
         await page.evaluate(() => document.querySelector("snippet-drawer")!.binding!.placePick("last"));
         expect(
           await becomes(
-            () => inDrawer(".told span"),
+            () => inDrawer(".notice span"),
             (text) => text.startsWith("Nothing was placed"),
           ),
         ).toMatch(/there are not enough cells/);
@@ -370,7 +370,7 @@ describe.each(Object.keys(LAUNCH))("the places of a page, in %s", (name) => {
         const { target, before } = await place(section, "input");
         expect(
           await becomes(
-            () => inDrawer(".told span"),
+            () => inDrawer(".notice span"),
             (text) => sentence.test(text),
           ),
         ).toMatch(sentence);

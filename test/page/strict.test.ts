@@ -63,7 +63,7 @@ onPages("a page of a product", () => {
     }, selector);
     await page.keyboard.press("Control+c");
   };
-  const told = (words: string) => drawer().locator(".told", { hasText: words }).waitFor();
+  const told = (words: string) => drawer().locator(".notice", { hasText: words }).waitFor();
   const count = () =>
     page.evaluate(
       async () =>
@@ -79,7 +79,7 @@ onPages("a page of a product", () => {
       );
     await drawer().locator(".snippet", { hasText: "plain 39" }).waitFor();
     await drawer()
-      .locator(".run")
+      .locator(".list")
       .evaluate((run) => (run.scrollTop = 0));
     await drawer().locator(".snippet", { hasText: "plain 0" }).waitFor();
     expect(violations).toEqual([]);
@@ -90,7 +90,7 @@ onPages("a page of a product", () => {
     await told("Collected as 1");
     expect(
       await drawer()
-        .locator(".landing span")
+        .locator(".preview span")
         .first()
         .evaluate((span) => getComputedStyle(span).color),
     ).toBe("rgb(176, 48, 32)");
@@ -104,7 +104,7 @@ onPages("a page of a product", () => {
       );
     await drawer().locator(".snippet").nth(5).waitFor();
     await drawer()
-      .locator(".run")
+      .locator(".list")
       .evaluate((run) => (run.scrollTop = 0));
     await drawer().locator(".snippet", { hasText: "First wheatear" }).waitFor();
     await page.click("#field");
@@ -159,10 +159,10 @@ onPages("a page of a product", () => {
     expect(await page.locator("#rich li").allInnerTexts()).toEqual(["wren", "tern"]);
     expect((await page.locator("#rich").innerText()).split("\n")[0]!.trim()).toBe("Seen:");
     // What was done last is undone first: the placing, and then the collecting.
-    await drawer().locator(".told button").first().click();
+    await drawer().locator(".notice button").first().click();
     await told("Undone: placing");
     expect(await page.locator("#rich li").count()).toBe(0);
-    await drawer().locator(".told button").first().click();
+    await drawer().locator(".notice button").first().click();
     await told("Undone: collecting");
   });
 
@@ -183,7 +183,7 @@ onPages("a page of a product", () => {
       return performance.now() - begin;
     });
     await told("Collected as 1");
-    expect(await drawer().locator(".landing p").count()).toBeLessThan(250);
+    expect(await drawer().locator(".preview p").count()).toBeLessThan(250);
     await page.locator("#field").focus();
     await drawer().locator(".snippet").first().click();
     await page.waitForFunction(

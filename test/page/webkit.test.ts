@@ -118,9 +118,9 @@ onWebKit("places in WebKit", () => {
       webkit.run(
         `const root = document.querySelector("snippet-drawer").shadowRoot;
          root.querySelector(args[0]).click();
-         for (let n = 0; n < 100 && !root.querySelector(".told span").textContent.trim().startsWith(args[1]); n++)
+         for (let n = 0; n < 100 && !root.querySelector(".notice span").textContent.trim().startsWith(args[1]); n++)
            await new Promise((next) => setTimeout(next, 50));
-         return root.querySelector(".told span").textContent.trim();`,
+         return root.querySelector(".notice span").textContent.trim();`,
         selector,
         until,
       );
@@ -141,7 +141,7 @@ onWebKit("places in WebKit", () => {
         expect.stringContaining("Firstwheatearontheseawall."),
         WITH_LOOK.includes(id),
       ]);
-      expect([id, await press(".told button", "Undone")]).toEqual([id, "Undone: placing snippet 1."]);
+      expect([id, await press(".notice button", "Undone")]).toEqual([id, "Undone: placing snippet 1."]);
       expect([id, (await reading())[0]]).toEqual([id, before]);
     }
   });

@@ -1,15 +1,15 @@
-import { serve } from "@hono/node-server";
-import { EventSource } from "eventsource";
 import "fake-indexeddb/auto";
-import fc from "fast-check";
 import { mkdtempSync, rmSync, statSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
+import { serve } from "@hono/node-server";
+import { EventSource } from "eventsource";
+import fc from "fast-check";
+import { drawerWith, piece, textsOf } from "../support/pieces";
 import { Conflict, Drawer, MemoryStore, type Change, type Entry, type Store } from "drawer";
 import { openIndexedDb } from "drawer/indexeddb";
 import { openRemote, remoteHandler } from "drawer/remote";
 import { openSqlite } from "drawer/sqlite";
-import { drawerWith, piece, textsOf } from "../support/pieces";
 
 const folder = mkdtempSync(join(tmpdir(), "drawer-stores-"));
 afterAll(() => rmSync(folder, { recursive: true, force: true }));

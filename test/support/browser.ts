@@ -56,7 +56,7 @@ export class Example {
 
   /** Waits until what was said last begins so, or is like this. */
   async told(said: string | RegExp): Promise<void> {
-    const last = this.inDrawer(".told > span").first();
+    const last = this.inDrawer(".notice > span").first();
     const holds = (text: string) => (typeof said === "string" ? text.startsWith(said) : said.test(text));
     for (const end = Date.now() + 6000; Date.now() < end; await this.page.waitForTimeout(20))
       if (holds((await last.innerText()).trim())) return;
@@ -76,7 +76,7 @@ export class Example {
     await this.select(selector);
     // What is said of the copy before may be like what is waited for.
     const isTold = this.page.evaluate(
-      () => new Promise((next) => document.addEventListener("drawer-told", next, { once: true })),
+      () => new Promise((next) => document.addEventListener("drawer-notice", next, { once: true })),
     );
     await this.page.keyboard.press("Control+c");
     await isTold;

@@ -1,7 +1,7 @@
 import { spawn, type ChildProcess } from "node:child_process";
 import { createInterface } from "node:readline";
-import { pause, press, toFront } from "./desktop";
 import { PYTHON } from "../../scripts/office.mjs";
+import { pause, press, toFront } from "./desktop";
 
 /** A paragraph or a table of Writer's document. */
 export interface Part {

@@ -88,7 +88,7 @@ export class WindowPage {
   /** Waits until what was said last is like this. */
   async told(said: RegExp): Promise<void> {
     await until(
-      () => this.in(".told > span").first().innerText(),
+      () => this.in(".notice > span").first().innerText(),
       (text) => said.test(text),
     );
   }

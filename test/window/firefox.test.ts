@@ -41,7 +41,7 @@ inFirefox("the window in Firefox", () => {
     }, selector);
   const told = (said: RegExp) =>
     until(
-      async () => (await textOf(".told > span"))[0] ?? "",
+      async () => (await textOf(".notice > span"))[0] ?? "",
       (text) => said.test(text),
     );
   const press = async (name: string) => {

@@ -1,7 +1,6 @@
-import { resolve } from "node:path";
-import { pathToFileURL } from "node:url";
 import { copyFileSync } from "node:fs";
-import { join } from "node:path";
+import { resolve, join } from "node:path";
+import { pathToFileURL } from "node:url";
 import type { Browser } from "playwright-core";
 import { launch } from "../support/browser";
 import { commandHome } from "../support/command";
@@ -37,7 +36,7 @@ withWindows("the window beside Writer and Calc", () => {
     await toFront("Writer");
     press("ctrl+c");
     await window.told(/^Collected as 1: “Species \| New \| Retrap.*diary/);
-    await window.in(".run .grid").waitFor();
+    await window.in(".list .grid").waitFor();
 
     await window.in("input[type=file]").setInputFiles(resolve("demo/ringing.xlsx"));
     await window.in("drawer-cell-grid td[tabindex='0']").waitFor();
@@ -46,7 +45,7 @@ withWindows("the window beside Writer and Calc", () => {
       await window.page.keyboard.press(key);
     await window.button("Collect one snippet").click();
     await window.told(/^Collected as 2: .*ringing\.xlsx, Spring!A2:G3/);
-    await window.in(".run li").nth(1).locator(".snippet").click();
+    await window.in(".list li").nth(1).locator(".snippet").click();
     await window.told(/^Copied snippet 2/);
 
     await office.pasteInCalc("B2");

@@ -2,13 +2,13 @@ import { spawnSync } from "node:child_process";
 import { existsSync, mkdirSync, readFileSync, statSync, writeFileSync } from "node:fs";
 import { join, resolve } from "node:path";
 import type { Browser } from "playwright-core";
-import { readSource } from "drawer/files";
 import { CONDITIONS, faultsOf } from "../support/axe";
 import { launch, onPages } from "../support/browser";
 import { commandHome } from "../support/command";
 import { copyWithXclip, display, onDesktop, pause, takenByXclip, until } from "../support/desktop";
 import { startWatch } from "../support/watch";
 import { OpenedWindow, type WindowPage } from "../support/window";
+import { readSource } from "drawer/files";
 
 /** So long after an offer a program that is not in front pastes, and does not only look. */
 const LATER = 600;
@@ -100,10 +100,10 @@ onDesktop("the window beside one's programs", () => {
     const address = await anotherAddress();
     const second = await (await browser.newContext()).newPage();
     await second.goto(address);
-    await window.page.locator(".told", { hasText: "goes into the drawer “main”" }).waitFor();
+    await window.page.locator(".notice", { hasText: "goes into the drawer “main”" }).waitFor();
     await window.page.getByRole("button", { name: "Collect here" }).click();
-    await second.locator("main > .told", { hasText: "goes into the drawer “letters”" }).waitFor();
-    expect(await window.page.locator("main > .told").isVisible()).toBe(false);
+    await second.locator("main > .notice", { hasText: "goes into the drawer “letters”" }).waitFor();
+    expect(await window.page.locator("main > .notice").isVisible()).toBe(false);
     expect(JSON.parse(await all("list --json"))).toHaveLength(1);
   });
 
@@ -198,7 +198,7 @@ onDesktop("the window beside one's programs", () => {
     await window.in(".snippet").waitFor();
     expect(statSync(join(home(), "open.json")).mode & 0o777).toBe(0o600);
     await opened.end("SIGKILL");
-    await window.page.locator(".told:has-text('cannot be reached')").first().waitFor();
+    await window.page.locator(".notice:has-text('cannot be reached')").first().waitFor();
     await window.in(".snippet").first().click();
     await window.told(/^Nothing was changed: the drawers cannot be reached/);
     // The note of the one that was killed misleads nobody.
@@ -268,8 +268,8 @@ onDesktop("the window beside one's programs", () => {
     await window.told(/“sample”/);
     await window.holds(8);
     // Pictures and tables are drawn as what they are.
-    await window.in(".run li img").waitFor();
-    expect(await window.in(".run .grid").count()).toBeGreaterThan(2);
+    await window.in(".list li img").waitFor();
+    expect(await window.in(".list .grid").count()).toBeGreaterThan(2);
     const download = window.page.waitForEvent("download");
     await window.in(".acts select").selectOption({ label: "Export" });
     const path = join(folder, "sample.drawer");

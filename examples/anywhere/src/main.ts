@@ -1,6 +1,6 @@
-import { Binding, openPageDrawer } from "drawer/page";
 import { choosePanes, showPane } from "../../shared/panes.js";
 import { places } from "./places.js";
+import { Binding, openPageDrawer } from "drawer/page";
 
 /** All the places that take text, side by side, and the drawer beside them. */
 async function open(): Promise<void> {

@@ -1,9 +1,9 @@
-import { Drawer } from "drawer";
-import { openIndexedDb } from "drawer/indexeddb";
-import { Binding } from "drawer/page";
 import { choosePanes, showPane } from "../../shared/panes.js";
 import { originOf, showDesk } from "./desk.js";
 import { showEditor } from "./editor.js";
+import { Drawer } from "drawer";
+import { openIndexedDb } from "drawer/indexeddb";
+import { Binding } from "drawer/page";
 
 /** The secretary's desk: things to read, the bulletin that is being written, and the drawer beside it. */
 async function open(): Promise<void> {

@@ -1,6 +1,6 @@
 import type { Command } from "commander";
-import { commands } from "../../messages/en/commands.js";
 import { parsePlace } from "../../drawer/model/pick.js";
+import { commands } from "../../messages/en/cli-help.js";
 import { answer, listed, type CommonOptions } from "../answer.js";
 import { begin, several } from "../command.js";
 import { gather, type GatherOptions } from "../gather.js";

@@ -1,5 +1,5 @@
 import type { Command } from "commander";
-import { commands } from "../../messages/en/commands.js";
+import { commands } from "../../messages/en/cli-help.js";
 import { answer, type CommonOptions } from "../answer.js";
 import { begin } from "../command.js";
 import { withDrawer } from "../home.js";

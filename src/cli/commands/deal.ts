@@ -1,57 +1,94 @@
 import type { Command } from "commander";
-import { commands } from "../../messages/en/commands.js";
 import { notice } from "../../content/notice.js";
-import { answers } from "../../messages/en/command-line.js";
+import { offeredOf, stepDeal } from "../../drawer/deal-step.js";
+import { answers } from "../../messages/en/cli-answers.js";
+import { commands } from "../../messages/en/cli-help.js";
+import { cliNotices } from "../../messages/en/cli.js";
+import { drawerNotices } from "../../messages/en/drawer.js";
 import { answer, type CommonOptions } from "../answer.js";
+import { recipeFrom } from "../block-output.js";
 import { begin } from "../command.js";
-import { CLIPBOARD, moveOnClipboard, onClipboard, startDealer } from "../deal-to-clipboard.js";
+import { CLIPBOARD, dealToClipboard } from "../deal-to-clipboard.js";
 import { withDrawer } from "../home.js";
+import { addRecipeOptions, recipeOf, type RecipeOptions } from "../recipe-options.js";
 import { UsageError } from "../refusal.js";
-import { cliNotices } from "../../messages/en/notices/cli.js";
-import { placingNotices } from "../../messages/en/notices/placing.js";
 
-interface DealOptions extends CommonOptions {
+interface DealOptions extends CommonOptions, RecipeOptions {
   readonly skip?: boolean;
+  readonly left?: boolean;
   readonly to?: string;
+  readonly recipe?: string;
 }
 
 /** `drawer deal [PICK]`: begins to hand out snippets one at a time, tells how many are left, or passes over the next. */
 export function add(program: Command): void {
   const says = commands.deal;
-  begin(program, "deal", "[pick...]")
+  addRecipeOptions(begin(program, "deal", "[pick...]"))
+    .option("--recipe <name>", commands.place.recipe)
+    .option("--left", says.left)
     .option("--skip", says.skip)
     .option("--to <clipboard>", says.to)
-    .action(async (pick: readonly string[], options: DealOptions) => {
-      if (options.skip && pick.length > 0) throw new UsageError("bad-option/skip", {});
-      if (options.to !== undefined) return dealToClipboard(pick, options);
-      const { left, of, offered } = await withDrawer(options.drawer, async (drawer) => {
-        if (pick.length > 0) return { ...(await drawer.deal(pick.join(" "))), offered: undefined };
-        const found = await drawer.dealLeft();
-        if (found.to !== CLIPBOARD)
-          return { ...(options.skip ? await drawer.dealSkip() : found), offered: undefined };
-        const offered = await (options.skip ? moveOnClipboard(drawer, "next") : onClipboard(drawer));
-        return { ...(await drawer.dealLeft()), offered: offered.notices };
-      });
-      if (offered) return answer(options, offered, { left, of });
-      const told =
-        left === 0
-          ? notice(cliNotices, "done/none-left", { of })
-          : notice(cliNotices, pick.length > 0 ? "dealing" : "dealing/left", { left, of });
-      const next = left === 0 ? "" : ` ${answers.nextDealt({ number: of - left + 1, of })}`;
-      answer(options, [{ ...told, message: told.message + next }], { left, of });
+    .action(async (words: readonly string[], options: DealOptions) => {
+      const pick = words.join(" ");
+      if (pick === "" && options.to === undefined) return options.skip ? skip(options) : tellLeft(options);
+      if (options.skip) throw new UsageError("bad-option/skip", {});
+      if (options.left) throw new UsageError("bad-option/left", {});
+      if (options.to !== undefined && (options.to !== CLIPBOARD || pick === ""))
+        throw new UsageError("bad-option/deal-to", {});
+      return beginDeal(pick, options);
     });
 }
 
-/** Begins a deal on the clipboard of the desktop. */
-async function dealToClipboard(pick: readonly string[], options: DealOptions): Promise<void> {
-  if (options.to !== CLIPBOARD || pick.length === 0) throw new UsageError("bad-option/deal-to", {});
-  const { openDesktop } = await import("../../desktop/desktop.js");
-  const desktop = await openDesktop();
-  desktop.close();
-  const { left, of } = await withDrawer(options.drawer, (drawer) => drawer.deal(pick.join(" "), CLIPBOARD));
-  await startDealer(options.drawer);
+/** Begins a deal: for `drawer next`, or on the clipboard of the desktop. */
+async function beginDeal(pick: string, options: DealOptions): Promise<void> {
+  const typed = recipeOf(options);
+  const desktop = options.to === undefined ? undefined : await openedDesktop();
+  const { left, of } = await withDrawer(options.drawer, async (drawer) => {
+    const recipe = await recipeFrom(drawer, typed, options.recipe);
+    return drawer.deal(pick, { recipe, ...(desktop && { to: CLIPBOARD }) });
+  });
+  if (!desktop) return answerLeft(options, { left, of }, "dealing");
+  await dealToClipboard(options.drawer);
   const told = desktop.tellsPastes
-    ? notice(placingNotices, "dealing/clipboard", { of })
+    ? notice(drawerNotices, "dealing/clipboard", { of })
     : notice(cliNotices, "dealing/by-hand", { of });
   answer(options, [told], { left, of });
+}
+
+/** What the desktop can do; it is let go of at once. */
+async function openedDesktop() {
+  const { openDesktop } = await import("../../desktop/open.js");
+  const desktop = await openDesktop();
+  desktop.close();
+  return desktop;
+}
+
+async function tellLeft(options: DealOptions): Promise<void> {
+  const { notices, ...status } = await withDrawer(options.drawer, async (drawer) => {
+    const found = await drawer.dealStatus();
+    return found.to === CLIPBOARD ? offeredOf(drawer) : { ...found, notices: undefined };
+  });
+  const { left, of } = status;
+  if (notices) answer(options, notices, { left, of });
+  else answerLeft(options, status, "dealing/left");
+}
+
+async function skip(options: DealOptions): Promise<void> {
+  const { notices, ...status } = await withDrawer(options.drawer, (drawer) =>
+    stepDeal(drawer, "skip", { handOver: async () => [], offer: dealToClipboard }),
+  );
+  const { left, of, to } = status;
+  if (to === CLIPBOARD) answer(options, notices, { left, of });
+  else answerLeft(options, status, "dealing/left");
+}
+
+function answerLeft(
+  options: DealOptions,
+  { left, of }: { readonly left: number; readonly of: number },
+  reason: "dealing" | "dealing/left",
+): void {
+  const told =
+    left === 0 ? notice(cliNotices, "done/none-left", { of }) : notice(cliNotices, reason, { left, of });
+  const next = left === 0 ? "" : ` ${answers.nextDealt({ number: of - left + 1, of })}`;
+  answer(options, [{ ...told, message: told.message + next }], { left, of });
 }

@@ -1,4 +1,3 @@
-import { defined } from "../../content/defined.js";
 import { spawnSync } from "node:child_process";
 import { mkdtemp, readFile, rm } from "node:fs/promises";
 import { tmpdir } from "node:os";
@@ -6,7 +5,8 @@ import { dirname, join } from "node:path";
 import { fileURLToPath, pathToFileURL } from "node:url";
 import { styleText } from "node:util";
 import type { Command } from "commander";
-import { commands, program as words, tour } from "../../messages/en/commands.js";
+import { defined } from "../../content/defined.js";
+import { commands, program as words, tour } from "../../messages/en/cli-help.js";
 import { UsageError } from "../refusal.js";
 import { printJson } from "../terminal.js";
 

@@ -1,6 +1,6 @@
 import type { Command } from "commander";
-import { rulesOf } from "../../drawer/model/rules.js";
-import { answers, countOf, facts } from "../../messages/en/command-line.js";
+import { rulesOf } from "../../drawer/rules-of.js";
+import { answers, countOf, facts } from "../../messages/en/cli-answers.js";
 import { type CommonOptions } from "../answer.js";
 import { columns } from "../columns.js";
 import { begin } from "../command.js";

@@ -3,12 +3,12 @@ import { access, constants } from "node:fs/promises";
 import { basename } from "node:path";
 import type { Command } from "commander";
 import { DrawerError } from "../../content/error.js";
+import { cliErrors } from "../../messages/en/cli.js";
 import { answer, type CommonOptions } from "../answer.js";
 import { begin } from "../command.js";
 import { withDrawer } from "../home.js";
 import { notRead, regularFile } from "../input.js";
 import { progressBar } from "../progress.js";
-import { cliErrors } from "../../messages/en/errors/cli.js";
 
 /** `drawer import FILE`: brings the snippets of a drawer file into the drawer. */
 export function add(program: Command): void {

@@ -1,12 +1,12 @@
 import type { Command } from "commander";
 import { notice } from "../../content/notice.js";
-import { answers } from "../../messages/en/command-line.js";
+import { answers } from "../../messages/en/cli-answers.js";
+import { cliNotices } from "../../messages/en/cli.js";
 import { answer, answerWith, type CommonOptions } from "../answer.js";
 import { begin } from "../command.js";
 import { withDrawer } from "../home.js";
 import { parseKey, readKeys, writeKeys } from "../keys.js";
 import { print, printJson } from "../terminal.js";
-import { cliNotices } from "../../messages/en/notices/cli.js";
 
 /** `drawer keys [KEY=COMMAND…]`: the user's own keys, which work in every program while `drawer watch` runs. */
 export function add(program: Command): void {

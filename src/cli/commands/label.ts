@@ -1,9 +1,9 @@
 import type { Command } from "commander";
-import { commands } from "../../messages/en/commands.js";
-import { UsageError } from "../refusal.js";
+import { commands } from "../../messages/en/cli-help.js";
 import { answer, type CommonOptions } from "../answer.js";
 import { begin } from "../command.js";
 import { withDrawer } from "../home.js";
+import { UsageError } from "../refusal.js";
 
 /** `drawer label PICK TEXT`: gives snippets a label, or takes it off. */
 export function add(program: Command): void {

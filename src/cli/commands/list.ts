@@ -1,17 +1,17 @@
-import { defined } from "../../content/defined.js";
-import { marked, printRows, rowsOf } from "../snippet-rows.js";
 import type { Command } from "commander";
-import { commands } from "../../messages/en/commands.js";
-import { UsageError } from "../refusal.js";
+import { defined } from "../../content/defined.js";
 import { type Kind, KINDS } from "../../content/kind.js";
 import type { Drawer } from "../../drawer/drawer.js";
 import type { Entry } from "../../drawer/model/entry.js";
 import { displayText } from "../../drawer/selection.js";
-import { answers, waysOut } from "../../messages/en/command-line.js";
+import { answers, waysOut } from "../../messages/en/cli-answers.js";
+import { commands } from "../../messages/en/cli-help.js";
 import { listed, type CommonOptions } from "../answer.js";
 import { localTime, terminalWidth } from "../columns.js";
 import { begin, wholeNumber } from "../command.js";
 import { withDrawer } from "../home.js";
+import { UsageError } from "../refusal.js";
+import { marked, printRows, rowsOf } from "../snippet-rows.js";
 import { print, printJson } from "../terminal.js";
 
 interface ListOptions extends CommonOptions {

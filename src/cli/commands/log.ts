@@ -1,10 +1,9 @@
-import { defined } from "../../content/defined.js";
-import { answers } from "../../messages/en/command-line.js";
 import type { Command } from "commander";
-import { commands } from "../../messages/en/commands.js";
+import { defined } from "../../content/defined.js";
 import type { Act } from "../../drawer/acts.js";
-import { action } from "../../messages/en/actions.js";
-import { operations } from "../../messages/en/operations.js";
+import { answers } from "../../messages/en/cli-answers.js";
+import { commands } from "../../messages/en/cli-help.js";
+import { action, operations } from "../../messages/en/operations.js";
 import { answer, type CommonOptions } from "../answer.js";
 import { columns, localTime } from "../columns.js";
 import { begin, wholeNumber } from "../command.js";

@@ -1,6 +1,6 @@
-import { answers } from "../../messages/en/command-line.js";
 import type { Command } from "commander";
-import { commands } from "../../messages/en/commands.js";
+import { answers } from "../../messages/en/cli-answers.js";
+import { commands } from "../../messages/en/cli-help.js";
 import { type CommonOptions } from "../answer.js";
 import { columns } from "../columns.js";
 import { begin } from "../command.js";

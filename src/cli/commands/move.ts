@@ -1,10 +1,10 @@
 import type { Command } from "commander";
-import { commands } from "../../messages/en/commands.js";
 import { parsePlace } from "../../drawer/model/pick.js";
-import { UsageError } from "../refusal.js";
+import { commands } from "../../messages/en/cli-help.js";
 import { answer, type CommonOptions } from "../answer.js";
 import { begin } from "../command.js";
 import { withDrawer } from "../home.js";
+import { UsageError } from "../refusal.js";
 
 /** `drawer move PICK --before M`: changes the order, or the drawer. */
 export function add(program: Command): void {

@@ -1,20 +1,20 @@
 import { fileURLToPath } from "node:url";
 import type { Command } from "commander";
-import { commands } from "../../messages/en/commands.js";
-import { openWindow as says } from "../../messages/en/window.js";
 import { reasonOf } from "../../content/error.js";
-import { openDesktop } from "../../desktop/desktop.js";
-import { holdOnClipboard } from "../../desktop/hold.js";
+import { holdOnClipboard } from "../../desktop/jobs/hold.js";
+import { openDesktop } from "../../desktop/open.js";
+import { commands } from "../../messages/en/cli-help.js";
+import { openWindow as says } from "../../messages/en/window.js";
 import { newSecret } from "../../window/guard.js";
 import { serveWindow } from "../../window/server.js";
 import type { CommonOptions } from "../answer.js";
 import { begin } from "../command.js";
-import { startDealer } from "../deal-to-clipboard.js";
+import { dealToClipboard } from "../deal-to-clipboard.js";
 import { windowFile } from "../home-folder.js";
 import { withDrawer } from "../home.js";
 import { addressOfOpen, noteOpen, openBrowser } from "../open-window.js";
-import { isWatched } from "../watch-claim.js";
 import { print, printJson, remark } from "../terminal.js";
+import { isWatched } from "../watch-claim.js";
 
 interface OpenOptions extends CommonOptions {
   readonly browser: boolean;
@@ -39,10 +39,10 @@ export function add(program: Command): void {
           ...{ store, drawer: name, secret },
           site: besides("../window/site"),
           samples: besides("../../demo"),
-          desk: {
+          desktop: {
             open: openDesktop,
             hold: (offered) => holdOnClipboard(offered, windowFile()),
-            deal: startDealer,
+            deal: dealToClipboard,
             isWatched,
           },
           log: (sentence) => remark(`${sentence}\n`),

@@ -1,19 +1,19 @@
 import type { Command } from "commander";
-import { commands } from "../../messages/en/commands.js";
 import { notice } from "../../content/notice.js";
-import { plain, type CommonOptions } from "../answer.js";
 import { formatOf, WRITTEN_FORMATS } from "../../formats/registry.js";
+import { commands } from "../../messages/en/cli-help.js";
+import { cliNotices } from "../../messages/en/cli.js";
+import { drawerNotices } from "../../messages/en/drawer.js";
+import { plain, type CommonOptions } from "../answer.js";
 import { blockOf, outputFormat, titleOf } from "../block-output.js";
 import { begin } from "../command.js";
 import { CLIPBOARD } from "../deal-to-clipboard.js";
 import { windowFile } from "../home-folder.js";
 import { withDrawer } from "../home.js";
 import { writeNewFile } from "../output.js";
-import { UsageError } from "../refusal.js";
 import { addRecipeOptions, recipeOf, type RecipeOptions } from "../recipe-options.js";
+import { UsageError } from "../refusal.js";
 import { print, printJson, printWhole, remark } from "../terminal.js";
-import { cliNotices } from "../../messages/en/notices/cli.js";
-import { placingNotices } from "../../messages/en/notices/placing.js";
 
 interface PlaceOptions extends CommonOptions, RecipeOptions {
   readonly recipe?: string;
@@ -48,8 +48,7 @@ export function add(program: Command): void {
         await holdOnClipboard(offeredBlock(block, isPrivate), windowFile());
         notices.unshift(notice(cliNotices, "placed/clipboard", { count }));
         const desktop = isPrivate ? await openDesktop() : undefined;
-        if (desktop && !desktop.declaresSecrets)
-          notices.push(notice(placingNotices, "placed/not-secret", {}));
+        if (desktop && !desktop.declaresSecrets) notices.push(notice(drawerNotices, "placed/not-secret", {}));
         desktop?.close();
       } else if (to !== undefined || !options.json) {
         const written = await block.to(format, {

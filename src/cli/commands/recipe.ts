@@ -1,7 +1,7 @@
 import type { Command } from "commander";
-import { commands } from "../../messages/en/commands.js";
 import type { Recipe } from "../../compose/recipe.js";
-import { answers } from "../../messages/en/command-line.js";
+import { answers } from "../../messages/en/cli-answers.js";
+import { commands } from "../../messages/en/cli-help.js";
 import { answerWith, type CommonOptions } from "../answer.js";
 import { begin } from "../command.js";
 import { withDrawer } from "../home.js";

@@ -1,5 +1,5 @@
 import type { Command } from "commander";
-import { answers } from "../../messages/en/command-line.js";
+import { answers } from "../../messages/en/cli-answers.js";
 import { type CommonOptions } from "../answer.js";
 import { columns } from "../columns.js";
 import { begin } from "../command.js";

@@ -1,10 +1,10 @@
-import type { Command } from "commander";
-import { commands } from "../../messages/en/commands.js";
 import { createInterface } from "node:readline/promises";
+import type { Command } from "commander";
 import type { Drawer } from "../../drawer/drawer.js";
 import type { Rules } from "../../drawer/model/rules.js";
 import { describeRules, parseRule } from "../../drawer/rule-text.js";
-import { answers } from "../../messages/en/command-line.js";
+import { answers } from "../../messages/en/cli-answers.js";
+import { commands } from "../../messages/en/cli-help.js";
 import { answer, type CommonOptions } from "../answer.js";
 import { columns } from "../columns.js";
 import { begin } from "../command.js";

@@ -1,9 +1,9 @@
 import type { Command } from "commander";
-import { openDesktop } from "../../desktop/desktop.js";
-import { sendSelection } from "../acts.js";
+import { openDesktop } from "../../desktop/open.js";
+import { incomingOf } from "../../desktop/to-incoming.js";
 import { answer, type CommonOptions } from "../answer.js";
 import { begin } from "../command.js";
-import { incomingOf } from "../../desktop/incoming.js";
+import { sendSelection } from "../desktop-actions.js";
 import { withDrawer } from "../home.js";
 
 /** `drawer send`: collects what is selected in the window in front, and pastes it where the last block went. */
@@ -14,7 +14,7 @@ export function add(program: Command): void {
       const notices = await withDrawer(options.drawer, (drawer) =>
         sendSelection({
           ...{ drawer, desktop },
-          collect: async (copied) => (await drawer.collect([await incomingOf(copied)])).notices,
+          collect: async (copied) => drawer.collect([await incomingOf(copied)]),
         }),
       );
       answer(options, notices);

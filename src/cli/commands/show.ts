@@ -1,11 +1,11 @@
-import { answers, facts } from "../../messages/en/command-line.js";
 import type { Command } from "commander";
-import { commands } from "../../messages/en/commands.js";
 import type { Content, Table } from "../../content/model.js";
 import { columnsOf, fillGrid } from "../../content/spans.js";
+import { masked, type Snippet } from "../../drawer/selection.js";
 import { writeHtml } from "../../formats/html/write.js";
 import { cellText, writeText } from "../../formats/text/write.js";
-import { masked, type Snippet } from "../../drawer/selection.js";
+import { answers, facts } from "../../messages/en/cli-answers.js";
+import { commands } from "../../messages/en/cli-help.js";
 import { listed, type CommonOptions } from "../answer.js";
 import { columns, localTime, widest } from "../columns.js";
 import { begin } from "../command.js";

@@ -1,10 +1,10 @@
 import type { Command } from "commander";
-import { commands } from "../../messages/en/commands.js";
-import { openDesktop } from "../../desktop/desktop.js";
+import { openDesktop } from "../../desktop/open.js";
+import { commands } from "../../messages/en/cli-help.js";
 import { begin } from "../command.js";
 import { withDrawer } from "../home.js";
 import { claimWatch } from "../watch-claim.js";
-import { Watching, type WatchOptions } from "../watching.js";
+import { WatchSession, type WatchOptions } from "../watch-session.js";
 
 /** `drawer watch`: collects each copy that is made on the desktop, until it is ended. */
 export function add(program: Command): void {
@@ -18,7 +18,7 @@ export function add(program: Command): void {
       try {
         await withDrawer(options.drawer, async (drawer) => {
           const giveUp = await claimWatch(drawer.name);
-          await new Watching(drawer, desktop, options).run().finally(giveUp);
+          await new WatchSession(drawer, desktop, options).run().finally(giveUp);
         });
       } finally {
         desktop.close();

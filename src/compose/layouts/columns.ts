@@ -1,14 +1,21 @@
-import { content as words } from "../../messages/en/content.js";
 import type { Content, Row, Table } from "../../content/model.js";
 import { columnsOf } from "../../content/spans.js";
-import { withoutNotices, type Layout, type Piece } from "../layout.js";
+import { content as words } from "../../messages/en/content.js";
+import { withoutNotices, type LaidOut, type Layout, type Piece } from "../layout.js";
 import { BLANK, blanks, filled, gridOf, hasSources, lineCell, textCell } from "./grid.js";
 
 /**
  * The pieces side by side in one table: a table gives its columns, anything else a column of its lines. Headers stand in
  * one row, where any piece has one; a piece without takes its label for it. Captions stand above.
  */
-export const columns: Layout = (pieces) => {
+export const columns: Layout = {
+  lay: layColumns,
+  isTable: true,
+  between: "none",
+  renamesColumns: false,
+};
+
+function layColumns(pieces: readonly Piece[]): LaidOut {
   const captions: Content[] = [];
   const withSources = hasSources(pieces);
   const tables = pieces.map((piece) => {
@@ -31,7 +38,7 @@ export const columns: Layout = (pieces) => {
     ...captions.flat(),
     ...(height === 0 ? [] : [{ type: "table" as const, headerRows, rows }]),
   ]);
-};
+}
 
 /** A table without a header takes the piece's label for one. */
 function withLabel(table: Table, { label }: Piece): Table {

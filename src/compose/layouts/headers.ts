@@ -1,18 +1,17 @@
 import { foldName } from "../../content/fold.js";
 import type { Row, Table } from "../../content/model.js";
-import { isBlank } from "../../content/traverse.js";
 import { isFigure } from "../../content/number.js";
 import { originText } from "../../content/origin.js";
+import { isBlank } from "../../content/traverse.js";
 import { cellText } from "../../formats/text/write.js";
-import type { Piece } from "../layout.js";
-import type { Recipe } from "../recipe.js";
+import type { LayoutOptions, Piece } from "../layout.js";
 
 /**
  * Pieces whose tables say where their header is. Beside those that their sources know of, first rows are headers that
  * hold a name which the recipe calls otherwise, or that hold the same names, in any order, in two pieces; unless the
  * recipe's `header` says `no`.
  */
-export function withHeaders(pieces: readonly Piece[], { header, columns }: Recipe): readonly Piece[] {
+export function withHeaders(pieces: readonly Piece[], { header, columns }: LayoutOptions): readonly Piece[] {
   if (header === "no") return pieces;
   const renamed = renamedColumns(columns);
   const seen = new Map<string, Seen>();
@@ -46,7 +45,7 @@ export function withHeaders(pieces: readonly Piece[], { header, columns }: Recip
 }
 
 /** What columns are to be called, by their names as they are compared. */
-export function renamedColumns(columns: Recipe["columns"] = {}): ReadonlyMap<string, string> {
+export function renamedColumns(columns: LayoutOptions["columns"] = {}): ReadonlyMap<string, string> {
   return new Map(Object.entries(columns).map(([from, to]) => [foldName(from), to]));
 }
 

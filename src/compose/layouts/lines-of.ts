@@ -6,10 +6,10 @@ import {
   type Run,
   textRun,
 } from "../../content/model.js";
+import { notice, type Notice } from "../../content/notice.js";
 import { mergeRuns } from "../../content/runs.js";
 import { eachFlow } from "../../content/traverse.js";
-import { notice, type Notice } from "../../content/notice.js";
-import { contentNotices } from "../../messages/en/notices/content.js";
+import { contentNotices } from "../../messages/en/content.js";
 
 /** What stands between the cells of a row when the row becomes a line of text. */
 const BETWEEN_CELLS = ", ";

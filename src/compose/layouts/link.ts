@@ -1,17 +1,24 @@
 import { type Address, safeLink } from "../../content/address.js";
 import { type Content, type Paragraph, type Run, textRun } from "../../content/model.js";
-import { runsText } from "../../content/runs.js";
 import { notice, type Notice } from "../../content/notice.js";
-import type { Layout } from "../layout.js";
+import { runsText } from "../../content/runs.js";
+import { contentNotices } from "../../messages/en/content.js";
+import type { LaidOut, Layout, Piece } from "../layout.js";
 import { dividersLeftOut, linesOf } from "./lines-of.js";
-import { contentNotices } from "../../messages/en/notices/content.js";
 
 /**
  * Texts and addresses become links: a text takes the address beside it, in either order, one by one or all texts and
  * then all addresses. What is a link with words of its own already stays; what finds no partner stands by itself, and a
  * notice says so.
  */
-export const link: Layout = (pieces) => {
+export const link: Layout = {
+  lay: layLink,
+  isTable: false,
+  between: "none",
+  renamesColumns: false,
+};
+
+function layLink(pieces: readonly Piece[]): LaidOut {
   const lines = pieces
     .flatMap(({ content }) => linesOf(content))
     .filter(({ runs }) => runsText(runs).trim() !== "");
@@ -34,7 +41,7 @@ export const link: Layout = (pieces) => {
   const notices: Notice[] =
     alone === 0 ? [] : [notice(contentNotices, "not-shown/partner", { count: alone, what })];
   return { content, notices: [...notices, ...dividersLeftOut(pieces.map((piece) => piece.content))] };
-};
+}
 
 function linked(run: Run, address: Address): Run {
   return run.type === "text" ? textRun(run.text, { ...run.marks, link: address }) : run;

@@ -3,10 +3,19 @@ import { withoutNotices, type LaidOut, type Layout, type Piece } from "../layout
 import { linesOf } from "./lines-of.js";
 
 /** Every piece is an item of one list with bullets. */
-export const bullets: Layout = (pieces) => listed(pieces, false);
+export const bullets: Layout = list(false);
 
 /** Every piece is an item of one numbered list. */
-export const numbers: Layout = (pieces) => listed(pieces, true);
+export const numbers: Layout = list(true);
+
+function list(ordered: boolean): Layout {
+  return {
+    lay: (pieces) => listed(pieces, ordered),
+    isTable: false,
+    between: "none",
+    renamesColumns: false,
+  };
+}
 
 function listed(pieces: readonly Piece[], ordered: boolean): LaidOut {
   const items = pieces.flatMap((piece) => itemsOf(piece.content));

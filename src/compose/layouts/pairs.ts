@@ -1,16 +1,23 @@
 import { type Cell, type Content, paragraph, type Row, type Run, textRun } from "../../content/model.js";
-import { columnsOf } from "../../content/spans.js";
 import { notice } from "../../content/notice.js";
-import type { Layout } from "../layout.js";
+import { columnsOf } from "../../content/spans.js";
+import { contentNotices } from "../../messages/en/content.js";
+import type { LaidOut, Layout, Piece } from "../layout.js";
 import { BLANK, filled, gridOf, hasSources, lineCell } from "./grid.js";
-import { contentNotices } from "../../messages/en/notices/content.js";
 
 /**
  * Labels and their values, a row each. A snippet with a label is a pair; a table gives a row for each of its own, whose
  * first cell is the label; snippets without either pair up in turn: a label, then its value. A label that is left over
  * stands by itself. Captions stand above.
  */
-export const pairs: Layout = (pieces) => {
+export const pairs: Layout = {
+  lay: layPairs,
+  isTable: true,
+  between: "none",
+  renamesColumns: false,
+};
+
+function layPairs(pieces: readonly Piece[]): LaidOut {
   const rows: { cells: Row; source: readonly Run[] }[] = [];
   const captions: Content[] = [];
   let wide = 0;
@@ -53,7 +60,7 @@ export const pairs: Layout = (pieces) => {
     ],
     notices,
   };
-};
+}
 
 /** The sources of a label and of its value, each once. */
 function bothSources(label: readonly Run[], value: readonly Run[]): readonly Run[] {

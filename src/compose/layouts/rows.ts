@@ -1,32 +1,36 @@
-import { content as words } from "../../messages/en/content.js";
 import { parseCells } from "../../content/cells.js";
-import { foldName } from "../../content/fold.js";
 import { cutTable } from "../../content/cut-table.js";
+import { foldName } from "../../content/fold.js";
 import type { Cell, Content, Flow, Row, Table } from "../../content/model.js";
-import { columnsOf, placeCells, usedRange, mapRows } from "../../content/spans.js";
-import { isBlank } from "../../content/traverse.js";
 import { notice, type Notice } from "../../content/notice.js";
 import { originText } from "../../content/origin.js";
+import { columnsOf, placeCells, usedRange, mapRows } from "../../content/spans.js";
+import { isBlank } from "../../content/traverse.js";
 import { cellText } from "../../formats/text/write.js";
-import type { Layout, Piece } from "../layout.js";
-import type { Recipe } from "../recipe.js";
+import { content as words, contentNotices } from "../../messages/en/content.js";
+import type { LaidOut, Layout, LayoutOptions, Piece } from "../layout.js";
 import { BLANK, captionLine, filled, hasSources, lineCell, textCell } from "./grid.js";
 import { renamedColumns, withHeaders } from "./headers.js";
-import { contentNotices } from "../../messages/en/notices/content.js";
-
 /**
  * Stacks everything into one table. Header rows are recognised once: a later piece's columns go under the columns of
  * the same names, whatever their order, and names not seen before become new columns at the end. A header that was
  * picked by itself does the same for the rows that follow it, of the same sheet or of the same width. Rows that no
  * header speaks of go in as they stand, from the first column on; what is not a table is a row of one cell.
  */
-export const rows: Layout = (pieces, recipe) => {
+export const rows: Layout = {
+  lay: layRows,
+  isTable: true,
+  between: "none",
+  renamesColumns: true,
+};
+
+function layRows(pieces: readonly Piece[], recipe: LayoutOptions): LaidOut {
   const stack = new Stack(recipe, hasSources(pieces));
   for (const piece of withHeaders(pieces, recipe)) {
     for (const flow of joinedLines(piece.content)) stack.add(flow, piece);
   }
   return { content: stack.content(), notices: stack.notices() };
-};
+}
 
 /** A piece without tables is one row of one cell; beside tables, each other flow is one. */
 function joinedLines(content: Content): Table[] {
@@ -78,7 +82,7 @@ class Stack {
   readonly #unused: Map<string, string>;
 
   constructor(
-    readonly recipe: Recipe,
+    readonly recipe: LayoutOptions,
     readonly withSources: boolean,
   ) {
     this.#renamed = renamedColumns(recipe.columns);

@@ -1,16 +1,23 @@
 import { DrawerError } from "../../content/error.js";
 import { type Run, textRun } from "../../content/model.js";
 import { mergeRuns, runsText } from "../../content/runs.js";
-import type { Layout } from "../layout.js";
-import { betweenText } from "../recipe.js";
+import { contentErrors } from "../../messages/en/content.js";
+import type { LaidOut, Layout, LayoutOptions, Piece } from "../layout.js";
+import { betweenText } from "../options.js";
 import { dividersLeftOut, inlineOf } from "./lines-of.js";
-import { contentErrors } from "../../messages/en/errors/content.js";
 
 /**
  * The pieces as the parts of one sentence, “a, b and c”, by the words and signs of a language (Intl.ListFormat, ECMA-402).
  * What was asked for between them takes the place of those.
  */
-export const sentence: Layout = (pieces, { locale, between }) => {
+export const sentence: Layout = {
+  lay: laySentence,
+  isTable: false,
+  between: "any",
+  renamesColumns: false,
+};
+
+function laySentence(pieces: readonly Piece[], { locale, between }: LayoutOptions): LaidOut {
   const parts = pieces.map(({ content }, index) => {
     const runs = inlineOf(content);
     return index < pieces.length - 1 ? withoutStop(runs) : runs;
@@ -24,7 +31,7 @@ export const sentence: Layout = (pieces, { locale, between }) => {
     content: runs.length === 0 ? [] : [{ type: "paragraph", runs: mergeRuns(runs) }],
     notices: dividersLeftOut(pieces.map(({ content }) => content)),
   };
-};
+}
 
 /** A part in the middle of a sentence does not end with a full stop of its own; that of an abbreviation stays. */
 function withoutStop(runs: Run[]): Run[] {

@@ -1,17 +1,24 @@
 import { type Content, type Flow, paragraph, type Run } from "../../content/model.js";
+import { notice } from "../../content/notice.js";
 import { mergeRuns } from "../../content/runs.js";
 import { isBlank, isLine } from "../../content/traverse.js";
-import { notice } from "../../content/notice.js";
-import type { Layout } from "../layout.js";
-import { betweenText, runsOn } from "../recipe.js";
-import { contentNotices } from "../../messages/en/notices/content.js";
+import { contentNotices } from "../../messages/en/content.js";
+import type { LaidOut, Layout, LayoutOptions, Piece } from "../layout.js";
+import { betweenText, runsOn } from "../options.js";
 
 /**
  * Each piece as it is, one after another. What stands between is a blank line, or a line of the text that was asked for;
  * with a space, a comma or the like between them the pieces run on, as far as they are lines of text. A lone cell gives
  * its text, for nobody wants a table of one cell on a page; in a grid it stays the cell it is.
  */
-export const sequence: Layout = (pieces, { between = "newline", fit }) => {
+export const sequence: Layout = {
+  lay: laySequence,
+  isTable: false,
+  between: "any",
+  renamesColumns: false,
+};
+
+function laySequence(pieces: readonly Piece[], { between = "newline", fit }: LayoutOptions): LaidOut {
   const isOneLine = runsOn(between);
   const staysCell = fit === "cells" || (fit === "cell" && pieces.length === 1);
   const separator = isOneLine ? [] : separatorOf(betweenText(between));
@@ -34,7 +41,7 @@ export const sequence: Layout = (pieces, { between = "newline", fit }) => {
     content,
     notices: apart === 0 ? [] : [notice(contentNotices, "not-shown/same-line", { count: apart })],
   };
-};
+}
 
 /** The last line of some content and what follows it on the same line; nothing when either is no line of text. */
 export function joinedOn(content: Content, more: Content, between: string): Content | undefined {

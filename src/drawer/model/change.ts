@@ -1,6 +1,5 @@
 import { defined } from "../../content/defined.js";
-import type { ActionSummary } from "../../messages/en/actions.js";
-import type { operations } from "../../messages/en/operations.js";
+import type { ActionSummary, operations } from "../../messages/en/operations.js";
 import type { Entry } from "./entry.js";
 import { newId } from "./ids.js";
 import { decodeRules, RULE_NAMES } from "./rules.js";

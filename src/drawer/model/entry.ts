@@ -1,9 +1,9 @@
 import { hasControls } from "../../content/controls.js";
-import { DrawerError } from "../../content/error.js";
 import { canonicalJson, type Hash } from "../../content/encode.js";
+import { DrawerError } from "../../content/error.js";
 import type { Kind } from "../../content/kind.js";
 import type { Origin } from "../../content/origin.js";
-import { drawerErrors } from "../../messages/en/errors/drawer.js";
+import { drawerErrors } from "../../messages/en/drawer.js";
 
 export type { Origin } from "../../content/origin.js";
 

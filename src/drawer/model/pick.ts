@@ -1,8 +1,6 @@
 import { DrawerError } from "../../content/error.js";
-import type { PickedFrom } from "../../messages/en/errors/drawer.js";
 import { type Kind, KINDS } from "../../content/kind.js";
-import { drawerErrors } from "../../messages/en/errors/drawer.js";
-
+import { type PickedFrom, drawerErrors } from "../../messages/en/drawer.js";
 /** A place among snippets: a position, or so many before the last. */
 export type Position = { readonly position: number } | { readonly beforeLast: number };
 

@@ -1,8 +1,6 @@
 import { DrawerError } from "../../content/error.js";
-import { DAY, MEGABYTE, MINUTE } from "../../messages/units.js";
-import type { Store } from "../store.js";
-import { VALUES } from "./values.js";
-import { drawerErrors } from "../../messages/en/errors/drawer.js";
+import { DAY, MEGABYTE, MINUTE } from "../../messages/core/units.js";
+import { drawerErrors } from "../../messages/en/drawer.js";
 
 /** A drawer's settings. Times are in milliseconds, sizes in bytes; nothing (`null`) is no limit. */
 export interface Rules {
@@ -92,11 +90,6 @@ export function checkRules(changes: Partial<Rules>): void {
         isTyped: false,
       });
   }
-}
-
-/** The rules of a drawer. */
-export async function rulesOf(store: Store, drawer: string): Promise<Rules> {
-  return decodeRules(await store.value(drawer, VALUES.rules));
 }
 
 /** Rules as they are kept: those that are not the usual ones; undefined when all are. */

@@ -1,7 +1,8 @@
 import { DrawerError } from "../../content/error.js";
-import { isBlank } from "../../content/traverse.js";
 import { notice, type Notice } from "../../content/notice.js";
 import { originText } from "../../content/origin.js";
+import { isBlank } from "../../content/traverse.js";
+import { drawerErrors, drawerNotices } from "../../messages/en/drawer.js";
 import { prepare, SAME_AS_PRIVATE, type Incoming } from "../incoming.js";
 import type { Entry } from "../model/entry.js";
 import type { Place } from "../model/pick.js";
@@ -9,9 +10,6 @@ import type { Store } from "../store.js";
 import type { Operation } from "../transaction.js";
 import { paused, type Collected } from "./collect.js";
 import { madeOf, refusePrivate } from "./made-of.js";
-import { drawerErrors } from "../../messages/en/errors/drawer.js";
-import { drawerNotices } from "../../messages/en/notices/drawer.js";
-
 /**
  * Adds one piece or several to the end of a snippet, all or none of them. It can be split again into what it was and
  * what was added.

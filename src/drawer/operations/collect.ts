@@ -1,17 +1,16 @@
-import { defined } from "../../content/defined.js";
 import { generateNKeysBetween } from "fractional-indexing";
+import { defined } from "../../content/defined.js";
 import { type Hash } from "../../content/encode.js";
 import { DrawerError } from "../../content/error.js";
-import { isBlank } from "../../content/traverse.js";
 import { notice, type Notice } from "../../content/notice.js";
+import { isBlank } from "../../content/traverse.js";
+import { drawerErrors, drawerNotices } from "../../messages/en/drawer.js";
 import { prepare, SAME_AS_PRIVATE, type Incoming, type Prepared, contentHash } from "../incoming.js";
 import type { Edit } from "../model/change.js";
 import type { Entry } from "../model/entry.js";
 import type { Rules } from "../model/rules.js";
 import type { Positioned, Store } from "../store.js";
 import type { Operation } from "../transaction.js";
-import { drawerErrors } from "../../messages/en/errors/drawer.js";
-import { drawerNotices } from "../../messages/en/notices/drawer.js";
 
 /** What was collected, and what the drawer has to say of it. */
 export interface Collected {

@@ -1,6 +1,6 @@
 import { notice, type Notice } from "../../content/notice.js";
+import { drawerNotices } from "../../messages/en/drawer.js";
 import { removals, type Operation } from "../transaction.js";
-import { drawerNotices } from "../../messages/en/notices/drawer.js";
 
 /**
  * Takes the snippets of a pick out. `undo` brings them back.

@@ -1,7 +1,7 @@
 import { notice, type Notice } from "../../content/notice.js";
+import { drawerNotices } from "../../messages/en/drawer.js";
 import { VALUES } from "../model/values.js";
 import type { Procedure } from "../transaction.js";
-import { drawerNotices } from "../../messages/en/notices/drawer.js";
 
 /** Forgets all that is not kept, all that has left, and the log, and wipes out what the store has of them. */
 export const emptyForGood: Procedure<[], Promise<Notice[]>> = {

@@ -1,6 +1,6 @@
 import { notice, type Notice } from "../../content/notice.js";
+import { drawerNotices } from "../../messages/en/drawer.js";
 import { removals, type Operation } from "../transaction.js";
-import { drawerNotices } from "../../messages/en/notices/drawer.js";
 
 /** Takes out all that are not kept. `undo` brings them back. */
 export const empty: Operation<[], Notice[]> = {

@@ -1,14 +1,13 @@
-import { defined } from "../../content/defined.js";
 import { toBase64 } from "../../content/base64.js";
+import { defined } from "../../content/defined.js";
 import { decodeContent, type Hash } from "../../content/encode.js";
 import { DrawerError } from "../../content/error.js";
 import { notice, type Notice } from "../../content/notice.js";
+import { drawerErrors, drawerNotices } from "../../messages/en/drawer.js";
 import { FORMAT, PAGE, VERSION, type SnippetRecord, type PartRecord } from "../drawer-file.js";
 import { hashesOf, type Entry } from "../model/entry.js";
 import { pickFrom, snippetsOf } from "../selection.js";
 import type { Context, Procedure } from "../transaction.js";
-import { drawerErrors } from "../../messages/en/errors/drawer.js";
-import { drawerNotices } from "../../messages/en/notices/drawer.js";
 
 /** What was written into a drawer file. */
 export interface Exported {

@@ -1,7 +1,7 @@
 import { notice, type Notice } from "../../content/notice.js";
+import { drawerNotices } from "../../messages/en/drawer.js";
 import type { Operation } from "../transaction.js";
 import { setPrivate } from "./set-private.js";
-import { drawerNotices } from "../../messages/en/notices/drawer.js";
 
 /**
  * Makes the snippets of a pick private: shown nowhere, not found, not exported, and gone after their time.

@@ -1,16 +1,6 @@
 import type { Notice } from "../../content/notice.js";
+import type { FileLines, ImportOptions } from "../drawer-file.js";
 import type { Procedure } from "../transaction.js";
-
-/** How a drawer file is read. */
-export interface ImportOptions {
-  /** What the file is called in messages. */
-  readonly name?: string;
-  /** Is told now and then how many of how many snippets have been read. */
-  readonly progress?: (read: number, of: number) => void;
-}
-
-/** The lines of a drawer file, without their line ends. */
-export type Lines = AsyncIterable<string> | Iterable<string>;
 
 /**
  * Brings the snippets of a drawer file into a drawer, at its end: all of them, or, if one line is refused, none. Those
@@ -22,7 +12,7 @@ export type Lines = AsyncIterable<string> | Iterable<string>;
  * @throws DrawerError `bad-file` for a file that is none, is cut short, or of a newer version, and for a line that is no
  *   snippet; `full` when the drawer's rules do not let so many in; `conflict` when another import is under way
  */
-export const importFile: Procedure<[open: () => Lines, options?: ImportOptions], Promise<Notice[]>> = {
+export const importFile: Procedure<[open: () => FileLines, options?: ImportOptions], Promise<Notice[]>> = {
   async run(context, open, options = {}) {
     // Whoever imports nothing loads nothing of it.
     const { importInto } = await import("../file-import.js");

@@ -1,58 +1,22 @@
-import { append } from "./append.js";
-import { collect } from "./collect.js";
-import { deal, dealBack, dealLeft, dealNext, dealPeek, dealReturn, dealSkip } from "./deal.js";
-import { discard } from "./discard.js";
-import { emptyForGood } from "./empty-for-good.js";
-import { empty } from "./empty.js";
-import { exportFile } from "./export.js";
-import { hide } from "./hide.js";
-import { importFile } from "./import.js";
-import { keep } from "./keep.js";
-import { label } from "./label.js";
-import { merge } from "./merge.js";
-import { move } from "./move.js";
-import { copyInto, moveInto } from "./put-into.js";
-import { recipe, recipes, removeRecipe, saveRecipe } from "./recipes.js";
-import { release } from "./release.js";
-import { restore } from "./restore.js";
-import { setRules } from "./set-rules.js";
-import { split } from "./split.js";
-import { redo, undo, undoTo } from "./undo-redo.js";
-import { unhide } from "./unhide.js";
-
-/** All operations, by the names of the methods that {@link Drawer} has for them. */
-export const OPERATIONS = {
-  collect,
-  append,
-  merge,
-  split,
-  move,
-  moveInto,
-  copyInto,
-  label,
-  keep,
-  release,
-  hide,
-  unhide,
-  discard,
-  empty,
-  emptyForGood,
-  restore,
-  setRules,
-  recipes,
-  recipe,
-  saveRecipe,
-  removeRecipe,
-  deal,
-  dealLeft,
-  dealNext,
-  dealBack,
-  dealPeek,
-  dealSkip,
-  dealReturn,
-  importFile,
-  exportFile,
-  undo,
-  undoTo,
-  redo,
-} as const;
+/** All operations: one file each, or a few that belong together. {@link Drawer} has a method for each, by its name. */
+export { collect } from "./collect.js";
+export { append } from "./append.js";
+export { merge } from "./merge.js";
+export { split } from "./split.js";
+export { move } from "./move.js";
+export { moveInto, copyInto } from "./put-into.js";
+export { label } from "./label.js";
+export { keep } from "./keep.js";
+export { release } from "./release.js";
+export { hide } from "./hide.js";
+export { unhide } from "./unhide.js";
+export { discard } from "./discard.js";
+export { empty } from "./empty.js";
+export { emptyForGood } from "./empty-for-good.js";
+export { restore } from "./restore.js";
+export { setRules } from "./set-rules.js";
+export { recipes, recipe, saveRecipe, removeRecipe } from "./recipes.js";
+export { deal, dealStatus, dealNext, dealBack, dealPeek, dealSkip, dealReturn } from "./deal.js";
+export { importFile } from "./import.js";
+export { exportFile } from "./export.js";
+export { undo, undoTo, redo } from "./undo-redo.js";

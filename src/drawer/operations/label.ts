@@ -1,8 +1,8 @@
 import { notice, type Notice } from "../../content/notice.js";
+import { drawerNotices } from "../../messages/en/drawer.js";
 import { cleanLabel } from "../incoming.js";
 import type { Operation } from "../transaction.js";
 import { alter } from "./alter.js";
-import { drawerNotices } from "../../messages/en/notices/drawer.js";
 
 /**
  * Gives the snippets of a pick a label, or takes it off with an empty one.

@@ -1,10 +1,10 @@
-import { DrawerError } from "../../content/error.js";
 import { encodeContent, hashBytes, type Hash } from "../../content/encode.js";
+import { DrawerError } from "../../content/error.js";
 import type { Content } from "../../content/model.js";
+import { drawerErrors } from "../../messages/en/drawer.js";
 import { contentFacts } from "../incoming.js";
 import type { Entry } from "../model/entry.js";
 import type { Positioned } from "../store.js";
-import { drawerErrors } from "../../messages/en/errors/drawer.js";
 
 /** What an entry says of a content that was made of several snippets, and the bytes of that content. */
 export function madeOf(content: Content, parts: readonly Entry[]) {

@@ -1,15 +1,13 @@
 import type { Recipe } from "../../compose/recipe.js";
 import { DrawerError } from "../../content/error.js";
 import { notice } from "../../content/notice.js";
+import { drawerErrors, drawerNotices } from "../../messages/en/drawer.js";
 import type { Entry, Origin } from "../model/entry.js";
 import { newId } from "../model/ids.js";
 import type { Positioned } from "../store.js";
 import { removals, type Operation } from "../transaction.js";
 import type { Collected } from "./collect.js";
 import { madeOf, refusePrivate } from "./made-of.js";
-import { drawerErrors } from "../../messages/en/errors/drawer.js";
-import { drawerNotices } from "../../messages/en/notices/drawer.js";
-
 /**
  * Makes one snippet of several, where the first of the pick stood; {@link split} makes the several of it again, with
  * all that was known of them.

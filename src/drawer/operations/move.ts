@@ -1,8 +1,8 @@
 import { generateNKeysBetween } from "fractional-indexing";
 import { notice, type Notice } from "../../content/notice.js";
+import { drawerNotices } from "../../messages/en/drawer.js";
 import type { Place } from "../model/pick.js";
 import type { Operation } from "../transaction.js";
-import { drawerNotices } from "../../messages/en/notices/drawer.js";
 
 /**
  * Moves the snippets of a pick, in the pick's order, to stand before another one, or after the last when `before` is

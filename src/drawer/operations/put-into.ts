@@ -1,12 +1,10 @@
 import { DrawerError } from "../../content/error.js";
 import { notice, type Notice } from "../../content/notice.js";
+import { drawerErrors, drawerNotices } from "../../messages/en/drawer.js";
 import type { Edit } from "../model/change.js";
 import { checkDrawerName, type Entry } from "../model/entry.js";
 import { newId } from "../model/ids.js";
 import type { Operation, Plan, Transaction } from "../transaction.js";
-import { drawerErrors } from "../../messages/en/errors/drawer.js";
-import { drawerNotices } from "../../messages/en/notices/drawer.js";
-
 /**
  * Moves the snippets of a pick to the end of another drawer, by its rules.
  * @throws DrawerError `bad-pick`, `no-position`, `nothing`, `full`, `bad-option` when it is the same drawer

@@ -1,9 +1,9 @@
 import type { Recipe } from "../../compose/recipe.js";
 import { hasControls } from "../../content/controls.js";
 import { DrawerError } from "../../content/error.js";
+import { drawerErrors } from "../../messages/en/drawer.js";
 import { VALUES } from "../model/values.js";
 import { valueEdits, type Context, type Operation, type Procedure } from "../transaction.js";
-import { drawerErrors } from "../../messages/en/errors/drawer.js";
 
 /** The names of the recipes that are kept with the drawer, in order. */
 export const recipes: Procedure<[], Promise<string[]>> = {

@@ -1,7 +1,7 @@
 import { notice, type Notice } from "../../content/notice.js";
+import { drawerNotices } from "../../messages/en/drawer.js";
 import type { Operation } from "../transaction.js";
 import { alter } from "./alter.js";
-import { drawerNotices } from "../../messages/en/notices/drawer.js";
 
 /**
  * Stops keeping the snippets of a pick.

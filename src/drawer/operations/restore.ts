@@ -1,13 +1,11 @@
 import { DrawerError } from "../../content/error.js";
 import { notice, type Notice } from "../../content/notice.js";
+import { drawerErrors, drawerNotices } from "../../messages/en/drawer.js";
 import { goneFrom, goneSnippetsOf } from "../gone.js";
 import { hiddenTraces } from "../hidden.js";
 import { pickSome, unique } from "../selection.js";
 import { maskedEntry } from "../traces.js";
 import type { Operation } from "../transaction.js";
-import { drawerErrors } from "../../messages/en/errors/drawer.js";
-import { drawerNotices } from "../../messages/en/notices/drawer.js";
-
 /**
  * Brings back what has left, to the end of the drawer.
  *

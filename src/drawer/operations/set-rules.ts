@@ -1,9 +1,9 @@
 import { notice, type Notice } from "../../content/notice.js";
+import { drawerNotices } from "../../messages/en/drawer.js";
+import { makeRoom } from "../limits.js";
 import { checkRules, encodeRules, RULE_NAMES, type Rules } from "../model/rules.js";
 import { VALUES } from "../model/values.js";
-import { makeRoom } from "../limits.js";
 import { valueEdits, type Operation } from "../transaction.js";
-import { drawerNotices } from "../../messages/en/notices/drawer.js";
 
 /**
  * Changes rules, and says of each what it is now. What no longer has room goes, and a notice names it; undo takes all

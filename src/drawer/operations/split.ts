@@ -1,13 +1,11 @@
 import { generateNKeysBetween } from "fractional-indexing";
 import { DrawerError } from "../../content/error.js";
 import { notice } from "../../content/notice.js";
+import { drawerErrors, drawerNotices } from "../../messages/en/drawer.js";
 import type { Entry } from "../model/entry.js";
 import type { Place } from "../model/pick.js";
 import type { Operation } from "../transaction.js";
 import type { Collected } from "./collect.js";
-import { drawerErrors } from "../../messages/en/errors/drawer.js";
-import { drawerNotices } from "../../messages/en/notices/drawer.js";
-
 /**
  * Parts a snippet that was merged or appended to into the snippets it was made of, where it stands.
  * @throws DrawerError `no-position`, `nothing` when it was made of one piece

@@ -1,8 +1,8 @@
 import { notice, type Notice } from "../../content/notice.js";
+import { drawerNotices } from "../../messages/en/drawer.js";
 import { latestActs } from "../acts.js";
 import { logOf, undoOrRedo } from "../history.js";
 import type { Procedure } from "../transaction.js";
-import { drawerNotices } from "../../messages/en/notices/drawer.js";
 
 /**
  * Takes back the last operation that still stands, whoever did it, in whichever process.

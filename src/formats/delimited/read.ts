@@ -1,11 +1,11 @@
 import { DrawerError } from "../../content/error.js";
-import { unguardFormula } from "./formula.js";
 import { checkLength } from "../../content/limits.js";
 import { type Cell, paragraph, type Table } from "../../content/model.js";
-import { isFigure } from "../../content/number.js";
 import type { Reading } from "../../content/notice.js";
+import { isFigure } from "../../content/number.js";
+import { contentErrors } from "../../messages/en/content.js";
 import { withoutByteOrderMark } from "../text/byte-order-mark.js";
-import { contentErrors } from "../../messages/en/errors/content.js";
+import { unguardFormula } from "./formula.js";
 
 /** How a delimited text is to be read. */
 export interface DelimitedOptions {

@@ -1,11 +1,11 @@
-import { fillGrid } from "../../content/spans.js";
-import { guardFormula } from "./formula.js";
-import { type Cell, type Content, type Flow, type List, type Table } from "../../content/model.js";
 import { markText, withMark } from "../../content/marker.js";
+import { type Cell, type Content, type Flow, type List, type Table } from "../../content/model.js";
 import { withNotesAtEnd } from "../../content/notes.js";
-import { runsText } from "../../content/runs.js";
 import type { Notice } from "../../content/notice.js";
+import { runsText } from "../../content/runs.js";
+import { fillGrid } from "../../content/spans.js";
 import { cellText, writeText } from "../text/write.js";
+import { guardFormula } from "./formula.js";
 
 /** Delimited text, and what it could not say. */
 export interface Delimited {

@@ -1,7 +1,7 @@
 import { bulletMarker, NUMBERS_BY_FIRST, numberMarker, numberText } from "../../content/marker.js";
 import type { Marker } from "../../content/model.js";
-import { attributeOf, childOf, childrenOf, type Element } from "../office/xml.js";
 import { symbolText } from "../office/symbols.js";
+import { attributeOf, childOf, childrenOf, type Element } from "../office/xml.js";
 
 /** One level of a list's numbering. */
 interface NumberingLevel {

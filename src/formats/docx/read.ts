@@ -1,10 +1,8 @@
-import { runInFont, symbolText } from "../office/symbols.js";
-import { mathText } from "./math.js";
-import type { ReadDocument } from "../format.js";
+import { type Address, safeLink } from "../../content/address.js";
+import { defined } from "../../content/defined.js";
 import { DrawerError } from "../../content/error.js";
 import { LIMITS } from "../../content/limits.js";
 import { ListBuilder } from "../../content/list-builder.js";
-import { type Address, safeLink } from "../../content/address.js";
 import { makeCell, makeTable } from "../../content/make-table.js";
 import {
   type Cell,
@@ -18,12 +16,11 @@ import {
   textRun,
 } from "../../content/model.js";
 import { blankRuns, mergeRuns } from "../../content/runs.js";
-import { defined } from "../../content/defined.js";
-import { parseColor } from "../html/css-values.js";
-import { marksFrom, type TextProps } from "../office/text-props.js";
-import { attributeOf, childOf, childrenOf, descendantsOf, parseXml, type Element } from "../office/xml.js";
-import { unzip, type Parts } from "../office/zip.js";
+import { contentErrors } from "../../messages/en/content.js";
+import { formatErrors } from "../../messages/en/formats.js";
 import { Asides } from "../asides.js";
+import type { ReadDocument } from "../format.js";
+import { parseColor } from "../html/css-values.js";
 import {
   addCode,
   addQuote,
@@ -34,8 +31,13 @@ import {
   keepPicture,
   noteOf,
 } from "../office/document.js";
+import { runInFont, symbolText } from "../office/symbols.js";
+import { marksFrom, type TextProps } from "../office/text-props.js";
+import { attributeOf, childOf, childrenOf, descendantsOf, parseXml, type Element } from "../office/xml.js";
+import { unzip, type Parts } from "../office/zip.js";
 import { chartWords, descendantsOutside, diagramWords, isRule, outermost } from "./drawing.js";
 import { linkOf, OpenFields, withPlace } from "./fields.js";
+import { mathText } from "./math.js";
 import { DocxNotes } from "./notes.js";
 import { DocxNumbering } from "./numbering.js";
 import {
@@ -46,8 +48,6 @@ import {
   type DocxStyle,
   type ListPlace,
 } from "./styles.js";
-import { contentErrors } from "../../messages/en/errors/content.js";
-import { officeErrors } from "../../messages/en/errors/office.js";
 
 /**
  * Reads the main text of a docx (ECMA-376, Office Open XML): headings, paragraphs, lists with their numbering, tables
@@ -61,7 +61,7 @@ export function readDocx(bytes: Uint8Array, file: string): ReadDocument {
   const main = mainPart(parts);
   const reader = new DocxReader(parts, main, file);
   const body = childOf(parseXml(parts.needed(main), file), "body");
-  if (!body) throw new DrawerError(officeErrors, "unreadable/not-one", { file, what: "docx" });
+  if (!body) throw new DrawerError(formatErrors, "unreadable/not-one", { file, what: "docx" });
   const content = reader.flows(body, 0);
   return documentOf(content, reader.pictures, reader.asides, file, titleOf(parts, file));
 }

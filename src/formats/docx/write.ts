@@ -1,5 +1,3 @@
-import { defined } from "../../content/defined.js";
-import { content as words } from "../../messages/en/content.js";
 import {
   AlignmentType,
   BorderStyle,
@@ -26,6 +24,7 @@ import {
   type ParagraphChild,
 } from "docx";
 import { safeLink } from "../../content/address.js";
+import { defined } from "../../content/defined.js";
 import { emboldened } from "../../content/make-table.js";
 import { usualBullet } from "../../content/marker.js";
 import type {
@@ -42,6 +41,7 @@ import type {
 } from "../../content/model.js";
 import { withNotesInline } from "../../content/notes.js";
 import type { Notice } from "../../content/notice.js";
+import { content as words } from "../../messages/en/content.js";
 import type { WriteInput, WriteResult } from "../format.js";
 import { fittedWidths } from "../office/column-widths.js";
 import { alignOf, pictureLeftOut } from "../office/document.js";

@@ -1,7 +1,7 @@
 import { type Address, safeLink } from "../../content/address.js";
 import type { Align, Direction, Marks } from "../../content/model.js";
-import type { Declaration } from "./tree-adapter.js";
 import { parseAlign, parseColor, parseFont, parseFontStep, parseSize } from "./css-values.js";
+import type { Declaration } from "./tree-adapter.js";
 
 /**
  * How text looks at one place of an HTML tree: what an element hands down to what stands in it. `base…` is what text

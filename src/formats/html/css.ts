@@ -1,6 +1,6 @@
+import type { CssNode } from "css-tree";
 import generate from "css-tree/generator";
 import parse from "css-tree/parser";
-import type { CssNode } from "css-tree";
 import type { Declaration, StyleRule } from "./tree-adapter.js";
 
 /** Reads a style sheet with css-tree. Rules inside conditions are left out. */

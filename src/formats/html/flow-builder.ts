@@ -1,7 +1,7 @@
+import { ListBuilder, type ListLine } from "../../content/list-builder.js";
 import { type Content, type Flow, type Picture, type Run, textRun } from "../../content/model.js";
 import { sameMarks } from "../../content/runs.js";
 import type { Asides } from "../asides.js";
-import { ListBuilder, type ListLine } from "../../content/list-builder.js";
 import { marksOf, type ComputedStyle } from "./computed-style.js";
 
 /**

@@ -1,5 +1,5 @@
-import { bulletMarker, numberMarker } from "../../content/marker.js";
 import type { ListLine } from "../../content/list-builder.js";
+import { bulletMarker, numberMarker } from "../../content/marker.js";
 import type { Declaration } from "./tree-adapter.js";
 
 /**

@@ -1,19 +1,19 @@
-import type { Declaration } from "./tree-adapter.js";
-import type { HtmlReader } from "./read.js";
 import type { ComputedStyle } from "./computed-style.js";
 import { parseColor, parseFont, parseSize } from "./css-values.js";
+import type { StyleScope } from "./style-scope.js";
+import { attributeOf, textOf, type Declaration, type HtmlTreeAdapter } from "./tree-adapter.js";
 
 /**
  * The look a page gives to all its text, so that it is not taken for formatting: what its `body` says, and, where a
  * browser wrote a page's inherited defaults on every outermost element of a fragment, what most of that text has.
  */
-export function defaultsOf<Node>(reader: HtmlReader<Node>, root: Node, plain: ComputedStyle): ComputedStyle {
-  const { adapter } = reader;
-  const html = find(reader, root, "html");
-  const body = html === undefined ? undefined : find(reader, html, "body");
+export function defaultsOf<Node>(scope: StyleScope<Node>, root: Node, plain: ComputedStyle): ComputedStyle {
+  const { adapter } = scope;
+  const html = find(adapter, root, "html");
+  const body = html === undefined ? undefined : find(adapter, html, "body");
   if (html === undefined || body === undefined) return plain;
-  const outer = reader.enter(html, "html", plain, undefined);
-  const { style } = reader.enter(body, "body", outer.style, outer.place);
+  const outer = scope.enter(html, "html", plain, undefined);
+  const { style } = scope.enter(body, "body", outer.style, outer.place);
   const votes = {
     color: new Map<string, number>(),
     font: new Map<string, number>(),
@@ -21,10 +21,10 @@ export function defaultsOf<Node>(reader: HtmlReader<Node>, root: Node, plain: Co
   };
   const children = adapter.children(body);
   for (let i = 0; i < children.length; i++) {
-    const written = reader.attribute(children[i]!, "style");
+    const written = attributeOf(adapter, children[i]!, "style");
     if (!written || !WRITTEN_BY_BROWSER.test(written)) continue;
-    const weight = reader.textOf(children[i]!).length;
-    const value = lastValues(reader.styleOf(written));
+    const weight = textOf(adapter, children[i]!).length;
+    const value = lastValues(scope.styleOf(written));
     vote(votes.color, parseColor(value.get("color") ?? ""), weight);
     vote(votes.font, parseFont(value.get("font-family") ?? ""), weight);
     vote(votes.size, parseSize(value.get("font-size") ?? "", style.size), weight);
@@ -38,7 +38,7 @@ export function defaultsOf<Node>(reader: HtmlReader<Node>, root: Node, plain: Co
 /** Properties that no person writes on an element, and browsers write on each. */
 const WRITTEN_BY_BROWSER = /-webkit-text-stroke-width|caret-color|orphans:/i;
 
-function find<Node>({ adapter }: HtmlReader<Node>, parent: Node, name: string): Node | undefined {
+function find<Node>(adapter: HtmlTreeAdapter<Node>, parent: Node, name: string): Node | undefined {
   const children = adapter.children(parent);
   for (let i = 0; i < children.length; i++) if (adapter.name(children[i]!) === name) return children[i];
   return undefined;

@@ -7,9 +7,9 @@ import {
 } from "parse5";
 import { DrawerError } from "../../content/error.js";
 import { LIMITS } from "../../content/limits.js";
+import { contentErrors } from "../../messages/en/content.js";
 import { parseDeclarations, parseRules } from "./css.js";
 import type { HtmlTreeAdapter } from "./tree-adapter.js";
-import { contentErrors } from "../../messages/en/errors/content.js";
 
 const { isElementNode, isTextNode } = defaultTreeAdapter;
 const NONE: readonly Tree.Node[] = [];

@@ -3,10 +3,12 @@ import { LIMITS } from "../../content/limits.js";
 import { makeCell, makeTable } from "../../content/make-table.js";
 import type { Cell, CellValue, Content, Flow, Run } from "../../content/model.js";
 import { isDateFormat, serialToDate } from "../../content/serial.js";
-import type { HtmlReader, StyleContext } from "./read.js";
+import { contentErrors } from "../../messages/en/content.js";
 import type { ComputedStyle } from "./computed-style.js";
 import { parseColor } from "./css-values.js";
-import { contentErrors } from "../../messages/en/errors/content.js";
+import type { ElementReader } from "./element-reader.js";
+import type { StyleContext } from "./style-scope.js";
+import { textOf } from "./tree-adapter.js";
 
 /** A row as it is being read. */
 interface OpenRow {
@@ -20,7 +22,7 @@ interface OpenRow {
  * stands in `thead`, or the first rows of heading cells only, or a first row that alone is bold throughout.
  */
 export function readTable<Node>(
-  reader: HtmlReader<Node>,
+  reader: ElementReader<Node>,
   node: Node,
   style: ComputedStyle,
   place: StyleContext,
@@ -47,7 +49,7 @@ class TableParts<Node> {
   caption: readonly Run[] = [];
   #cells = 0;
 
-  constructor(readonly reader: HtmlReader<Node>) {}
+  constructor(readonly reader: ElementReader<Node>) {}
 
   /** Reads a table or a section of it. */
   section(node: Node, style: ComputedStyle, place: StyleContext, inHead: boolean, rows = this.body): void {
@@ -132,7 +134,8 @@ class TableParts<Node> {
   #rawNumber(node: Node): number | undefined {
     const raw = this.reader.attribute(node, "sdval") ?? this.reader.attribute(node, "x:num");
     if (raw !== undefined) {
-      const text = raw.trim() === "" ? this.reader.textOf(node).replace(/[\s\u00a0]/g, "") : raw.trim();
+      const text =
+        raw.trim() === "" ? textOf(this.reader.adapter, node).replace(/[\s\u00a0]/g, "") : raw.trim();
       return /^[-+]?(\d|\.\d)/.test(text) ? Number(text) : undefined;
     }
     const sheets = this.reader.attribute(node, "data-sheets-value");

@@ -32,6 +32,16 @@ export function attributeOf<Node>(
   return undefined;
 }
 
+/** All text in a node. */
+export function textOf<Node>(adapter: HtmlTreeAdapter<Node>, node: Node): string {
+  const text = adapter.text(node);
+  if (text !== undefined) return text;
+  const children = adapter.children(node);
+  let all = "";
+  for (let i = 0; i < children.length; i++) all += textOf(adapter, children[i]!);
+  return all;
+}
+
 /** A rule of a style sheet: its selector list as it was written, and its declarations in order. */
 export interface StyleRule {
   readonly selector: string;

@@ -1,6 +1,5 @@
-import { content as words } from "../../messages/en/content.js";
-import { toBase64 } from "../../content/base64.js";
 import { safeLink } from "../../content/address.js";
+import { toBase64 } from "../../content/base64.js";
 import type {
   Cell,
   CellValue,
@@ -16,8 +15,9 @@ import type {
 } from "../../content/model.js";
 import { NoteNumbers } from "../../content/notes.js";
 import { runsText } from "../../content/runs.js";
-import { looksTyped, markedCode, markedLine } from "../delimited/formula.js";
 import { dateToSerial } from "../../content/serial.js";
+import { content as words } from "../../messages/en/content.js";
+import { looksTyped, markedCode, markedLine } from "../delimited/formula.js";
 import { cellText } from "../text/write.js";
 import { escapeHtml } from "./escape.js";
 

@@ -1,10 +1,10 @@
 import { checkLength, LIMITS } from "../../content/limits.js";
 import { notice, type Reading } from "../../content/notice.js";
+import { contentNotices } from "../../messages/en/content.js";
 import type { ReadDocument } from "../format.js";
 import { readHtmlDocument, type HtmlReadOptions } from "../html/read.js";
 import { withoutByteOrderMark } from "../text/byte-order-mark.js";
 import { readText } from "../text/read.js";
-import { contentNotices } from "../../messages/en/notices/content.js";
 
 /**
  * Reads Markdown (CommonMark with the GitHub extensions: tables, strikethrough, task lists, footnotes, bare addresses). Front matter is

@@ -1,8 +1,8 @@
-import { content as words } from "../../messages/en/content.js";
 import { safeLink } from "../../content/address.js";
 import { type Marks, type Picture, type Run, type TextRun, textRun } from "../../content/model.js";
 import { mergeRuns } from "../../content/runs.js";
-import type { LineOptions } from "./write.js";
+import { content as words } from "../../messages/en/content.js";
+import type { LineOptions } from "./options.js";
 
 /** Where a line of Markdown stands: what a line break is there, and what must be escaped. */
 export type LinePlace = "lines" | "heading" | "cell";

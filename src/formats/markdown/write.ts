@@ -3,18 +3,8 @@ import { NoteNumbers } from "../../content/notes.js";
 import { blankRuns } from "../../content/runs.js";
 import { columnsOf, fillGrid } from "../../content/spans.js";
 import { isBlank, eachFlow, ownLine } from "../../content/traverse.js";
+import type { LineOptions, MarkdownOptions } from "./options.js";
 import { spansMarkdown } from "./write-line.js";
-
-/** How Markdown is to be written. */
-export interface MarkdownOptions {
-  /** Returns the address under which a picture can be reached. Without it the alternative text stands for the picture. */
-  readonly pictureAddress?: (hash: string) => string | undefined;
-}
-
-/** @internal How a line is to be written: notes are numbered from its beginning on. */
-export interface LineOptions extends MarkdownOptions {
-  readonly notes: NoteNumbers;
-}
 
 /**
  * Writes content as Markdown (CommonMark with GitHub's tables, strikethrough and footnotes), without a line end at the end.

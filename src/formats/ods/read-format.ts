@@ -1,6 +1,6 @@
-import { FORMAT_COLORS } from "./format-colors.js";
 import { languageNumber } from "../office/languages.js";
 import { attributeOf, childrenOf, type Element } from "../office/xml.js";
+import { FORMAT_COLORS } from "./format-colors.js";
 
 /**
  * An OpenDocument data style (ODF 1.3 part 3, 16.29) as a number format code, the form in which content carries formats.

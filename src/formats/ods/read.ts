@@ -1,4 +1,4 @@
-import { shownNumber } from "../office/shown.js";
+import type { Rectangle } from "../../content/cells.js";
 import { defined } from "../../content/defined.js";
 import { DrawerError } from "../../content/error.js";
 import { LIMITS } from "../../content/limits.js";
@@ -6,14 +6,14 @@ import { makeCell } from "../../content/make-table.js";
 import { type Cell, type CellValue, type Paragraph, type Content, paragraph } from "../../content/model.js";
 import { runsText } from "../../content/runs.js";
 import { isDateFormat, dateToSerial } from "../../content/serial.js";
-import type { Rectangle } from "../../content/cells.js";
-import { attributeOf, childOf, childrenOf, parseXml, type Element } from "../office/xml.js";
-import { locked, unzip } from "../office/zip.js";
-import { formatCode } from "./read-format.js";
+import { formatErrors } from "../../messages/en/formats.js";
 import { OdtReader } from "../odt/read.js";
 import { OdfStyles } from "../odt/styles.js";
 import { SheetGrid, type ReadSheet } from "../office/sheet.js";
-import { officeErrors } from "../../messages/en/errors/office.js";
+import { shownNumber } from "../office/shown.js";
+import { attributeOf, childOf, childrenOf, parseXml, type Element } from "../office/xml.js";
+import { locked, unzip } from "../office/zip.js";
+import { formatCode } from "./read-format.js";
 
 /** How far a sheet reaches at most. */
 const LIMIT = { rows: 1_048_576, columns: 16_384 };
@@ -32,7 +32,7 @@ export function readOds(bytes: Uint8Array, file: string): ReadSheet[] {
   if (parts.text("META-INF/manifest.xml")?.includes("encryption-data")) throw locked(file);
   const root = parseXml(parts.needed("content.xml"), file);
   const body = childOf(childOf(root, "body"), "spreadsheet");
-  if (!body) throw new DrawerError(officeErrors, "unreadable/not-one", { file, what: "ods" });
+  if (!body) throw new DrawerError(formatErrors, "unreadable/not-one", { file, what: "ods" });
   const styles = parts.text("styles.xml");
   const odf = new OdfStyles(styles ? [parseXml(styles, file), root] : [root]);
   const text = new OdtReader(parts, odf, file);
@@ -65,7 +65,7 @@ class SheetReader {
   #count(cells: number): void {
     this.#cells += cells;
     if (this.#cells > LIMITS.cells)
-      throw new DrawerError(officeErrors, "too-large/workbook", {
+      throw new DrawerError(formatErrors, "too-large/workbook", {
         file: this.file,
         most: LIMITS.cells,
         isByRepeats: true,

@@ -1,7 +1,7 @@
-import { FORMAT_COLORS } from "./format-colors.js";
 import { tokenize } from "numfmt";
 import { languageTag } from "../office/languages.js";
 import { element, escapeXml } from "../office/odf.js";
+import { FORMAT_COLORS } from "./format-colors.js";
 
 /** A part of a number format code (ECMA-376 part 1, 18.8.31), as the package numfmt tells them. */
 interface Token {

@@ -1,7 +1,7 @@
+import type { WriteInput, WriteResult } from "../format.js";
 import { sheetToWrite, type GridCell } from "../office/grid.js";
 import { AutomaticStyles, element, packOdf, textXml } from "../office/odf.js";
 import { dataStyle } from "./write-format.js";
-import type { WriteInput, WriteResult } from "../format.js";
 
 /** Points that a character of a column's width takes. */
 const CHARACTER = 5.5;

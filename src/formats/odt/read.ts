@@ -1,7 +1,7 @@
-import type { ReadDocument } from "../format.js";
+import { type Address, safeLink } from "../../content/address.js";
+import { defined } from "../../content/defined.js";
 import { DrawerError } from "../../content/error.js";
 import { LIMITS } from "../../content/limits.js";
-import { type Address, safeLink } from "../../content/address.js";
 import { makeCell, makeTable } from "../../content/make-table.js";
 import {
   type Cell,
@@ -17,14 +17,12 @@ import {
   paragraph,
   textRun,
 } from "../../content/model.js";
-import { defined } from "../../content/defined.js";
 import { blankRuns, mergeRuns } from "../../content/runs.js";
-import { marksFrom, type TextProps } from "../office/text-props.js";
+import { contentErrors } from "../../messages/en/content.js";
+import { formatErrors } from "../../messages/en/formats.js";
 import { Asides } from "../asides.js";
-import { runInFont } from "../office/symbols.js";
+import type { ReadDocument } from "../format.js";
 import { mathText, type MathTree } from "../mathml.js";
-import { attributeOf, childOf, childrenOf, descendantsOf, parseXml, type Element } from "../office/xml.js";
-import { locked, unzip, type Parts } from "../office/zip.js";
 import {
   addCode,
   addQuote,
@@ -35,10 +33,12 @@ import {
   keepPicture,
   noteOf,
 } from "../office/document.js";
+import { runInFont } from "../office/symbols.js";
+import { marksFrom, type TextProps } from "../office/text-props.js";
+import { attributeOf, childOf, childrenOf, descendantsOf, parseXml, type Element } from "../office/xml.js";
+import { locked, unzip, type Parts } from "../office/zip.js";
 import { type Counts, type Label, OdtNumbering } from "./numbering.js";
 import { OdfStyles, type OdfStyle } from "./styles.js";
-import { contentErrors } from "../../messages/en/errors/content.js";
-import { officeErrors } from "../../messages/en/errors/office.js";
 
 /**
  * Reads the main text of an odt (OpenDocument 1.3): headings, paragraphs, lists with their numbering, tables with merged
@@ -54,7 +54,7 @@ export function readOdt(bytes: Uint8Array, file: string): ReadDocument {
   if (parts.text("META-INF/manifest.xml")?.includes("encryption-data")) throw locked(file);
   const root = parseXml(parts.needed("content.xml"), file);
   const body = childOf(childOf(root, "body"), "text");
-  if (!body) throw new DrawerError(officeErrors, "unreadable/not-one", { file, what: "odt" });
+  if (!body) throw new DrawerError(formatErrors, "unreadable/not-one", { file, what: "odt" });
   const styles = parts.text("styles.xml");
   const reader = new OdtReader(parts, new OdfStyles(styles ? [parseXml(styles, file), root] : [root]), file);
   const content = reader.flows(body, 0);

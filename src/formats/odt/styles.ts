@@ -1,8 +1,8 @@
 import { NUMBERS_BY_FIRST } from "../../content/marker.js";
 import type { Align, Marker } from "../../content/model.js";
 import { parseColor, parseFont, parseSize } from "../html/css-values.js";
-import type { TextProps } from "../office/text-props.js";
 import { symbolText } from "../office/symbols.js";
+import type { TextProps } from "../office/text-props.js";
 import { attributeOf, childOf, childrenOf, type Element } from "../office/xml.js";
 
 /** A style of an OpenDocument file, with all that it inherits. */

@@ -1,8 +1,6 @@
-import { content as words } from "../../messages/en/content.js";
 import { safeLink } from "../../content/address.js";
 import { emboldened } from "../../content/make-table.js";
 import { usualBullet } from "../../content/marker.js";
-import { withNotesInline } from "../../content/notes.js";
 import type {
   Align,
   Content,
@@ -15,13 +13,15 @@ import type {
   Table,
   Row,
 } from "../../content/model.js";
+import { withNotesInline } from "../../content/notes.js";
+import type { Notice } from "../../content/notice.js";
 import { columnsOf, mapRows } from "../../content/spans.js";
 import { someFlow } from "../../content/traverse.js";
-import type { Notice } from "../../content/notice.js";
-import { AutomaticStyles, element, escapeXml, packOdf, textXml } from "../office/odf.js";
+import { content as words } from "../../messages/en/content.js";
 import type { WriteInput, WriteResult } from "../format.js";
 import { fittedWidths } from "../office/column-widths.js";
 import { alignOf, pictureLeftOut } from "../office/document.js";
+import { AutomaticStyles, element, escapeXml, packOdf, textXml } from "../office/odf.js";
 
 /** The width of the text on a page, in points. */
 const TEXT_WIDTH = 451;

@@ -1,7 +1,7 @@
-import { mapContent, ownLine, someFlow } from "../../content/traverse.js";
 import { withoutControls } from "../../content/controls.js";
 import { defined } from "../../content/defined.js";
 import type { Flow, Marker, Paragraph, Run } from "../../content/model.js";
+import { mapContent, ownLine, someFlow } from "../../content/traverse.js";
 import type { WriteInput } from "../format.js";
 
 /**

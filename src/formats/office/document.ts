@@ -1,13 +1,13 @@
 import { hashBytes } from "../../content/encode.js";
 import type { Align, Cell, Content, Flow, NoteRun, Paragraph, Picture, Run } from "../../content/model.js";
-import { mergeRuns } from "../../content/runs.js";
-import { picturesOf } from "../../content/traverse.js";
-import type { Asides } from "../asides.js";
-import type { ReadDocument } from "../format.js";
 import { notice, type Notice } from "../../content/notice.js";
 import { readPictureBytes } from "../../content/picture.js";
-import { contentNotices } from "../../messages/en/notices/content.js";
-import { officeNotices } from "../../messages/en/notices/office.js";
+import { mergeRuns } from "../../content/runs.js";
+import { picturesOf } from "../../content/traverse.js";
+import { contentNotices } from "../../messages/en/content.js";
+import { formatNotices } from "../../messages/en/formats.js";
+import type { Asides } from "../asides.js";
+import type { ReadDocument } from "../format.js";
 
 /** Keeps a picture's bytes under their hash; nothing when they are no picture that content can hold. */
 export function keepPicture(
@@ -58,7 +58,7 @@ function asideNotices(file: string, asides: readonly Aside[]): Notice[] {
     const count = asides.filter((each) => each === kind).length;
     return count === 0
       ? []
-      : [notice({ ...contentNotices, ...officeNotices }, ASIDES[kind], { file, count })];
+      : [notice({ ...contentNotices, ...formatNotices }, ASIDES[kind], { file, count })];
   });
 }
 
@@ -128,5 +128,5 @@ export function alignOf({ align, value }: Cell): Align | undefined {
 
 /** Says that a picture is not in a written file, and what stands in its place. */
 export function pictureLeftOut(alt: string): Notice {
-  return notice(officeNotices, "not-shown/picture", { alt });
+  return notice(formatNotices, "not-shown/picture", { alt });
 }

@@ -1,10 +1,10 @@
 import { type Address, safeLink } from "../../content/address.js";
-import { mapRows } from "../../content/spans.js";
 import type { Cell, CellValue, Content, Marks, Table } from "../../content/model.js";
 import { withNotesAtEnd } from "../../content/notes.js";
 import { notice, type Notice } from "../../content/notice.js";
+import { mapRows } from "../../content/spans.js";
+import { formatNotices } from "../../messages/en/formats.js";
 import { cellText, writeText } from "../text/write.js";
-import { officeNotices } from "../../messages/en/notices/office.js";
 
 /** A cell of a sheet that is to be written. */
 export interface GridCell {
@@ -47,10 +47,10 @@ export function sheetToWrite(whole: Content, most = Infinity): SheetToWrite {
     else rows.push([gridCell({ flows: [flow] }, 0, false)]);
   }
   if (content.some((flow) => flow.type === "picture"))
-    notices.push(notice(officeNotices, "not-shown/pictures-in-cells", {}));
+    notices.push(notice(formatNotices, "not-shown/pictures-in-cells", {}));
   const long = rows.flat().filter(({ text }) => text.length > most).length;
   if (long > 0) {
-    notices.push(notice(officeNotices, "not-shown/long-cells", { count: long, most }));
+    notices.push(notice(formatNotices, "not-shown/long-cells", { count: long, most }));
     rows = rows.map((row) => row.map((cell) => ({ ...cell, text: cutAt(cell.text, most) })));
   }
   const widths: number[] = [];

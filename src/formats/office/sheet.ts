@@ -1,12 +1,11 @@
-import { type Notice, notice } from "../../content/notice.js";
-import { makeTable } from "../../content/make-table.js";
-import type { Cell, Row, Table } from "../../content/model.js";
-import { runsText } from "../../content/runs.js";
 import { writeCells, type Rectangle } from "../../content/cells.js";
 import { DrawerError } from "../../content/error.js";
 import { LIMITS } from "../../content/limits.js";
-import { officeErrors } from "../../messages/en/errors/office.js";
-import { officeNotices } from "../../messages/en/notices/office.js";
+import { makeTable } from "../../content/make-table.js";
+import type { Cell, Row, Table } from "../../content/model.js";
+import { type Notice, notice } from "../../content/notice.js";
+import { runsText } from "../../content/runs.js";
+import { formatErrors, formatNotices } from "../../messages/en/formats.js";
 
 /** A sheet of a workbook. */
 export interface ReadSheet {
@@ -66,10 +65,10 @@ export class SheetGrid implements ReadSheet {
     ).length;
     return [
       ...(isHidden && (this.used || formulas > 0)
-        ? [notice(officeNotices, "hidden-parts/sheet", { sheet })]
+        ? [notice(formatNotices, "hidden-parts/sheet", { sheet })]
         : []),
-      ...(rows + columns > 0 ? [notice(officeNotices, "hidden-parts/cells", { sheet, rows, columns })] : []),
-      ...(formulas > 0 ? [notice(officeNotices, "no-result", { sheet, count: formulas })] : []),
+      ...(rows + columns > 0 ? [notice(formatNotices, "hidden-parts/cells", { sheet, rows, columns })] : []),
+      ...(formulas > 0 ? [notice(formatNotices, "no-result", { sheet, count: formulas })] : []),
     ];
   }
 
@@ -150,7 +149,7 @@ function checkCells({ top, left, bottom, right }: Rectangle, sheet: string): voi
   const cells = (bottom - top + 1) * (right - left + 1);
   if (cells <= LIMITS.cells) return;
   const example = writeCells({ top, left, bottom: top + 99, right: Math.min(right, left + 9) });
-  throw new DrawerError(officeErrors, "too-large/range", { sheet, cells, most: LIMITS.cells, example });
+  throw new DrawerError(formatErrors, "too-large/range", { sheet, cells, most: LIMITS.cells, example });
 }
 
 /** How many rows below the first are looked at to tell whether it is a header. */

@@ -1,5 +1,5 @@
-import { defined } from "../../content/defined.js";
 import type { Address } from "../../content/address.js";
+import { defined } from "../../content/defined.js";
 import type { Marks } from "../../content/model.js";
 
 /** How text looks by an office document's styles; what is not said is left to the style below. */

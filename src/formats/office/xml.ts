@@ -1,7 +1,7 @@
 import { SaxesParser } from "saxes";
 import { DrawerError } from "../../content/error.js";
 import { LIMITS } from "../../content/limits.js";
-import { officeErrors } from "../../messages/en/errors/office.js";
+import { formatErrors } from "../../messages/en/formats.js";
 
 /** An element of a part of a file. Names are used without their prefix throughout: the two office formats do not use one
  * local name for different things in one place. */
@@ -54,14 +54,14 @@ export function parseXml(xml: string, file: string): Element {
     parser.write(xml).close();
   } catch (error) {
     if (error instanceof DrawerError) throw error;
-    throw new DrawerError(officeErrors, "unreadable/part", { file }, { cause: error });
+    throw new DrawerError(formatErrors, "unreadable/part", { file }, { cause: error });
   }
-  if (!root) throw new DrawerError(officeErrors, "unreadable/part", { file });
+  if (!root) throw new DrawerError(formatErrors, "unreadable/part", { file });
   return root;
 }
 
 function tooLarge(file: string, what: "elements" | "depth", most: number): DrawerError {
-  return new DrawerError(officeErrors, "too-large/document", { file, what, most });
+  return new DrawerError(formatErrors, "too-large/document", { file, what, most });
 }
 
 function localName(name: string): string {

@@ -1,7 +1,7 @@
 import { strFromU8, unzipSync, zipSync } from "fflate";
 import { DrawerError } from "../../content/error.js";
-import { contentErrors } from "../../messages/en/errors/content.js";
-import { officeErrors } from "../../messages/en/errors/office.js";
+import { contentErrors } from "../../messages/en/content.js";
+import { formatErrors } from "../../messages/en/formats.js";
 
 /** How large the parts of a document may be together when unpacked, in bytes. */
 const UNPACKED_LIMIT = 256 * 1024 * 1024;
@@ -37,7 +37,7 @@ export class Parts {
   needed(name: string): string {
     const text = this.text(name);
     if (text !== undefined) return text;
-    throw new DrawerError(officeErrors, "unreadable/part", { file: this.file, part: name });
+    throw new DrawerError(formatErrors, "unreadable/part", { file: this.file, part: name });
   }
 }
 
@@ -56,7 +56,7 @@ export function unzip(bytes: Uint8Array, file: string, wanted: (name: string) =>
         if (!wanted(name)) return false;
         total += originalSize;
         if (total > UNPACKED_LIMIT) {
-          throw new DrawerError(officeErrors, "too-large/document", {
+          throw new DrawerError(formatErrors, "too-large/document", {
             file,
             what: "bytes",
             most: UNPACKED_LIMIT,
@@ -68,7 +68,7 @@ export function unzip(bytes: Uint8Array, file: string, wanted: (name: string) =>
     return new Parts(file, parts);
   } catch (error) {
     if (error instanceof DrawerError) throw error;
-    throw new DrawerError(officeErrors, "unreadable/damaged", { file }, { cause: error });
+    throw new DrawerError(formatErrors, "unreadable/damaged", { file }, { cause: error });
   }
 }
 
@@ -86,7 +86,7 @@ function refuseLocked(bytes: Uint8Array, file: string): void {
 
 /** The refusal of a file that needs a password. */
 export function locked(file: string): DrawerError {
-  return new DrawerError(officeErrors, "locked", { file });
+  return new DrawerError(formatErrors, "locked", { file });
 }
 
 function includes(bytes: Uint8Array, wanted: readonly number[]): boolean {

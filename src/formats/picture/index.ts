@@ -1,6 +1,6 @@
 import { DrawerError } from "../../content/error.js";
+import { contentErrors } from "../../messages/en/content.js";
 import type { Format } from "../format.js";
-import { contentErrors } from "../../messages/en/errors/content.js";
 
 /** A picture: PNG, JPEG, GIF, WebP, or an SVG that only draws. */
 export const picture: Format = {

@@ -1,5 +1,5 @@
-import { checkLength } from "../../content/limits.js";
 import { safeLink } from "../../content/address.js";
+import { checkLength } from "../../content/limits.js";
 import { type Content, type Flow, paragraph, textRun } from "../../content/model.js";
 import type { Reading } from "../../content/notice.js";
 import { withoutByteOrderMark } from "./byte-order-mark.js";

@@ -1,8 +1,8 @@
-import { mapRows } from "../../content/spans.js";
-import type { Content, Flow, List, NoteRun, Table } from "../../content/model.js";
 import { markText } from "../../content/marker.js";
+import type { Content, Flow, List, NoteRun, Table } from "../../content/model.js";
 import { NoteNumbers } from "../../content/notes.js";
 import { runsText } from "../../content/runs.js";
+import { mapRows } from "../../content/spans.js";
 
 /**
  * Writes content as plain text, `\n` between lines and none at the end: a paragraph is a line, a list item a line with

@@ -1,15 +1,15 @@
-import { placeKey, sheetFacts } from "./facts.js";
-import { safeLink } from "../../content/address.js";
-import { shownNumber, shownText } from "../office/shown.js";
 import type { CellObject, WorkBook } from "@e965/xlsx";
+import { safeLink } from "../../content/address.js";
 import { DrawerError } from "../../content/error.js";
 import { LIMITS } from "../../content/limits.js";
 import { type Cell, type CellValue, paragraph } from "../../content/model.js";
 import { isDateFormat, serialToDate } from "../../content/serial.js";
-import { unzip, type Parts } from "../office/zip.js";
+import { formatErrors } from "../../messages/en/formats.js";
 import { SheetGrid, type ReadSheet } from "../office/sheet.js";
+import { shownNumber, shownText } from "../office/shown.js";
+import { unzip, type Parts } from "../office/zip.js";
+import { placeKey, sheetFacts } from "./facts.js";
 import { XlsxStyles, type CellStyle } from "./styles.js";
-import { officeErrors } from "../../messages/en/errors/office.js";
 
 /**
  * Reads an xlsx workbook: each cell as its sheet showed it, the typed value with its number format behind it, and how
@@ -23,7 +23,7 @@ export async function readXlsx(bytes: Uint8Array, file: string): Promise<ReadShe
   // The workbook reader is given a zip that is whole: its own unpacking can run for ever on one that is not.
   const { read } = await import("@e965/xlsx");
   const damaged = (cause?: unknown) =>
-    new DrawerError(officeErrors, "unreadable/damaged", { file }, { cause });
+    new DrawerError(formatErrors, "unreadable/damaged", { file }, { cause });
   let workbook: WorkBook;
   try {
     workbook = read(parts.zipped(), {
@@ -67,7 +67,7 @@ function checkSheets(parts: Parts, file: string): void {
     for (let at = bytes.indexOf(0x63); at > 0; at = bytes.indexOf(0x63, at + 1))
       if (bytes[at - 1] === 0x3c && [0x20, 0x3e, 0x2f, 0x0a].includes(bytes[at + 1] ?? 0)) cells++;
     if (cells > LIMITS.cells)
-      throw new DrawerError(officeErrors, "too-large/workbook", {
+      throw new DrawerError(formatErrors, "too-large/workbook", {
         file,
         most: LIMITS.cells,
         isByRepeats: false,

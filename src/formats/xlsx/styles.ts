@@ -1,9 +1,9 @@
 import { getFormatFromId } from "numfmt";
 import type { Align, Marks } from "../../content/model.js";
+import { textProps } from "../docx/styles.js";
 import { parseAlign, parseColor } from "../html/css-values.js";
 import { attributeOf, childOf, childrenOf, parseXml, type Element } from "../office/xml.js";
 import type { Parts } from "../office/zip.js";
-import { textProps } from "../docx/styles.js";
 
 /** How a cell looks: marks of all its text, its alignment and its background. */
 export interface CellStyle extends Pick<Marks, "bold" | "italic" | "underline" | "strike" | "color"> {

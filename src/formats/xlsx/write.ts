@@ -1,9 +1,9 @@
-import { columnLetters } from "../../content/cells.js";
-import { type CellLink, finish } from "./finish.js";
 import writeExcelFile, { type CellObject } from "write-excel-file/universal";
+import { columnLetters } from "../../content/cells.js";
 import { dateToSerial } from "../../content/serial.js";
-import { sheetToWrite, type GridCell } from "../office/grid.js";
 import type { WriteInput, WriteResult } from "../format.js";
+import { sheetToWrite, type GridCell } from "../office/grid.js";
+import { type CellLink, finish } from "./finish.js";
 
 /** How many characters a cell of a workbook holds (Excel’s specifications and limits). */
 const CELL_LENGTH = 32_767;

@@ -1,8 +1,34 @@
-import type { Language } from "../spoken.js";
-import { errors } from "./errors.js";
-import { notices } from "./notices.js";
-import { pageSentences } from "./page.js";
+import type { Language } from "../core/language.js";
+import { cliErrors, cliNotices } from "./cli.js";
+import { contentErrors, contentNotices } from "./content.js";
+import { desktopErrors } from "./desktop.js";
+import { drawerErrors, drawerNotices } from "./drawer.js";
+import { elementSentences } from "./element.js";
+import { formatErrors, formatNotices } from "./formats.js";
+import { pageErrors, pageNotices } from "./page.js";
 import { many } from "./phrases.js";
+import { indexeddbErrors, indexeddbNotices, remoteErrors } from "./stores.js";
 
-/** German, for `speak`: all that a page says. */
-export const de: Language = { ...pageSentences, many, notices, errors };
+/** German, for `setLanguage`: all that a page says. */
+export const de: Language = {
+  ...elementSentences,
+  many,
+  notices: {
+    ...contentNotices,
+    ...formatNotices,
+    ...drawerNotices,
+    ...indexeddbNotices,
+    ...pageNotices,
+    ...cliNotices,
+  },
+  errors: {
+    ...contentErrors,
+    ...formatErrors,
+    ...drawerErrors,
+    ...indexeddbErrors,
+    ...remoteErrors,
+    ...desktopErrors,
+    ...pageErrors,
+    ...cliErrors,
+  },
+};

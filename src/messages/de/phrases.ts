@@ -1,13 +1,12 @@
 import {
   originText,
   shortened,
-  typedName,
   type NamedOrigin,
+  type NamedPlace,
   type NamedSnippet,
   type PlacedSnippet,
-} from "../names.js";
-import { DAY, GIGABYTE, HOUR, KILOBYTE, MEGABYTE, MINUTE, SECOND } from "../units.js";
-import type { ActionSummary } from "../en/actions.js";
+} from "../core/names.js";
+import { DAY, GIGABYTE, HOUR, KILOBYTE, MEGABYTE, MINUTE, SECOND } from "../core/units.js";
 
 /** Eine ganze Zahl: `12.345`. */
 export function grouped(number: number): string {
@@ -101,33 +100,15 @@ export function quotedAll(names: readonly string[]): string {
   return names.map((name) => `„${name}“`).join(", ");
 }
 
-const OPERATIONS: Readonly<Record<ActionSummary["operation"], string>> = {
-  collect: "Einsammeln von",
-  import: "Einlesen von",
-  append: "Anhängen an",
-  merge: "Verbinden von",
-  split: "Teilen von",
-  move: "Verschieben von",
-  copy: "Kopieren von",
-  label: "Benennen von",
-  keep: "Behalten von",
-  release: "Freigeben von",
-  hide: "Verbergen von",
-  unhide: "Zeigen von",
-  discard: "Weglegen von",
-  empty: "Leeren der Lade um",
-  age: "Weggehen, dem Alter nach, von",
-  restore: "Zurückholen von",
-  rule: "Ändern der Regel",
-  recipe: "Ändern des Rezepts",
-  undo: "Rückgängigmachen von",
-  redo: "Wiederholen von",
+const ELEMENTS: Readonly<Record<string, string>> = {
+  textarea: "das Feld",
+  input: "das Feld",
+  iframe: "der Rahmen",
+  cell: "die Zelle",
 };
 
-export function action({ operation, snippets, total, settings }: ActionSummary): string {
-  const act = OPERATIONS[operation];
-  if (!settings) return `${act} ${namedAll(snippets, total)}`.trim();
-  if ("recipe" in settings) return `${act} „${settings.recipe}“`;
-  if ("collecting" in settings) return settings.collecting ? "Fortsetzen" : "Anhalten";
-  return `${act} ${quotedAll(settings.rules.map(typedName))}`;
+/** Eine Stelle auf einer Seite: wie sie heißt, oder was sie ist. */
+export function namedPlace({ label, element, column }: NamedPlace): string {
+  if (label !== undefined) return `„${label}“`;
+  return column === undefined ? (ELEMENTS[element] ?? "der Text") : `die Zelle von „${column}“`;
 }

@@ -1,3 +1,4 @@
+import { grouped, size, quotedAll } from "./phrases.js";
 /** Words that stand in content or beside it: in a block, and in the list of a document's parts. */
 export const content = {
   /** What stands for a picture that cannot be shown and has no description. */
@@ -27,4 +28,142 @@ export const sources = {
   standardInput: "standard input",
   otherWindow: "another window",
   file: "the file",
+};
+
+/** What is refused of content, formats and recipes. */
+export const contentErrors = {
+  /** The picture is of a type that Drawer does not read, or an SVG that does more than draw. */
+  "unreadable/picture": ({ file }: { file: string }) =>
+    `“${file}” is not a picture that Drawer reads: PNG, JPEG, GIF, WebP, or an SVG without scripts and outside addresses.`,
+  /** A quotation mark in CSV or TSV is never closed. */
+  "unreadable/quote": ({ file, row }: { file?: string; row: number }) =>
+    `Row ${row} of ${file === undefined ? "this table" : `“${file}”`} has a quotation mark that is never closed. Close it, or collect it as text.`,
+  /** The document is in an office format from before 2007. */
+  "unknown-format/old": ({ file }: { file: string }) =>
+    `“${file}” is in an old office format. Save it as docx, odt, xlsx or ods.`,
+  /** Drawer does not read files with this ending. */
+  "unknown-format/read": ({
+    file,
+    ending,
+    formats: read,
+  }: {
+    file: string;
+    ending?: string;
+    formats: string;
+  }) =>
+    ending === undefined
+      ? `“${file}” has no ending that tells what it is. Drawer reads ${read}.`
+      : `Drawer does not read “.${ending}” files (“${file}”). It reads ${read}.`,
+  /** Drawer does not write files with this ending. */
+  "unknown-format/write": ({ file, endings }: { file: string; endings: readonly string[] }) =>
+    `“${file}” does not end in a format that Drawer writes (${endings.join(" ")}). Change its ending.`,
+
+  /** A text has more characters than Drawer takes at once. */
+  "too-large/characters": ({
+    file,
+    what,
+    characters,
+    most,
+  }: {
+    file?: string;
+    what: string;
+    characters: number;
+    most: number;
+  }) =>
+    `${file === undefined ? `This ${what}` : `“${file}”`} has ${grouped(characters)} characters; Drawer takes at most ${grouped(most)} at once. Collect it in parts.`,
+  /** A file, or standard input, has more bytes than Drawer takes at once. */
+  "too-large/bytes": ({ file, most }: { file?: string; most: number }) =>
+    `${file === undefined ? "Standard input" : `“${file}”`} has more than ${size(most)}; Drawer takes at most that. Collect it in parts.`,
+  /** A table has more cells than Drawer takes at once. */
+  "too-large/cells": ({ file, most }: { file?: string; most: number }) =>
+    `${file === undefined ? "This table" : `A table in “${file}”`} has more than ${grouped(most)} cells. Collect it in parts.`,
+  /** Elements, tables or lists are nested deeper than in any real document. */
+  "too-large/nesting": ({
+    file,
+    what,
+    depth,
+  }: {
+    file?: string;
+    what: "elements" | "tables" | "lists or tables";
+    depth: number;
+  }) =>
+    file === undefined
+      ? `This HTML has elements nested more than ${depth} deep, which no real page has. Collect it as text instead.`
+      : `“${file}” has ${what} nested more than ${depth} deep. It was not read.`,
+
+  /** There is no such name among those that can be given. */
+  "bad-option/name": ({ what, name, names }: { what: string; name: string; names: readonly string[] }) =>
+    `There is no ${what} “${name}”. There is: ${names.join(", ")}.`,
+  /** An argument is of another kind than it may be. */
+  "bad-option/value": ({ name, value, expected }: { name: string; value: string; expected: string }) =>
+    `“${name}” cannot be ${value}: it is ${expected}.`,
+  /** The locale is not a language tag (BCP 47). */
+  "bad-option/locale": ({ locale }: { locale: string }) =>
+    `“${locale}” is not the name of a language. Write one like en, de or pt-BR.`,
+  /** A layout has no place for this text between pieces. */
+  "bad-option/between": ({
+    as,
+    between,
+    instead,
+  }: {
+    as: string;
+    between: string;
+    instead: keyof typeof BETWEEN_INSTEAD;
+  }) =>
+    `The layout “${as}” has no place for “${between}” between pieces. ${BETWEEN_INSTEAD[instead]}; with as joined or sentence any text stands between them.`,
+  /** Columns are renamed only where rows are stacked. */
+  "bad-option/columns": ({ as }: { as: string }) =>
+    `Columns are called otherwise only with as rows, not “${as}”.`,
+};
+
+const BETWEEN_INSTEAD = {
+  lines:
+    "Each piece stands on lines of its own: between can be newline, blank, or a text for a line of its own",
+  none: "Its pieces stand by themselves",
+};
+
+/** What is told of content that was read, composed or written. */
+export const contentNotices = {
+  /** Facts that stand before a Markdown text were left out. */
+  "left-out/front-matter": () =>
+    "Left out: the facts about the document that stand before its text (front matter).",
+  /** Markdown would take too long to be read as such. */
+  "left-out/markdown": ({ beyond, most }: { beyond: "markers" | "signs"; most: number }) =>
+    `This Markdown has ${
+      beyond === "markers"
+        ? `quotes and lists nested more than ${most} deep`
+        : `more than ${grouped(most)} signs of emphasis, links or quotes in one paragraph`
+    }. It was taken in as plain text.`,
+  /** A picture is only known by its address. */
+  "left-out/picture": ({ name }: { name: string }) =>
+    `The picture “${name}” is not in what was copied, only its address. Its name stands in its place.`,
+  /** Equations of a document are there as plain text. */
+  "as-text/equations": ({ file, count }: { file?: string; count: number }) =>
+    `${count === 1 ? "One equation" : `${count} equations`}${file === undefined ? "" : ` of “${file}”`} ${count === 1 ? "is" : "are"} there as plain text on one line.`,
+  /** Text has no place for pictures. */
+  "not-shown/pictures-in-text": ({ count }: { count: number }) =>
+    `Text has no place for pictures: ${count === 1 ? "the description of one stands" : `the descriptions of ${count} stand`} for them.`,
+  /** A format has only plain numbers for lists. */
+  "not-shown/numbers": ({ count }: { count: number }) =>
+    `${count === 1 ? "One list is" : `${count} lists are`} numbered by letters, by Roman numbers or in brackets, which this format cannot say: ${count === 1 ? "it has" : "they have"} plain numbers.`,
+  /** A text or an address has no partner to make a link with. */
+  "not-shown/partner": ({ count, what }: { count: number; what: "text" | "address" }) =>
+    `${count === 1 ? `One ${what} has` : `${count} ${what === "text" ? "texts" : "addresses"} have`} no partner to make a link with.`,
+  /** A layout cannot show lines across the page. */
+  "not-shown/dividers": ({ count }: { count: number }) =>
+    `Left out: ${count === 1 ? "a line" : `${count} lines`} across the page, which this layout cannot show.`,
+  /** Pieces could not go on on the same line. */
+  "not-shown/same-line": ({ count }: { count: number }) =>
+    `${count === 1 ? "One piece stands" : `${count} pieces stand`} below the one before: only lines of text go on on the same line.`,
+  /** No header has a column that was to be called otherwise. */
+  "not-shown/columns": ({ names }: { names: readonly string[] }) =>
+    `No column is called ${quotedAll(names)}.`,
+  /** Tables have more than two columns, where pairs were wanted. */
+  "not-shown/pairs": ({ count }: { count: number }) =>
+    `${count === 1 ? "One table has" : `${count} tables have`} more than two columns: what follows the label stays in columns of its own.`,
+  /** Only addresses are placed, or there is none. */
+  "not-shown/address": ({ isNone }: { isNone: boolean }) =>
+    isNone
+      ? "There is no address in what was picked."
+      : "Only addresses are placed; the words beside them are not.",
 };

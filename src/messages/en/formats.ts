@@ -1,3 +1,4 @@
+import { grouped, size } from "./phrases.js";
 /** What formats are called, and what a file lacks that is none of theirs. */
 export const formats = {
   kinds: {
@@ -5,4 +6,103 @@ export const formats = {
     odt: { name: "text document", lacks: "text body" },
     ods: { name: "spreadsheet", lacks: "sheets" },
   },
+};
+
+const SAVE_AGAIN = "Open it in its own program and save it again.";
+
+/** What is refused of documents and sheets. */
+export const formatErrors = {
+  /** A part that the file must have is missing or not whole. */
+  "unreadable/part": ({ file, part }: { file: string; part?: string }) =>
+    part === undefined
+      ? `“${file}” is damaged: a part of it is not whole. ${SAVE_AGAIN}`
+      : `“${file}” is damaged: its part “${part}” is missing. ${SAVE_AGAIN}`,
+  /** The file is no whole archive or workbook. */
+  "unreadable/damaged": ({ file }: { file: string }) => `“${file}” is damaged or cut short. ${SAVE_AGAIN}`,
+  /** The file has the ending of a format whose content it does not hold. */
+  "unreadable/not-one": ({ file, what }: { file: string; what: keyof typeof formats.kinds }) =>
+    `“${file}” is not a ${formats.kinds[what].name}: it has no ${formats.kinds[what].lacks}.`,
+
+  /** The document can only be opened with a password. */
+  locked: ({ file }: { file: string }) =>
+    `“${file}” is protected with a password. Open it in its own program and save a copy without one.`,
+  /** A workbook has more cells than Drawer takes at once. */
+  "too-large/workbook": ({
+    file,
+    most,
+    isByRepeats,
+  }: {
+    file: string;
+    most: number;
+    isByRepeats: boolean;
+  }) =>
+    isByRepeats
+      ? `“${file}” repeats rows and cells to more than ${grouped(most)} cells. It was not read; save the sheets you need by themselves.`
+      : `“${file}” has more than ${grouped(most)} cells. It was not read; save the sheets you need by themselves.`,
+  /** A range of a sheet has more cells than Drawer takes at once. */
+  "too-large/range": ({
+    sheet,
+    cells,
+    most,
+    example,
+  }: {
+    sheet: string;
+    cells: number;
+    most: number;
+    example: string;
+  }) =>
+    `The sheet “${sheet}” reaches over ${grouped(cells)} cells; Drawer takes at most ${grouped(most)} at once. Name a smaller range of it, such as ${example}.`,
+  /** A document has more elements, or unpacks to more bytes, than any real one. */
+  "too-large/document": ({
+    file,
+    what,
+    most,
+  }: {
+    file: string;
+    what: "bytes" | "elements" | "depth";
+    most: number;
+  }) =>
+    what === "bytes"
+      ? `“${file}” unpacks to more than ${size(most)}, which no real document does. It was not read.`
+      : what === "elements"
+        ? `“${file}” has more than ${grouped(most)} elements in one part. It was not read; save it in parts.`
+        : `“${file}” has elements nested more than ${grouped(most)} deep. It was not read; save it in parts.`,
+};
+
+/** What is told of documents and sheets that were read or written. */
+export const formatNotices = {
+  /** Comments on a document were left out. */
+  "left-out/comments": ({ file, count }: { file: string; count: number }) =>
+    `Left out of “${file}”: ${count === 1 ? "one comment" : `${count} comments`} beside the text.`,
+  /** Charts and diagrams of a document are there only by their words. */
+  "as-text/diagrams": ({ file, count }: { file: string; count: number }) =>
+    `${count === 1 ? "One chart or diagram" : `${count} charts and diagrams`} of “${file}” ${count === 1 ? "is" : "are"} there only by the words in ${count === 1 ? "it" : "them"}.`,
+  /** Pictures of a document are in a form that Drawer does not read. */
+  "left-out/pictures": ({ file, count }: { file: string; count: number }) =>
+    `Left out of “${file}”: ${count === 1 ? "one picture" : `${count} pictures`} in a form that Drawer does not read.`,
+
+  /** A format has no place for a picture. */
+  "not-shown/picture": ({ alt }: { alt: string }) =>
+    `${alt === "" ? "A picture" : `The picture “${alt}”`} cannot stand in this format; its description stands in its place.`,
+  /** A sheet that is hidden in its workbook was read. */
+  "hidden-parts/sheet": ({ sheet }: { sheet: string }) =>
+    `The sheet “${sheet}” is hidden in its file; it was read all the same.`,
+  /** Rows and columns that are hidden in a sheet were read. */
+  "hidden-parts/cells": ({ sheet, rows, columns }: { sheet: string; rows: number; columns: number }) => {
+    const parts = [
+      ...(rows > 0 ? [rows === 1 ? "1 row" : `${grouped(rows)} rows`] : []),
+      ...(columns > 0 ? [columns === 1 ? "1 column" : `${grouped(columns)} columns`] : []),
+    ];
+    const isOne = rows + columns === 1;
+    return `${parts.join(" and ")} of the sheet “${sheet}” ${isOne ? "is" : "are"} hidden in its file; ${isOne ? "it was" : "they were"} read all the same.`;
+  },
+  /** Formulas have no result in the file, so their cells are blank. */
+  "no-result": ({ sheet, count }: { sheet: string; count: number }) =>
+    `${count === 1 ? "1 formula" : `${grouped(count)} formulas`} on the sheet “${sheet}” ${count === 1 ? "has" : "have"} no result in the file: ${count === 1 ? "its cell is" : "their cells are"} blank. Opening and saving it in a sheet program fills them.`,
+  /** A sheet's cells have no place for pictures. */
+  "not-shown/pictures-in-cells": () =>
+    "Pictures cannot stand in a sheet's cells; their descriptions stand in their places.",
+  /** Cells hold more text than a cell of a workbook can. */
+  "not-shown/long-cells": ({ count, most }: { count: number; most: number }) =>
+    `${count === 1 ? "One cell holds" : `${grouped(count)} cells hold`} more than the ${grouped(most)} characters that a cell of this format can; what is beyond them is not in the file.`,
 };

@@ -1,5 +1,12 @@
-import { DAY, GIGABYTE, HOUR, KILOBYTE, MEGABYTE, MINUTE, SECOND } from "../units.js";
-import { originText, shortened, type NamedOrigin, type NamedSnippet, type PlacedSnippet } from "../names.js";
+import {
+  originText,
+  shortened,
+  type NamedOrigin,
+  type NamedPlace,
+  type NamedSnippet,
+  type PlacedSnippet,
+} from "../core/names.js";
+import { DAY, GIGABYTE, HOUR, KILOBYTE, MEGABYTE, MINUTE, SECOND } from "../core/units.js";
 
 /** A whole number: `12,345`. */
 export function grouped(number: number): string {
@@ -106,4 +113,17 @@ export function quotedAll(names: readonly string[]): string {
 /** What is said of a place that holds nothing. */
 export function blank(place: string): string {
   return place === "" ? "it is blank" : `${place} is blank`;
+}
+
+const ELEMENTS: Readonly<Record<string, string>> = {
+  textarea: "the field",
+  input: "the field",
+  iframe: "the frame",
+  cell: "the cell",
+};
+
+/** A place on a page, by its label or by what it is. */
+export function namedPlace({ label, element, column }: NamedPlace): string {
+  if (label !== undefined) return `“${label}”`;
+  return column === undefined ? (ELEMENTS[element] ?? "the text") : `the cell of “${column}”`;
 }

@@ -22,7 +22,7 @@ export const openWindow = {
 /** What the window's page says beside what its element says. */
 export const windowPage = {
   /** What the window cannot hear, and what one does instead. */
-  deaf: (why: string | undefined) =>
+  notListening: (why: string | undefined) =>
     `${why ?? "What you copy in other programs is not heard on this desktop."} Paste it into this window, or drop files on it.`,
   /** Another program collects into this drawer what is copied. */
   watched: "“drawer watch” collects what you copy, as it was told to; each copy stands here too.",

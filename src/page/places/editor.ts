@@ -1,13 +1,13 @@
 import type { Block } from "../../compose/block.js";
-import type { Fit } from "../../compose/recipe.js";
+import type { Fit } from "../../compose/options.js";
 import { DrawerError } from "../../content/error.js";
 import { escapeHtml } from "../../formats/html/escape.js";
-import { trustedHtml } from "../trusted-html.js";
+import { pageErrors } from "../../messages/en/page.js";
 import { standsAlone } from "./lines.js";
-import { nameOf } from "./name.js";
+import { describePlace } from "./name.js";
 import { inputEvent, pasteEvent, pressKey } from "./page-events.js";
 import { comesToBe, nextTurn, type Caret, type Place, type PlaceKind, type Placing } from "./place.js";
-import { pageErrors } from "../../messages/en/errors/page.js";
+import { trustedHtml } from "./trusted-html.js";
 
 /** What is particular of an editor. */
 interface EditorKind {
@@ -56,7 +56,7 @@ class EditorPlace implements Place {
   async put(block: Block, caret?: Caret): Promise<Placing> {
     const { element: host } = this;
     if (!host.isContentEditable)
-      throw new DrawerError(pageErrors, "not-placed/closed", { place: nameOf(host) });
+      throw new DrawerError(pageErrors, "not-placed/closed", { place: describePlace(host) });
     await this.#goTo(caret?.range);
     const before = { html: host.innerHTML, text: host.textContent };
     const isChanged = () => host.innerHTML !== before.html;
@@ -66,7 +66,7 @@ class EditorPlace implements Place {
       if (isTaken) break;
     }
     if (!isTaken && !isChanged())
-      throw new DrawerError(pageErrors, "not-placed/refused", { place: nameOf(host) });
+      throw new DrawerError(pageErrors, "not-placed/refused", { place: describePlace(host) });
     const after = await settled(host);
     return { takeBack: () => takeBack(host, after, before.text) };
   }

@@ -1,13 +1,13 @@
 import type { Block } from "../../compose/block.js";
-import type { Fit } from "../../compose/recipe.js";
+import type { Fit } from "../../compose/options.js";
 import { DrawerError } from "../../content/error.js";
 import { addressesOf } from "../../content/traverse.js";
 import { escapeHtml } from "../../formats/html/escape.js";
-import { trustedHtml } from "../trusted-html.js";
+import { pageErrors } from "../../messages/en/page.js";
 import { isItem, standsAlone } from "./lines.js";
-import { nameOf } from "./name.js";
+import { describePlace } from "./name.js";
 import type { Caret, Place, PlaceKind, Placing } from "./place.js";
-import { pageErrors } from "../../messages/en/errors/page.js";
+import { trustedHtml } from "./trusted-html.js";
 
 /** A field in which one writes. */
 export type Field = HTMLInputElement | HTMLTextAreaElement;
@@ -57,7 +57,8 @@ function isClosed(field: Field): boolean {
 
 /** Refuses what is put into a field that does not let one write. */
 function refuseClosed(field: Field): void {
-  if (isClosed(field)) throw new DrawerError(pageErrors, "not-placed/closed", { place: nameOf(field) });
+  if (isClosed(field))
+    throw new DrawerError(pageErrors, "not-placed/closed", { place: describePlace(field) });
 }
 
 /** A field in which one writes, as a place. */
@@ -96,7 +97,7 @@ export class FieldPlace implements Place {
     const isThere = wanted === undefined ? field.value !== before : field.value === wanted;
     if (!isThere) {
       if (field.value !== before) setValue(field, before);
-      throw new DrawerError(pageErrors, "not-placed/refused", { place: nameOf(field) });
+      throw new DrawerError(pageErrors, "not-placed/refused", { place: describePlace(field) });
     }
     const after = field.value;
     const selected = start === undefined ? "" : before.slice(start, end);
@@ -126,7 +127,7 @@ export class FieldPlace implements Place {
     const { maxLength } = this.element;
     if (maxLength >= 0 && length > maxLength)
       throw new DrawerError(pageErrors, "not-placed/long", {
-        place: nameOf(this.element),
+        place: describePlace(this.element),
         length,
         most: maxLength,
       });
@@ -148,7 +149,11 @@ class ValuePlace implements Place {
     setValue(field, text);
     if (field.value !== text) {
       setValue(field, before);
-      throw new DrawerError(pageErrors, "not-placed/form", { place: nameOf(field), type: field.type, text });
+      throw new DrawerError(pageErrors, "not-placed/form", {
+        place: describePlace(field),
+        type: field.type,
+        text,
+      });
     }
     return {
       async takeBack() {

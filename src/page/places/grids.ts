@@ -1,12 +1,13 @@
 import type { Block } from "../../compose/block.js";
+import { defined } from "../../content/defined.js";
 import { DrawerError } from "../../content/error.js";
 import { fillGrid } from "../../content/spans.js";
 import type { Flavours } from "../../formats/flavours.js";
 import { cellText, writeText } from "../../formats/text/write.js";
-import { pageErrors } from "../../messages/en/errors/page.js";
-import { page } from "../../messages/spoken-page.js";
+import type { NamedPlace } from "../../messages/core/names.js";
+import { pageErrors } from "../../messages/en/page.js";
 import { FieldPlace, setValue, type Field } from "./field.js";
-import { nameOf } from "./name.js";
+import { describePlace } from "./name.js";
 import { pasteEvent, pressKey } from "./page-events.js";
 import {
   allOrNone,
@@ -121,9 +122,10 @@ export class GridPlace implements Place {
     readonly kind: GridKind,
   ) {}
 
-  get name(): string {
+  get name(): NamedPlace {
     const own = fieldIn(this.element);
-    return own?.getAttribute("aria-label") || own?.labels?.length ? nameOf(own) : page.cell(this.#column());
+    if (own?.getAttribute("aria-label") || own?.labels?.length) return describePlace(own);
+    return { element: "cell", ...defined({ column: this.#column() || undefined }) };
   }
 
   /** What stands above its column. */

@@ -1,12 +1,13 @@
 import type { Block } from "../../compose/block.js";
-import type { Fit } from "../../compose/recipe.js";
+import type { Fit } from "../../compose/options.js";
+import type { NamedPlace } from "../../messages/core/names.js";
 
 /** Somewhere on a page that takes text: a field, an editor, a cell. */
 export interface Place {
   /** What it is on the page. */
   readonly element: HTMLElement;
   /** What users know it by; its label, or what it is, when it is left out. */
-  readonly name?: string;
+  readonly name?: string | NamedPlace;
   /** What it can hold. */
   readonly fit: Fit;
   /**

@@ -2,15 +2,13 @@ import type { IDBPDatabase } from "idb";
 import { DrawerError } from "../../content/error.js";
 import { notice, type Notice } from "../../content/notice.js";
 import { Conflict } from "../../drawer/store.js";
+import { Listeners } from "../../messages/core/listeners.js";
+import { indexeddbErrors, indexeddbNotices } from "../../messages/en/stores.js";
 import { run, type Engine, type Job, type WipeReach } from "../engine.js";
-import { Listeners } from "../listeners.js";
 import { TABLE_NAMES } from "../schema.js";
 import { IdbRows, type Transaction } from "./rows.js";
 import { TEXTS } from "./tables.js";
 import { Texts } from "./texts.js";
-import { indexeddbErrors } from "../../messages/en/errors/indexeddb.js";
-import { indexeddbNotices } from "../../messages/en/notices/indexeddb.js";
-
 const ALL_TABLES: readonly string[] = [...TABLE_NAMES, TEXTS];
 
 /** An engine over the browser's IndexedDB. Tabs of one origin share it, and each hears of the others' changes. */
@@ -24,7 +22,7 @@ export class IndexedDbEngine implements Engine {
     name: string,
   ) {
     this.#tabs = new BroadcastChannel(`drawer:${name}`);
-    this.#tabs.onmessage = () => this.#listeners.tell();
+    this.#tabs.onmessage = () => this.#listeners.call();
   }
 
   async read<Result>(job: () => Job<Result>): Promise<Result> {
@@ -48,7 +46,7 @@ export class IndexedDbEngine implements Engine {
     const error = await finished;
     if (error !== undefined) throw refusal(error);
     this.#tabs.postMessage("changed");
-    this.#listeners.tellSoon();
+    this.#listeners.callSoon();
     return result;
   }
 

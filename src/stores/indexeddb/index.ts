@@ -1,8 +1,8 @@
 import { DrawerError } from "../../content/error.js";
+import { indexeddbErrors } from "../../messages/en/stores.js";
 import { RowStore } from "../row-store.js";
 import { IndexedDbEngine } from "./engine.js";
 import { openTables } from "./tables.js";
-import { indexeddbErrors } from "../../messages/en/errors/indexeddb.js";
 
 /** A store in IndexedDB. Made by {@link openIndexedDb}. */
 export type IndexedDbStore = RowStore;

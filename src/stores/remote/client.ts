@@ -1,8 +1,8 @@
 import { DrawerError, errorOf, reasonOf, type Refusal } from "../../content/error.js";
 import { Conflict, type Store } from "../../drawer/store.js";
-import { Listeners } from "../listeners.js";
+import { Listeners } from "../../messages/core/listeners.js";
+import { remoteErrors } from "../../messages/en/stores.js";
 import { MESSAGE, METHODS, pack, STATUS, unpack, type About, type Method } from "./wire.js";
-import { remoteErrors } from "../../messages/en/errors/remote.js";
 
 /** How a store elsewhere is reached. */
 export interface RemoteOptions {
@@ -114,11 +114,11 @@ class Link {
     const events = new Source(new URL("changes", this.base).href);
     this.#events = events;
     let isAgain = false;
-    events.addEventListener("changed", () => this.#changed.tell());
+    events.addEventListener("changed", () => this.#changed.call());
     events.addEventListener("open", () => {
       this.#reach(true);
       // What was changed while nobody heard of it is read too.
-      if (isAgain) this.#changed.tell();
+      if (isAgain) this.#changed.call();
       isAgain = true;
     });
     events.addEventListener("error", () => this.#reach(false));

@@ -1,19 +1,17 @@
-import { defined } from "../../content/defined.js";
 import { rmSync } from "node:fs";
 import { basename, dirname } from "node:path";
+import { defined } from "../../content/defined.js";
 import { DrawerError } from "../../content/error.js";
 import { notice, type Notice } from "../../content/notice.js";
 import { Conflict } from "../../drawer/store.js";
+import { Listeners } from "../../messages/core/listeners.js";
+import { sqliteErrors, sqliteNotices } from "../../messages/en/stores.js";
 import { runNow, type Engine, type Job, type LongWork, type WipeReach } from "../engine.js";
-import { Listeners } from "../listeners.js";
 import { isOfTheDatabase, reason, saysBusy, saysDamaged, type Connection } from "./connection.js";
 import { SqlRows } from "./rows.js";
 import { copiesBeside, damagedBeside } from "./tables.js";
 import { markWriter, writerOf } from "./who-writes.js";
 import { wipe } from "./wipe.js";
-import { sqliteErrors } from "../../messages/en/errors/sqlite.js";
-import { sqliteNotices } from "../../messages/en/notices/sqlite.js";
-
 /** How often to look whether another process has changed the database, in milliseconds. */
 const WATCH_EVERY = 50;
 
@@ -58,7 +56,7 @@ export class SqliteEngine implements Engine {
           unmark?.();
         }
       });
-      this.#listeners.tellSoon();
+      this.#listeners.callSoon();
       return result;
     } catch (error) {
       throw this.#refusal(error);
@@ -108,7 +106,7 @@ export class SqliteEngine implements Engine {
       const now = this.connection.pragma("data_version");
       if (now === seen) return;
       seen = now;
-      this.#listeners.tell();
+      this.#listeners.call();
     }, WATCH_EVERY).unref();
   }
 

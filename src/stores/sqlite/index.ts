@@ -3,6 +3,7 @@ import { tmpdir } from "node:os";
 import { basename, dirname, join } from "node:path";
 import { DrawerError } from "../../content/error.js";
 import { notice, type Notice } from "../../content/notice.js";
+import { sqliteErrors, sqliteNotices } from "../../messages/en/stores.js";
 import { RowStore } from "../row-store.js";
 import {
   closeFolder,
@@ -18,8 +19,6 @@ import { isCutShort } from "./pages.js";
 import { recover } from "./recover.js";
 import { prepareTables } from "./tables.js";
 import { finishWiping } from "./wipe.js";
-import { sqliteErrors } from "../../messages/en/errors/sqlite.js";
-import { sqliteNotices } from "../../messages/en/notices/sqlite.js";
 
 /** A store in a SQLite database, through libsql. Made by {@link openSqlite}. */
 export class SqliteStore extends RowStore {

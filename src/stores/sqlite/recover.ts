@@ -1,22 +1,21 @@
 import { chmodSync, closeSync, copyFileSync, existsSync, openSync, renameSync, rmSync } from "node:fs";
 import { generateKeyBetween } from "fractional-indexing";
-
-import { decodeContent, encodeContent, hashBytes, type Hash } from "../../content/encode.js";
 import { beginning } from "../../content/beginning.js";
+import { decodeContent, encodeContent, hashBytes, type Hash } from "../../content/encode.js";
 import { kindOf } from "../../content/kind.js";
 import { notice, type Notice } from "../../content/notice.js";
 import { TEXT_LENGTH, hashesOf, type Entry } from "../../drawer/model/entry.js";
 import { newId } from "../../drawer/model/ids.js";
 import { VALUES } from "../../drawer/model/values.js";
 import type { Commit } from "../../drawer/store.js";
-import { openConnection, saysDamaged, type Connection } from "./connection.js";
-import { isCutShort, readRecords, type Value } from "./pages.js";
-import { damagedName, prepareTables } from "./tables.js";
+import { sqliteNotices } from "../../messages/en/stores.js";
 import { runNow } from "../engine.js";
 import { SCHEMA } from "../schema.js";
 import { commit, setValue } from "../semantics.js";
+import { openConnection, saysDamaged, type Connection } from "./connection.js";
+import { isCutShort, readRecords, type Value } from "./pages.js";
 import { SqlRows } from "./rows.js";
-import { sqliteNotices } from "../../messages/en/notices/sqlite.js";
+import { damagedName, prepareTables } from "./tables.js";
 
 /** The drawer into which contents go whose snippets could not be read. */
 const LOOSE = "recovered";

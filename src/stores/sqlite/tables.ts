@@ -1,11 +1,11 @@
 import { closeSync, existsSync, openSync, readdirSync, renameSync, rmSync } from "node:fs";
 import { basename, dirname, join } from "node:path";
 import { DrawerError } from "../../content/error.js";
+import { sqliteErrors } from "../../messages/en/stores.js";
+import { isNumbered, SCHEMA, TABLE_NAMES } from "../schema.js";
 import type { Connection } from "./connection.js";
 import { headOf } from "./pages.js";
-import { isNumbered, SCHEMA, TABLE_NAMES } from "../schema.js";
 import { quoted } from "./rows.js";
-import { sqliteErrors } from "../../messages/en/errors/sqlite.js";
 
 /** The version of the tables that this Drawer writes; it is kept in the database's `user_version`. */
 export const VERSION = 1;

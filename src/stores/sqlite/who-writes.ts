@@ -1,5 +1,5 @@
-import type { LongWork } from "../engine.js";
 import { readFileSync, rmSync, writeFileSync } from "node:fs";
+import type { LongWork } from "../engine.js";
 
 /** Who writes to a database for long, as it is kept beside it. */
 export interface Writer {

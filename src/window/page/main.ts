@@ -1,11 +1,11 @@
 import { DrawerError, errorOf, type Refusal } from "../../content/error.js";
 import { Drawer } from "../../drawer/drawer.js";
 import { windowPage as words } from "../../messages/en/window.js";
-import { Binding } from "../../page/binding.js";
-import { SnippetDrawer } from "../../page/snippet-drawer.js";
+import { Binding } from "../../page/binding/binding.js";
+import { SnippetDrawer } from "../../page/element/snippet-drawer.js";
 import { openRemote } from "../../stores/remote/client.js";
-import type { DeskNews } from "../desk.js";
-import { DeskLink } from "./desk-link.js";
+import type { WindowNews } from "../window-desktop.js";
+import { DesktopClient } from "./desktop-client.js";
 
 /** The window: a drawer of the user's, as the server that serves this page has it, and the desktop around it. */
 
@@ -47,24 +47,24 @@ function beginning(fill: () => void): HTMLElement {
 }
 
 /** Why copies are not heard, where there is more to say than that. */
-function whyDeaf(refusal: Refusal): string | undefined {
+function whyNotListening(refusal: Refusal): string | undefined {
   return refusal.reason === "no-clipboard" ? undefined : errorOf(refusal).message;
 }
 
 async function open(): Promise<void> {
   await enter();
   const store = await openRemote("/store/");
-  const desk = new DeskLink();
+  const desktop = new DesktopClient();
   const name = new URLSearchParams(location.search).get("drawer") ?? "main";
   // What is copied in the window itself is heard as all copies on the desktop are.
-  const binding = new Binding(new Drawer(store, name), { desk, exclude: "*" });
+  const binding = new Binding(new Drawer(store, name), { desktop, exclude: "*" });
   const element = new SnippetDrawer();
   element.binding = binding;
   element.append(
     beginning(() => {
-      void desk.fillSample().then(
+      void desktop.fillSample().then(
         (sample) => binding.open(sample),
-        (error: unknown) => binding.tell({ notices: [], error: error as DrawerError }),
+        (error: unknown) => binding.report({ notices: [], error: error as DrawerError }),
       );
     }),
   );
@@ -80,13 +80,13 @@ async function open(): Promise<void> {
     });
 
   let isReached = true;
-  let deaf: string | undefined;
+  let obstacle: string | undefined;
   let into = name;
   const say = () => {
     const { drawer } = binding;
     if (!isReached) return tell(words.away);
-    if (deaf !== undefined || into === drawer.name) return tell(deaf);
-    const here = () => void desk.collectInto(drawer.name, binding.appends);
+    if (obstacle !== undefined || into === drawer.name) return tell(obstacle);
+    const here = () => void desktop.collectInto(drawer.name, binding.appends);
     tell(words.elsewhere(into), " ", wordThat(here, words.here));
   };
   binding.on("opened", say);
@@ -94,13 +94,14 @@ async function open(): Promise<void> {
     isReached = is;
     say();
   });
-  desk.listen((news: DeskNews) => {
-    const { notices, refused, hearing } = news;
-    if (hearing?.isHearing) deaf = hearing.isWatched ? words.watched : undefined;
-    else if (hearing) deaf = words.deaf(whyDeaf(hearing));
+  desktop.listen((news: WindowNews) => {
+    const { notices, refused, listening } = news;
+    if (listening?.isListening) obstacle = listening.isWatched ? words.watched : undefined;
+    else if (listening) obstacle = words.notListening(whyNotListening(listening));
     if (news.into) into = news.into.drawer;
-    if (hearing || news.into) say();
-    if (notices.length > 0 || refused) binding.tell({ notices, ...(refused && { error: errorOf(refused) }) });
+    if (listening || news.into) say();
+    if (notices.length > 0 || refused)
+      binding.report({ notices, ...(refused && { error: errorOf(refused) }) });
   });
 }
 

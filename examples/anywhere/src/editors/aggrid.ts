@@ -6,8 +6,8 @@ import {
   TextEditorModule,
   UndoRedoEditModule,
 } from "ag-grid-community";
-import { COLUMNS, ROWS } from "./rows.js";
 import { changesOf } from "./changes.js";
+import { COLUMNS, ROWS } from "./rows.js";
 
 export function show(holder: HTMLElement): void {
   ModuleRegistry.registerModules([

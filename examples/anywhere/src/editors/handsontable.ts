@@ -1,6 +1,6 @@
 import Handsontable from "handsontable";
-import { COLUMNS, ROWS } from "./rows.js";
 import { changesOf } from "./changes.js";
+import { COLUMNS, ROWS } from "./rows.js";
 
 export function show(holder: HTMLElement): void {
   new Handsontable(holder, {

@@ -1,7 +1,7 @@
 import { TabulatorFull } from "tabulator-tables";
 import "tabulator-tables/dist/css/tabulator_simple.min.css";
-import { COLUMNS, ROWS } from "./rows.js";
 import { changesOf } from "./changes.js";
+import { COLUMNS, ROWS } from "./rows.js";
 
 export async function show(holder: HTMLElement): Promise<void> {
   const table = new TabulatorFull(holder, {

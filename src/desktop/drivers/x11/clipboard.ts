@@ -1,0 +1,169 @@
+import pLimit from "p-limit";
+import { defined } from "../../../content/defined.js";
+import { DrawerError } from "../../../content/error.js";
+import { Listeners } from "../../../messages/core/listeners.js";
+import { desktopErrors } from "../../../messages/en/desktop.js";
+import type { ClipboardEvent, Copied, Offer, Offered } from "../../desktop.js";
+import { copiedOf, formsRead, OWN, Repeats } from "../../forms.js";
+import type { X11Display } from "./display.js";
+import { frontWindow } from "./front-window.js";
+import { X11Offer } from "./offer.js";
+import { SelectionReader } from "./selection-reader.js";
+
+/** Targets under which no content stands (ICCCM 2.6.2). */
+const NO_CONTENT = ["TARGETS", "TIMESTAMP", "MULTIPLE", "SAVE_TARGETS", "DELETE", "INSERT_SELECTION", OWN];
+
+/** How long a clipboard must stay as it is before it is read, in milliseconds: some programs set it twice for one copy. */
+const SETTLED = 20;
+/** How long what is offered may take to be read whole, to be put back later, in milliseconds. */
+const READING = 1000;
+
+/** The selections of an X11 display that hold what was copied, and what the mouse has selected (ICCCM 2). */
+export class X11Clipboard {
+  readonly #reader: SelectionReader;
+  readonly #offers = new Map<number, X11Offer>();
+  #watching: Promise<void> | undefined;
+  readonly #listeners = new Listeners<[event: ClipboardEvent]>();
+  readonly #repeats = new Repeats();
+  /** Who has caused the next copy, and gets it. */
+  #claim: ((copied: Copied) => void) | undefined;
+
+  private constructor(
+    readonly display: X11Display,
+    readonly clipboard: number,
+    /** The selection that the mouse makes. */
+    readonly primary: number,
+  ) {
+    this.#reader = new SelectionReader(display, clipboard);
+  }
+
+  static async of(display: X11Display): Promise<X11Clipboard> {
+    return new X11Clipboard(display, await display.atom("CLIPBOARD"), await display.atom("PRIMARY"));
+  }
+
+  async read(): Promise<Copied> {
+    const targets = await this.#reader.targets();
+    if (targets.length === 0) throw new DrawerError(desktopErrors, "no-clipboard/empty", {});
+    return this.#copied(this.#reader, targets, await this.#origin());
+  }
+
+  /** What is selected by the mouse; nothing when nothing is. */
+  async readMouseSelection(): Promise<Copied | undefined> {
+    const reader = new SelectionReader(this.display, this.primary);
+    const targets = await reader.targets();
+    return targets.length === 0 ? undefined : this.#copied(reader, targets, await this.#origin());
+  }
+
+  /** All that is offered on the clipboard, as far as it is there at once. */
+  async everything(): Promise<Offered> {
+    const all = new Map<string, Uint8Array>();
+    const until = Date.now() + READING;
+    for (const target of await this.#reader.targets()) {
+      if (Date.now() > until) break;
+      if (NO_CONTENT.includes(target)) continue;
+      const bytes = await this.#reader.read(target);
+      if (bytes) all.set(target, bytes);
+    }
+    return all;
+  }
+
+  async #copied(
+    reader: SelectionReader,
+    offered: readonly string[],
+    origin: Copied["origin"],
+  ): Promise<Copied> {
+    const forms = new Map<string, Uint8Array>();
+    for (const form of formsRead(offered)) {
+      const bytes = await reader.read(form);
+      if (bytes) forms.set(form, bytes);
+    }
+    return copiedOf(forms, origin);
+  }
+
+  async watch(listener: (event: ClipboardEvent) => void): Promise<() => void> {
+    await (this.#watching ??= this.#beginWatching());
+    return this.#listeners.add(listener);
+  }
+
+  /** Reads each copy once, whoever listens. */
+  async #beginWatching(): Promise<void> {
+    const { display, clipboard } = this;
+    let timer: NodeJS.Timeout | undefined;
+    const inTurn = pLimit(1);
+    display.on(({ name, selection, subtype, owner }) => {
+      if (name !== "SelectionNotify" || subtype === undefined || selection !== clipboard) return;
+      clearTimeout(timer);
+      if (owner === 0 || owner === display.window) return;
+      // The window in front is asked for at once: the next moment another may be there.
+      const origin = this.#origin();
+      timer = setTimeout(() => void inTurn(() => this.#readCopy(origin)), SETTLED);
+    });
+    void display.gone.then(() => {
+      clearTimeout(timer);
+      this.#listeners.call({ type: "ended" });
+    });
+    await display.hearOwners(clipboard);
+  }
+
+  async #readCopy(origin: Promise<Copied["origin"]>): Promise<void> {
+    try {
+      const targets = await this.#reader.targets();
+      if (targets.length === 0 || targets.includes(OWN)) return;
+      const copied = await this.#copied(this.#reader, targets, await origin);
+      const isRepeat = this.#repeats.isRepeat(copied);
+      if (this.#claim) this.#claim(copied);
+      else if (!isRepeat) this.#listeners.call({ type: "copied", copied });
+    } catch (error) {
+      if (!(error instanceof DrawerError)) throw error;
+      if (error.reason !== "no-clipboard/gone") this.#listeners.call({ type: "unread", error });
+    }
+  }
+
+  /** What is copied next by an act of this program, which is told to nobody else; nothing when nothing is. */
+  async nextCopy(act: () => Promise<void>, within: number): Promise<Copied | undefined> {
+    await (this.#watching ??= this.#beginWatching());
+    let timer: NodeJS.Timeout | undefined;
+    try {
+      return await new Promise<Copied | undefined>((resolve, reject) => {
+        this.#claim = resolve;
+        act().catch(reject);
+        timer = setTimeout(() => resolve(undefined), within);
+      });
+    } finally {
+      clearTimeout(timer);
+      this.#claim = undefined;
+    }
+  }
+
+  async offer(offered: Offered, pasted?: () => void): Promise<Offer> {
+    if (offered.size === 0) {
+      if ((await this.#reader.targets()).includes(OWN)) this.release();
+      return { ended: Promise.resolve() };
+    }
+    return this.#offerAs(this.clipboard, offered, pasted);
+  }
+
+  /** Offers something as what the mouse has selected too, from where terminals paste. */
+  offerToMouse(offered: Offered, pasted: () => void): Promise<Offer> {
+    return this.#offerAs(this.primary, offered, pasted);
+  }
+
+  async #offerAs(selection: number, offered: Offered, pasted?: () => void): Promise<Offer> {
+    this.#offers.get(selection)?.replace();
+    const offer = await X11Offer.take(this.display, selection, offered, pasted);
+    this.#offers.set(selection, offer);
+    return offer;
+  }
+
+  /** Offers nothing any more. */
+  release(): void {
+    for (const offer of this.#offers.values()) offer.replace();
+    for (const selection of [this.clipboard, ...this.#offers.keys()]) this.display.disown(selection);
+    this.#offers.clear();
+  }
+
+  async #origin(): Promise<Copied["origin"]> {
+    const window = await frontWindow(this.display);
+    return defined({ app: window?.app, title: window?.title });
+  }
+}

@@ -1,0 +1,31 @@
+import { notice } from "../../content/notice.js";
+import { Drawer } from "../../drawer/drawer.js";
+import { drawerNotices } from "../../messages/en/drawer.js";
+import { openSqlite } from "../../stores/sqlite/index.js";
+import { openDesktop } from "../open.js";
+import { workInBackground } from "./background.js";
+import { dealOnClipboard, type DealWork } from "./deal.js";
+import { noteWindow } from "./last-window.js";
+
+/**
+ * A program of its own that deals a drawer's deal on the clipboard, until all has been handed out or another program copies
+ * something, and then ends.
+ */
+workInBackground<DealWork>(async ({ drawer: name, database, windowFile }, begun) => {
+  const desktop = await openDesktop();
+  const store = openSqlite(database, { recover: true });
+  try {
+    let isBegun = false;
+    const offered = () => {
+      if (!isBegun) begun();
+      isBegun = true;
+    };
+    const pasted = () => void noteWindow(desktop, windowFile);
+    const isDone = await dealOnClipboard(new Drawer(store, name), desktop, { offered, pasted });
+    if (isDone && desktop.tellsPastes)
+      await desktop.notify(notice(drawerNotices, "done", {}).message).catch(() => undefined);
+  } finally {
+    await store.close();
+    desktop.close();
+  }
+});

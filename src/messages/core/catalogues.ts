@@ -1,0 +1,34 @@
+import type { cliErrors, cliNotices } from "../en/cli.js";
+import type { contentErrors, contentNotices } from "../en/content.js";
+import type { desktopErrors } from "../en/desktop.js";
+import type { drawerErrors, drawerNotices } from "../en/drawer.js";
+import type { filesErrors } from "../en/files.js";
+import type { formatErrors, formatNotices } from "../en/formats.js";
+import type { pageErrors, pageNotices } from "../en/page.js";
+import type {
+  indexeddbErrors,
+  indexeddbNotices,
+  remoteErrors,
+  sqliteErrors,
+  sqliteNotices,
+} from "../en/stores.js";
+
+/** The sentences of Drawer's refusals, by their reason: a catalogue for each room, which is loaded with it. */
+export type Errors = typeof contentErrors &
+  typeof formatErrors &
+  typeof filesErrors &
+  typeof drawerErrors &
+  typeof sqliteErrors &
+  typeof indexeddbErrors &
+  typeof remoteErrors &
+  typeof desktopErrors &
+  typeof pageErrors &
+  typeof cliErrors;
+/** The sentences of Drawer's notices, by their reason. */
+export type Notices = typeof contentNotices &
+  typeof formatNotices &
+  typeof drawerNotices &
+  typeof sqliteNotices &
+  typeof indexeddbNotices &
+  typeof pageNotices &
+  typeof cliNotices;

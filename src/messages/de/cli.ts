@@ -1,0 +1,15 @@
+import type { Translated } from "../core/language.js";
+import type * as english from "../en/cli.js";
+import { many, size } from "./phrases.js";
+
+export const cliErrors: Partial<Translated<typeof english.cliErrors>> = {
+  "too-large/line": ({ file, most }) =>
+    `Nichts eingelesen: „${file}“ hat eine Zeile von mehr als ${size(most)}, wie sie keine Ladendatei hat.`,
+  "too-large/import": ({ file, most }) => `„${file}“ hat mehr als ${size(most)}. Geben Sie es in Teilen aus.`,
+};
+
+export const cliNotices: Partial<Translated<typeof english.cliNotices>> = {
+  dealing: ({ of }) => `${many(of)} ${of === 1 ? "wird" : "werden"} ausgeteilt.`,
+  "dealing/left": ({ left, of }) => `${left === 1 ? "Eines ist" : `${left} sind`} übrig von ${of}.`,
+  "done/none-left": ({ of }) => `Keines ist übrig von ${of}.`,
+};

@@ -1,0 +1,8 @@
+import type { Translated } from "../core/language.js";
+import type * as english from "../en/desktop.js";
+import { size } from "./phrases.js";
+
+export const desktopErrors: Partial<Translated<typeof english.desktopErrors>> = {
+  "too-large/clipboard": ({ most }) =>
+    `Was kopiert wurde, hat mehr als ${size(most)}. Kopieren Sie es in Teilen.`,
+};

@@ -1,0 +1,259 @@
+import type { Language } from "../core/language.js";
+import { action } from "./operations.js";
+import { duration, grouped, many, namedAll, namedPlace, size } from "./phrases.js";
+
+type Page = Omit<Language, "many" | "notices" | "errors">;
+
+const stays = (before: string) => ({
+  before,
+  say: (age: number | null) => (age === null ? "bis sie weggelegt werden" : `${duration(age)} lang`),
+});
+
+/** Was die Elemente einer Seite sagen. */
+export const elementSentences: Page = {
+  page: {
+    title: "Lade",
+    state: (collecting) => (collecting ? "Sammelt, was kopiert wird," : "Sammelt nicht"),
+    switchState: (collecting) => (collecting ? "Anhalten" : "Fortsetzen"),
+    find: { name: "In der Lade suchen", short: "Suchen" },
+    panels: { recipes: "Rezepte", gone: "Was ging", done: "Was geschah", rules: "Regeln", keys: "Tasten" },
+    drawers: { name: "Lade", another: "eine andere…", ask: "Wie soll die andere Lade heißen?" },
+    adding: { name: "Was kopiert wird, kommt", apart: "als neues Stück", latest: "an das letzte" },
+    notKept:
+      "Dieser Browser bewahrt für diese Seite nichts auf: was hier steht, ist weg, wenn sie geschlossen wird.",
+    nothingYet:
+      "Noch nichts hier. Markieren und kopieren Sie etwas; es steht dann hier, nummeriert, in der Reihenfolge des Sammelns.",
+    run: "Stücke, der Reihe nach",
+    foundRun: "Gefundene Stücke, die neuesten zuerst",
+    found: ({ count, words, most }) => {
+      const which =
+        count === 0
+          ? "Nichts enthält"
+          : count === most
+            ? `Die neuesten ${most} mit`
+            : count === 1
+              ? "Ein Stück enthält"
+              : `${many(count)} enthalten`;
+      return `${which} „${words}“.`;
+    },
+    undo: "Rückgängig",
+    redo: "Wiederholen",
+    putDown: "Hinlegen",
+    preview: "Wie es ankommt",
+    more: (count) => `… und ${grouped(count)} mehr, die auch eingesetzt werden.`,
+    moreOfIt: "… und der Rest, der auch eingesetzt wird.",
+    notShown: "Was ankäme, kann nicht gezeigt werden.",
+    place: "An der Schreibstelle einsetzen",
+    acts: {
+      copy: "Kopieren",
+      deal: "Austeilen",
+      down: "Zellen abwärts",
+      across: "Zellen entlang",
+      fill: "Formular ausfüllen",
+      send: "Markiertes senden",
+      merge: "Zu einem verbinden",
+      file: "Speichern als…",
+      export: "Ausgeben",
+    },
+    dealing: ({ left, of, next }) =>
+      next === undefined ? `Alle ${of} sind ausgeteilt.` : `Als Nächstes ${of - left + 1} von ${of}: ${next}`,
+    desktop: {
+      place: "Den Block kopieren",
+      paste: "Dann dort einfügen, wo er stehen soll.",
+      deal: "Austeilen",
+    },
+    dealActs: { next: "Hier austeilen", back: "Zurück", skip: "Auslassen", end: "Beenden" },
+    landsIn: (place) => `Kommt an in: ${namedPlace(place)}.`,
+    landsNowhere: "Klicken Sie dorthin, wo es ankommen soll.",
+    dealt: (number, of) => `${number} von ${of}`,
+    fields: (count) => (count === 1 ? "in ein Feld" : `in ${grouped(count)} Felder`),
+    snippet: (position) => `Stück ${position}`,
+    askChange: (leaving) => `Dadurch gehen ${many(leaving.length)}: ${namedAll(leaving)}. Fortfahren?`,
+    askForget:
+      "Alles, was nicht behalten wird, und alles, was gegangen ist, für immer vergessen? Nichts bringt es zurück.",
+  },
+  row: {
+    pick: ({ position, turn }) =>
+      turn > 0 ? `Als Nummer ${turn} gewählt; aus der Wahl nehmen` : `Stück ${position} wählen`,
+    actionOn: ({ action, position }) => `${action}: Stück ${position}`,
+    kinds: { text: "Text", table: "Tabelle", picture: "Bild", link: "Verweis" },
+    picked: ({ position, turn }) =>
+      turn > 0
+        ? `Stück ${position} gewählt, als Nummer ${turn}.`
+        : `Stück ${position} ist nicht mehr gewählt.`,
+    copy: "Kopieren",
+    label: "Benennen",
+    labelOf: (position) => `Name von Stück ${position}`,
+    split: "Teilen",
+    kept: "behalten",
+    private: "privat",
+    privateUntil: (time) => `privat, geht um ${time}`,
+    keep: "Behalten",
+    release: "Freigeben",
+    reveal: "Zeigen",
+    mask: "Verdecken",
+    hide: "Verbergen",
+    unhide: "Nicht privat",
+    earlier: "Früher",
+    later: "Später",
+    discard: "Weglegen",
+  },
+  gone: {
+    name: "Was gegangen ist",
+    nothing: "Nichts ist gegangen, was zurückgeholt werden könnte.",
+    left: (time) => `gegangen ${time}`,
+    restore: "Zurückholen",
+    empty: ["Die Lade leeren", "um alles, was nicht behalten wird, oder"],
+    forget: ["es für immer vergessen", ", mit allem, was gegangen ist."],
+  },
+  sentence: {
+    place: "Setze",
+    as: "ein,",
+    in: "in",
+    names: { which: "Welche Stücke", as: "Angelegt als", style: "Aussehen", tidy: "Ordnen", cite: "Quellen" },
+    which: {
+      picked: (count) => (count === 1 ? "das gewählte" : `die ${count} gewählten`),
+      all: (count) =>
+        count === 0 ? "noch kein Stück" : count === 1 ? "das eine Stück" : `alle ${count} Stücke`,
+      last: "das letzte Stück",
+    },
+    layouts: {
+      sequence: "wie sie sind, nacheinander",
+      lines: "als Zeilen",
+      joined: "als einen Absatz",
+      sentence: "als einen Satz",
+      bullets: "als Punkte",
+      numbers: "als nummerierte Liste",
+      rows: "als eine Tabelle",
+      columns: "als Spalten nebeneinander",
+      pairs: "als Namen und Werte",
+      link: "als Verweise",
+      quotes: "als Zitate mit ihrer Herkunft",
+    },
+    styles: { own: "ihrem eigenen Aussehen", host: "dem Aussehen der Seite", bare: "bloßen Worten" },
+    tidying: {
+      edges: "an den Rändern geordnet",
+      lines: "ohne leere Zeilen",
+      repeats: "ohne Wiederholungen",
+      rejoin: "mit verbundenen Zeilen",
+      none: "unberührt",
+    },
+    citations: {
+      none: "ohne Quellen",
+      inline: "mit Quellen in Klammern",
+      notes: "mit nummerierten Anmerkungen",
+      list: "mit einer Liste der Quellen",
+    },
+  },
+  ruleSentences: {
+    collecting: {
+      before: "Was kopiert wird,",
+      say: (on) => (on ? "wird gesammelt" : "wird nicht gesammelt"),
+    },
+    blanks: {
+      before: "Was nichts enthält,",
+      say: (what) => (what === "skip" ? "wird ausgelassen" : "wird auch gesammelt"),
+    },
+    repeats: {
+      before: "Kommt dasselbe Stück noch einmal,",
+      say: (what) =>
+        ({
+          skip: "wird es ausgelassen",
+          allow: "wird es wieder gesammelt",
+          move: "wird das vorhandene das letzte",
+        })[what],
+    },
+    snippets: {
+      before: "Die Lade fasst",
+      say: (count) => (count === null ? "beliebig viele Stücke" : `höchstens ${many(count)}`),
+    },
+    size: {
+      before: "Sie brauchen",
+      say: (bytes) => (bytes === null ? "beliebig viel Platz" : `höchstens ${size(bytes)}`),
+    },
+    textAge: stays("Texte, Tabellen und Verweise bleiben"),
+    pictureAge: stays("Bilder bleiben"),
+    detect: {
+      before: "Was wie ein Geheimnis aussieht,",
+      say: (on) => (on ? "wird privat" : "bleibt wie das andere"),
+    },
+    privateAge: stays("Private Stücke bleiben"),
+    goneAge: {
+      before: "Was ging, kann zurückgeholt werden",
+      say: (age) => (age === null ? "immer" : `${duration(age)} lang`),
+    },
+  },
+  done: {
+    name: "Was geschah",
+    nothing: "Nichts geschah, was sich rückgängig machen ließe.",
+    act: (summary) => {
+      const words = action(summary);
+      return words.charAt(0).toUpperCase() + words.slice(1);
+    },
+    undo: (count) => (count === 1 ? "Rückgängig" : `Diese ${count} rückgängig`),
+    undoFrom: ({ act, count }) =>
+      count === 1 ? `Rückgängig: ${act}` : `Die letzten ${count} rückgängig, ab: ${act}`,
+  },
+  partsPanel: {
+    name: "Teile der Dateien",
+    open: "In eine Datei sehen…",
+    collect: (count) => (count === 0 ? "Markiertes einsammeln" : `${many(count)} einsammeln`),
+    whole: (files) => (files === 1 ? "Alles als eines einsammeln" : "Jede Datei als eines einsammeln"),
+    leave: "Lassen",
+    every: (count) => (count === 1 ? "ihr einer Teil" : `alle ${grouped(count)} Teile`),
+    sheet: "Blatt",
+    grid: (sheet) => `Zellen des Blatts „${sheet}“`,
+    draw: "Ziehen Sie einen Bereich über die Zellen; mit der Tastatur durch Umschalt und die Pfeile, dann Eingabe.",
+    empty: "Dieses Blatt ist leer.",
+    mark: "Diesen Bereich markieren",
+    marked: (spot) => `${spot} ist markiert.`,
+    unmarked: (spot) => `${spot} ist nicht mehr markiert.`,
+    unmark: "Wegnehmen",
+    unmarkOf: (spot) => `Wegnehmen: ${spot}`,
+    importing: (percent) => `Wird eingelesen: ${percent} %.`,
+    exporting: (percent) => `Wird ausgegeben: ${percent} %.`,
+  },
+  rulesPanel: {
+    name: "Regeln",
+    note: "Was behalten wird, bleibt, was auch immer die Regeln sagen. Das älteste, das nicht behalten wird, geht zuerst.",
+  },
+  recipesPanel: {
+    name: "Rezepte",
+    nothing: "Noch kein Rezept. Wählen Sie Wörter im Satz, und bewahren Sie sie unter einem Namen auf.",
+    use: "Anwenden",
+    remove: "Entfernen",
+    keep: "Den Satz aufbewahren als",
+    keepName: "Name des Rezepts",
+  },
+  fillPanel: {
+    name: "Formular ausfüllen",
+    closed: "lässt sich nicht beschreiben",
+    form: "nimmt es nicht",
+    unmatched: (labels) => `Kein Feld heißt ${labels.map((label) => `„${label}“`).join(", ")}.`,
+    nothing:
+      "Kein Feld des Formulars heißt wie ein Stück. Benennen Sie Stücke, oder wählen Sie eine Tabelle aus Namen und Werten.",
+    fill: (count) => (count === 1 ? "Ein Feld ausfüllen" : `${count} Felder ausfüllen`),
+    leave: "Lassen",
+  },
+  keysPanel: {
+    name: "Tasten",
+    hotkey: "führt von überall auf der Seite zu den Stücken",
+    sendKey: "sendet das Markierte dorthin, wo das Letzte eingesetzt wurde",
+    inRun: "Bei den Stücken",
+    placeKey: ["Eingabe", "setzt es ein"],
+    copyKey: ["Eingabe", "kopiert es in die Zwischenablage"],
+    leaveKey: ["Esc", "führt zurück, wo Sie geschrieben haben"],
+    keys: [
+      ["↓ ↑", "das nächste und das vorige Stück"],
+      ["← →", "seine Nummer, was es sagt, und was damit getan werden kann"],
+      ["Pos1 Ende", "das erste und das letzte Stück"],
+      ["P", "wählt es, oder nimmt es aus der Wahl"],
+      ["K", "behält es, oder gibt es frei"],
+      ["C", "kopiert es in die Zwischenablage"],
+      ["L", "benennt es"],
+      ["Alt ↓, Alt ↑", "schiebt es nach hinten und nach vorn"],
+      ["Entf", "legt es weg"],
+      ["Strg Z, Strg Umschalt Z", "macht rückgängig, und wiederholt"],
+    ],
+  },
+};

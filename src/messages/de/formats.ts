@@ -1,0 +1,43 @@
+import type { Translated } from "../core/language.js";
+import type * as english from "../en/formats.js";
+import { grouped } from "./phrases.js";
+
+const SAVE_AGAIN = "Öffnen Sie es in seinem eigenen Programm, und speichern Sie es noch einmal.";
+const ofOne = (count: number, one: string, several: string) =>
+  count === 1 ? one : `${grouped(count)} ${several}`;
+
+export const formatErrors: Translated<typeof english.formatErrors> = {
+  "unreadable/part": ({ file }) =>
+    `„${file}“ ist beschädigt: ein Teil fehlt oder ist nicht ganz. ${SAVE_AGAIN}`,
+  "unreadable/damaged": ({ file }) => `„${file}“ ist beschädigt oder abgeschnitten. ${SAVE_AGAIN}`,
+  "unreadable/not-one": ({ file }) => `„${file}“ ist nicht, was seine Endung sagt. ${SAVE_AGAIN}`,
+  locked: ({ file }) =>
+    `„${file}“ ist mit einem Kennwort geschützt. Speichern Sie in seinem Programm eine Kopie ohne Kennwort.`,
+  "too-large/workbook": ({ file, most }) =>
+    `„${file}“ hat mehr als ${grouped(most)} Zellen. Speichern Sie die nötigen Blätter für sich.`,
+  "too-large/range": ({ sheet, cells, most }) =>
+    `Das Blatt „${sheet}“ reicht über ${grouped(cells)} Zellen; auf einmal gehen höchstens ${grouped(most)}.`,
+  "too-large/document": ({ file }) =>
+    `„${file}“ ist größer als jedes wirkliche Dokument und wurde nicht gelesen. Speichern Sie es in Teilen.`,
+};
+
+export const formatNotices: Translated<typeof english.formatNotices> = {
+  "left-out/comments": ({ file, count }) =>
+    `Ausgelassen aus „${file}“: ${ofOne(count, "eine Anmerkung", "Anmerkungen")} neben dem Text.`,
+  "as-text/diagrams": ({ file, count }) =>
+    `Von ${ofOne(count, "einem Schaubild", "Schaubildern")} in „${file}“ sind nur die Wörter da.`,
+  "left-out/pictures": ({ file, count }) =>
+    `Ausgelassen aus „${file}“: ${ofOne(count, "ein Bild", "Bilder")} in einer Form, die nicht gelesen wird.`,
+  "not-shown/picture": ({ alt }) =>
+    `${alt === "" ? "Ein Bild" : `Das Bild „${alt}“`} kann in diesem Format nicht stehen; seine Beschreibung steht an seiner Stelle.`,
+  "hidden-parts/sheet": ({ sheet }) =>
+    `Das Blatt „${sheet}“ ist in seiner Datei verborgen; es wurde trotzdem gelesen.`,
+  "hidden-parts/cells": ({ sheet }) =>
+    `Auf dem Blatt „${sheet}“ sind Zeilen oder Spalten verborgen; sie wurden trotzdem gelesen.`,
+  "no-result": ({ sheet, count }) =>
+    `${ofOne(count, "Eine Formel", "Formeln")} auf dem Blatt „${sheet}“ ${count === 1 ? "hat" : "haben"} kein Ergebnis in der Datei; dort bleibt es leer.`,
+  "not-shown/pictures-in-cells": () =>
+    "Bilder können in den Zellen eines Blatts nicht stehen; ihre Beschreibungen stehen dort.",
+  "not-shown/long-cells": ({ count, most }) =>
+    `${ofOne(count, "Eine Zelle hat", "Zellen haben")} mehr als die ${grouped(most)} Zeichen, die eine Zelle dieses Formats fasst; was darüber ist, steht nicht in der Datei.`,
+};

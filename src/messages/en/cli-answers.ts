@@ -1,0 +1,189 @@
+import type { NamedSnippet } from "../core/names.js";
+import type { ErrorReason } from "../core/sentence.js";
+import type { operations } from "./operations.js";
+import { grouped, many, namedAll } from "./phrases.js";
+
+/** Refusals of what was typed, which only the command line has. Their codes are told by as those of errors are. */
+export const usage = {
+  /** Spots were given for several files. */
+  "bad-option/spots": () => "Spots belong to one file: name one file with --at, or several files without it.",
+  /** Private, and not private. */
+  "bad-option/private": () => "It is private or it is not: give one of --private and --not-private.",
+  /** The clipboard, and something else. */
+  "bad-option/clipboard": () =>
+    "What was copied last is collected whole: --clipboard goes without files, --at and --type.",
+  /** The clipboard has no format of its own. */
+  "bad-option/clipboard-out": () =>
+    "The clipboard gets the block in every form that helps: --to clipboard goes without --out.",
+  /** Deals go to standard output by “next”, or onto the clipboard. */
+  "bad-option/deal-to": () => "A deal goes onto the clipboard with a pick: drawer deal PICK --to clipboard.",
+  /** Nothing that a key can do. */
+  "bad-option/act": ({ act, acts, why }: { act: string; acts: readonly string[]; why?: string }) =>
+    `“${act}” is nothing that a key does${why === undefined ? "" : ` (${why})`}. Keys do: ${acts.join(", ")}.`,
+  /** What was typed sets no key. */
+  "bad-option/key": ({ typed }: { typed: string }) =>
+    `“${typed}” sets no key. Write drawer keys 'Super+F9=place last', or 'Super+F9=' to take it back.`,
+  /** No such type of what is read. */
+  "bad-option/type": ({ type, types }: { type: string; types: readonly string[] }) =>
+    `There is no type “${type}”. The types are: ${types.join(", ")}.`,
+  /** No such format of what is written. */
+  "bad-option/out": ({ out, outputs }: { out: string; outputs: readonly string[] }) =>
+    `There is no output “${out}”. The outputs are: ${outputs.join(", ")}.`,
+  /** No such kind of snippet. */
+  "bad-option/kind": ({ kind, kinds }: { kind: string; kinds: readonly string[] }) =>
+    `There is no kind “${kind}”. The kinds are: ${kinds.join(", ")}.`,
+  /** A renamed column is not two names. */
+  "bad-option/rename": ({ typed }: { typed: string }) =>
+    `“${typed}” does not say what a column is called. Write --columns 'E-Mail=Email'.`,
+  /** No label was given. */
+  "bad-option/no-label": () =>
+    "Say which label (drawer label 3 'Storm damage'), or take it off with --remove.",
+  /** What left cannot be searched. */
+  "bad-option/gone": () => "What has left is listed whole: --gone goes without --find, --kind and --from.",
+  /** Nothing to find. */
+  "bad-option/find": () => "Say which words to find: --find and some words.",
+  /** Passing over takes no pick. */
+  "bad-option/skip": () => "Passing over goes without a pick: drawer deal --skip.",
+  /** How many are left is asked without a pick. */
+  "bad-option/left": () => "How many are left is asked without a pick: drawer deal --left.",
+  /** Nowhere to move to. */
+  "bad-option/move": () => "Say where to: --before and a position, --to-end, or --into and a drawer.",
+  /** Bytes are nothing for a terminal. */
+  "bad-option/terminal": ({ format }: { format: string }) =>
+    `A ${format} file is nothing to read on a terminal. Name a file with --to, or lead the answer into one.`,
+  /** Nothing was named or piped in. */
+  "nothing/input": () =>
+    "Nothing to collect: name a file, or pipe something in (cat notes.txt | drawer collect).",
+  /** Somebody was asked, and said no. */
+  many: () => "Nothing was changed.",
+  /** More than a few snippets would go, and nobody could be asked. */
+  "many/unasked": (leaving: Leaving) =>
+    `Nothing was changed. ${takesOut(leaving)} Add --yes if that is meant.`,
+  /** A step of the tour was refused. */
+  "tour-stopped": ({ command, status, answer }: { command: string; status: number | null; answer: string }) =>
+    `The tour stopped, because “${command}” ended with ${status}: ${answer}`,
+};
+
+/** What would go by a change of rules. */
+export interface Leaving {
+  readonly snippets: readonly NamedSnippet[];
+  readonly drawer: string;
+}
+
+/** What would go by a change of rules, as a sentence. */
+export function takesOut({ snippets, drawer }: Leaving): string {
+  return `This takes ${many(snippets.length)} out of the drawer “${drawer}”: ${namedAll(snippets)}.`;
+}
+
+/** What a command can do about a refusal, beside what the refusal says itself. */
+export const hints: Partial<Readonly<Record<ErrorReason, string>>> = {
+  "no-file/device": "Lead it into standard input (drawer collect < …), which ends at a limit.",
+  "no-spot": "“drawer look” lists the spots.",
+  "no-spot/lines": "“drawer look” lists the spots.",
+  "unknown-format/read": "--type says what a file is.",
+  "unknown-format/write": "Or say which with --out.",
+  "nothing/deal": "“drawer deal” and a pick begin one.",
+  "nothing/recipe": "“drawer recipe save” keeps one.",
+  paused: "“drawer resume” does that.",
+  exists: "Or add --overwrite.",
+  "not-written/hand-out": "“drawer next” does it again.",
+};
+
+/** What the answers of commands say beside notices. */
+export const answers = {
+  watching: (drawer: string) => `What you copy is collected into the drawer “${drawer}”. Ctrl-C ends it.`,
+  watched: (count: number) =>
+    count === 0
+      ? "Nothing was collected."
+      : count === 1
+        ? "1 copy was collected."
+        : `${count} copies were collected.`,
+  keysWork: (keys: readonly string[]) => `Keys that work in every program: ${keys.join(", ")}.`,
+  noKeys: "No keys are set. Set one: drawer keys 'Super+F9=place last'.",
+  key: ({ key, act }: { key: string; act: string }) => `${key}: ${act}`,
+  displayGone: "The desktop's display is gone, and with it the clipboard.",
+  nextDealt: ({ number, of }: { number: number; of: number }) =>
+    `“drawer next” hands out ${number} of ${of}.`,
+  isPaused: () => "Collecting is paused; “drawer resume” turns it on.",
+  recipeKept: ({ name, recipe, isReplaced }: { name: string; recipe: string; isReplaced: boolean }) =>
+    `Kept the recipe “${name}”${isReplaced ? ", in place of the one before" : ""}: ${recipe}.`,
+  recipe: ({ name, recipe }: { name: string; recipe: string }) => `The recipe “${name}”: ${recipe}.`,
+  recipeRemoved: ({ name, recipe }: { name: string; recipe: string }) =>
+    `Removed the recipe “${name}”: ${recipe}.`,
+  noRecipes: ({ drawer }: { drawer: string }) => `No recipes are kept in the drawer “${drawer}”.`,
+  rules: ({ drawer }: { drawer: string }) =>
+    `Rules of the drawer “${drawer}”. Change one with “drawer rules NAME=VALUE”.`,
+  goOn: (leaving: Leaving) => `${takesOut(leaving)} Go on? (yes or no) `,
+  isEmpty: ({ drawer }: { drawer: string }) => `The drawer “${drawer}” is empty.`,
+  noneFound: ({ drawer, words }: { drawer: string; words: string }) =>
+    `Nothing in the drawer “${drawer}” holds “${words}”.`,
+  nothingDone: ({ drawer }: { drawer: string }) =>
+    `Nothing was done in the drawer “${drawer}” that is still known.`,
+  fileIsEmpty: ({ file }: { file: string }) => `“${file}” is empty.`,
+  notRevealed: () => "What is private is not shown; “--reveal” shows it.",
+  listed: ({
+    shown,
+    count,
+    drawer,
+    isCut,
+  }: {
+    shown: number;
+    count: number;
+    drawer: string;
+    isCut: boolean;
+  }) => {
+    const some = shown < count ? `${shown} of ` : "";
+    return `${some}${countOf(count)} in the drawer “${drawer}”.${isCut ? " “--limit all” lists all." : ""}`;
+  },
+  found: ({
+    count,
+    drawer,
+    words,
+    isCut,
+  }: {
+    count: number;
+    drawer: string;
+    words: string;
+    isCut: boolean;
+  }) => {
+    const many = isCut && count > 1 ? `${count} or more snippets` : countOf(count);
+    return `${many} in the drawer “${drawer}” with “${words}”, the newest first.`;
+  },
+  gone: ({ count, drawer }: { count: number; drawer: string }) =>
+    count === 0
+      ? `Nothing has left the drawer “${drawer}” that could be brought back.`
+      : `${countOf(count)} ${count === 1 ? "has" : "have"} left the drawer “${drawer}”. “drawer restore” and its number brings one back.`,
+  noDrawers: () => "There are no drawers yet. Collect something, and there is one.",
+  notWritten: ({ why }: { why: string }) => `The answer could not be written: ${why}.`,
+};
+
+/** A number of snippets in figures, as it stands in tables: `1 snippet`, `12,345 snippets`. */
+export function countOf(snippets: number): string {
+  return snippets === 1 ? "1 snippet" : `${grouped(snippets)} snippets`;
+}
+
+/** What stands beside a snippet or a drawer in a table of them. */
+export const facts = {
+  kept: "kept",
+  private: "private",
+  privateFor: (time: string) => `private, ${time} left`,
+  blank: "(blank)",
+  collected: (time: string) => `collected ${time}`,
+  pictures: (count: number) => (count === 1 ? "one picture" : `${count} pictures`),
+  paused: "paused",
+  asItIs: "as it is",
+};
+
+/** How snippets leave, by the operation: by `rule` is by a limit that was lowered, by `collect` by one that was met. */
+export const waysOut: Partial<Readonly<Record<keyof typeof operations, string>>> = {
+  discard: "discarded",
+  empty: "emptied",
+  age: "by age",
+  collect: "made room",
+  rule: "made room",
+  import: "import undone",
+  restore: "undone",
+  copy: "undone",
+  move: "made room",
+  append: "made room",
+};

@@ -1,0 +1,217 @@
+/** What each command is for, and what its options mean, as the help of the command line says it. */
+export const commands = {
+  append: {
+    about: "add files, spots of a file, or standard input to the end of a snippet",
+    between:
+      "what stands between: newline, blank, space, comma, semicolon, tab, nothing, or any text (\\n, \\t)",
+    notPrivate: "it is not private, whatever it looks like",
+    to: "the snippet that it is added to",
+    type: "what it is, whatever its ending says",
+    at: "a spot of the file; may be repeated",
+  },
+  back: {
+    about: "hand out the one before it again",
+  },
+  collect: {
+    about: "copy files, spots of a file, or standard input into the drawer; the source stays as it is",
+    notPrivate: "it is not private, whatever it looks like",
+    private: "it is private: shown nowhere, never found or exported, and soon gone",
+    label: "a label for what is collected",
+    clipboard: "take what was copied last on this desktop",
+    header: "whether the first row of a table names its columns (told from the table)",
+    type: "what it is: text, html, markdown, csv, tsv, docx, odt, xlsx, ods, png…",
+    at: "a spot of the file (p3, p3..p6, t1, t1!A1:C2, s2, Spring!A2:G2); may be repeated",
+  },
+  copy: {
+    about: "put copies of snippets into another drawer",
+    into: "the drawer at whose end they shall stand",
+  },
+  deal: {
+    about: "begin to hand out snippets one at a time (next and back do it); how many are left",
+    left: "how many are left, which a deal without a pick tells too",
+    skip: "pass over the next one",
+    to: "clipboard: the first is put there, and each paste brings the next",
+  },
+  demo: {
+    about: "a short tour on sample data, which leaves your own drawers alone",
+  },
+  discard: {
+    about: "take snippets out; undo brings them back",
+  },
+  drawers: {
+    about: "all your drawers, and how much they hold",
+  },
+  empty: {
+    about: "take out all that is not kept; undo brings it back",
+    forGood: "forget it, with what had left and the log, so that no trace stays and nothing brings it back",
+  },
+  export: {
+    about: "write all snippets, or some, into a drawer file; what is private is left out",
+    overwrite: "replace the file when it is there already",
+  },
+  hide: {
+    about: "make snippets private: shown nowhere, never found or exported, and soon gone",
+  },
+  import: {
+    about: "bring the snippets of a drawer file into the drawer: all of them, or none",
+  },
+  keep: {
+    about: "keep snippets for good: neither limits nor age nor emptying takes them out",
+  },
+  keys: {
+    about: "your own keys for every program, while “drawer watch” runs (drawer keys 'Super+F9=place last')",
+  },
+  open: {
+    about: "the drawer in a window beside your programs, which collects what you copy while it is open",
+    browser: "only say the window's address, for a browser of your choice",
+  },
+  label: {
+    about: "give snippets a label: a pick, and the label as the last word (drawer label 2..4 Repairs)",
+    remove: "take the label off",
+  },
+  list: {
+    about: "the snippets in the drawer, in order",
+    gone: "what has left the drawer and can be brought back with “drawer restore”",
+    limit: (usual: number) => `at most so many, the latest, or all (default: ${usual})`,
+    from: "only those from this document",
+    kind: "only text, table, picture or link",
+    find: "only those that hold these words or parts of words, the newest first",
+  },
+  log: {
+    about: "what was done in the drawer, the latest first",
+    limit: (usual: number) => `at most so many (default: ${usual})`,
+  },
+  look: {
+    about: "the parts of a document or sheet, each with its spot",
+    type: "what the file is, whatever its ending says",
+  },
+  merge: {
+    about: "make one snippet of several, where the first stands",
+  },
+  move: {
+    about: "move snippets to another place in the order",
+    into: "another drawer, at whose end they shall stand",
+    toEnd: "put them after the last",
+    before: "the snippet before which they shall stand",
+  },
+  next: {
+    about: "hand out the next snippet of the deal",
+  },
+  pause: {
+    about: "stop collecting until “drawer resume”",
+  },
+  place: {
+    about: "make one block of snippets and put it on standard output or into a file",
+    overwrite: "replace the file when it is there already",
+    guard: "write CSV and TSV raw, also what a sheet would run as a formula",
+    out: (formats: readonly string[]) =>
+      `what it is written as: ${formats.join(", ")} (default: text, or by the file's ending)`,
+    to: "a file to put it into, whose ending tells the format; or clipboard, to be pasted anywhere",
+    recipe: "a recipe kept with the drawer; other options change it",
+  },
+  recipe: {
+    about: "keep, show and remove named recipes",
+  },
+  "recipe save": {
+    about: "keep a recipe under a name",
+  },
+  "recipe show": {
+    about: "show a recipe",
+  },
+  "recipe remove": {
+    about: "remove a recipe",
+  },
+  recipes: {
+    about: "the recipes kept with the drawer",
+  },
+  redo: {
+    about: "do again what was last undone",
+  },
+  release: {
+    about: "stop keeping snippets",
+  },
+  restore: {
+    about: "bring back what has left the drawer, by its number in “drawer list --gone”",
+  },
+  resume: {
+    about: "collect again",
+  },
+  rules: {
+    about: "the drawer's rules; or change some (drawer rules snippets=500 text-age='60 days')",
+    yes: "also when it takes many snippets out",
+  },
+  send: {
+    about: "collect what is selected in the window in front, and paste it where the last block went",
+  },
+  show: {
+    about: "snippets whole, without placing them",
+    reveal: "show also what is private",
+  },
+  split: {
+    about: "part a snippet that was merged or appended to into what it was made of",
+  },
+  undo: {
+    about: "take back the last change",
+  },
+  watch: {
+    about: "collect what is copied anywhere on this desktop, until Ctrl-C",
+    notify: "show each by the desktop's notifications too",
+    append: "add each copy to the end of one snippet",
+    between:
+      "what stands between, with --append: newline, blank, space, comma, semicolon, tab, nothing, or any text",
+  },
+  unhide: {
+    about: "take the privacy off snippets",
+  },
+};
+
+/** The program itself, and the options that are the same for many commands. */
+export const program = {
+  about: "Collect many snippets in order; place one, several, all, or all of them joined into one block.",
+  version: "which version this is",
+  help: "what a command does",
+  drawer: "which drawer",
+  json: "answer with one JSON value",
+  dealTo: "a text file onto whose end it is put",
+  wholeNumber: "Write a whole number from 1 up.",
+};
+
+/** The headings under which commands are listed, in the order of the work. */
+export const commandGroups = {
+  gather: "Gather",
+  look: "Look",
+  arrange: "Arrange",
+  putDown: "Put down",
+  join: "Join",
+  takeOut: "Take out and bring back",
+  learn: "See how it works",
+};
+
+/** The options of a recipe. */
+export const recipeOptions = {
+  as: (names: string) => `how it is laid out: ${names}`,
+  between: (names: string) => `what stands between the pieces: ${names}, or any text (\\n, \\t)`,
+  style: (names: string) => `whose look: ${names}`,
+  tidy: (names: string) => `what is tidied besides edges: ${names}; or none; may be repeated`,
+  cite: (names: string) => `how sources are named: ${names}`,
+  fit: (names: string) => `what it lands in: ${names}`,
+  before: "text before each piece (\\n, \\t)",
+  after: "text after each piece (\\n, \\t)",
+  header: "whether the first rows of tables name their columns (told from the tables)",
+  columns: "with rows: what a column is called (E-Mail=Email); may be repeated, or parted by commas",
+  locale: "the language that joins a sentence: en, de, pt-BR…",
+};
+
+/** What the tour of `drawer demo` says before its steps. */
+export const tour = {
+  look: "What is in the wardens' diary, and in the ringing sheet?",
+  gather:
+    "Gather in one trip: a paragraph, a table, the header and two rows of a sheet, a sentence of a web page.",
+  find: "What have I got, and what did I have about wheatears?",
+  arrange: "Arrange: the tide first, the diary's table out; no, back again.",
+  bullets: "Put down a few, as bullets.",
+  rows: "Join: the header and the rows are one table.",
+  place: "Keep that table as a piece of its own, and place the whole bulletin.",
+  end: ({ file, address }: { file: string; address: string }) =>
+    `The finished bulletin lies in ${file}\n(open ${address} in a browser).\n\nThe same in a window beside your programs, without typing: drawer open`,
+};

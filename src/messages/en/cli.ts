@@ -1,0 +1,104 @@
+import { many, size } from "./phrases.js";
+/** What a command refuses of the files and windows that it works on. */
+export const cliErrors = {
+  /** Another program collects the copies for this drawer already: each copy would be there twice. */
+  watched: ({ drawer }: { drawer: string }) =>
+    `Another program collects already what is copied, into the drawer “${drawer}”. End that one first, or name another drawer.`,
+  /** The file cannot be read, whatever it is. Check its name and whether you may read it. */
+  "no-file": ({ path, why }: { path: string; why: keyof typeof whyNotRead | { readonly text: string } }) =>
+    `“${path}” cannot be read: ${typeof why === "string" ? whyNotRead[why] : why.text}.`,
+  /** A device or a pipe was named as a file. Lead it into standard input, which ends at a limit. */
+  "no-file/device": ({ path }: { path: string }) => `“${path}” is no file but a device or a pipe.`,
+  /** The file of the user's keys holds something else. */
+  "unreadable/keys": ({ file }: { file: string }) =>
+    `“${file}” does not hold keys. Put it right, or take it away and set your keys again.`,
+  /** A drawer file has a line longer than any that Drawer writes. */
+  "too-large/line": ({ file, most }: { file: string; most: number }) =>
+    `Nothing was imported: “${file}” has a line of more than ${size(most)}, which no drawer file has.`,
+  /** A drawer file has more bytes than Drawer imports at once. */
+  "too-large/import": ({ file, most }: { file: string; most: number }) =>
+    `“${file}” has more than ${size(most)}; Drawer imports at most that. Export it in parts.`,
+  /** The desktop does not let programs do something with the windows of others. */
+  "no-windows": () =>
+    "This desktop lets no program take keys, or copy and paste in another. On X11 it does. Use “drawer watch”, and --to clipboard.",
+  /** No block was pasted yet. */
+  "no-window": () =>
+    "It is not known where to send it: no block was pasted yet. Place one on the clipboard and paste it there first.",
+  /** The window in which the last block was pasted is gone, or does not come to the front. */
+  "no-window/gone": ({ title = "" }: { title?: string }) =>
+    `The window “${title}” is gone, or does not come to the front. Paste a block where you want the next to go.`,
+  /** A program was asked to copy, and did not. */
+  "nothing/selected": ({ title = "" }: { title?: string }) =>
+    `Nothing is selected in the window “${title}”, or it does not copy. Select something first.`,
+  /** A program was asked to paste, and did not. */
+  "not-pasted": ({ title = "" }: { title?: string }) =>
+    `The window “${title}” did not paste it. It is on the clipboard: put the caret where it shall go, and paste.`,
+
+  /** A file is there already. */
+  exists: ({ path }: { path: string }) =>
+    `“${path}” is there already and was left as it is. Choose another name.`,
+  /** A file could not be written. */
+  "not-written": ({ path, why }: { path: string; why: WhyNotWritten }) =>
+    `“${path}” was not written: ${whyText(why)}.`,
+  /** A snippet could not be put onto the end of a file, and so was not handed out. */
+  "not-written/hand-out": ({ path, why }: { path: string; why: WhyNotWritten }) =>
+    `Nothing was put onto “${path}”: ${whyText(why)}. It has not been handed out.`,
+};
+
+/** Why a file cannot be read. */
+export const whyNotRead = {
+  ENOENT: "there is no such file",
+  EISDIR: "it is a folder",
+  EACCES: "you are not allowed to",
+  ENOTDIR: "a part of its path is not a folder",
+  ENAMETOOLONG: "its name is too long",
+};
+
+/** Why a file cannot be written. */
+export const whyNotWritten = {
+  ENOENT: "there is no such folder",
+  ENOTDIR: "a part of its path is not a folder",
+  EISDIR: "it is a folder",
+  EACCES: "you are not allowed to write there",
+  EPERM: "you are not allowed to write there",
+  EROFS: "the disk is read-only",
+  ENOSPC: "the disk is full",
+  ELOOP: "its links lead in a circle",
+  "no-file": "it is no file",
+  "no-text": "it is no text file; onto the end of documents nothing can be put yet",
+};
+
+/** A known reason, or what the system says. */
+export type WhyNotWritten = keyof typeof whyNotWritten | { readonly text: string };
+
+/** Why a file cannot be written, in words. */
+export function whyText(why: WhyNotWritten): string {
+  return typeof why === "string" ? whyNotWritten[why] : why.text;
+}
+
+/** What a command tells of placing and dealing on a desktop. */
+export const cliNotices = {
+  /** A deal has begun. */
+  dealing: ({ of }: { left: number; of: number }) => `Dealing ${of === 1 ? "1 snippet" : many(of)}.`,
+  /** A deal has begun on the clipboard of a desktop that does not tell of pastes. */
+  "dealing/by-hand": ({ of }: { of: number }) =>
+    `Dealing ${of === 1 ? "1 snippet" : many(of)} on the clipboard. The first is there; “drawer next” brings the next.`,
+  /** So many snippets of a deal are left. */
+  "dealing/left": ({ left, of }: { left: number; of: number }) =>
+    `${left === 1 ? "One is" : `${left} are`} left of ${of}.`,
+  /** Of a deal nothing is left. */
+  "done/none-left": ({ of }: { of: number }) => `None is left of ${of}.`,
+  /** A block was pasted into a window. */
+  "placed/window": ({ count, title }: { count: number; title: string }) =>
+    title === "" ? `Pasted ${many(count)}.` : `Pasted ${many(count)} into “${title}”.`,
+  /** A key does something from now on. */
+  "key/set": ({ key, act }: { key: string; act: string }) => `${key}: ${act}.`,
+  /** A key does nothing more. */
+  "key/removed": ({ key }: { key: string }) => `${key} does nothing any more.`,
+  /** A block was placed into a file. */
+  placed: ({ count, path }: { count: number; path: string }) =>
+    `Placed ${count === 1 ? "1 snippet" : many(count)} in “${path}”.`,
+  /** A block was put on the desktop's clipboard. */
+  "placed/clipboard": ({ count }: { count: number }) =>
+    `Placed ${many(count)} on the clipboard. Paste ${count === 1 ? "it" : "them"} where you like; the next copy takes its place.`,
+};

@@ -1,0 +1,294 @@
+import type { NamedPlace, NamedSnippet } from "../core/names.js";
+import { action, type ActionSummary } from "./operations.js";
+import { duration, grouped, many, namedAll, namedPlace, size } from "./phrases.js";
+/** What the elements of a page say: names of controls, states, and the sentence whose words are choices. */
+export const page = {
+  title: "Drawer",
+  state: (collecting: boolean) => (collecting ? "Collects what you copy" : "Does not collect"),
+  switchState: (collecting: boolean) => (collecting ? "Pause" : "Resume"),
+  find: { name: "Find in the drawer", short: "Find" },
+  panels: { recipes: "Recipes", gone: "What left", done: "What was done", rules: "Rules", keys: "Keys" },
+  /** The choice of a drawer: what it is called, and what makes another one. */
+  drawers: { name: "Drawer", another: "another…", ask: "What shall the other drawer be called?" },
+  /** How what is copied is collected. */
+  adding: { name: "What is copied is collected", apart: "as new snippets", latest: "onto the latest" },
+  /** That nothing is kept when the page is closed. */
+  notKept: "This browser keeps nothing for this page: what is here is gone when it is closed.",
+  nothingYet:
+    "Nothing here yet. Select something and copy it; it will stand here, numbered, in the order of gathering.",
+  run: "Snippets, in order",
+  foundRun: "Snippets found, the newest first",
+  found: ({ count, words, most }: { count: number; words: string; most: number }) => {
+    const holding = count === 1 ? "One snippet holds" : `${many(count)} hold`;
+    const which = count === 0 ? "Nothing holds" : count === most ? `The newest ${most} that hold` : holding;
+    return `${which} “${words}”.`;
+  },
+  undo: "Undo",
+  redo: "Do again",
+  putDown: "Put down",
+  preview: "As it will land",
+  more: (count: number) => `… and ${grouped(count)} more, which are placed too.`,
+  moreOfIt: "… and the rest, which is placed too.",
+  notShown: "What would land cannot be shown.",
+  place: "Place at the caret",
+  /** What else is done with what is chosen. */
+  acts: {
+    copy: "Copy",
+    deal: "Deal out",
+    down: "Down the cells",
+    across: "Across the cells",
+    fill: "Fill the form",
+    send: "Send the selection",
+    merge: "Merge into one",
+    file: "Save as…",
+    export: "Export",
+  },
+  /** A deal that is under way on this page. */
+  dealing: ({ left, of, next }: { left: number; of: number; next: string | undefined }) =>
+    next === undefined ? `All ${of} are handed out.` : `${of - left + 1} of ${of} is next: ${next}`,
+  /** Where blocks go onto the clipboard of the desktop, and are pasted anywhere. */
+  desktop: {
+    place: "Copy the block",
+    paste: "Then paste it where it should be.",
+    deal: "Deal it",
+  },
+  dealActs: { next: "Deal here", back: "Back", skip: "Pass over", end: "End" },
+  /** Where a block lands. */
+  landsIn: (place: NamedPlace) => `Lands in ${namedPlace(place)}.`,
+  landsNowhere: "Click where it should land.",
+  /** What was placed: a snippet of a deal, fields of a form. */
+  dealt: (number: number, of: number) => `${number} of ${of}`,
+  fields: (count: number) => (count === 1 ? "into one field" : `into ${grouped(count)} fields`),
+  snippet: (position: number) => `snippet ${position}`,
+  askChange: (leaving: readonly NamedSnippet[]) =>
+    `This takes ${many(leaving.length)} out: ${namedAll(leaving)}. Go on?`,
+  askForget: "Forget for good all that is not kept, and all that has left? Nothing brings it back.",
+};
+
+/** What a row of the run says. */
+export const row = {
+  pick: ({ position, turn }: { position: number; turn: number }) =>
+    turn > 0 ? `Picked as number ${turn}; take out of the pick` : `Pick snippet ${position}`,
+  /** A button of a row, with the snippet that it is about. */
+  actionOn: ({ action, position }: { action: string; position: number }) => `${action}: snippet ${position}`,
+  /** What a snippet is, when it is not text. */
+  kinds: { text: "text", table: "table", picture: "picture", link: "link" },
+  /** That a snippet was picked, or taken out of the pick. */
+  picked: ({ position, turn }: { position: number; turn: number }) =>
+    turn > 0
+      ? `Picked snippet ${position} as number ${turn}.`
+      : `Snippet ${position} is not picked any more.`,
+  copy: "Copy",
+  label: "Label",
+  labelOf: (position: number) => `Label of snippet ${position}`,
+  split: "Split",
+  kept: "kept",
+  private: "private",
+  privateUntil: (time: string) => `private, goes at ${time}`,
+  keep: "Keep",
+  release: "Release",
+  reveal: "Reveal",
+  mask: "Mask",
+  hide: "Hide",
+  unhide: "Unhide",
+  earlier: "Earlier",
+  later: "Later",
+  discard: "Discard",
+};
+
+/** The panel of what has left. */
+export const gone = {
+  name: "What has left",
+  nothing: "Nothing has left that could be brought back.",
+  left: (time: string) => `left ${time}`,
+  restore: "Bring back",
+  /** The buttons of the sentence below, and what stands after each. */
+  empty: ["Empty the drawer", "of all that is not kept, or"] as readonly [string, string],
+  forget: ["forget it for good", ", with all that has left."] as readonly [string, string],
+};
+
+/** The panel of what was done. */
+export const done = {
+  name: "What was done",
+  nothing: "Nothing was done that could be undone.",
+  act: (summary: ActionSummary) => {
+    const words = action(summary);
+    return words.charAt(0).toUpperCase() + words.slice(1);
+  },
+  /** Undoes one act and all that came after it. */
+  undo: (count: number) => (count === 1 ? "Undo" : `Undo these ${count}`),
+  undoFrom: ({ act, count }: { act: string; count: number }) =>
+    count === 1 ? `Undo: ${act}` : `Undo the latest ${count}, from: ${act}`,
+};
+
+/** The panel of files that are looked into, of whose parts some are collected. */
+export const partsPanel = {
+  name: "Parts of the files",
+  open: "Look into a file…",
+  collect: (count: number) => (count === 0 ? "Collect what is marked" : `Collect ${many(count)}`),
+  whole: (files: number) => (files === 1 ? "Collect all of it as one" : "Collect each file as one"),
+  leave: "Leave it",
+  every: (count: number) => (count === 1 ? "its one part" : `all ${grouped(count)} parts`),
+  sheet: "Sheet",
+  grid: (sheet: string) => `Cells of the sheet “${sheet}”`,
+  draw: "Draw a range over the cells; with the keyboard by Shift and the arrows, then Enter.",
+  empty: "This sheet is empty.",
+  mark: "Mark this range",
+  marked: (spot: string) => `Marked ${spot}.`,
+  unmarked: (spot: string) => `${spot} is not marked any more.`,
+  unmark: "Take off",
+  unmarkOf: (spot: string) => `Take off: ${spot}`,
+  importing: (percent: number) => `Importing: ${percent} %.`,
+  exporting: (percent: number) => `Exporting: ${percent} %.`,
+};
+
+/** The sentence that says what is placed and how: `Place … as …, in …, …, ….` */
+export const sentence = {
+  place: "Place",
+  as: "as",
+  in: "in",
+  names: {
+    which: "Which snippets",
+    as: "Laid out as",
+    style: "Look",
+    tidy: "Tidying",
+    cite: "Sources",
+  },
+  which: {
+    picked: (count: number) => (count === 1 ? "the one picked" : `the ${count} picked`),
+    all: (count: number) =>
+      count === 0 ? "no snippets yet" : count === 1 ? "the one snippet" : `all ${count} snippets`,
+    last: "the latest snippet",
+  },
+  /** Layouts, by their names in a recipe. */
+  layouts: {
+    sequence: "they are, one after another",
+    lines: "lines",
+    joined: "one paragraph",
+    sentence: "a sentence",
+    bullets: "bullets",
+    numbers: "a numbered list",
+    rows: "one table",
+    columns: "columns side by side",
+    pairs: "labels and values",
+    link: "links",
+    quotes: "quotes with their origins",
+  },
+  styles: { own: "their own look", host: "the page’s look", bare: "plain words" },
+  tidying: {
+    edges: "tidied at the edges",
+    lines: "without blank lines",
+    repeats: "without repeats",
+    rejoin: "with broken lines rejoined",
+    none: "untouched",
+  },
+  citations: {
+    none: "without sources",
+    inline: "with sources in brackets",
+    notes: "with numbered notes",
+    list: "with a list of sources",
+  },
+};
+
+/** A rule as a sentence of which the end is a choice. */
+const stays = (before: string) => ({
+  before,
+  say: (age: number | null) => (age === null ? "until they are discarded" : duration(age)),
+});
+
+/** The rules as sentences: what stands before the choice, and what each choice says. */
+export const ruleSentences = {
+  collecting: {
+    before: "What is copied",
+    say: (on: boolean) => (on ? "is collected" : "is not collected"),
+  },
+  blanks: {
+    before: "What holds nothing",
+    say: (what: "skip" | "allow") => (what === "skip" ? "is skipped" : "is collected too"),
+  },
+  repeats: {
+    before: "When the same piece comes again,",
+    say: (what: "skip" | "allow" | "move") =>
+      ({
+        skip: "it is skipped",
+        allow: "it is collected again",
+        move: "the one that is here becomes the latest",
+      })[what],
+  },
+  snippets: {
+    before: "The drawer holds",
+    say: (count: number | null) =>
+      count === null ? "any number of snippets" : `at most ${grouped(count)} snippets`,
+  },
+  size: {
+    before: "They take",
+    say: (bytes: number | null) => (bytes === null ? "any room" : `at most ${size(bytes)}`),
+  },
+  textAge: stays("Text, tables and links stay"),
+  pictureAge: stays("Pictures stay"),
+  detect: {
+    before: "What looks like a secret",
+    say: (on: boolean) => (on ? "is made private" : "is kept like the rest"),
+  },
+  privateAge: stays("Private snippets stay"),
+  goneAge: {
+    before: "What left can be brought back",
+    say: (age: number | null) => (age === null ? "always" : `for ${duration(age)}`),
+  },
+};
+
+/** The panel of rules. */
+export const rulesPanel = {
+  name: "Rules",
+  note: "What is kept stays whatever the rules say. The oldest that is not kept goes first.",
+};
+
+/** The panel of recipes. */
+export const recipesPanel = {
+  name: "Recipes",
+  nothing: "No recipe is kept yet. Choose words in the sentence, and keep them under a name.",
+  use: "Use",
+  remove: "Remove",
+  keep: "Keep the sentence as",
+  keepName: "Name of the recipe",
+};
+
+/** The panel in which a form is filled. */
+export const fillPanel = {
+  name: "Fill the form",
+  closed: "which cannot be written in",
+  form: "which it does not take",
+  unmatched: (labels: readonly string[]) =>
+    `No field is called ${labels.map((label) => `“${label}”`).join(", ")}.`,
+  nothing:
+    "No field of the form is called like a label. Give snippets labels, or choose a table of labels and values.",
+  fill: (count: number) => (count === 1 ? "Fill one field" : `Fill ${count} fields`),
+  leave: "Leave it",
+};
+
+/** Keys, each with what it does. */
+type Key = readonly [key: string, does: string];
+
+/** The panel that tells the keys. */
+export const keysPanel = {
+  name: "Keys",
+  hotkey: "from anywhere on the page, goes to the run",
+  sendKey: "sends what is selected to where the last block went",
+  inRun: "In the run",
+  /** On a page with places, and where blocks go onto the clipboard. */
+  placeKey: ["Enter", "places it"] as Key,
+  copyKey: ["Enter", "copies it to the clipboard"] as Key,
+  leaveKey: ["Escape", "goes back to where you wrote"] as Key,
+  keys: [
+    ["↓ ↑", "the next and the previous snippet"],
+    ["← →", "its number, what it says, and what can be done with it"],
+    ["Home End", "the first and the last snippet"],
+    ["P", "picks it, or takes it out of the pick"],
+    ["K", "keeps it, or releases it"],
+    ["C", "copies it to the clipboard"],
+    ["L", "gives it a label"],
+    ["Alt ↓, Alt ↑", "moves it later and earlier"],
+    ["Delete", "discards it"],
+    ["Ctrl Z, Ctrl Shift Z", "undoes, and does again"],
+  ] as readonly Key[],
+};

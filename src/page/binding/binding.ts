@@ -1,0 +1,368 @@
+import type { Block } from "../../compose/block.js";
+import type { Recipe } from "../../compose/recipe.js";
+import { DrawerError } from "../../content/error.js";
+import { notice, type Notice } from "../../content/notice.js";
+import { Drawer } from "../../drawer/drawer.js";
+import type { Origin } from "../../drawer/model/entry.js";
+import type { Positioned } from "../../drawer/store.js";
+import type { Flavours } from "../../formats/flavours.js";
+import type { NamedPlace } from "../../messages/core/names.js";
+import { many, page as words } from "../../messages/core/page-sentences.js";
+import { drawerNotices } from "../../messages/en/drawer.js";
+import { pageErrors, pageNotices } from "../../messages/en/page.js";
+import { Copies } from "../capture/copies.js";
+import { linesOf } from "../capture/file-lines.js";
+import type { MarkedPart } from "../capture/read-files.js";
+import { PageScope } from "../capture/scope.js";
+import { copyBlock } from "../places/carrying.js";
+import type { FieldToFill, FillPlan } from "../places/form.js";
+import { describeLastPlace, focusLastPlace, PlaceTracker, type LastPlace } from "../places/last-place.js";
+import type { Place } from "../places/place.js";
+import { Actions } from "./actions.js";
+import { Collector, type CollectOptions } from "./collector.js";
+import { PageDeal } from "./deal.js";
+import type { BindingEventMap, CollectDetail, PlaceDetail } from "./events.js";
+import type { HostDesktop } from "./host-desktop.js";
+import { composed, forms, loadAhead } from "./lazy.js";
+import type { PlaceRequest } from "./placements.js";
+
+/** How a page is bound. */
+export interface BindOptions extends CollectOptions {
+  /** Is called before a block is placed, so that a page can bring the place into sight. */
+  readonly reveal?: (place: Element) => void;
+  /** Tells what one can place in, where Drawer does not know it: an editor of the page's own, for an element of it. */
+  readonly placeIn?: (element: Element) => Place | undefined;
+  /** Only what is in this element is collected from, and placed in; the whole page when it is left out. */
+  readonly root?: Element;
+  /** A selector of what is left alone: nothing is collected from it, and nothing placed in it. */
+  readonly exclude?: string;
+  /** The desktop around the page, for one that has no places of its own: blocks go onto its clipboard. */
+  readonly desktop?: HostDesktop;
+}
+
+/** When a page has likely come to rest, in milliseconds after a drawer was bound to it. */
+const IDLE = 1_000;
+
+/**
+ * A page bound to a drawer: while collecting is on, what is copied or cut on the page is collected too; and blocks are
+ * placed at the caret where the user last wrote. Every action is announced, and dispatched as an event
+ * ({@link BindingEventMap}).
+ */
+export class Binding extends Actions {
+  /** A pick that is handed out one snippet at a time: on this page, to each place; or on the clipboard of the desktop. */
+  readonly deal: PageDeal;
+  #drawer: Drawer;
+  #stopWatching: () => void;
+  #appends = false;
+  /** Whether what is copied is collected: the drawer's rule, as last read. */
+  #collecting = true;
+  /** Whether Drawer itself copies now. */
+  #isCopying = false;
+  readonly #stop = new AbortController();
+  readonly #documents = new Set<Document>();
+  readonly #scope: PageScope;
+  readonly #collector: Collector;
+  readonly #tracker: PlaceTracker;
+
+  constructor(
+    drawer: Drawer,
+    readonly options: BindOptions = {},
+  ) {
+    super();
+    const { signal } = this.#stop;
+    this.#drawer = drawer;
+    this.#scope = new PageScope(options.root, options.exclude);
+    this.#collector = new Collector(this, this.#scope, options);
+    this.deal = new PageDeal(this, options.desktop);
+    this.#stopWatching = this.#watch();
+    this.session.retain();
+    // The first copy and the first block need not wait for what reads and makes them.
+    const idle = window.setTimeout(loadAhead, IDLE);
+    signal.addEventListener("abort", () => {
+      this.#stopWatching();
+      clearTimeout(idle);
+    });
+    const copies = new Copies({
+      isWanted: (element) => this.#collecting && !this.#isCopying && this.#scope.has(element),
+      copied: (copied) => void this.#collector.copied(copied),
+      signal,
+    });
+    this.#tracker = new PlaceTracker({
+      placeIn: options.placeIn,
+      ignore: (path) => !this.#scope.hasPath(path),
+      changed: () => {
+        this.#emitMoved();
+        this.deal.arrived();
+      },
+      entered: (document) => {
+        copies.follow(document);
+        for (const gone of this.#documents) if (!gone.defaultView) this.#documents.delete(gone);
+        this.#documents.add(document);
+        this.emit("document", { document });
+      },
+      signal,
+    });
+  }
+
+  /** The drawer that is worked with. */
+  get drawer(): Drawer {
+    return this.#drawer;
+  }
+
+  /** What shows this binding, so that whoever has made it knows when nobody does any more. */
+  readonly users = new Set<object>();
+
+  /** @internal Adds one that shows it. Returns what takes it out again. */
+  use(user: object): () => void {
+    this.users.add(user);
+    return () => void this.users.delete(user);
+  }
+
+  /** The documents that are followed: the page's own, and those of frames. The event `document` tells of another. */
+  get documents(): ReadonlySet<Document> {
+    return this.#documents;
+  }
+
+  #watch(): () => void {
+    this.#collectInto();
+    void this.#changed();
+    return this.#drawer.watch(() => void this.#changed());
+  }
+
+  /** Reads again what is known of the drawer here. */
+  async #changed(): Promise<void> {
+    try {
+      await this.#readRules();
+      await this.deal.changed();
+      if (this.options.desktop) this.#emitMoved();
+    } catch (error) {
+      this.reportFailure(error);
+    }
+  }
+
+  #emitMoved(): void {
+    this.emit("moved", { target: this.target?.element });
+  }
+
+  /** Whether what is copied is added to the latest snippet instead of being one of its own. */
+  get appends(): boolean {
+    return this.#appends;
+  }
+
+  set appends(appends: boolean) {
+    this.#appends = appends;
+    this.#collectInto();
+  }
+
+  /** Tells the desktop where what is copied there is to go. */
+  #collectInto(): void {
+    void this.options.desktop
+      ?.collectInto(this.#drawer.name, this.#appends)
+      .catch((error: unknown) => this.reportFailure(error));
+  }
+
+  /**
+   * Works with another drawer of the same store from now on.
+   * @param name which; it is made when there is none of that name
+   */
+  async open(name: string): Promise<void> {
+    await this.act(async () => {
+      this.#drawer = new Drawer(this.#drawer.store, name);
+      this.#stopWatching();
+      this.#stopWatching = this.#watch();
+      this.placements.clear();
+      this.deal.end();
+      await this.#readRules();
+      this.emit("opened", { name: this.#drawer.name });
+      return [notice(pageNotices, "opened/page", { drawer: this.#drawer.name })];
+    });
+  }
+
+  /** Whether what is copied is collected. */
+  get collecting(): boolean {
+    return this.#collecting;
+  }
+
+  async #readRules(): Promise<void> {
+    this.#collecting = (await this.drawer.rules()).collecting;
+  }
+
+  /** Where the next block would be placed; nothing before the user was anywhere, or where nothing can be placed. */
+  get target(): Place | undefined {
+    return this.#tracker.last?.place;
+  }
+
+  /** What the place where the user was last is called; nothing before they were anywhere. */
+  get targetName(): NamedPlace | undefined {
+    const { last } = this.#tracker;
+    return last && describeLastPlace(last);
+  }
+
+  protected override beforePlacing(detail: PlaceDetail): boolean {
+    const isToBe = super.beforePlacing(detail);
+    if (isToBe) this.options.reveal?.(detail.target);
+    return isToBe;
+  }
+
+  /** Gives the focus back to the place where the user was last, with its caret. */
+  goBack(): void {
+    const { last } = this.#tracker;
+    if (last) focusLastPlace(last);
+  }
+
+  /**
+   * Collects flavours from anywhere, such as a paste or a drop into the drawer.
+   * @param element where on the page they come from
+   */
+  async collect(flavours: Flavours, origin: Origin = {}, element?: Element): Promise<void> {
+    await this.#collector.flavours(flavours, origin, element);
+  }
+
+  /**
+   * Collects files that were pasted or chosen: pictures, documents, sheets and texts, each as a snippet. What reads them is
+   * loaded when it is first needed.
+   */
+  async collectFiles(files: readonly File[]): Promise<void> {
+    await this.#collector.files(files);
+  }
+
+  /** Collects parts of files that were looked into, in this order. */
+  async collectParts(parts: readonly MarkedPart[]): Promise<void> {
+    await this.#collector.parts(parts);
+  }
+
+  /**
+   * Brings the snippets of a drawer file in.
+   * @param progress is told now and then how many of how many have been read
+   */
+  importFile(file: File, progress: (read: number, of: number) => void): Promise<void> {
+    return this.act(() => this.drawer.importFile(() => linesOf(file), { name: file.name, progress }));
+  }
+
+  /** Collects what is selected now, as a copy of it would. */
+  async collectSelection(): Promise<void> {
+    await this.#collector.selection();
+  }
+
+  /**
+   * Places snippets where the user last wrote.
+   * @param pick which, as on the command line: `1 3..5 last`
+   */
+  async placePick(pick: string, recipe: Recipe = {}): Promise<void> {
+    await this.act(async () => {
+      const snippets = await this.drawer.snippets(pick);
+      return this.placements.put(this.#here(), {
+        ids: idsOf(snippets),
+        make: (fit) => composed(snippets, { ...recipe, fit }),
+        what: many(snippets.length),
+      });
+    });
+  }
+
+  /** Places a block where the user last wrote. */
+  async place(request: PlaceRequest): Promise<void> {
+    await this.act(() => this.placements.put(this.#here(), request));
+  }
+
+  /** Collects what is selected, and places it at once where the last block went, or where the user last was. */
+  async send(recipe: Recipe = {}): Promise<void> {
+    const collected = await this.#collector.selection(false);
+    if (collected.length === 0) return;
+    await this.act(async () => {
+      const to = this.placements.lastTarget && this.#tracker.at(this.placements.lastTarget);
+      const snippets = await this.drawer.read(collected);
+      return this.placements.put(to ?? this.#here(), {
+        ids: idsOf(collected),
+        make: (fit) => composed(snippets, { ...recipe, fit }),
+        what: words.snippet(collected[0]!.position),
+      });
+    });
+  }
+
+  /** Copies a block to the clipboard of the system, in all forms that other programs take. Call it while a click or a key is handled. */
+  async copy({ ids, make, what }: PlaceRequest): Promise<void> {
+    await this.act(async () => {
+      const block = await make("page");
+      const entries = await this.drawer.store.entries({ drawer: this.drawer.name, ids: [...ids] });
+      const isPrivate = entries.some(({ entry }) => entry.private);
+      const { desktop } = this.options;
+      const more = desktop ? await desktop.copy(block, isPrivate) : await this.#copyHere(block, isPrivate);
+      return [...block.notices, notice(pageNotices, "copied/page", { what }), ...more];
+    });
+  }
+
+  /** Copies a block as the browser does, which declares nothing to be a secret. */
+  async #copyHere(block: Block, isPrivate: boolean): Promise<readonly Notice[]> {
+    this.#isCopying = true;
+    try {
+      await copyBlock(block);
+    } finally {
+      this.#isCopying = false;
+    }
+    return isPrivate ? [notice(drawerNotices, "placed/not-secret", {})] : [];
+  }
+
+  /**
+   * Plans what the form where the user is would get of a pick, by labels. Nothing is filled.
+   * @throws DrawerError `bad-pick`, `no-position`, `nothing`
+   */
+  async planFill(pick = "all"): Promise<FillPlan> {
+    const snippets = await this.drawer.snippets(pick);
+    const { formAround, planFill } = await forms();
+    return planFill(formAround(this.#tracker.last?.element), snippets, (field) => this.#scope.has(field));
+  }
+
+  /** Puts what was planned into the fields of a form, all of it or, when one does not take it, nothing. */
+  async fill(fields: readonly FieldToFill[]): Promise<void> {
+    await this.act(async () => {
+      const { fillFields } = await forms();
+      const placing = await fillFields(fields);
+      this.placements.add({ placing, what: words.fields(fields.length) });
+      return [notice(pageNotices, "filled/page", { count: fields.length })];
+    });
+  }
+
+  /** @internal Tells of something that is about to be collected. Returns whether nobody has prevented it. */
+  before(detail: CollectDetail): boolean {
+    return this.emit("collecting", detail);
+  }
+
+  /** @internal Tells of something that was collected. */
+  after(detail: BindingEventMap["collected"]): void {
+    this.emit("collected", detail);
+  }
+
+  /** @internal Hands out a snippet of a deal here. Returns what is told of it. */
+  async putDealt(request: PlaceRequest, takenBack: () => Promise<unknown>): Promise<readonly Notice[]> {
+    return this.placements.put(this.#here(), request, takenBack);
+  }
+
+  #here(): LastPlace {
+    const { last } = this.#tracker;
+    if (!last) throw new DrawerError(pageErrors, "nothing/target", {});
+    return last;
+  }
+
+  /** Takes back what was placed last, where it was placed. */
+  takeBack(): Promise<void> {
+    return this.act(() => this.placements.takeBack(), true);
+  }
+
+  /** Takes back what was done last on this page: a placing where it was placed, anything else in the drawer. */
+  undo(): Promise<void> {
+    return this.act(
+      () => (this.placements.count > 0 ? this.placements.takeBack() : this.drawer.undo()),
+      true,
+    );
+  }
+
+  /** Lets go of the page. */
+  unbind(): void {
+    this.#stop.abort();
+    this.endActions();
+  }
+}
+
+function idsOf(positioned: readonly Positioned[]): string[] {
+  return positioned.map(({ entry }) => entry.id);
+}

@@ -1,0 +1,100 @@
+import { DrawerError } from "../../content/error.js";
+import { LIMITS } from "../../content/limits.js";
+import type { CollectingSession } from "../../drawer/collecting-session.js";
+import type { Incoming } from "../../drawer/incoming.js";
+import type { Origin } from "../../drawer/model/entry.js";
+import type { Positioned } from "../../drawer/store.js";
+import type { Flavours } from "../../formats/flavours.js";
+import { pageErrors } from "../../messages/en/page.js";
+import type { CopiedOnPage } from "../capture/copies.js";
+import type { MarkedPart } from "../capture/read-files.js";
+import type { PageScope } from "../capture/scope.js";
+import type { Actions } from "./actions.js";
+import type { CollectDetail } from "./events.js";
+import { fileReaders, readers } from "./lazy.js";
+
+/** How a page is collected from. */
+export interface CollectOptions {
+  /** Tells where something came from, by the element in which it was copied; without it, the page's own title and address. */
+  readonly origin?: (element: Element) => Origin;
+  /** How long a piece may be that is collected from the page, in characters of its HTML and text; 64 million without it. */
+  readonly maxLength?: number;
+}
+
+/** What a collector needs of the binding that it belongs to. */
+export interface CollectorHost {
+  readonly act: Actions["act"];
+  readonly session: CollectingSession;
+  /** Whether what is collected is added to the latest snippet. */
+  readonly appends: boolean;
+  /** Is asked before something is collected; it may keep it out. */
+  readonly before: (detail: CollectDetail) => boolean;
+  /** Is told that something was collected. */
+  readonly after: (detail: CollectDetail & { readonly ids: readonly string[] }) => void;
+}
+
+/** Collects from a page: copies, selections, files. The page may prevent each. All return what was collected. */
+export class Collector {
+  constructor(
+    readonly host: CollectorHost,
+    readonly scope: PageScope,
+    readonly options: CollectOptions,
+  ) {}
+
+  /**
+   * Collects flavours from anywhere.
+   * @param element where on the page they come from
+   */
+  flavours(flavours: Flavours, origin: Origin, element?: Element): Promise<readonly Positioned[]> {
+    return this.#collect(element, () => this.#read(flavours, origin));
+  }
+
+  /** Collects what was copied on the page, or is selected there. */
+  copied({ flavours, element }: CopiedOnPage, appends?: boolean): Promise<readonly Positioned[]> {
+    const origin = this.options.origin?.(element) ?? { title: document.title, address: location.href };
+    return this.#collect(element, () => this.#read(flavours, origin), appends);
+  }
+
+  /** Collects what is selected; where nothing is, that is told. */
+  async selection(appends?: boolean): Promise<readonly Positioned[]> {
+    const selected = this.scope.selected();
+    if (selected) return this.copied(selected, appends);
+    await this.host.act(() => Promise.reject(new DrawerError(pageErrors, "nothing/selected-here", {})));
+    return [];
+  }
+
+  /** Collects files, each as a snippet. */
+  files(files: readonly File[]): Promise<readonly Positioned[]> {
+    return this.#collect(undefined, async () => {
+      const { readFiles } = await fileReaders();
+      return (await readFiles(files)).map((source) => source.at());
+    });
+  }
+
+  /** Collects parts of files that were looked into, in this order. */
+  parts(parts: readonly MarkedPart[]): Promise<readonly Positioned[]> {
+    return this.#collect(undefined, async () => parts.map(({ source, spot }) => source.at(spot)));
+  }
+
+  async #read(flavours: Flavours, origin: Origin): Promise<readonly Incoming[]> {
+    const { readCopied } = await readers();
+    return [await readCopied(flavours, origin, this.options.maxLength ?? LIMITS.bytes / 4)];
+  }
+
+  async #collect(
+    element: Element | undefined,
+    read: () => Promise<readonly Incoming[]>,
+    appends = this.host.appends,
+  ): Promise<readonly Positioned[]> {
+    const { host } = this;
+    if (!host.before({ element })) return [];
+    let collected: readonly Positioned[] = [];
+    await host.act(async () => {
+      const done = await host.session.collect(await read(), appends ? {} : undefined);
+      ({ collected } = done);
+      return done.notices;
+    });
+    if (collected.length > 0) host.after({ ids: collected.map(({ entry }) => entry.id), element });
+    return collected;
+  }
+}

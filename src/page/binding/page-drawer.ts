@@ -1,0 +1,27 @@
+import { DrawerError } from "../../content/error.js";
+import { Drawer } from "../../drawer/drawer.js";
+import { openIndexedDb } from "../../stores/indexeddb/index.js";
+import { MemoryStore } from "../../stores/memory.js";
+
+/**
+ * Opens a drawer that a page keeps in the browser, and asks the browser not to clear it away when room is short. Where the
+ * browser keeps nothing for the page (a private window of some, a frame of another site), the drawer is in memory, and
+ * `<snippet-drawer>` says so.
+ *
+ * @param options `database` is the name of the database, `name` that of the drawer in it
+ * @throws DrawerError `store` when the database was written by a newer Drawer, `bad-option` for the name of a drawer
+ */
+export async function openPageDrawer({
+  database = "drawer",
+  name = "main",
+}: { readonly database?: string; readonly name?: string } = {}): Promise<Drawer> {
+  try {
+    const drawer = new Drawer(await openIndexedDb(database), name);
+    // Whether it is granted changes nothing here; where a page may not ask, it is as if it had been refused.
+    void navigator.storage?.persist?.().catch(() => false);
+    return drawer;
+  } catch (error) {
+    if (!(error instanceof DrawerError) || error.reason !== "store/browser") throw error;
+    return new Drawer(new MemoryStore(), name);
+  }
+}

@@ -1,0 +1,317 @@
+import { html, nothing } from "lit";
+import { unsafeHTML } from "lit/directives/unsafe-html.js";
+import type { Block } from "../../compose/block.js";
+import type { Fit } from "../../compose/options.js";
+import type { Recipe } from "../../compose/recipe.js";
+import { DrawerError } from "../../content/error.js";
+import { pickOf } from "../../drawer/model/pick.js";
+import type { Positioned } from "../../drawer/store.js";
+import { formatOf, WRITTEN_FORMATS, type FormatName } from "../../formats/registry.js";
+import { page, many } from "../../messages/core/page-sentences.js";
+import { refusalFor } from "../binding/actions.js";
+import { blocks } from "../binding/lazy.js";
+import type { PlaceRequest } from "../binding/placements.js";
+import { carryBlock } from "../places/carrying.js";
+import { BlockPreview } from "./block-preview.js";
+import type { DrawerHost } from "./drawer-host.js";
+import type { ListViewModel, Selection } from "./list-view-model.js";
+import {
+  choicesOf,
+  DEFAULT_CHOICES,
+  recipeOfChoices,
+  sentenceView,
+  type SentenceChoices,
+} from "./recipe-sentence.js";
+import { saveFile } from "./save-file.js";
+
+/** The attribute in which a look stands until it is set. */
+const LOOK = "data-look";
+
+/** HTML as it is written here, in which no `>` stands in an attribute, with its looks in an attribute of their own. */
+function withLooks(html: string): string {
+  return html.replace(/<[^>]*>/g, (tag) => tag.replace(' style="', ` ${LOOK}="`));
+}
+
+/** How snippets are put down: the sentence that says what is placed and how, the block as it will land, and the acts. */
+export class Composer {
+  choices: SentenceChoices = DEFAULT_CHOICES;
+  which: Selection = "all";
+  /** What of a kept recipe the sentence has no words for. */
+  #others: Recipe = {};
+  #preview: BlockPreview | undefined;
+  /** Why the block cannot be shown. */
+  #notShown: string | undefined;
+
+  constructor(readonly host: DrawerHost) {}
+
+  /** Follows another drawer. */
+  follow(viewModel: ListViewModel): void {
+    this.#preview = new BlockPreview(
+      viewModel,
+      () => this.#forPlace(),
+      () => this.host.requestUpdate(),
+    );
+  }
+
+  /** The recipe that the sentence says. */
+  get recipe(): Recipe {
+    return { ...this.#others, ...recipeOfChoices(this.choices) };
+  }
+
+  set recipe(recipe: Recipe) {
+    const { choices, others } = choicesOf(recipe);
+    const { fit: _, ...kept } = others;
+    this.#others = kept;
+    this.#chooseRecipe(choices);
+  }
+
+  #forPlace(): Recipe {
+    return { ...this.recipe, fit: this.host.binding?.target?.fit ?? "page" };
+  }
+
+  #chooseRecipe(choices: SentenceChoices): void {
+    // Another layout has no use for what was said for the one before.
+    if (choices.as !== this.choices.as) {
+      const { between: _, columns: __, ...others } = this.#others;
+      this.#others = others;
+    }
+    this.choices = choices;
+    void this.compose();
+  }
+
+  /** Chooses which snippets are placed. */
+  choose(which: Selection): void {
+    this.which = which;
+    void this.compose();
+  }
+
+  /** Composes the block for the place it would land in. */
+  async compose(): Promise<void> {
+    this.host.requestUpdate();
+    try {
+      await this.#preview?.refresh(this.which);
+      this.#setNotShown(undefined);
+    } catch (error) {
+      // A snippet may be forgotten between being listed and being read; the drawer is read again then.
+      this.#setNotShown(refusalFor(error).message);
+      if (!(error instanceof DrawerError)) throw error;
+    }
+  }
+
+  #setNotShown(why: string | undefined): void {
+    if (why !== this.#notShown) this.host.requestUpdate();
+    this.#notShown = why;
+  }
+
+  view() {
+    const { viewModel } = this.host;
+    return html`
+      ${sentenceView({
+        choices: this.choices,
+        which: this.which,
+        count: viewModel?.count ?? 0,
+        picked: viewModel?.picked.length ?? 0,
+        choose: (choices) => this.#chooseRecipe(choices),
+        chooseWhich: (which) => this.choose(which),
+      })}
+      ${this.#previewView()} ${this.#acts()}
+    `;
+  }
+
+  /** What lands is shown from the very block that is placed. Its HTML is written from content, which can hold no script. */
+  #previewView() {
+    const block = this.#preview?.block;
+    const shown = this.#preview?.shown;
+    const more = this.#preview?.notShown(this.which) ?? 0;
+    const drag = (event: DragEvent) => {
+      if (block && more === 0 && event.dataTransfer) carryBlock(event.dataTransfer, block);
+      else event.preventDefault();
+    };
+    return html`
+      <div
+        class="preview"
+        part="preview"
+        aria-label=${page.preview}
+        role="region"
+        tabindex="0"
+        draggable="true"
+        @dragstart=${drag}
+      >
+        ${
+          this.#notShown === undefined
+            ? unsafeHTML(withLooks(shown?.html ?? ""))
+            : html`<p class="note">${page.notShown} ${this.#notShown}</p>`
+        }
+        ${shown?.isCut ? html`<p class="note">${page.moreOfIt}</p>` : nothing}
+        ${block?.notices.map(({ message }) => html`<p class="note">${message}</p>`)}
+        ${more > 0 ? html`<p class="note">${page.more(more)}</p>` : nothing}
+      </div>
+    `;
+  }
+
+  /** A page may forbid style attributes; its own scripts may set looks all the same. */
+  drawn(): void {
+    for (const element of this.host.renderRoot.querySelectorAll<HTMLElement>(`.preview [${LOOK}]`)) {
+      element.style.cssText = element.getAttribute(LOOK)!;
+      element.removeAttribute(LOOK);
+    }
+  }
+
+  #acts() {
+    const { binding, viewModel } = this.host;
+    const isNothing = (viewModel?.chosenCount(this.which) ?? 0) === 0;
+    const isDesktop = binding?.options.desktop !== undefined;
+    const act = (word: string, does: () => void) =>
+      html`<button ?disabled=${isNothing} @click=${does}>${word}</button>`;
+    const go = html`<button class="go" part="place" ?disabled=${isNothing} @click=${() => this.place()}>
+      ${isDesktop ? page.desktop.place : page.place}
+    </button>`;
+    const name = binding?.targetName;
+    const lands = name === undefined ? page.landsNowhere : page.landsIn(name);
+    return html`
+      ${isDesktop ? nothing : html`<p class="note lands">${lands}</p>`} ${go}
+      ${isDesktop ? html`<p class="note lands after">${page.desktop.paste}</p>` : nothing} ${this.#dealing()}
+      <p class="acts" part="acts">
+        ${isDesktop ? act(page.desktop.deal, () => void this.deal()) : this.#pageActs(act)}
+        ${(viewModel?.picked.length ?? 0) > 1 && this.which === "picked" ? act(page.acts.merge, () => this.merge()) : nothing}
+        ${this.#fileChoice(isNothing)}
+        <slot name="acts"></slot>
+      </p>
+    `;
+  }
+
+  /** What else can be done where the page has places to put into. */
+  #pageActs(act: (word: string, does: () => void) => unknown) {
+    const inCells = this.host.binding?.target?.fit === "cells";
+    return [
+      act(page.acts.copy, () => this.copy()),
+      ...(inCells
+        ? [
+            act(page.acts.down, () => this.#placeCells("down")),
+            act(page.acts.across, () => this.#placeCells("across")),
+          ]
+        : [act(page.acts.deal, () => void this.deal())]),
+      act(page.acts.fill, () => void this.host.planFill()),
+      html`<button @pointerdown=${(event: Event) => event.preventDefault()} @click=${() => this.host.send()}>
+        ${page.acts.send}
+      </button>`,
+    ];
+  }
+
+  /** How far a deal is, and what moves it. */
+  #dealing() {
+    const { deal } = this.host.binding ?? {};
+    if (!deal?.state) return nothing;
+    const act = (word: string, does: () => Promise<void> | void, isOff = false) =>
+      html`<button
+        ?disabled=${isOff}
+        @click=${() => void Promise.resolve(does()).then(() => this.host.requestUpdate())}
+      >
+        ${word}
+      </button>`;
+    const { next, left, of } = deal.state;
+    return html`
+      <p class="dealing" part="dealing">
+        <span>${page.dealing(deal.state)}</span>
+        ${this.host.binding?.options.desktop ? nothing : act(page.dealActs.next, () => deal.next(), next === undefined)}
+        ${act(page.dealActs.back, () => deal.back(), left === of)}
+        ${act(page.dealActs.skip, () => deal.skip(), next === undefined)}
+        ${act(page.dealActs.end, () => deal.end())}
+      </p>
+    `;
+  }
+
+  /** Saves the block as a file of some format, or the snippets as a drawer file. */
+  #fileChoice(isNothing: boolean) {
+    const chosen = (event: Event) => {
+      const select = event.target as HTMLSelectElement;
+      const { value } = select;
+      select.selectedIndex = 0;
+      if (value === "drawer") this.host.act(() => this.#export());
+      else this.host.act(() => this.#save(value as FormatName));
+    };
+    return html`<select aria-label=${page.acts.file} ?disabled=${isNothing} @change=${chosen}>
+      <option value="" selected>${page.acts.file}</option>
+      ${WRITTEN_FORMATS.map((name) => html`<option value=${name}>${formatOf(name).extensions[0]}</option>`)}
+      <option value="drawer">${page.acts.export}</option>
+    </select>`;
+  }
+
+  readonly #whole = async (chosen: readonly Positioned[], fit: Fit): Promise<Block> => {
+    const block = await this.#preview!.whole(chosen, fit);
+    // What could not be shown before can be made by now.
+    if (this.#notShown !== undefined) void this.compose();
+    return block;
+  };
+
+  /** What is chosen, in the order in which it is placed, as a request to place it. */
+  async #request(make = this.#whole): Promise<PlaceRequest> {
+    const chosen = await this.host.viewModel!.chosen(this.which);
+    return {
+      ids: chosen.map(({ entry }) => entry.id),
+      make: (fit) => make(chosen, fit),
+      what: many(chosen.length),
+    };
+  }
+
+  /** Places what the sentence says at the caret; or, where there is a desktop to place it in, copies it. */
+  place(): void {
+    if (this.host.binding?.options.desktop) return this.copy();
+    void this.#request().then((request) => this.host.binding?.place(request));
+  }
+
+  copy(): void {
+    void this.#request().then((request) => this.host.binding?.copy(request));
+  }
+
+  /** Places each snippet in a cell of its own. */
+  #placeCells(way: "down" | "across"): void {
+    const inCells = async (chosen: readonly Positioned[], fit: Fit) => {
+      const { blockOfCells } = await blocks();
+      const snippets = await this.host.viewModel!.drawer.read(chosen);
+      return blockOfCells(snippets, way, fit, this.host.styleOfOne);
+    };
+    void this.#request(inCells).then((request) => this.host.binding?.place(request));
+  }
+
+  async deal(): Promise<void> {
+    await this.host.binding?.deal.begin(await this.pick(), this.host.styleOfOne);
+    this.host.requestUpdate();
+  }
+
+  /** What is chosen, as a pick. */
+  async pick(): Promise<string> {
+    return this.which === "all" ? "all" : pickOf(await this.host.viewModel!.chosen(this.which));
+  }
+
+  merge(): void {
+    const [pick, recipe] = [this.pick(), this.recipe];
+    this.host.act(async (drawer) => (await drawer.merge(await pick, recipe)).notices);
+  }
+
+  async #save(format: FormatName) {
+    const chosen = await this.host.viewModel!.chosen(this.which);
+    const { data, notices } = await (await this.#whole(chosen, "page")).to(format);
+    const { mediaType, extensions } = formatOf(format);
+    saveFile(data, { name: `${this.host.viewModel!.drawer.name}.${extensions[0]}`, type: mediaType });
+    return notices;
+  }
+
+  async #export() {
+    const { drawer } = this.host.viewModel!;
+    const count = this.host.viewModel!.chosenCount(this.which);
+    const { lines, notices } = drawer.exportFile(await this.pick());
+    const text: string[] = [];
+    try {
+      for await (const line of lines) {
+        text.push(`${line}\n`);
+        // The first line is of the file itself.
+        this.host.showProgress("exporting", text.length - 1, count);
+      }
+    } finally {
+      this.host.showProgress(undefined);
+    }
+    saveFile(text.join(""), { name: `${drawer.name}.drawer`, type: "application/jsonl" });
+    return notices;
+  }
+}

@@ -1,0 +1,52 @@
+import type { Recipe } from "../../compose/recipe.js";
+import type { Notice } from "../../content/notice.js";
+import type { ActionResult } from "../../drawer/collecting-session.js";
+import type { Drawer } from "../../drawer/drawer.js";
+import type { Binding } from "../binding/binding.js";
+import type { ListViewModel } from "./list-view-model.js";
+import type { ListRow } from "./row.js";
+
+/** What the parts of `<snippet-drawer>` know of it: what it works with, what it does for them, and how they are drawn. */
+export interface DrawerHost extends Element {
+  readonly binding: Binding | undefined;
+  /** What of the drawer is in sight. */
+  readonly viewModel: ListViewModel | undefined;
+  /** The recipe that the sentence says. */
+  recipe: Recipe;
+  /** The look that a lone snippet is placed in. */
+  readonly styleOfOne: Recipe;
+  readonly hotkey: string;
+  readonly sendkey: string;
+
+  /** Its shadow tree. */
+  readonly renderRoot: HTMLElement | DocumentFragment;
+  /** Settles when it is drawn. */
+  readonly updateComplete: Promise<boolean>;
+  /** Has it drawn again soon. */
+  requestUpdate(): void;
+
+  /** Does something in the drawer, and reports how it went. */
+  act(action: (drawer: Drawer) => Promise<readonly Notice[]>): void;
+  /** The same, and settles when it is done. */
+  acting(action: (drawer: Drawer) => Promise<readonly Notice[]>): Promise<void>;
+  /** Shows what was reported. */
+  report(result: ActionResult): void;
+  /** Shows how far something is that takes long; nothing when it is done. */
+  showProgress(what: "importing" | "exporting" | undefined, done?: number, of?: number): void;
+  /** Reads the drawer again. */
+  read(): Promise<void>;
+
+  /** Picks a snippet, or takes it out of the pick. Returns its turn in the pick; 0 when it is not in it. */
+  pickRow(row: ListRow): number;
+  placeRow(row: ListRow): void;
+  copyRow(row: ListRow): void;
+  /** Shows what the form where the user is would get. */
+  planFill(): Promise<void>;
+  send(): void;
+  undo(): void;
+  redo(): void;
+  /** Gives the focus to the field to find in. */
+  focusFind(): void;
+  /** Goes back to where the user last wrote. */
+  leave(): void;
+}

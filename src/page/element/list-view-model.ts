@@ -1,0 +1,186 @@
+import { defined } from "../../content/defined.js";
+import type { Drawer } from "../../drawer/drawer.js";
+import type { Rules } from "../../drawer/model/rules.js";
+import type { Gone, Positioned } from "../../drawer/store.js";
+import type { ListRow } from "./row.js";
+import { smallGrid, type SmallGrid } from "./small-grid.js";
+import { DRAWN_PICTURE, SmallPictures } from "./small-picture.js";
+
+/** How many rows are read beyond those that can be seen, on either side. */
+export const SPARE = 12;
+/** How many snippets are found at once, the newest. */
+export const FOUND = 100;
+/** How many of them are found at once as one types, and how long one has stopped before the rest is, in milliseconds. */
+const FOUND_AT_ONCE = 12;
+const PAUSE = 250;
+
+/** How large a table may be, in bytes, to be read for being drawn. */
+const DRAWN_BYTES = 64 * 1024;
+
+/** Which snippets one speaks of. */
+export type Selection = "picked" | "all" | "last";
+
+/** Where one looks: how many rows are scrolled past, and how many can be seen. */
+export interface Viewport {
+  readonly top: number;
+  readonly seen: number;
+}
+
+/**
+ * What of a drawer is in sight: how much there is, the rows around where one looks, what was found, what is picked. Only
+ * that is read, so the drawer may be of any size; of several readings under way only the last one counts.
+ */
+export class ListViewModel {
+  /** How many snippets there are. */
+  count = 0;
+  /** The rows that were read: those that can be seen, and some to spare. */
+  rows: readonly ListRow[] = [];
+  /** How many rows stand before them. */
+  from = 0;
+  /** The words that are looked for. */
+  words = "";
+  /** Those that hold the words; nothing when none are looked for. */
+  found: readonly ListRow[] | undefined;
+  /** How many were looked for: there may be more. */
+  mostFound = FOUND;
+  rules: Rules | undefined;
+  /** What has left; read when it is wanted. */
+  gone: readonly (Gone & Positioned)[] = [];
+  /** The snippets that are picked, in the order of picking. */
+  picked: readonly Positioned[] = [];
+  /** The tables that were read, by their contents. */
+  readonly #grids = new Map<string, SmallGrid | undefined>();
+  readonly #pictures = new SmallPictures();
+  #reading = 0;
+  #looking = 0;
+  #lookedFor = "";
+  #lookingFurther: ReturnType<typeof setTimeout> | undefined;
+
+  /**
+   * @param place tells where one looks
+   * @param changed is called when something else is in sight
+   */
+  constructor(
+    readonly drawer: Drawer,
+    readonly place: () => Viewport,
+    readonly changed: () => void,
+  ) {}
+
+  /** Reads everything again. Returns whether there is more than before. */
+  async read({ gone: wantsGone = false } = {}): Promise<boolean> {
+    const reading = ++this.#reading;
+    const { drawer } = this;
+    const { count } = await drawer.size();
+    const rules = await drawer.rules();
+    const gone = wantsGone ? await drawer.gone() : [];
+    const grown = count > this.count;
+    const { top, seen } = this.place();
+    const window = await this.#window({ top: grown ? count - seen : top, seen });
+    const ids = this.picked.map(({ entry }) => entry.id);
+    const there = ids.length === 0 ? [] : await drawer.store.entries({ drawer: drawer.name, ids });
+    if (reading !== this.#reading) return false;
+    const byId = new Map(there.map((one) => [one.entry.id, one]));
+    Object.assign(this, { count, rules, gone, ...window, picked: ids.flatMap((id) => byId.get(id) ?? []) });
+    if (this.words !== "") void this.look(this.words);
+    this.changed();
+    return grown;
+  }
+
+  /** Reads the rows that can be seen, when they are not there. */
+  async readRows(): Promise<void> {
+    const { top, seen } = this.place();
+    const isThere = top >= this.from && Math.min(this.count, top + seen) <= this.from + this.rows.length;
+    if (isThere) return;
+    const reading = this.#reading;
+    const window = await this.#window({ top, seen });
+    // A reading of everything that came between reads the rows as well.
+    if (reading === this.#reading && this.place().top === top) {
+      Object.assign(this, window);
+      this.changed();
+    } else await this.readRows();
+  }
+
+  async #window({ top, seen }: Viewport): Promise<Pick<ListViewModel, "from" | "rows">> {
+    const from = Math.max(0, top - SPARE);
+    const rows = await this.drawer.list({ first: from + 1, limit: top + seen + SPARE - from });
+    const until = rows.some(({ entry }) => entry.private)
+      ? await this.drawer.privateUntil()
+      : new Map<string, number>();
+    const timed = rows.map((row): ListRow => {
+      const goesAt = until.get(row.entry.id);
+      return goesAt === undefined ? row : { ...row, goesAt };
+    });
+    return { from, rows: await this.#drawn(timed) };
+  }
+
+  /** Rows with the tables and pictures among them ready to be drawn small; large ones stay a line of text. */
+  async #drawn(rows: readonly ListRow[]): Promise<ListRow[]> {
+    const unread = rows.filter(({ entry: { kind, content, bytes, private: isPrivate } }) => {
+      if (isPrivate) return false;
+      if (kind === "picture") return bytes <= DRAWN_PICTURE && !this.#pictures.has(content);
+      return kind === "table" && bytes <= DRAWN_BYTES && !this.#grids.has(content);
+    });
+    for (const snippet of await this.drawer.read(unread)) {
+      if (snippet.entry.kind === "picture") this.#pictures.add(snippet);
+      else this.#grids.set(snippet.entry.content, smallGrid(snippet.content));
+    }
+    return rows.map((row) => {
+      const { private: isPrivate, content } = row.entry;
+      if (isPrivate) return row;
+      return { ...row, ...defined({ grid: this.#grids.get(content), picture: this.#pictures.get(content) }) };
+    });
+  }
+
+  /** Lets go of what it holds for drawing. */
+  close(): void {
+    this.#pictures.clear();
+  }
+
+  /** Looks for words; for none, and the run is there again. The first few are found as one types, the rest after a pause. */
+  async look(words: string): Promise<void> {
+    this.words = words;
+    const looking = ++this.#looking;
+    clearTimeout(this.#lookingFurther);
+    const isAny = words.trim() !== "";
+    // What is there already stays as long as it was found before.
+    const most = isAny && this.mostFound === FOUND && words === this.#lookedFor ? FOUND : FOUND_AT_ONCE;
+    const isLast = await this.#lookFor(words, most, looking);
+    if (!isAny || isLast || looking !== this.#looking) return;
+    this.#lookingFurther = setTimeout(() => void this.#lookFor(words, FOUND, looking), PAUSE);
+  }
+
+  /** Finds so many at most. Returns whether these are all that there will be. */
+  async #lookFor(words: string, most: number, looking: number): Promise<boolean> {
+    const found =
+      words.trim() === "" ? undefined : await this.drawer.find(words, { limit: most, length: 140 });
+    if (looking !== this.#looking) return true;
+    const positioned = found && (await this.drawer.positioned(found.map(({ entry }) => entry)));
+    if (looking !== this.#looking) return true;
+    const contexts = new Map(found?.map(({ entry, context }) => [entry.id, context]));
+    this.found = positioned?.map((one) => ({ ...one, context: contexts.get(one.entry.id)! }));
+    this.mostFound = most;
+    this.#lookedFor = words;
+    this.changed();
+    return most === FOUND || (found?.length ?? 0) < most;
+  }
+
+  /** Picks a snippet, or takes it out of the pick. */
+  pick(row: ListRow): void {
+    const without = this.picked.filter(({ entry }) => entry.id !== row.entry.id);
+    this.picked = without.length < this.picked.length ? without : [...this.picked, row];
+    this.changed();
+  }
+
+  /** The snippets one speaks of, in the order in which they are placed; at most so many. */
+  async chosen(which: Selection, limit = Infinity): Promise<readonly Positioned[]> {
+    if (which === "picked") return this.picked.slice(0, limit);
+    if (which === "last") return this.drawer.list({ limit: 1 });
+    return this.drawer.list({ first: 1, ...(Number.isFinite(limit) && { limit }) });
+  }
+
+  /** How many snippets one speaks of. */
+  chosenCount(which: Selection): number {
+    if (which === "picked") return this.picked.length;
+    return which === "last" ? Math.min(1, this.count) : this.count;
+  }
+}

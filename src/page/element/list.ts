@@ -1,0 +1,352 @@
+import { html } from "lit";
+import type { Block } from "../../compose/block.js";
+import { pickOf } from "../../drawer/model/pick.js";
+import { writeText } from "../../formats/text/write.js";
+import { page, row as rowWords } from "../../messages/core/page-sentences.js";
+import { composed } from "../binding/lazy.js";
+import { carryBlock } from "../places/carrying.js";
+import type { DrawerHost } from "./drawer-host.js";
+import { actionOfKey, type RunAction } from "./keys.js";
+import { SPARE, type Viewport } from "./list-view-model.js";
+import { rowOf, type ListRow, type RowActions } from "./row.js";
+import { VirtualList } from "./virtual-list.js";
+
+/** What gets the focus once the drawer has been read again: a snippet wherever it is then, else what stands at a position. */
+type FocusNext = { readonly id?: string | undefined; readonly position?: number };
+
+/**
+ * The run of snippets, or those that were found, with the focus in it. It is one stop of the Tab key: arrows go from row to
+ * row, and in a row from its number to what it says and to its buttons.
+ */
+export class SnippetList {
+  readonly #virtual: VirtualList;
+  /** The row that the Tab key goes to, by its id. */
+  #current: string | undefined;
+  /** What private snippets say that the user wants to see, by id. */
+  readonly #revealed = new Map<string, string>();
+  /** The row whose label is being asked for, by its id. */
+  #labelled: string | undefined;
+  #focusNext: FocusNext | undefined;
+  /** The block of the row that was grasped, for when it is dragged away. */
+  #grasped: { readonly row: ListRow; block?: Block } | undefined;
+  /** Moves that were asked for, each of which begins when the one before is done. */
+  #moves: Promise<unknown> = Promise.resolve();
+
+  constructor(readonly host: DrawerHost) {
+    this.#virtual = new VirtualList(host);
+  }
+
+  /** Where one looks. */
+  get viewport(): Viewport {
+    return this.#virtual.viewport;
+  }
+
+  get #rows(): readonly ListRow[] {
+    const { found, rows = [] } = this.host.viewModel ?? {};
+    return found ?? rows;
+  }
+
+  /** The row that the Tab key goes to: the one that had the focus last, when it is drawn. */
+  get #tabbed(): string | undefined {
+    const rows = this.#rows;
+    const isThere = rows.some(({ entry }) => entry.id === this.#current);
+    return isThere ? this.#current : (this.host.viewModel?.found ? rows[0] : rows.at(-1))?.entry.id;
+  }
+
+  view() {
+    const { viewModel } = this.host;
+    const found = viewModel?.found;
+    const rowView = (row: ListRow) => this.#rowView(row);
+    if (found) {
+      const { top, seen } = this.viewport;
+      const [from, to] = [Math.max(0, top - SPARE), top + seen + SPARE];
+      return html`
+        <p class="note found" role="status">
+          ${page.found({ count: found.length, words: viewModel.words.trim(), most: viewModel.mostFound })}
+        </p>
+        <ol
+          class="list"
+          part="list"
+          aria-label=${page.foundRun}
+          @keydown=${this.#key}
+          @focusin=${this.#focused}
+        >
+          ${this.#virtual.view({ rows: found.slice(from, to), from, count: found.length }, rowView)}
+        </ol>
+      `;
+    }
+    const { rows = [], from = 0, count = 0 } = viewModel ?? {};
+    const scrolled = () => void viewModel?.readRows();
+    return html`
+      <ol
+        class="list"
+        part="list"
+        aria-label=${page.run}
+        @keydown=${this.#key}
+        @focusin=${this.#focused}
+        @scroll=${scrolled}
+      >
+        ${this.#virtual.view({ rows, from, count }, rowView)}
+      </ol>
+    `;
+  }
+
+  #rowView(row: ListRow) {
+    const { id } = row.entry;
+    const turn = (this.host.viewModel?.picked ?? []).findIndex(({ entry }) => entry.id === id) + 1;
+    const state = {
+      count: this.host.viewModel!.count,
+      turn,
+      revealed: this.#revealed.get(id),
+      isCurrent: id === this.#tabbed,
+      isLabelled: id === this.#labelled,
+    };
+    return rowOf(row, state, this.#actions);
+  }
+
+  readonly #actions: RowActions = {
+    pick: (row) => this.#pick(row),
+    place: (row) => this.host.placeRow(row),
+    copy: (row) => this.host.copyRow(row),
+    move: (row, step) => this.#move(row, step),
+    keep: (row) =>
+      this.host.act((drawer) =>
+        row.entry.kept ? drawer.release(pickOf([row])) : drawer.keep(pickOf([row])),
+      ),
+    hide: (row) =>
+      this.host.act((drawer) =>
+        row.entry.private ? drawer.unhide(pickOf([row])) : drawer.hide(pickOf([row])),
+      ),
+    reveal: (row) => void this.#reveal(row),
+    split: ({ entry: { id, parts } }) => {
+      this.#focusNext = { id: parts![0]!.id };
+      this.host.act(async (drawer) => (await drawer.split({ id })).notices);
+    },
+    discard: (row) => this.#discard(row),
+    askLabel: (row) => void this.#askLabel(row),
+    label: (row, label) => this.#label(row, label),
+    grasp: (row) => void this.#grasp(row),
+    drag: (row, event) => this.#drag(row, event),
+  };
+
+  /** Brings into sight what has come, or gives the focus to what is to have it. `grown` says whether there is more. */
+  async afterRead(grown: boolean): Promise<void> {
+    const { viewModel } = this.host;
+    if (!this.host.isConnected) return;
+    if (grown && !viewModel!.found) await this.#scrollTo(viewModel!.count - 1);
+    const next = this.#focusNext;
+    this.#focusNext = undefined;
+    if (!next) return;
+    // A row that was moved in the tree has lost the focus: it gets it back at once where it is drawn.
+    const { id } = next;
+    if (id !== undefined && this.#rows.some(({ entry }) => entry.id === id)) return this.#focusRow(id);
+    const position = (id === undefined ? undefined : await this.#positionOf(id)) ?? next.position;
+    if (viewModel!.count === 0) this.host.focusFind();
+    else if (position !== undefined) await this.focusAt(Math.min(position, viewModel!.count));
+  }
+
+  /** The position of a snippet now. */
+  async #positionOf(id: string): Promise<number | undefined> {
+    const { drawer } = this.host.viewModel!;
+    const [found] = await drawer.store.entries({ drawer: drawer.name, ids: [id] });
+    return found?.position;
+  }
+
+  async #scrollTo(row: number): Promise<void> {
+    this.#virtual.scrollTo(row);
+    if (this.host.viewModel!.found) this.host.requestUpdate();
+    else await this.host.viewModel!.readRows();
+    await this.host.updateComplete;
+  }
+
+  /** Scrolls to where the run begins. */
+  toTop(): void {
+    this.#virtual.scrollTo(0);
+  }
+
+  /** Gives the focus to the row that the Tab key goes to. */
+  focus(): boolean {
+    const found = this.#list?.querySelector<HTMLElement>(".current .snippet");
+    found?.focus();
+    return found !== undefined && found !== null;
+  }
+
+  get #list(): Element | null {
+    return this.host.renderRoot.querySelector(".list");
+  }
+
+  /** Gives a snippet the focus; of what was found, the one that stands so far down at least. */
+  async focusAt(position: number): Promise<void> {
+    const { found } = this.host.viewModel!;
+    if (found?.length === 0) return this.host.focusFind();
+    const place = found ? Math.min(position, found.length) : position;
+    await this.#scrollTo(place - 1);
+    const row = found ? found[place - 1] : this.#rows.find((each) => each.position === place);
+    if (row) this.#focusRow(row.entry.id);
+  }
+
+  #focusRow(id: string): void {
+    this.#current = id;
+    this.host.requestUpdate();
+    this.#list?.querySelector<HTMLElement>(`[data-id="${id}"] .snippet`)?.focus();
+  }
+
+  readonly #focused = (event: FocusEvent): void => {
+    const id = (event.target as Element).closest<HTMLElement>("li")?.dataset["id"];
+    if (id === undefined || id === this.#current) return;
+    this.#current = id;
+    this.host.requestUpdate();
+  };
+
+  readonly #key = (event: KeyboardEvent): void => {
+    const item = (event.target as Element).closest("li");
+    const row = this.#rows.find(({ entry }) => entry.id === item?.dataset["id"]);
+    const action = actionOfKey(event);
+    if (!item || !row || !action) return;
+    this.#perform(action, row, item);
+    event.preventDefault();
+    event.stopPropagation();
+  };
+
+  #perform(action: RunAction, row: ListRow, item: Element): void {
+    switch (action) {
+      case "next":
+        return void this.#goBy(row, 1);
+      case "previous":
+        return void this.#goBy(row, -1);
+      case "first":
+        return void this.focusAt(1);
+      case "last":
+        return void this.focusAt(this.host.viewModel!.count);
+      case "right":
+        return this.#goInside(item, 1);
+      case "left":
+        return this.#goInside(item, -1);
+      case "later":
+        return this.#move(row, 1);
+      case "earlier":
+        return this.#move(row, -1);
+      case "label":
+        return void this.#askLabel(row);
+      case "pick":
+      case "keep":
+      case "copy":
+      case "discard":
+        return this.#actions[action](row);
+      case "undo":
+        return this.host.undo();
+      case "redo":
+        return this.host.redo();
+      case "leave":
+        return this.host.leave();
+    }
+  }
+
+  /** Gives the focus to the row beside: in the run the next position, in what was found the next one found. */
+  async #goBy(row: ListRow, step: 1 | -1): Promise<void> {
+    const at = this.host.viewModel?.found?.indexOf(row);
+    const position = (at === undefined ? row.position : at + 1) + step;
+    if (position >= 1) await this.focusAt(position);
+  }
+
+  /** Gives the focus to the button beside, in the same row. */
+  #goInside(item: Element, step: 1 | -1): void {
+    const buttons = [...item.querySelectorAll<HTMLButtonElement>("button:enabled")];
+    const { activeElement } = this.host.renderRoot as ShadowRoot;
+    buttons[buttons.indexOf(activeElement as HTMLButtonElement) + step]?.focus();
+  }
+
+  #pick(row: ListRow): void {
+    const turn = this.host.pickRow(row);
+    this.host.binding?.announce(rowWords.picked({ position: row.position, turn }));
+  }
+
+  /** Moves a snippet from where it is when its turn comes: several moves may be asked for before the first is done. */
+  #move(row: ListRow, step: 1 | -1): void {
+    const { id } = row.entry;
+    const move = async () => {
+      const position = await this.#positionOf(id);
+      const last = this.host.viewModel!.count;
+      if (position === undefined || position + step < 1 || position + step > last) return;
+      this.#focusNext = { id };
+      const before = step < 0 ? position - 1 : position + 2;
+      const to = before > last ? ("end" as const) : { position: before };
+      await this.host.acting((drawer) => drawer.move(pickOf([row]), to));
+    };
+    this.#moves = this.#moves.then(move, move);
+  }
+
+  /** Discards a snippet. The one beside has the focus at once, so that the next key is about that one. */
+  #discard(row: ListRow): void {
+    const rows = this.#rows;
+    const at = rows.findIndex(({ entry }) => entry.id === row.entry.id);
+    const beside = rows[at + 1] ?? rows[at - 1];
+    this.#focusNext = { id: beside?.entry.id, position: row.position };
+    if (beside) this.#focusRow(beside.entry.id);
+    this.host.act((drawer) => drawer.discard(pickOf([row])));
+  }
+
+  async #reveal(row: ListRow): Promise<void> {
+    const { id } = row.entry;
+    if (!this.#revealed.delete(id)) {
+      const [snippet] = await this.host.viewModel!.drawer.read([row]);
+      this.#revealed.set(id, writeText(snippet!.content));
+    }
+    this.host.requestUpdate();
+  }
+
+  async #askLabel({ entry }: ListRow): Promise<void> {
+    this.#labelled = entry.id;
+    this.host.requestUpdate();
+    await this.host.updateComplete;
+    const field = this.#list?.querySelector<HTMLInputElement>(`[data-id="${entry.id}"] .label input`);
+    field?.focus();
+    field?.select();
+  }
+
+  #label(row: ListRow, label: string | undefined): void {
+    const { entry } = row;
+    if (this.#labelled !== entry.id) return;
+    this.#labelled = undefined;
+    this.host.requestUpdate();
+    const isSame = label === undefined || label.trim() === (entry.label ?? "");
+    if (!isSame) this.host.act((drawer) => drawer.label(pickOf([row]), label));
+    void this.host.updateComplete.then(() => this.#focusRow(entry.id));
+  }
+
+  /** Makes the block of a row that may be about to be dragged: it is handed over in the moment in which the drag begins. */
+  async #grasp(row: ListRow): Promise<void> {
+    const grasped: { readonly row: ListRow; block?: Block } = { row };
+    this.#grasped = grasped;
+    const snippets = await this.host.viewModel!.drawer.read([row]);
+    grasped.block = await composed(snippets, { ...this.host.styleOfOne, fit: "page" });
+  }
+
+  #drag({ entry }: ListRow, event: DragEvent): void {
+    const grasped = this.#grasped;
+    if (grasped?.row.entry.id !== entry.id || !grasped.block || !event.dataTransfer)
+      return event.preventDefault();
+    carryBlock(event.dataTransfer, grasped.block);
+    event.dataTransfer.effectAllowed = "copyMove";
+  }
+
+  /** Moves the row that is being dragged to where it is dropped in the run. Returns whether it was one of the run. */
+  dropped(event: DragEvent): boolean {
+    const grasped = this.#grasped;
+    this.#grasped = undefined;
+    if (!grasped?.block) return false;
+    const on = (event.composedPath()[0] as Element).closest?.<HTMLElement>(".list li");
+    const to = Number(on?.dataset["position"]);
+    if (!on || on.dataset["id"] === grasped.row.entry.id) return true;
+    const box = on.getBoundingClientRect();
+    const before = event.clientY > box.top + box.height / 2 ? to + 1 : to;
+    const place = before > this.host.viewModel!.count ? ("end" as const) : { position: before };
+    this.host.act((drawer) => drawer.move(pickOf([grasped.row]), place));
+    return true;
+  }
+
+  /** A drag that began in the run has ended, wherever that was. */
+  dragEnded(): void {
+    this.#grasped = undefined;
+  }
+}

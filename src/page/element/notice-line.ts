@@ -1,0 +1,28 @@
+import { html } from "lit";
+import type { ActionResult } from "../../drawer/collecting-session.js";
+import { page } from "../../messages/core/page-sentences.js";
+import type { DrawerHost } from "./drawer-host.js";
+
+/** What was reported last, and what takes it back. */
+export function noticeLine(
+  host: Pick<DrawerHost, "undo" | "redo">,
+  result: ActionResult | undefined,
+  progress: string | undefined,
+) {
+  return html`<p class="notice ${result?.error ? "refused" : ""}" part="notice">
+    <span>${progress ?? lastOf(result)}</span>
+    <span class="both">
+      <button @click=${() => host.undo()}>${page.undo}</button>
+      <button @click=${() => host.redo()}>${page.redo}</button>
+    </span>
+  </p>`;
+}
+
+/** The last sentence; that something left stands before all else. */
+function lastOf({ error, notices }: ActionResult = { notices: [] }): string {
+  if (error) return error.message;
+  const leaving = notices.find(({ code }) => code === "made-room" || code === "aged");
+  return [notices.findLast((notice) => notice !== leaving), leaving]
+    .map((notice) => notice?.message ?? "")
+    .join(" ");
+}

@@ -1,0 +1,31 @@
+import { html } from "lit";
+import type { Act } from "../../../drawer/acts.js";
+import { done as words } from "../../../messages/core/page-sentences.js";
+import { shownTime } from "./time.js";
+
+/** How many acts are shown. */
+export const MOST_ACTS = 100;
+
+/** What was done and still stands, the latest first, and the way back to before each. */
+export function donePanel(acts: readonly Act[], undoTo: (id: string) => void) {
+  return html`
+    <section class="panel" aria-label=${words.name} part="panel">
+      ${acts.length === 0 ? html`<p class="note">${words.nothing}</p>` : ""}
+      <ol>
+        ${acts.map(({ id, at, summary }, index) => {
+          const act = words.act(summary);
+          const count = index + 1;
+          return html`
+            <li>
+              <span class="says" dir="auto">${act}</span>
+              <span class="from">${shownTime(at)}</span>
+              <button aria-label=${words.undoFrom({ act, count })} @click=${() => undoTo(id)}>
+                ${words.undo(count)}
+              </button>
+            </li>
+          `;
+        })}
+      </ol>
+    </section>
+  `;
+}

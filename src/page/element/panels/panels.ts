@@ -1,0 +1,209 @@
+import { html, nothing } from "lit";
+import type { Recipe } from "../../../compose/recipe.js";
+import { notice } from "../../../content/notice.js";
+import type { Act } from "../../../drawer/acts.js";
+import type { Drawer } from "../../../drawer/drawer.js";
+import { pickOf } from "../../../drawer/model/pick.js";
+import type { Rules } from "../../../drawer/model/rules.js";
+import { page, partsPanel } from "../../../messages/core/page-sentences.js";
+import { pageNotices } from "../../../messages/en/page.js";
+import { fileReaders } from "../../binding/lazy.js";
+import type { FillPlan } from "../../places/form.js";
+import type { DrawerHost } from "../drawer-host.js";
+import { donePanel, MOST_ACTS } from "./done.js";
+import { fillPanel } from "./fill.js";
+import { gonePanel } from "./gone.js";
+import { keysPanel } from "./keys.js";
+import type { LookedInto } from "./parts.js";
+import { recipesPanel } from "./recipes.js";
+import { rulesPanel } from "./rules.js";
+
+/** What may stand in place of the run. */
+export type Panel = keyof typeof page.panels | "fill" | "parts";
+
+/** How many snippets may go by a change of rules without a question. */
+const FEW = 3;
+
+/** What stands in place of the run while one looks at it, and what opens it. */
+export class Panels {
+  #open: Panel | undefined;
+  #recipes: ReadonlyMap<string, Recipe> = new Map();
+  /** What was done and stands. */
+  #acts: readonly Act[] = [];
+  /** What a form would get. */
+  #plan: FillPlan | undefined;
+  /** Files that are looked into. */
+  #looked: LookedInto | undefined;
+
+  constructor(readonly host: DrawerHost) {}
+
+  /** Which is open. */
+  get open(): Panel | undefined {
+    return this.#open;
+  }
+
+  /** Shows the run again. */
+  close(): void {
+    if (this.#open === undefined) return;
+    this.#open = undefined;
+    this.host.requestUpdate();
+  }
+
+  /** Opens a panel, and gives what is first in it the focus. */
+  async #show(panel: Panel, first: string): Promise<void> {
+    this.#open = panel;
+    this.host.requestUpdate();
+    await this.host.updateComplete;
+    this.host.renderRoot.querySelector<HTMLElement>(`.panel ${first}`)?.focus();
+  }
+
+  /** Reads what the open panel shows. */
+  async read(drawer: Drawer): Promise<void> {
+    if (this.#open === "recipes") {
+      const names = await drawer.recipes();
+      const kept = names.map(async (name) => [name, await drawer.recipe(name)] as const);
+      this.#recipes = new Map(await Promise.all(kept));
+    }
+    if (this.#open === "done") this.#acts = (await drawer.acts(MOST_ACTS)).filter(({ stands }) => stands);
+  }
+
+  /** Shows what the form where the user is would get of these snippets. */
+  async planFill(pick: string): Promise<void> {
+    await this.host.acting(async () => {
+      this.#plan = await this.host.binding!.planFill(pick);
+      void this.#show("fill", "button");
+      return [];
+    });
+  }
+
+  /**
+   * Looks into files: shows their parts, of which the user collects some. What has one part only is collected at once, and a
+   * drawer file is brought in.
+   */
+  async lookInto(files: readonly File[]): Promise<void> {
+    const isDrawer = ({ name }: File) => name.toLowerCase().endsWith(".drawer");
+    for (const file of files.filter(isDrawer)) await this.#import(file);
+    const others = files.filter((file) => !isDrawer(file));
+    if (others.length === 0) return;
+    await this.host.acting(async () => {
+      const [{ readFiles }, { LookedInto }] = await Promise.all([fileReaders(), import("./parts.js")]);
+      const looked = new LookedInto(
+        await readFiles(others),
+        () => this.host.requestUpdate(),
+        (sentence) => this.host.binding?.announce(sentence),
+      );
+      if (looked.isChoice) {
+        this.#looked = looked;
+        // What was said before is not about these files.
+        this.host.report({ notices: [] });
+        void this.#show("parts", ":is(input, drawer-cell-grid)");
+      } else void this.host.binding?.collectParts(looked.whole);
+      return [];
+    });
+  }
+
+  async #import(file: File): Promise<void> {
+    const { host } = this;
+    try {
+      await host.binding?.importFile(file, (read, of) => host.showProgress("importing", read, of));
+    } finally {
+      host.showProgress(undefined);
+    }
+  }
+
+  /** What opens the panels. */
+  openers() {
+    const names = Object.keys(page.panels) as (keyof typeof page.panels)[];
+    const toggle = (panel: Panel) => {
+      this.#open = this.#open === panel ? undefined : panel;
+      this.host.requestUpdate();
+      void this.host.read();
+    };
+    const input = () => this.host.renderRoot.querySelector<HTMLInputElement>("input[type=file]")!;
+    const chosen = () => {
+      const files = [...(input().files ?? [])];
+      input().value = "";
+      void this.lookInto(files);
+    };
+    return html`<span class="openers"
+      >${names.map(
+        (name) =>
+          html`<button aria-expanded=${this.#open === name} @click=${() => toggle(name)}>
+            ${page.panels[name]}
+          </button>`,
+      )}<button aria-expanded=${this.#open === "parts"} @click=${() => input().click()}>
+        ${partsPanel.open}</button
+      ><input type="file" multiple hidden @change=${chosen}
+    /></span>`;
+  }
+
+  /** The panel that is open; nothing when none is. */
+  view() {
+    const { host } = this;
+    const { viewModel, binding } = host;
+    const leave = () => this.close();
+    switch (this.#open) {
+      case "rules":
+        return viewModel?.rules ? rulesPanel(viewModel.rules, (changes) => this.setRules(changes)) : nothing;
+      case "gone":
+        return gonePanel(viewModel?.gone ?? [], {
+          restore: (one) => host.act((drawer) => drawer.restore(pickOf([one]))),
+          empty: () => host.act((drawer) => drawer.empty()),
+          forget: () => this.#forget(),
+        });
+      case "done":
+        return donePanel(this.#acts, (id) => host.act((drawer) => drawer.undoTo(id)));
+      case "recipes":
+        return recipesPanel(this.#recipes, {
+          use: (recipe) => (host.recipe = recipe),
+          remove: (name) => void this.#keepRecipes((drawer) => drawer.removeRecipe(name)),
+          keep: (name) => void this.#keepRecipes((drawer) => drawer.saveRecipe(name, host.recipe), name),
+        });
+      case "keys":
+        return keysPanel(host.hotkey, host.sendkey, binding?.options.desktop !== undefined);
+      case "fill":
+        return this.#plan
+          ? fillPanel(this.#plan, {
+              fill: (fields) => {
+                leave();
+                void binding?.fill(fields);
+              },
+              leave,
+            })
+          : nothing;
+      case "parts":
+        return this.#looked?.view({
+          collect: (parts) => {
+            leave();
+            void binding?.collectParts(parts);
+          },
+          leave,
+        });
+      case undefined:
+        return undefined;
+    }
+  }
+
+  /** Changes rules; when many snippets would go by it, the user is asked first. */
+  setRules(changes: Partial<Rules>): void {
+    this.host.act(async (drawer) => {
+      const leaving = await drawer.wouldLeave(changes);
+      if (leaving.length > FEW && !confirm(page.askChange(leaving)))
+        return [notice(pageNotices, "rule/unchanged", {})];
+      return drawer.setRules(changes);
+    });
+  }
+
+  async #keepRecipes(change: (drawer: Drawer) => Promise<unknown>, kept?: string): Promise<void> {
+    await this.host.acting(async (drawer) => {
+      await change(drawer);
+      return kept === undefined ? [] : [notice(pageNotices, "recipe/kept", { name: kept })];
+    });
+    await this.host.read();
+  }
+
+  /** Forgets for good what is not kept, once the user has said so twice. */
+  #forget(): void {
+    if (confirm(page.askForget)) this.host.act((drawer) => drawer.emptyForGood());
+  }
+}

@@ -1,0 +1,177 @@
+import { html, nothing } from "lit";
+import type { Rectangle } from "../../../content/cells.js";
+import type { Part } from "../../../files/parts.js";
+import type { Source, SourceSheet } from "../../../files/source.js";
+import { partsPanel as words } from "../../../messages/core/page-sentences.js";
+import type { MarkedPart } from "../../capture/read-files.js";
+import "../cell-grid.js";
+import type { CellGrid } from "../cell-grid.js";
+
+/** A file that is looked into, and what is marked of it. */
+interface LookedAt {
+  readonly source: Source;
+  readonly parts: readonly Part[];
+  /** The spots that are marked: ranges of a sheet in the order of marking, parts of a document in theirs. */
+  spots: readonly string[];
+  /** The sheet that is shown. */
+  sheet: SourceSheet | undefined;
+  /** What is marked of each sheet. */
+  readonly ranges: Map<string, { readonly sheet: SourceSheet; readonly cells: Rectangle }>;
+}
+
+/** Files that are looked into before anything of them is collected. */
+export class LookedInto {
+  readonly #files: readonly LookedAt[];
+
+  /**
+   * @param changed is called when something else is to be drawn
+   * @param say is told what was marked, for those who do not see it
+   */
+  constructor(
+    sources: readonly Source[],
+    readonly changed: () => void,
+    readonly say: (sentence: string) => void,
+  ) {
+    this.#files = sources.map((source) => ({
+      ...{ source, parts: source.parts(), spots: [], ranges: new Map() },
+      sheet: source.sheets?.find(({ used }) => used) ?? source.sheets?.[0],
+    }));
+  }
+
+  /** Whether there is anything to choose: more than one file of one part. */
+  get isChoice(): boolean {
+    return this.#files.some(({ parts, sheet }) => parts.length > 1 || sheet?.used !== undefined);
+  }
+
+  /** All of the files, each whole. */
+  get whole(): MarkedPart[] {
+    return this.#files.map(({ source }) => ({ source }));
+  }
+
+  /** What is marked, in order. */
+  get marked(): MarkedPart[] {
+    return this.#files.flatMap(({ source, spots }) => spots.map((spot) => ({ source, spot })));
+  }
+
+  view(actions: { readonly collect: (parts: readonly MarkedPart[]) => void; readonly leave: () => void }) {
+    const { marked, whole } = this;
+    return html`
+      <section class="panel parts" aria-label=${words.name} part="panel">
+        <p class="note acts">
+          <button class="fill" ?disabled=${marked.length === 0} @click=${() => actions.collect(marked)}>
+            ${words.collect(marked.length)}
+          </button>
+          <button @click=${() => actions.collect(whole)}>${words.whole(whole.length)}</button>
+          <button @click=${actions.leave}>${words.leave}</button>
+        </p>
+        ${this.#files.map((file) => (file.sheet ? this.#workbook(file, file.sheet) : this.#document(file)))}
+      </section>
+    `;
+  }
+
+  #set(file: LookedAt, spots: readonly string[]): void {
+    file.spots = spots;
+    this.changed();
+  }
+
+  #document(file: LookedAt) {
+    const { source, parts, spots } = file;
+    const all = parts.map(({ spot }) => spot);
+    const box = (spot: string, event: Event) => {
+      const isMarked = (event.target as HTMLInputElement).checked;
+      const wanted = new Set(isMarked ? [...spots, spot] : spots.filter((each) => each !== spot));
+      this.#set(
+        file,
+        all.filter((each) => wanted.has(each)),
+      );
+    };
+    const every = (event: Event) => this.#set(file, (event.target as HTMLInputElement).checked ? all : []);
+    return html`
+      <fieldset>
+        <legend>${source.name}</legend>
+        <label class="every">
+          <input type="checkbox" .checked=${spots.length === all.length} @change=${every} />
+          ${words.every(all.length)}
+        </label>
+        <ul>
+          ${parts.map(
+            ({ spot, what, text }) => html`
+              <li>
+                <label>
+                  <input
+                    type="checkbox"
+                    .checked=${spots.includes(spot)}
+                    @change=${(event: Event) => box(spot, event)}
+                  />
+                  <span class="says" dir="auto">${text}</span>
+                  <span class="from">${spot} · ${what}</span>
+                </label>
+              </li>
+            `,
+          )}
+        </ul>
+      </fieldset>
+    `;
+  }
+
+  #workbook(file: LookedAt, shown: SourceSheet) {
+    const { source, spots, ranges } = file;
+    const chosen = (event: Event) => {
+      file.sheet = source.sheets![(event.target as HTMLSelectElement).selectedIndex];
+      this.changed();
+    };
+    const marked = ({ detail: cells }: CustomEvent<Rectangle>) => {
+      const spot = shown.spot(cells);
+      ranges.set(spot, { sheet: shown, cells });
+      this.#set(file, spots.includes(spot) ? spots : [...spots, spot]);
+      this.say(words.marked(spot));
+    };
+    const unmark = (event: Event, spot: string) => {
+      // The button goes: the focus goes back to the cells, where there are any.
+      gridBeside(event)?.focus();
+      this.#set(
+        file,
+        spots.filter((each) => each !== spot),
+      );
+      this.say(words.unmarked(spot));
+    };
+    const gridBeside = (event: Event) =>
+      (event.target as Element).closest("fieldset")!.querySelector<CellGrid>("drawer-cell-grid");
+    const mark = (event: Event) => gridBeside(event)!.mark();
+    const marks = spots.flatMap((spot) => {
+      const range = ranges.get(spot);
+      return range?.sheet === shown ? [range.cells] : [];
+    });
+    return html`
+      <fieldset>
+        <legend>${source.name}</legend>
+        ${
+          source.sheets!.length > 1
+            ? html`<select aria-label=${words.sheet} @change=${chosen}>
+                ${source.sheets!.map((sheet) => html`<option .selected=${sheet === shown}>${sheet.name}</option>`)}
+              </select>`
+            : nothing
+        }
+        <p class="note">${shown.used ? words.draw : words.empty}</p>
+        ${
+          shown.used
+            ? html`<drawer-cell-grid .sheet=${shown} .marks=${marks} @marked=${marked}></drawer-cell-grid>
+                <p class="note"><button @click=${mark}>${words.mark}</button></p>`
+            : nothing
+        }
+        <ol>
+          ${spots.map(
+            (spot) => html`
+              <li>
+                <span class="says">${spot}</span>
+                <button aria-label=${words.unmarkOf(spot)} @click=${(event: Event) => unmark(event, spot)}>
+                  ${words.unmark}
+                </button>
+              </li>
+            `,
+          )}
+        </ol>
+      </fieldset>
+    `;
+  }
+}

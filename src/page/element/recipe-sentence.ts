@@ -1,0 +1,91 @@
+import { html } from "lit";
+import type { LayoutName } from "../../compose/layouts/index.js";
+import type { Citation, StyleName } from "../../compose/options.js";
+import type { Recipe } from "../../compose/recipe.js";
+import { sentence as words } from "../../messages/core/page-sentences.js";
+import type { Selection } from "./list-view-model.js";
+
+/** The sentence that says what is placed and how; its underlined words are choices. */
+
+/** What the sentence says. */
+export interface SentenceChoices {
+  readonly as: LayoutName;
+  readonly style: StyleName;
+  readonly tidy: keyof typeof words.tidying;
+  readonly cite: Citation;
+}
+
+/** What it says before anybody has changed a word. */
+export const DEFAULT_CHOICES: SentenceChoices = { as: "sequence", style: "own", tidy: "edges", cite: "none" };
+
+/** How layouts, looks or ways to cite are called: every one has its words. */
+type Words<Name extends string> = Readonly<Record<Name, string>>;
+
+/** The recipe that the sentence says. */
+export function recipeOfChoices({ as, style, tidy, cite }: SentenceChoices): Recipe {
+  return { as, style, cite, tidy: tidy === "none" ? [] : tidy === "edges" ? ["edges"] : ["edges", tidy] };
+}
+
+/** What the sentence says for a recipe, and what of the recipe it has no words for. */
+export function choicesOf({ as, style, tidy, cite, ...others }: Recipe): {
+  readonly choices: SentenceChoices;
+  readonly others: Recipe;
+} {
+  const added = tidy?.find((each) => each !== "edges" && each in words.tidying) as
+    SentenceChoices["tidy"] | undefined;
+  const choices = {
+    as: as ?? DEFAULT_CHOICES.as,
+    style: style ?? DEFAULT_CHOICES.style,
+    tidy: tidy?.length === 0 ? ("none" as const) : (added ?? "edges"),
+    cite: cite ?? DEFAULT_CHOICES.cite,
+  };
+  return { choices, others };
+}
+
+/** What the sentence speaks of, and what is called when one of its words is changed. */
+export interface SentenceState {
+  readonly choices: SentenceChoices;
+  readonly which: Selection;
+  /** How many snippets there are, and how many of them are picked. */
+  readonly count: number;
+  readonly picked: number;
+  readonly choose: (choices: SentenceChoices) => void;
+  readonly chooseWhich: (which: Selection) => void;
+}
+
+/** Draws the sentence. */
+export function sentenceView({ choices, which, count, picked, choose, chooseWhich }: SentenceState) {
+  const { names } = words;
+  const selections: Partial<Record<Selection, string>> = {
+    ...(picked > 0 && { picked: words.which.picked(picked) }),
+    all: words.which.all(count),
+    last: words.which.last,
+  };
+  return html`
+    <p class="sentence" part="sentence">
+      ${words.place} ${choice(names.which, selections, which, chooseWhich)} ${words.as}
+      ${choice(names.as, words.layouts satisfies Words<LayoutName>, choices.as, (as) => choose({ ...choices, as }), ",")}
+      ${words.in}
+      ${choice(names.style, words.styles satisfies Words<StyleName>, choices.style, (style) => choose({ ...choices, style }), ",")}
+      ${choice(names.tidy, words.tidying, choices.tidy, (tidy) => choose({ ...choices, tidy }), ",")}
+      ${choice(names.cite, words.citations satisfies Words<Citation>, choices.cite, (cite) => choose({ ...choices, cite }), ".")}
+    </p>
+  `;
+}
+
+/** A word of the sentence: what it says, what else it could say, and the sign that stands after it. */
+function choice<Name extends string>(
+  label: string,
+  said: Partial<Record<Name, string>>,
+  chosen: Name,
+  choose: (name: Name) => void,
+  sign = "",
+) {
+  const options = Object.entries(said) as [Name, string][];
+  const changed = (event: Event) => choose((event.target as HTMLSelectElement).value as Name);
+  return html`<span class="word"
+    ><select aria-label=${label} .value=${chosen} @change=${changed}>
+      ${options.map(([name, text]) => html`<option value=${name} ?selected=${name === chosen}>${text}</option>`)}</select
+    >${sign}</span
+  >`;
+}

@@ -1,0 +1,195 @@
+import { html, nothing } from "lit";
+import { originText } from "../../content/origin.js";
+import type { FoundContext } from "../../drawer/find.js";
+import { MASK } from "../../drawer/mask.js";
+import type { Positioned } from "../../drawer/store.js";
+import { page, row as words } from "../../messages/core/page-sentences.js";
+import type { SmallGrid } from "./small-grid.js";
+
+/** A snippet as it stands in the run, with the match where it was found. */
+export interface ListRow extends Positioned {
+  readonly context?: FoundContext;
+  /** For a private one, when it goes, in milliseconds since 1970. */
+  readonly goesAt?: number;
+  /** The first rows of a table, as they are drawn small. */
+  readonly grid?: SmallGrid;
+  /** The address of a picture, as it is drawn small. */
+  readonly picture?: string;
+}
+
+/** What can be done from a row. */
+export interface RowActions {
+  readonly pick: (row: ListRow) => void;
+  readonly place: (row: ListRow) => void;
+  readonly copy: (row: ListRow) => void;
+  /** Moves it so many places: up when it is less than 0. */
+  readonly move: (row: ListRow, step: 1 | -1) => void;
+  readonly keep: (row: ListRow) => void;
+  readonly hide: (row: ListRow) => void;
+  readonly reveal: (row: ListRow) => void;
+  readonly split: (row: ListRow) => void;
+  readonly discard: (row: ListRow) => void;
+  /** Asks for its label. */
+  readonly askLabel: (row: ListRow) => void;
+  /** Gives it a label; without one, it stays as it was. */
+  readonly label: (row: ListRow, label: string | undefined) => void;
+  /** It is about to be dragged, or is being dragged. */
+  readonly grasp: (row: ListRow) => void;
+  readonly drag: (row: ListRow, event: DragEvent) => void;
+}
+
+/** How a row stands among the others. */
+export interface RowState {
+  /** How many snippets there are. */
+  readonly count: number;
+  /** Its turn in the pick; 0 when it is not picked. */
+  readonly turn: number;
+  /** What it says, when it is private and was revealed. */
+  readonly revealed: string | undefined;
+  /** Whether it is the one in the run that the Tab key goes to. */
+  readonly isCurrent: boolean;
+  /** Whether its label is being asked for. */
+  readonly isLabelled: boolean;
+}
+
+/** A row of the run: its number, what it says and where from, and what can be done with it. */
+export function rowOf(row: ListRow, state: RowState, actions: RowActions) {
+  const { position, entry } = row;
+  const { count, turn, isCurrent } = state;
+  const pick = words.pick({ position, turn });
+  return html`
+    <li
+      data-position=${position}
+      data-id=${entry.id}
+      aria-setsize=${count}
+      aria-posinset=${position}
+      class=${`${turn > 0 ? "picked" : ""} ${isCurrent ? "current" : ""}`}
+      part=${turn > 0 ? "row picked" : "row"}
+      draggable=${state.isLabelled ? "false" : "true"}
+      @pointerdown=${() => actions.grasp(row)}
+      @dragstart=${(event: DragEvent) => actions.drag(row, event)}
+    >
+      <button
+        class="position"
+        tabindex="-1"
+        aria-pressed=${turn > 0}
+        aria-label=${pick}
+        title=${pick}
+        @click=${() => actions.pick(row)}
+      >
+        ${turn > 0 ? html`<b>${turn}</b>` : position}
+      </button>
+      ${state.isLabelled ? labelField(row, actions) : saying(row, state, actions)}
+      ${rowButtons(row, state, actions)}
+    </li>
+  `;
+}
+
+/** What it says and where from: the button that places it. What is only heard stands in it too, so that its name holds what is seen. */
+function saying(row: ListRow, { revealed, isCurrent }: RowState, actions: RowActions) {
+  const { position, entry, context } = row;
+  const isShown = !entry.private && !context;
+  const picture = row.picture === undefined ? undefined : html`<img src=${row.picture} alt="" />`;
+  const small = isShown ? (row.grid ? drawn(row.grid) : picture) : undefined;
+  const says = entry.private ? (revealed ?? MASK) : context ? marked(context) : (small ?? entry.text);
+  const facts = [
+    entry.kept ? words.kept : "",
+    entry.private ? privacy(row.goesAt) : "",
+    entry.kind === "text" ? "" : words.kinds[entry.kind],
+    originText(entry.origin),
+  ];
+  return html`
+    <button
+      class="snippet"
+      tabindex=${isCurrent ? "0" : "-1"}
+      title=${page.place}
+      @click=${() => actions.place(row)}
+    >
+      <span class="heard">${position},</span>
+      <span class=${small ? "says drawn" : "says"} dir="auto"
+        >${entry.label ? html`<b>${entry.label}</b> ` : nothing}${says}</span
+      >
+      ${small ? html`<span class="heard">${entry.text}</span>` : nothing}
+      <span class="from">${facts.filter(Boolean).join(" · ")}</span>
+    </button>
+  `;
+}
+
+/** What can be done with it. Each button says also to which snippet it is done. */
+function rowButtons(row: ListRow, { count, revealed }: RowState, actions: RowActions) {
+  const { position, entry } = row;
+  const button = (word: string, act: (row: ListRow) => void, isOff = false) =>
+    html`<button
+      tabindex="-1"
+      ?disabled=${isOff}
+      aria-label=${words.actionOn({ action: word, position })}
+      @click=${() => act(row)}
+    >
+      ${word}
+    </button>`;
+  return html`
+    <span class="actions" part="actions">
+      ${button(entry.kept ? words.release : words.keep, actions.keep)} ${button(words.copy, actions.copy)}
+      ${button(words.label, actions.askLabel)}
+      ${entry.private ? button(revealed === undefined ? words.reveal : words.mask, actions.reveal) : nothing}
+      ${button(entry.private ? words.unhide : words.hide, actions.hide)}
+      ${entry.parts ? button(words.split, actions.split) : nothing}
+      ${button(words.earlier, (each) => actions.move(each, -1), position === 1)}
+      ${button(words.later, (each) => actions.move(each, 1), position === count)}
+      ${button(words.discard, actions.discard)}
+    </span>
+  `;
+}
+
+/** Where its label is written: Enter gives it, Escape leaves it as it was. */
+function labelField(row: ListRow, actions: RowActions) {
+  const { position, entry } = row;
+  const field = (event: Event) => event.currentTarget as HTMLInputElement;
+  const key = (event: KeyboardEvent) => {
+    event.stopPropagation();
+    if (event.key !== "Escape" && event.key !== "Enter") return;
+    // The key is not for what has the focus next.
+    event.preventDefault();
+    actions.label(row, event.key === "Enter" ? field(event).value : undefined);
+  };
+  return html`<span class="label">
+    <input
+      aria-label=${words.labelOf(position)}
+      placeholder=${words.labelOf(position)}
+      .value=${entry.label ?? ""}
+      @keydown=${key}
+      @blur=${(event: Event) => actions.label(row, field(event).value)}
+    />
+  </span>`;
+}
+
+/** That a snippet is private, and until when: a time stays true while nobody draws it again. */
+function privacy(goesAt: number | undefined): string {
+  if (goesAt === undefined) return words.private;
+  return words.privateUntil(new Date(goesAt).toLocaleTimeString(undefined, { timeStyle: "medium" }));
+}
+
+/** A small table. It stands in a button, whose name says the same, so it is for the eyes alone. */
+function drawn({ rows, headerRows, isCut }: SmallGrid) {
+  return html`<span class="grid" aria-hidden="true"
+    >${rows.map(
+      (cells, index) =>
+        html`<span class="line"
+          >${cells.map((text) => html`<span class=${index < headerRows ? "cell head" : "cell"}>${text}</span>`)}${
+            isCut ? html`<span class="cell">…</span>` : nothing
+          }</span
+        >`,
+    )}</span
+  >`;
+}
+
+/** A text with its matches marked. */
+function marked({ text, matches }: FoundContext) {
+  let at = 0;
+  const parts = matches.map(([from, to]) => {
+    const part = html`${text.slice(at, from)}<mark>${text.slice(from, to)}</mark>`;
+    at = to;
+    return part;
+  });
+  return html`${parts}${text.slice(at)}`;
+}

@@ -1,0 +1,67 @@
+import type { Block } from "../../compose/block.js";
+import { DrawerError, errorOf, type Refusal } from "../../content/error.js";
+import type { Notice } from "../../content/notice.js";
+import { offeredBlock } from "../../desktop/offered-block.js";
+import { remoteErrors } from "../../messages/en/stores.js";
+import type { HostDesktop } from "../../page/binding/host-desktop.js";
+import { copyBlock } from "../../page/places/carrying.js";
+import { MESSAGE, pack } from "../../stores/remote/wire.js";
+import type { WindowNews } from "../window-desktop.js";
+
+/** The desktop, as the server that the window is served by has it. */
+export class DesktopClient implements HostDesktop {
+  async copy(block: Block, isPrivate: boolean): Promise<readonly Notice[]> {
+    try {
+      const offered = offeredBlock(block, isPrivate);
+      const { notices } = await this.#post<{ notices: Notice[] }>(
+        "/desktop/copy",
+        pack({ offered, isPrivate }),
+      );
+      return notices;
+    } catch (error) {
+      if (!(error instanceof DrawerError) || error.code !== "no-clipboard") throw error;
+      // Where the server reaches no desktop, the browser may.
+      await copyBlock(block);
+      return [];
+    }
+  }
+
+  deal(drawer: string): Promise<{ readonly tellsPastes: boolean }> {
+    return this.#post("/desktop/deal", { drawer });
+  }
+
+  async endDeal(): Promise<void> {
+    await this.#post("/desktop/end-deal", {});
+  }
+
+  async collectInto(drawer: string, appends: boolean): Promise<void> {
+    await this.#post("/desktop/into", { drawer, appends });
+  }
+
+  /** Fills a drawer with sample data. Returns its name. */
+  async fillSample(): Promise<string> {
+    return (await this.#post<{ readonly drawer: string }>("/desktop/sample", {})).drawer;
+  }
+
+  /** Calls `listener` with what is told of the desktop. */
+  listen(listener: (news: WindowNews) => void): void {
+    const events = new EventSource("/desktop/news");
+    events.addEventListener("news", ({ data }: MessageEvent<string>) =>
+      listener(JSON.parse(data) as WindowNews),
+    );
+  }
+
+  async #post<Answer>(path: string, body: object): Promise<Answer> {
+    const isBytes = body instanceof Uint8Array;
+    const response = await fetch(path, {
+      method: "POST",
+      headers: { "content-type": isBytes ? MESSAGE : "application/json" },
+      body: isBytes ? (body as BodyInit) : JSON.stringify(body),
+    }).catch((error: unknown) => {
+      throw new DrawerError(remoteErrors, "store/away", { reason: String(error) }, { cause: error });
+    });
+    if (response.ok) return (await response.json()) as Answer;
+    if (response.status === 422) throw errorOf((await response.json()) as Refusal);
+    throw new DrawerError(remoteErrors, "store/away", { reason: await response.text() });
+  }
+}

@@ -1,0 +1,172 @@
+import { DrawerError, refusalOf, type Refusal } from "../content/error.js";
+import { notice, type Notice } from "../content/notice.js";
+import type { Desktop, Offered } from "../desktop/desktop.js";
+import { incomingOf } from "../desktop/to-incoming.js";
+import { CollectingSession } from "../drawer/collecting-session.js";
+import { Drawer } from "../drawer/drawer.js";
+import type { Incoming } from "../drawer/incoming.js";
+import type { Store } from "../drawer/store.js";
+import { Listeners } from "../messages/core/listeners.js";
+import { desktopErrors } from "../messages/en/desktop.js";
+import { drawerNotices } from "../messages/en/drawer.js";
+
+/** How the window reaches the desktop; whoever starts it says. */
+export interface DesktopAccess {
+  /** Reaches the desktop. */
+  readonly open: () => Promise<Desktop>;
+  /** Leaves something on the clipboard, also when the window has gone. */
+  readonly hold: (offered: Offered) => Promise<void>;
+  /** Hands out the deal of a drawer on the clipboard, also when the window has gone. */
+  readonly deal: (drawer: string) => Promise<void>;
+  /** Whether another program collects for a drawer what is copied: its copies are left to it. */
+  readonly isWatched: (drawer: string) => Promise<boolean>;
+}
+
+/** What the pages of the window are told. */
+export interface WindowNews {
+  /** What was done. */
+  readonly notices: readonly Notice[];
+  /** Why something was not. */
+  readonly refused?: Refusal;
+  /** Whether copies are heard, and why not. */
+  readonly listening?: ListeningState;
+  /** Where they go now. */
+  readonly into?: CollectInto;
+}
+
+/** Whether what is copied on the desktop is heard of, and whether another program collects it here; if not, why. */
+export type ListeningState =
+  { readonly isListening: true; readonly isWatched: boolean } | ({ readonly isListening: false } & Refusal);
+
+const notListening = (error: DrawerError): ListeningState => ({ isListening: false, ...refusalOf(error) });
+
+/** How often it is looked whether another program collects here, in milliseconds. */
+const LOOKING = 15_000;
+
+/** Where what is copied goes. */
+export interface CollectInto {
+  readonly drawer: string;
+  /** Onto the latest snippet instead of as one of its own. */
+  readonly appends: boolean;
+}
+
+/** The desktop as the window has it: what is copied there is collected, and blocks go onto its clipboard. */
+export class WindowDesktop {
+  #into: CollectInto;
+  listening: ListeningState = notListening(new DrawerError(desktopErrors, "no-clipboard", {}));
+  readonly #listeners = new Listeners<[news: WindowNews]>();
+  readonly #session: CollectingSession;
+  readonly #looking: NodeJS.Timeout;
+  #desktop: Desktop | undefined;
+
+  constructor(
+    readonly store: Store,
+    drawer: string,
+    readonly access: DesktopAccess,
+    readonly failed: (error: unknown) => void,
+  ) {
+    this.#into = { drawer, appends: false };
+    this.#session = new CollectingSession({
+      drawer: () => new Drawer(store, this.#into.drawer),
+      report: ({ notices, error }) =>
+        this.#listeners.call({ notices, ...(error && { refused: refusalOf(error) }) }),
+      fail: failed,
+    });
+    this.#looking = setInterval(() => this.#inTurn(() => this.#lookForWatch()), LOOKING);
+  }
+
+  /** Begins to hear what is copied. Where that cannot be heard, the pages say so. */
+  async begin(): Promise<void> {
+    try {
+      this.#desktop = await this.access.open();
+      await this.#desktop.watch((event) => {
+        if (event.type === "ended")
+          this.#setListening(notListening(new DrawerError(desktopErrors, "no-clipboard/gone", {})));
+        else
+          this.#inTurn(async () => {
+            if (event.type === "unread") throw event.error;
+            return this.#collect(await incomingOf(event.copied));
+          });
+      });
+      this.#setListening({ isListening: true, isWatched: false });
+      await this.#lookForWatch();
+    } catch (error) {
+      if (!(error instanceof DrawerError)) throw error;
+      this.#setListening(notListening(error));
+    }
+  }
+
+  /** Where what is copied goes: as the page says that was asked last. */
+  get into(): CollectInto {
+    return this.#into;
+  }
+
+  set into(into: CollectInto) {
+    this.#into = into;
+    this.#listeners.call({ notices: [], into });
+    this.#inTurn(() => this.#lookForWatch());
+  }
+
+  #setListening(listening: ListeningState): void {
+    this.listening = listening;
+    this.#listeners.call({ notices: [], listening });
+  }
+
+  /** Sees whether another program collects into this drawer what is copied, and tells the pages when that has changed. */
+  async #lookForWatch(): Promise<readonly Notice[]> {
+    const { listening } = this;
+    if (!listening.isListening) return [];
+    const isWatched = await this.access.isWatched(this.into.drawer);
+    if (isWatched !== listening.isWatched) this.#setListening({ isListening: true, isWatched });
+    return [];
+  }
+
+  async #collect(incoming: Incoming): Promise<readonly Notice[]> {
+    await this.#lookForWatch();
+    if (this.listening.isListening && this.listening.isWatched) return [];
+    // While it is paused the window says so; each copy that is left alone needs no word.
+    if (!(await new Drawer(this.store, this.into.drawer).rules()).collecting) return [];
+    return (await this.#session.collect([incoming], this.into.appends ? {} : undefined)).notices;
+  }
+
+  #inTurn(action: () => Promise<readonly Notice[]>): void {
+    this.#session.act(action).catch(this.failed);
+  }
+
+  /** Calls `listener` with what the pages are to be told. Returns an unsubscribe function. */
+  listen(listener: (news: WindowNews) => void): () => void {
+    return this.#listeners.add(listener);
+  }
+
+  /**
+   * Puts a block on the clipboard, where it stays.
+   * @throws DrawerError `no-clipboard`
+   */
+  async copy(offered: Offered, isPrivate: boolean): Promise<readonly Notice[]> {
+    await this.access.hold(offered);
+    return isPrivate && this.#desktop?.declaresSecrets === false
+      ? [notice(drawerNotices, "placed/not-secret", {})]
+      : [];
+  }
+
+  /**
+   * Hands out the deal of a drawer on the clipboard, or, when it was gone on with by hand, what is next now.
+   * @throws DrawerError `no-clipboard`
+   */
+  async deal(drawer: string): Promise<{ readonly tellsPastes: boolean }> {
+    await this.access.deal(drawer);
+    return { tellsPastes: this.#desktop?.tellsPastes ?? false };
+  }
+
+  /** Takes off the clipboard what is dealt there. */
+  async endDeal(): Promise<void> {
+    await this.#desktop?.offer(new Map());
+  }
+
+  /** Lets go of the desktop. */
+  async end(): Promise<void> {
+    clearInterval(this.#looking);
+    this.#desktop?.close();
+    await this.#session.close();
+  }
+}
