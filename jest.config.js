@@ -5,6 +5,8 @@ export default {
   transform: { "\\.ts$": ["@swc/jest", { jsc: { target: "es2022", parser: { syntax: "typescript" } } }] },
   moduleNameMapper: {
     "^drawer$": "<rootDir>/dist/index.js",
+    "^drawer/engine$": "<rootDir>/dist/stores/index.js",
+    "^drawer/format$": "<rootDir>/dist/formats/index.js",
     "^drawer/sqlite$": "<rootDir>/dist/stores/sqlite/index.js",
     "^drawer/indexeddb$": "<rootDir>/dist/stores/indexeddb/index.js",
     "^drawer/remote$": "<rootDir>/dist/stores/remote/index.js",

@@ -166,7 +166,7 @@ page += `
 for (const words of [
   ["recipe", "save", "roundup", "--as", "bullets", "--cite", "list"],
   ["place", "1", "2", "--recipe", "roundup", "--out", "markdown"],
-  ["recipes"],
+  ["recipe"],
 ]) {
   page += `$ drawer ${words.map(quoted).join(" ")}\n${drawer(words)}`;
 }

@@ -19,10 +19,14 @@ import { printJson, printWhole, remark } from "./terminal.js";
 const NONE_LEFT = 3;
 
 /**
- * What `next` and `back` share: a snippet of the deal goes to standard output, or onto the end of a text file; and only
+ * `drawer next` and `drawer back`: a snippet of the deal goes to standard output, or onto the end of a text file; and only
  * when it is there, it has been handed out.
  */
-export function addDealStep(program: Command, step: "next" | "back"): void {
+export function dealStepCommand(step: "next" | "back"): { add(program: Command): void } {
+  return { add: (program) => addDealStep(program, step) };
+}
+
+function addDealStep(program: Command, step: "next" | "back"): void {
   begin(program, step)
     .option("--to <file>", words.dealTo)
     .action(async (options: CommonOptions & { to?: string }) => {

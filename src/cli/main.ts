@@ -6,6 +6,7 @@ import { commandGroups, program as says } from "../messages/en/cli-help.js";
 import { whyText } from "../messages/en/cli.js";
 import { whyOf } from "./output.js";
 import { isRefusal, isWrongUsage, refusalText } from "./refusal.js";
+import { drawerCommand, pickCommand } from "./simple-commands.js";
 import { onOutputFailure, OutputError, printJson, remark } from "./terminal.js";
 
 /** A file a command, loaded when it is called; in the order of the work. */
@@ -18,8 +19,8 @@ const groups: Readonly<
     append: () => import("./commands/append.js"),
     watch: () => import("./commands/watch.js"),
     keys: () => import("./commands/keys.js"),
-    pause: () => import("./commands/pause.js"),
-    resume: () => import("./commands/resume.js"),
+    pause: drawerCommand("pause"),
+    resume: drawerCommand("resume"),
     import: () => import("./commands/import.js"),
   },
   look: {
@@ -31,22 +32,18 @@ const groups: Readonly<
   },
   arrange: {
     move: () => import("./commands/move.js"),
-    copy: () => import("./commands/copy.js"),
     label: () => import("./commands/label.js"),
-    keep: () => import("./commands/keep.js"),
-    release: () => import("./commands/release.js"),
-    hide: () => import("./commands/hide.js"),
-    unhide: () => import("./commands/unhide.js"),
+    keep: pickCommand("keep"),
+    hide: pickCommand("hide"),
     rules: () => import("./commands/rules.js"),
   },
   putDown: {
     place: () => import("./commands/place.js"),
     send: () => import("./commands/send.js"),
     deal: () => import("./commands/deal.js"),
-    next: () => import("./commands/next.js"),
-    back: () => import("./commands/back.js"),
+    next: async () => (await import("./deal-step.js")).dealStepCommand("next"),
+    back: async () => (await import("./deal-step.js")).dealStepCommand("back"),
     recipe: () => import("./commands/recipe.js"),
-    recipes: () => import("./commands/recipes.js"),
     export: () => import("./commands/export.js"),
   },
   join: {
@@ -54,11 +51,11 @@ const groups: Readonly<
     split: () => import("./commands/split.js"),
   },
   takeOut: {
-    discard: () => import("./commands/discard.js"),
+    discard: pickCommand("discard"),
     empty: () => import("./commands/empty.js"),
-    restore: () => import("./commands/restore.js"),
-    undo: () => import("./commands/undo.js"),
-    redo: () => import("./commands/redo.js"),
+    restore: pickCommand("restore"),
+    undo: drawerCommand("undo"),
+    redo: drawerCommand("redo"),
   },
   learn: {
     demo: () => import("./commands/demo.js"),

@@ -1,5 +1,5 @@
 import { styleText } from "node:util";
-import type { Found } from "../drawer/drawer.js";
+import type { Found } from "../drawer/drawer-reader.js";
 import type { Entry } from "../drawer/model/entry.js";
 import type { Positioned } from "../drawer/store.js";
 import { originText } from "../messages/core/names.js";

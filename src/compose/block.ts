@@ -1,3 +1,4 @@
+import { checkOptions } from "../content/check.js";
 import { DrawerError } from "../content/error.js";
 import type { Content } from "../content/model.js";
 import type { Notice } from "../content/notice.js";
@@ -5,7 +6,7 @@ import { writeDelimited, type DelimitedWriteOptions, type Separator } from "../f
 import type { WriteInput, WriteResult } from "../formats/format.js";
 import { writeHtml } from "../formats/html/write.js";
 import { writeMarkdown } from "../formats/markdown/write.js";
-import { formatOf, WRITTEN_FORMATS, type FormatName } from "../formats/registry.js";
+import { findWrittenFormat, formatOf, WRITTEN_FORMATS, type FormatName } from "../formats/registry.js";
 import { writeText } from "../formats/text/write.js";
 import { contentErrors } from "../messages/en/content.js";
 import type { Fit } from "./options.js";
@@ -69,13 +70,18 @@ export class Block {
 
   /**
    * The block in any format that is written: `to("docx")`. Its writer is loaded when it is first needed.
-   * @throws DrawerError `unknown-format` for a format that is only read
+   * @param format its name, or an ending of its files
+   * @param options `title` is the document's title; `guard` whether CSV and TSV are guarded against being run as formulas
+   * @returns the bytes or the text, and what the format could not hold
+   * @throws DrawerError `unknown-format` for what is no format, or one that is only read; `bad-option`
    */
   async to(format: FormatName, options: Pick<WriteInput, "title" | "guard"> = {}): Promise<WriteResult> {
-    const { write } = formatOf(format);
+    checkOptions("option of a block", options, ["title", "guard"]);
+    const name = typeof format === "string" ? findWrittenFormat(format) : undefined;
+    const { write } = name ? formatOf(name) : {};
     if (!write)
       throw new DrawerError(contentErrors, "unknown-format/write", {
-        file: format,
+        file: String(format),
         endings: WRITTEN_FORMATS,
       });
     const inCells = this.fit === "cell" || this.fit === "cells";

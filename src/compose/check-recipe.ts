@@ -1,3 +1,4 @@
+import { checkOptions, checkText, checkValue } from "../content/check.js";
 import { DrawerError } from "../content/error.js";
 import { contentErrors } from "../messages/en/content.js";
 import { LAYOUTS, layouts, type LayoutName } from "./layouts/index.js";
@@ -36,16 +37,15 @@ const PARTS: { readonly [Name in keyof Required<Recipe>]: (value: never) => unkn
   between: (text: unknown) => checkText("between", text),
   style: (name: string) => oneOf("style", STYLES, name),
   tidy: (ways: unknown) => {
-    if (!Array.isArray(ways)) throw wrongValue("tidy", ways, "a list");
-    return ways.map((way: string) => oneOf("way to tidy", TIDYINGS, way));
+    checkValue("tidy", ways, Array.isArray(ways), "a list");
+    for (const way of ways as readonly string[]) oneOf("way to tidy", TIDYINGS, way);
   },
   cite: (name: string) => oneOf("way to cite", CITATIONS, name),
   header: (name: string) => oneOf("header", HEADERS, name),
   columns: (names: unknown) => {
     const isRecord = typeof names === "object" && names !== null && !Array.isArray(names);
-    if (!isRecord || !Object.values(names).every((name) => typeof name === "string"))
-      throw wrongValue("columns", names, "an object of names");
-    return names;
+    const isRight = isRecord && Object.values(names).every((name) => typeof name === "string");
+    checkValue("columns", names, isRight, "an object of names");
   },
   fit: (name: string) => oneOf("fit", FITS, name),
   before: (text: unknown) => checkText("before", text),
@@ -59,17 +59,9 @@ const PARTS: { readonly [Name in keyof Required<Recipe>]: (value: never) => unkn
  * @throws DrawerError `bad-option` for what is unknown, or would do nothing
  */
 export function checkRecipe(recipe: Recipe): CheckedRecipe {
-  if (typeof recipe !== "object" || recipe === null || Array.isArray(recipe))
-    throw wrongValue("recipe", recipe, "an object");
-  for (const [name, value] of Object.entries(recipe)) {
-    if (!Object.hasOwn(PARTS, name))
-      throw new DrawerError(contentErrors, "bad-option/name", {
-        what: "part of a recipe",
-        name,
-        names: Object.keys(PARTS),
-      });
+  checkOptions("part of a recipe", recipe, Object.keys(PARTS));
+  for (const [name, value] of Object.entries(recipe))
     if (value !== undefined) (PARTS[name as keyof Recipe] as (value: unknown) => unknown)(value);
-  }
   const { as = "sequence", style = "own", tidy = ["edges"], cite = "none", fit = "page" } = recipe;
   const { between, columns, header, before = "", after = "" } = recipe;
   const layout = layouts[as];
@@ -80,20 +72,6 @@ export function checkRecipe(recipe: Recipe): CheckedRecipe {
   if (columns !== undefined && !layout.renamesColumns)
     throw new DrawerError(contentErrors, "bad-option/columns", { as });
   return { as, style, tidy, cite, fit, header, before, after };
-}
-
-function checkText(name: string, text: unknown): string {
-  if (typeof text !== "string") throw wrongValue(name, text, "a text");
-  return text;
-}
-
-function wrongValue(name: string, value: unknown, expected: string): DrawerError {
-  return new DrawerError(contentErrors, "bad-option/value", { name, value: shown(value), expected });
-}
-
-/** A value as a caller wrote it, as far as that is short. */
-function shown(value: unknown): string {
-  return (JSON.stringify(value) ?? String(value)).slice(0, 60);
 }
 
 function takesBetween(as: LayoutName, between: string): boolean {

@@ -1,3 +1,4 @@
+import { checkValue } from "../content/check.js";
 import { withHeader } from "../content/make-table.js";
 import { around } from "./around.js";
 import { Block } from "./block.js";
@@ -26,6 +27,7 @@ import { tidied } from "./tidy.js";
  * ```
  */
 export function compose(snippets: readonly Piece[], recipe: Recipe = {}): Block {
+  checkValue("snippets", snippets, Array.isArray(snippets) && snippets.every(isPiece), "a list of snippets");
   const { as, style, tidy: ways, cite, fit, header, before, after } = checkRecipe(recipe);
   const { lay, isTable } = layouts[as];
   const keepColumns = isTable || fit === "cells";
@@ -49,4 +51,8 @@ export function compose(snippets: readonly Piece[], recipe: Recipe = {}): Block 
   const pictures = new Map<string, Uint8Array>();
   for (const snippet of snippets) snippet.pictures?.forEach((bytes, hash) => pictures.set(hash, bytes));
   return new Block(content, [...laidOut.notices, ...notices], (hash) => pictures.get(hash), fit);
+}
+
+function isPiece(piece: unknown): boolean {
+  return Array.isArray((piece as Partial<Piece> | null)?.content);
 }

@@ -1,4 +1,4 @@
-import { type Cell, type Content, type Flow, type Marks, type Run, textRun } from "../content/model.js";
+import { type Cell, type Content, type Flow, type Marks, type Run } from "../content/model.js";
 import { mergeRuns } from "../content/runs.js";
 import { isLine, mapContent } from "../content/traverse.js";
 import type { StyleName } from "./options.js";
@@ -51,7 +51,10 @@ function styledRuns(line: readonly Run[], style: "host" | "bare"): Run[] {
     line.map((run): Run => {
       if (run.type !== "text" || !run.marks) return run;
       const kept = style === "bare" ? [] : MEANT.filter((mark) => run.marks![mark] !== undefined);
-      return textRun(run.text, Object.fromEntries(kept.map((mark) => [mark, run.marks![mark]])));
+      const { marks, ...rest } = run;
+      return kept.length === 0
+        ? rest
+        : { ...rest, marks: Object.fromEntries(kept.map((mark) => [mark, marks![mark]])) };
     }),
   );
 }

@@ -26,11 +26,12 @@ export function cutTable(table: Table, { top, left, bottom, right }: Rectangle):
         if (column >= left && column <= right) cells.push({ column, cell: { flows: [] } });
     rows.push(cells.sort((a, b) => a.column - b.column).map(({ cell }) => cell));
   });
+  const { caption: _, widths, ...rest } = table;
   return {
-    type: "table",
+    ...rest,
     headerRows: Math.max(0, Math.min(rows.length, table.headerRows - top)),
     rows,
-    ...(table.widths && { widths: table.widths.slice(left, right + 1) }),
+    ...(widths && { widths: widths.slice(left, right + 1) }),
   };
 }
 

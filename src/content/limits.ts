@@ -1,4 +1,5 @@
 import { contentErrors } from "../messages/en/content.js";
+import { checkText } from "./check.js";
 import { defined } from "./defined.js";
 import { DrawerError } from "./error.js";
 
@@ -24,6 +25,7 @@ export const LIMITS = {
 
 /** Refuses text longer than {@link LIMITS} allows. `what` names it in the message. */
 export function checkLength(text: string, what: string): void {
+  checkText(what, text);
   if (text.length > LIMITS.characters) {
     throw new DrawerError(contentErrors, "too-large/characters", {
       what,

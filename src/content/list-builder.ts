@@ -14,7 +14,7 @@ export interface ListLine {
   readonly flows: Content;
 }
 
-interface Open {
+interface OpenList {
   readonly level: number;
   readonly key: string;
   readonly ordered: boolean;
@@ -25,7 +25,7 @@ interface Open {
 
 /** Builds nested lists out of lines that each only say how deep they stand. */
 export class ListBuilder {
-  readonly #open: Open[] = [];
+  readonly #open: OpenList[] = [];
   readonly #done: List[] = [];
 
   /** Adds the next line. */
@@ -77,7 +77,7 @@ export class ListBuilder {
 }
 
 /** Whether a line is the next item of a list: of the same list, with the number that comes next. */
-function continues({ key, ordered, start = 1, items }: Open, line: ListLine): boolean {
+function continues({ key, ordered, start = 1, items }: OpenList, line: ListLine): boolean {
   const isNext = !ordered || line.number === undefined || line.number === start + items.length;
   return key === line.key && ordered === line.ordered && isNext;
 }

@@ -99,10 +99,23 @@ export function isBlank(content: Content): boolean {
 
 /** Whether a flow shows something besides what stands inside it. */
 function showsItself(flow: Flow): boolean {
-  if (flow.type === "divider" || flow.type === "picture") return true;
-  if (flow.type === "code") return flow.text.trim() !== "";
-  const line = ownLine(flow);
-  return line !== undefined && !blankRuns(line);
+  switch (flow.type) {
+    case "divider":
+    case "picture":
+      return true;
+    case "code":
+      return flow.text.trim() !== "";
+    case "paragraph":
+    case "heading":
+      return !blankRuns(flow.runs);
+    case "table":
+      return flow.caption !== undefined && !blankRuns(flow.caption);
+    case "list":
+    case "quote":
+      return false;
+    default:
+      return flow satisfies never;
+  }
 }
 
 /** What {@link mapContent} makes of each part; a part without a function stays as it is. */
@@ -170,8 +183,9 @@ function lastInside(flow: Flow, change: (runs: readonly Run[]) => readonly Run[]
       return flows && { ...flow, flows };
     }
     case "list": {
-      const flows = mapLastLine(flow.items.at(-1)?.flows ?? [], change);
-      return flows && { ...flow, items: [...flow.items.slice(0, -1), { flows }] };
+      const item = flow.items.at(-1);
+      const flows = item && mapLastLine(item.flows, change);
+      return flows && { ...flow, items: [...flow.items.slice(0, -1), { ...item, flows }] };
     }
     case "table":
     case "code":

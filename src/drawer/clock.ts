@@ -1,5 +1,5 @@
 import { VALUES } from "./model/values.js";
-import { Conflict, type Secret, type Store } from "./store.js";
+import { Conflict, type PrivateEntry, type Store } from "./store.js";
 
 /** What is kept of a drawer's clock while it holds private snippets. */
 interface Seen {
@@ -16,7 +16,11 @@ const STEP = 1000;
  * The time by which private snippets of a drawer go: that of the clock, and, where the clock was set back, that which has
  * been seen and has passed since. A clock that is set back keeps no secret.
  */
-export async function timeOf(store: Store, drawer: string, now: number): Promise<(secret: Secret) => number> {
+export async function timeOf(
+  store: Store,
+  drawer: string,
+  now: number,
+): Promise<(secret: PrivateEntry) => number> {
   const text = await store.value(drawer, VALUES.clock);
   const seen = text === undefined ? { at: now, behind: 0 } : (JSON.parse(text) as Seen);
   const behind = Math.max(0, seen.behind, seen.at - now);

@@ -4,7 +4,7 @@ import { notice, type Notice } from "../content/notice.js";
 import { drawerNotices } from "../messages/en/drawer.js";
 import type { Drawer } from "./drawer.js";
 import type { Incoming } from "./incoming.js";
-import type { Place } from "./model/pick.js";
+import type { SnippetRef } from "./model/pick.js";
 import type { Collected } from "./operations/collect.js";
 import type { Positioned } from "./store.js";
 
@@ -29,7 +29,7 @@ export interface SessionOptions {
 /** Where what is collected goes, when it is no snippet of its own. */
 export interface AppendTarget {
   /** The snippet that it is added to; the latest when it is left out, and a new one where there is none. */
-  readonly to?: Place | undefined;
+  readonly to?: SnippetRef | undefined;
   /** What stands between; `newline`. */
   readonly between?: string | undefined;
 }

@@ -1,8 +1,8 @@
 import { fold } from "../content/fold.js";
 import { named } from "../messages/en/phrases.js";
-import { hiddenTraces } from "./hidden.js";
+import { privateTraces } from "./private-traces.js";
 import { rulesOf } from "./rules-of.js";
-import type { Pickable } from "./selection.js";
+import type { Pickable } from "./snippets.js";
 import { matches, type Gone, type Positioned, type Store } from "./store.js";
 import { maskedEntry } from "./traces.js";
 
@@ -11,7 +11,7 @@ export type PositionedGone = Gone & Positioned;
 
 /** What has left a drawer and can be brought back, as it may be shown: of what is private now it tells nothing. */
 export async function shownGoneFrom(store: Store, drawer: string): Promise<PositionedGone[]> {
-  const [gone, traces] = [await goneFrom(store, drawer), await hiddenTraces(store)];
+  const [gone, traces] = [await goneFrom(store, drawer), await privateTraces(store)];
   return traces ? gone.map((one) => ({ ...one, entry: maskedEntry(one.entry, traces) })) : gone;
 }
 

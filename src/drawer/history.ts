@@ -1,15 +1,15 @@
 import { DrawerError } from "../content/error.js";
 import { notice, type Notice } from "../content/notice.js";
 import { drawerErrors, drawerNotices } from "../messages/en/drawer.js";
-import { hiddenTraces } from "./hidden.js";
 import { lastStanding, lastUndone, summaryOf, type Change } from "./model/change.js";
+import { privateTraces } from "./private-traces.js";
 import { Conflict, type Store } from "./store.js";
 import { maskedChange } from "./traces.js";
 import { retryOnConflict, type Context } from "./transaction.js";
 
 /** A drawer's changes, the newest first, as they may be shown: of what is private now they tell nothing. */
 export async function* shownLogOf(store: Store, drawer: string): AsyncGenerator<Change> {
-  const traces = await hiddenTraces(store);
+  const traces = await privateTraces(store);
   for await (const change of logOf(store, drawer)) yield traces ? maskedChange(change, traces) : change;
 }
 
@@ -30,7 +30,7 @@ export async function* logOf(store: Store, drawer: string): AsyncGenerator<Chang
 export async function undoOrRedo({ store, drawer }: Context, operation: "undo" | "redo"): Promise<Notice[]> {
   let stuckAt: string | undefined;
   const shown = async (change: Change) => {
-    const traces = await hiddenTraces(store);
+    const traces = await privateTraces(store);
     return traces ? maskedChange(change, traces) : change;
   };
   return retryOnConflict(drawer, async () => {

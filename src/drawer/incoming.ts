@@ -1,4 +1,5 @@
 import { beginning } from "../content/beginning.js";
+import { checkValue } from "../content/check.js";
 import { withoutControls } from "../content/controls.js";
 import { encodeContent, hashBytes, type Hash } from "../content/encode.js";
 import { DrawerError } from "../content/error.js";
@@ -19,6 +20,18 @@ export interface Incoming extends Reading {
   readonly label?: string;
   /** Whether it is private, where the user or the source has said so; otherwise it is told from how it looks. */
   readonly private?: boolean;
+}
+
+/**
+ * Checks that these can be collected.
+ * @throws DrawerError `bad-option` for what is no piece: a text, say, that was not read
+ */
+export function checkIncoming(incoming: readonly Incoming[]): void {
+  const isPiece = (piece: Partial<Incoming> | null) =>
+    Array.isArray(piece?.content) && typeof piece.origin === "object" && Array.isArray(piece.notices);
+  const wrong = Array.isArray(incoming) ? incoming.find((piece) => !isPiece(piece)) : incoming;
+  const isRight = Array.isArray(incoming) && incoming.every(isPiece);
+  checkValue("incoming", wrong, isRight, "a list of what was read, each with its origin");
 }
 
 /** An entry before it has a place in a drawer, with the bytes of its content and pictures. */

@@ -7,7 +7,7 @@ import type { Entry } from "./model/entry.js";
 import { type Rules } from "./model/rules.js";
 import { VALUES } from "./model/values.js";
 import { rulesOf } from "./rules-of.js";
-import { Conflict, type Secret, type Store } from "./store.js";
+import { Conflict, type PrivateEntry, type Store } from "./store.js";
 import { removals, transact } from "./transaction.js";
 
 /** Takes back an import that was cut off, if there is one. */
@@ -34,8 +34,8 @@ export async function applyRetention(store: Store, drawer: string, now = Date.no
 
 async function forgetSecrets(store: Store, here: string, now: number): Promise<Notice[]> {
   const due = new Map<string, string[]>();
-  const secrets = await store.secrets();
-  const clocks = new Map<string, (secret: Secret) => number>();
+  const secrets = await store.privateEntries();
+  const clocks = new Map<string, (secret: PrivateEntry) => number>();
   for (const name of new Set(secrets.map(({ drawer }) => drawer)))
     clocks.set(name, await timeOf(store, name, now));
   for (const secret of secrets) {
@@ -74,7 +74,7 @@ export async function leavingBy(
   now = Date.now(),
 ): Promise<Entry[]> {
   const room = await makeRoom(store, rules, await store.size(drawer), { count: 0, bytes: 0 });
-  const secrets = (await store.secrets()).filter(
+  const secrets = (await store.privateEntries()).filter(
     (secret) => secret.drawer === drawer && isDue(secret, rules, now),
   );
   const secretly = await store.entries({ drawer, ids: secrets.map(({ id }) => id) });
@@ -87,7 +87,7 @@ export async function leavingBy(
 }
 
 /** Whether the time of a private snippet is over. */
-function isDue({ kept, came }: Secret, { privateAge }: Rules, now: number): boolean {
+function isDue({ kept, came }: PrivateEntry, { privateAge }: Rules, now: number): boolean {
   return !kept && privateAge !== null && now - came >= privateAge;
 }
 
@@ -131,7 +131,7 @@ export async function privateUntil(
   drawer: string,
   now = Date.now(),
 ): Promise<ReadonlyMap<string, number>> {
-  const secrets = (await store.secrets()).filter((secret) => secret.drawer === drawer && !secret.kept);
+  const secrets = (await store.privateEntries()).filter((secret) => secret.drawer === drawer && !secret.kept);
   const { privateAge } = await rulesOf(store, drawer);
   if (privateAge === null || secrets.length === 0) return new Map();
   const time = await timeOf(store, drawer, now);

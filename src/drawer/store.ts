@@ -92,7 +92,7 @@ export interface Gone {
 }
 
 /** A private snippet that a store holds, in a drawer or among what has left one. */
-export interface Secret {
+export interface PrivateEntry {
   readonly id: string;
   readonly drawer: string;
   readonly kept: boolean;
@@ -160,7 +160,7 @@ export interface Store {
   gone(drawer: string): Promise<Gone[]>;
 
   /** The private snippets of all drawers. */
-  secrets(): Promise<Secret[]>;
+  privateEntries(): Promise<PrivateEntry[]>;
 
   /** The bytes stored under these hashes. A hash that is not there is left out of the map. */
   contents(hashes: readonly Hash[]): Promise<Map<Hash, Uint8Array>>;

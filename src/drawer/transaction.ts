@@ -5,18 +5,10 @@ import { makeRoom, roomAtEnd, type Arriving, type Room, type RoomAtEnd } from ".
 import { changeOf, valueEdit, type Edit, type OperationName, type ValueEdit } from "./model/change.js";
 import type { Entry } from "./model/entry.js";
 import { newId } from "./model/ids.js";
-import type { Place } from "./model/pick.js";
+import type { SnippetRef } from "./model/pick.js";
 import { type Rules } from "./model/rules.js";
 import { rulesOf } from "./rules-of.js";
-import {
-  pickFrom,
-  pickSome,
-  readSnippets,
-  snippetAt,
-  snippetsOf,
-  unique,
-  type Snippet,
-} from "./selection.js";
+import { pickFrom, pickSome, readSnippets, snippetAt, snippetsOf, unique, type Snippet } from "./snippets.js";
 import { Conflict, type Commit, type DrawerSize, type Positioned, type Store } from "./store.js";
 
 /** Where an operation is done: a drawer in a store. */
@@ -92,7 +84,7 @@ export class Transaction implements Context {
    * The snippet at a place.
    * @throws DrawerError `no-position`, `nothing`
    */
-  at(place: Place): Promise<Positioned> {
+  at(place: SnippetRef): Promise<Positioned> {
     return snippetAt(snippetsOf(this.store, this.drawer), place);
   }
 

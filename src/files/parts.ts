@@ -214,7 +214,7 @@ function pruneList(list: List, wanted: ReadonlySet<Flow>): Content {
     const flows = prune(item.flows, wanted);
     if (flows.length === 0) return;
     if (kept.length === 0) first = index;
-    kept.push({ flows });
+    kept.push({ ...item, flows });
   });
   if (kept.length === 0) return [];
   const { start = 1, ...rest } = list;

@@ -1,4 +1,5 @@
 import { parseCells, parseLines, writeCells, type Rectangle } from "../content/cells.js";
+import { checkOptions, checkText, checkValue } from "../content/check.js";
 import { cutTable } from "../content/cut-table.js";
 import { defined } from "../content/defined.js";
 import { DrawerError } from "../content/error.js";
@@ -83,6 +84,9 @@ export async function readSource(
   name: string,
   options: SourceOptions = {},
 ): Promise<Source> {
+  checkValue("bytes", bytes, bytes instanceof Uint8Array, "the bytes of a file (Uint8Array)");
+  checkText("name", name);
+  checkOptions("option of a source", options, ["format"]);
   checkBytes(bytes.length, name);
   const format = options.format ?? tellFormat(bytes, name);
   const { read, holds } = formatOf(format);

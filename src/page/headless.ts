@@ -9,7 +9,7 @@ export type { FieldToFill, FillPlan } from "./places/form.js";
 export { openPageDrawer } from "./binding/page-drawer.js";
 export { domAdapter } from "./capture/dom-adapter.js";
 export { placeOf } from "./places/index.js";
-export type { Caret, Place, PlaceKind, Placing } from "./places/place.js";
+export { notPlaced, type Caret, type Place, type PlaceKind, type Placing } from "./places/place.js";
 export { readSelection, readTransfer } from "./capture/selection.js";
 export { LiveRegion } from "./binding/live-region.js";
 export { setLanguage, type Language, type SomeSentences } from "../messages/core/language.js";

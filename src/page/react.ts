@@ -6,12 +6,14 @@ import {
   type DetailedHTMLProps,
   type HTMLAttributes,
   type ReactElement,
+  type Ref,
 } from "react";
 import type { Recipe } from "../compose/recipe.js";
-import type { Drawer, ListQuery } from "../drawer/drawer.js";
+import type { ListQuery } from "../drawer/drawer-reader.js";
+import type { Drawer } from "../drawer/drawer.js";
 import type { Positioned } from "../drawer/store.js";
 import { Binding, type BindOptions } from "./binding/binding.js";
-import type { BindingEventMap } from "./binding/events.js";
+import { BINDING_EVENTS, type BindingEventMap } from "./binding/events.js";
 import { openPageDrawer } from "./binding/page-drawer.js";
 import { SnippetDrawer as SnippetDrawerElement } from "./element/snippet-drawer.js";
 
@@ -79,51 +81,49 @@ export function useSnippets(binding: Binding | undefined, query: ListQuery = {})
   return snippets;
 }
 
-/** What the component takes, besides what any element does. */
-export interface SnippetDrawerProps extends Omit<HTMLAttributes<SnippetDrawerElement>, "title"> {
-  readonly binding?: Binding | undefined;
-  /** The recipe that its sentence says. */
-  readonly recipe?: Recipe;
-  readonly hotkey?: string;
-  readonly sendkey?: string;
-  readonly onCollecting?: (event: CustomEvent<BindingEventMap["collecting"]>) => void;
-  readonly onCollected?: (event: CustomEvent<BindingEventMap["collected"]>) => void;
-  readonly onPlacing?: (event: CustomEvent<BindingEventMap["placing"]>) => void;
-  readonly onPlaced?: (event: CustomEvent<BindingEventMap["placed"]>) => void;
-  readonly onTold?: (event: CustomEvent<BindingEventMap["notice"]>) => void;
+/** The events of the element as the component's properties: `onPlaced` for `drawer-placed`. */
+type EventProps = {
+  readonly [Name in ElementEventName as `on${Capitalize<Name>}`]?: (
+    event: CustomEvent<BindingEventMap[Name]>,
+  ) => void;
+};
+type ElementEventName = (typeof BINDING_EVENTS)[number];
+
+/** What the component takes: all that the element has, and what any element takes. */
+export interface SnippetDrawerProps
+  extends Omit<HTMLAttributes<SnippetDrawerElement>, "title" | keyof EventProps>, ElementProps, EventProps {
+  readonly ref?: Ref<SnippetDrawerElement>;
 }
 
 /** `<snippet-drawer>` as a component. */
-export function SnippetDrawer({
-  onCollecting,
-  onCollected,
-  onPlacing,
-  onPlaced,
-  onTold,
-  ...others
-}: SnippetDrawerProps): ReactElement {
-  const heard = { onCollecting, onCollected, onPlacing, onPlaced, onTold };
+export function SnippetDrawer(props: SnippetDrawerProps): ReactElement {
   // React 19 listens to the event `drawer-placed` by the property `ondrawer-placed`.
-  const listeners = Object.fromEntries(
-    Object.entries(heard).flatMap(([name, listener]) =>
-      listener ? [[`ondrawer-${name.slice(2).toLowerCase()}`, listener]] : [],
-    ),
+  const listeners = new Map(
+    BINDING_EVENTS.map((name) => [`on${name[0]!.toUpperCase()}${name.slice(1)}`, `ondrawer-${name}`]),
   );
-  return createElement("snippet-drawer", { ...others, ...listeners });
+  const given = Object.entries(props).map(([name, value]) => [listeners.get(name) ?? name, value]);
+  return createElement("snippet-drawer", Object.fromEntries(given) as object);
+}
+
+/** The properties and attributes of the element. */
+interface ElementProps {
+  readonly binding?: Binding | undefined;
+  /** The recipe that its sentence says. */
+  readonly recipe?: Recipe;
+  /** A database of the browser's in which it keeps what it holds; it makes its binding itself then. */
+  readonly database?: string;
+  /** Which drawer of that database. */
+  readonly drawer?: string;
+  readonly hotkey?: string;
+  readonly sendkey?: string;
 }
 
 /** What `<snippet-drawer>` takes where it is written as an element. */
 export type SnippetDrawerAttributes = DetailedHTMLProps<
   HTMLAttributes<SnippetDrawerElement>,
   SnippetDrawerElement
-> & {
-  readonly binding?: Binding | undefined;
-  readonly recipe?: Recipe;
-  readonly database?: string;
-  readonly drawer?: string;
-  readonly hotkey?: string;
-  readonly sendkey?: string;
-};
+> &
+  ElementProps;
 
 declare module "react" {
   // eslint-disable-next-line @typescript-eslint/no-namespace

@@ -12,7 +12,7 @@ import {
   type Gone,
   type OldestQuery,
   type Positioned,
-  type Secret,
+  type PrivateEntry,
 } from "../drawer/store.js";
 import { writeText } from "../formats/text/write.js";
 import { ask, type Bounds, type Job, type Range } from "./engine.js";
@@ -261,7 +261,7 @@ export function* gone(drawer: string): Job<Gone[]> {
 }
 
 /** The private snippets of all drawers. */
-export function* secrets(): Job<Secret[]> {
+export function* privateEntries(): Job<PrivateEntry[]> {
   const came = new Map<string, number>();
   const columns = ["id", "came"] as const;
   for (const { id, came: since } of yield* ask((all) => all.range({ table: "secrets", columns })))

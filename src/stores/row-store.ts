@@ -14,7 +14,7 @@ import type {
   OldestQuery,
   Positioned,
   Reverted,
-  Secret,
+  PrivateEntry,
   Store,
 } from "../drawer/store.js";
 import type { Engine } from "./engine.js";
@@ -57,8 +57,8 @@ export class RowStore implements Store {
     return this.engine.read(() => queries.gone(drawer));
   }
 
-  secrets(): Promise<Secret[]> {
-    return this.engine.read(() => queries.secrets());
+  privateEntries(): Promise<PrivateEntry[]> {
+    return this.engine.read(() => queries.privateEntries());
   }
 
   contents(hashes: readonly Hash[]): Promise<Map<Hash, Uint8Array>> {

@@ -282,17 +282,17 @@ export function* forget(
   const end = everything ? END_OF_TIME : (until ?? "");
   const { logged, traces } = yield* tracesIn(doomed, ids !== undefined);
   // What was private from its beginning shares no content with others, and no text with the log.
-  const open = { isAny: end !== "", candidates: new Set<Hash>() };
-  let count = yield* dropEntries(doomed, open);
-  count += yield* dropGoneWhere(traces, drawer, end, open);
-  yield* strikeOut(logged, traces, open);
-  if (end !== "") yield* dropLog(drawer, end, open);
+  const facts = { hasPublic: end !== "", candidates: new Set<Hash>() };
+  let count = yield* dropEntries(doomed, facts);
+  count += yield* dropGoneWhere(traces, drawer, end, facts);
+  yield* strikeOut(logged, traces, facts);
+  if (end !== "") yield* dropLog(drawer, end, facts);
   yield* keepLivingSecrets();
-  if (open.isAny) yield* dropUnused(open.candidates);
+  if (facts.hasPublic) yield* dropUnused(facts.candidates);
   const times = Number((yield* value("", STORE_VALUES.forgotten)) ?? 0);
   const forgotten = { drawer: "", name: STORE_VALUES.forgotten, value: String(times + 1) };
   yield* ask((all) => all.put("values", forgotten));
-  const reach = everything ? "everything" : open.isAny ? "everywhere" : "secrets";
+  const reach = everything ? "everything" : facts.hasPublic ? "everywhere" : "secrets";
   const pending = yield* value("", STORE_VALUES.wipe);
   if (isWiped && (pending === undefined || pending === "secrets"))
     yield* ask((all) => all.put("values", { drawer: "", name: STORE_VALUES.wipe, value: reach }));
@@ -305,12 +305,12 @@ export function* noteWiped(): Job<void> {
 }
 
 /** What was forgotten that could be seen, and the contents that may not be needed any more. */
-interface Open {
-  isAny: boolean;
+interface ForgottenFacts {
+  hasPublic: boolean;
   readonly candidates: Set<Hash>;
 }
 
-function note(entry: Entry, { candidates }: Open): void {
+function note(entry: Entry, { candidates }: ForgottenFacts): void {
   for (const hash of hashesOf(entry)) candidates.add(hash);
 }
 
@@ -323,7 +323,7 @@ function* allOf(drawer: string): Job<Set<string>> {
   return found;
 }
 
-function* dropEntries(doomed: ReadonlySet<string>, open: Open): Job<number> {
+function* dropEntries(doomed: ReadonlySet<string>, facts: ForgottenFacts): Job<number> {
   let count = 0;
   const edits: Edit[] = [];
   for (const id of doomed) {
@@ -333,12 +333,12 @@ function* dropEntries(doomed: ReadonlySet<string>, open: Open): Job<number> {
       yield* ask((all) => all.search?.remove(row));
       yield* ask((all) => all.delete("entries", [row.number!]));
       edits.push({ id, before: entry, after: null });
-      note(entry, open);
-      open.isAny ||= !entry.private;
+      note(entry, facts);
+      facts.hasPublic ||= !entry.private;
     }
     const [left] = yield* ask((all) => all.get("gone", [[id]], "byId"));
     if (left) {
-      note(entryOf(left), open);
+      note(entryOf(left), facts);
       yield* ask((all) => all.delete("gone", [left.number!]));
     }
     if (row || left) count++;
@@ -348,14 +348,14 @@ function* dropEntries(doomed: ReadonlySet<string>, open: Open): Job<number> {
 }
 
 /** Drops what left that is a trace, and what left the drawer up to a time. */
-function* dropGoneWhere(traces: Traces, drawer: string, end: string, open: Open): Job<number> {
+function* dropGoneWhere(traces: Traces, drawer: string, end: string, facts: ForgottenFacts): Job<number> {
   if (traces.ids.size === 0 && end === "") return 0;
   const dropped: number[] = [];
   yield* each({ table: "gone" }, (row) => {
     const entry = entryOf(row);
     if (!isTrace(entry, traces) && !(row.drawer === drawer && row.at <= end)) return;
-    note(entry, open);
-    open.isAny ||= !entry.private;
+    note(entry, facts);
+    facts.hasPublic ||= !entry.private;
     dropped.push(row.number!);
   });
   for (const number of dropped) yield* ask((all) => all.delete("gone", [number]));
@@ -413,13 +413,13 @@ function* changesAbout(words: readonly string[]): Job<Logged> {
 }
 
 /** Takes traces out of the logs of all drawers. */
-function* strikeOut(logged: Logged, traces: Traces, open: Open): Job<void> {
+function* strikeOut(logged: Logged, traces: Traces, facts: ForgottenFacts): Job<void> {
   const struck = strike([...logged.values()], traces);
   for (const [number, change] of logged) {
     if (!struck.has(change)) continue;
     for (const entry of entriesIn(change)) {
-      note(entry, open);
-      open.isAny ||= !entry.private && isTrace(entry, traces);
+      note(entry, facts);
+      facts.hasPublic ||= !entry.private && isTrace(entry, traces);
     }
     const rest = struck.get(change);
     if (!rest) yield* ask((all) => all.delete("changes", [number]));
@@ -431,11 +431,11 @@ function* strikeOut(logged: Logged, traces: Traces, open: Open): Job<void> {
 }
 
 /** Forgets a drawer's log up to a time. */
-function* dropLog(drawer: string, end: string, open: Open): Job<void> {
+function* dropLog(drawer: string, end: string, facts: ForgottenFacts): Job<void> {
   const dropped: number[] = [];
   yield* each({ table: "changes", index: "ofDrawer", equal: [drawer] }, (row) => {
     if (row.at > end) return;
-    for (const entry of entriesIn(changeIn(row))) note(entry, open);
+    for (const entry of entriesIn(changeIn(row))) note(entry, facts);
     dropped.push(row.number!);
   });
   for (const number of dropped) yield* ask((all) => all.delete("changes", [number]));

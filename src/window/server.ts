@@ -2,6 +2,7 @@ import { serve, type ServerType } from "@hono/node-server";
 import { serveStatic } from "@hono/node-server/serve-static";
 import { Hono } from "hono";
 import { bodyLimit } from "hono/body-limit";
+import { secureHeaders } from "hono/secure-headers";
 import { streamSSE } from "hono/streaming";
 import { DrawerError, reasonOf, refusalOf } from "../content/error.js";
 import { LIMITS } from "../content/limits.js";
@@ -43,20 +44,22 @@ export interface WindowServer {
 }
 
 /** What a page of the window may do: nothing but what it brings itself (CSP level 3, Trusted Types). */
-const POLICY = [
-  ...["default-src 'none'", "script-src 'self'", "style-src 'self'", "img-src 'self' blob: data:"],
-  ...["connect-src 'self'", "base-uri 'none'", "form-action 'none'", "frame-ancestors 'none'"],
-  ...["require-trusted-types-for 'script'", "trusted-types drawer lit-html"],
-].join("; ");
-
-const HEADERS = {
-  "content-security-policy": POLICY,
-  "x-content-type-options": "nosniff",
-  "referrer-policy": "no-referrer",
-  "cross-origin-opener-policy": "same-origin",
-  "cross-origin-resource-policy": "same-origin",
-  "cache-control": "no-store",
-};
+const HEADERS = secureHeaders({
+  contentSecurityPolicy: {
+    defaultSrc: ["'none'"],
+    scriptSrc: ["'self'"],
+    styleSrc: ["'self'"],
+    imgSrc: ["'self'", "blob:", "data:"],
+    connectSrc: ["'self'"],
+    baseUri: ["'none'"],
+    formAction: ["'none'"],
+    frameAncestors: ["'none'"],
+    requireTrustedTypesFor: ["'script'"],
+    trustedTypes: ["drawer", "lit-html"],
+  },
+  // It is served without encryption, to this computer alone.
+  strictTransportSecurity: false,
+});
 
 /** More than what is collected at once, with what stands around it. */
 const MOST_BYTES = LIMITS.bytes + 1024 * 1024;
@@ -80,9 +83,9 @@ export async function serveWindow(options: WindowOptions): Promise<WindowServer>
     if (count === 0) timer = setTimeout(end, patience).unref();
   };
 
-  app.use(async (context, next) => {
+  app.use(HEADERS, async (context, next) => {
     await next();
-    for (const [name, value] of Object.entries(HEADERS)) context.res.headers.set(name, value);
+    context.res.headers.set("cache-control", "no-store");
   });
   app.post("/again", bodyLimit({ maxSize: 4096 }), async (context) => {
     const asked = (await context.req.json()) as { readonly nonce?: string; readonly proof?: string };

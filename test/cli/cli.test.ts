@@ -155,7 +155,7 @@ test("keeps recipes by name and places by them", async () => {
   expect(await all("place 1 --recipe roundup --as numbers --out markdown")).toMatch(
     /^1\. First.*\n\n- diary\.docx, p3\n$/,
   );
-  expect(await all("recipes")).toBe("roundup  --as bullets --cite list\n");
+  expect(await all("recipe")).toBe("roundup  --as bullets --cite list\n");
   await all("--drawer other recipe save roundup --as numbers");
   expect(await all("--drawer other recipe show roundup")).toBe("The recipe “roundup”: --as numbers.\n");
   expect(await all("recipe show roundup")).toBe("The recipe “roundup”: --as bullets --cite list.\n");

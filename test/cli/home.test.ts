@@ -56,7 +56,7 @@ test("the time that a private snippet has left is told in every list", async () 
     true,
     false,
   ]);
-  await all("unhide 1");
+  await all("hide 1 --not");
   expect(await all("list --limit 2")).toMatch(/^1 +text +Password: heath-ride-7\n/);
 });
 

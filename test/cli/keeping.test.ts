@@ -135,7 +135,7 @@ test("undoes and redoes whatever was done, many steps, and the log tells it", as
 
 test("drawers are listed, and snippets move and are copied between them", async () => {
   await collect("one", "two");
-  await all("move 2 --into letters", "copy 1 --into letters", "pause --drawer letters");
+  await all("move 2 --into letters", "move 1 --into letters --as-copy", "pause --drawer letters");
   expect(await all("drawers")).toBe(
     "letters       2 snippets  1 KB  paused\nmain          1 snippet   1 KB\n",
   );

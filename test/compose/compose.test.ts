@@ -4,7 +4,6 @@ import {
   CITATIONS,
   compose,
   eachFlow,
-  encodeContent,
   LAYOUTS,
   readDelimited,
   readHtml,
@@ -18,6 +17,7 @@ import {
   findReadFormat,
   findWrittenFormat,
 } from "drawer";
+import { encodeContent } from "drawer/engine";
 
 const text = (words: string): { content: Content } => ({ content: readText(words).content });
 const html = async (markup: string) => ({ content: (await readHtml(markup)).content });

@@ -2,7 +2,8 @@ import { readFileSync } from "node:fs";
 import { Ajv2020 } from "ajv/dist/2020";
 import fc from "fast-check";
 import { contents } from "../support/contents";
-import { Drawer, DRAWER_FILE_SCHEMA, hashBytes, MemoryStore, picturesOf, type Content } from "drawer";
+import { Drawer, DRAWER_FILE_SCHEMA, MemoryStore, picturesOf, type Content } from "drawer";
+import { hashBytes } from "drawer/engine";
 
 const schema = JSON.parse(readFileSync("docs/drawer-file.schema.json", "utf8")) as object;
 const ajv = new Ajv2020({ discriminator: true, strict: false });

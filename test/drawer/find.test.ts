@@ -1,5 +1,6 @@
 import fc from "fast-check";
-import { contextOf, fold, searchTerms } from "drawer";
+import { fold } from "../../dist/content/fold.js";
+import { contextOf, searchTerms } from "../../dist/drawer/find.js";
 
 const words = fc.array(
   fc.constantFrom(

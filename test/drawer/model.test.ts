@@ -12,7 +12,7 @@ import {
   MemoryStore,
   pickOf,
   writeText,
-  type Place,
+  type SnippetRef,
   type Positioned,
   type Store,
 } from "drawer";
@@ -115,7 +115,7 @@ class Both {
     const there = what === "restore" ? await drawer.gone() : await drawer.list();
     // The same snippet is spoken of by its position, or by its id.
     const isById = words.length > 1;
-    const place = (position: number): Place => {
+    const place = (position: number): SnippetRef => {
       const one = isById ? there[position - 1] : undefined;
       return one ? { id: one.entry.id } : { position };
     };

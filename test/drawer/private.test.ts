@@ -3,16 +3,8 @@ import fc from "fast-check";
 import { later } from "../support/clock";
 import { contents } from "../support/contents";
 import { drawerWith, piece, textsOf } from "../support/pieces";
-import {
-  Drawer,
-  encodeContent,
-  looksSecret,
-  MASK,
-  MemoryStore,
-  readText,
-  type Content,
-  type SecretKind,
-} from "drawer";
+import { Drawer, looksSecret, MASK, MemoryStore, readText, type Content, type SecretKind } from "drawer";
+import { encodeContent } from "drawer/engine";
 
 const looks = (text: string) => looksSecret(readText(text).content);
 

@@ -148,7 +148,7 @@ test("an install without a lock file takes only versions that this Node runs, an
         body: JSON.stringify(body),
       });
     const entered = await post("/enter", { key: hash.slice(1) });
-    const filled = await post("/desk/sample", {}, entered.headers.get("set-cookie")!.split(";")[0]);
+    const filled = await post("/desktop/sample", {}, entered.headers.get("set-cookie")!.split(";")[0]);
     expect(await filled.json()).toEqual({ drawer: "sample" });
     expect(run(["list", "--drawer", "sample"])).toContain("8 snippets in the drawer “sample”.");
   } finally {

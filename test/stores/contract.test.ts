@@ -6,7 +6,8 @@ import { serve } from "@hono/node-server";
 import { EventSource } from "eventsource";
 import fc from "fast-check";
 import { drawerWith, piece, textsOf } from "../support/pieces";
-import { Conflict, Drawer, MemoryStore, type Change, type Entry, type Store } from "drawer";
+import { Drawer, MemoryStore, type Change, type Entry, type Store } from "drawer";
+import { Conflict } from "drawer/engine";
 import { openIndexedDb } from "drawer/indexeddb";
 import { openRemote, remoteHandler } from "drawer/remote";
 import { openSqlite } from "drawer/sqlite";
@@ -325,20 +326,20 @@ describe.each(Object.entries(STORES))("the %s store", (_, make) => {
     await drawer.keep("1");
     await drawer.discard("2");
     await drawer.collect([{ ...piece("sesame"), private: true }]);
-    expect((await store.secrets()).map(({ drawer: name, kept }) => [name, kept])).toEqual([
+    expect((await store.privateEntries()).map(({ drawer: name, kept }) => [name, kept])).toEqual([
       ["spring", false],
     ]);
     const hashes = [...(await drawer.list()), ...(await drawer.gone())].map(
       ({ entry: { content } }) => content,
     );
     expect((await store.contents(hashes)).size).toBe(4);
-    const [secret] = await store.secrets();
+    const [secret] = await store.privateEntries();
     expect(await store.forget({ drawer: "spring", ids: [secret!.id] })).toEqual({ forgotten: 1 });
-    expect([await textsOf(drawer), await store.secrets(), (await store.contents(hashes)).size]).toEqual([
-      ["one", "three"],
-      [],
-      3,
-    ]);
+    expect([
+      await textsOf(drawer),
+      await store.privateEntries(),
+      (await store.contents(hashes)).size,
+    ]).toEqual([["one", "three"], [], 3]);
     expect(JSON.stringify(await store.changes({ drawer: "spring" }))).not.toContain(secret!.id);
     await store.forget({ drawer: "spring", until: new Date(0).toISOString() });
     expect((await drawer.gone()).map((one) => [one.entry.text, one.by])).toEqual([["two", "discard"]]);

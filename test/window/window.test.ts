@@ -457,9 +457,9 @@ onPages("who may speak to the window", () => {
   });
 
   test("who knows the port and nothing else gets nothing: no cookie, a key that was used, a guess", async () => {
-    for (const path of ["/store/about", "/store/changes", "/desk/begin", "/desk/news"])
+    for (const path of ["/store/about", "/store/changes", "/desktop/begin", "/desktop/news"])
       expect((await ask("GET", path)).status).toBe(403);
-    for (const path of ["/store/call", "/desk/copy", "/desk/into", "/desk/sample"])
+    for (const path of ["/store/call", "/desktop/copy", "/desktop/into", "/desktop/sample"])
       expect((await ask("POST", path, { body: "{}" })).status).toBe(403);
     const guess = { headers: { cookie: own().cookie.replace(/.$/, (last) => (last === "A" ? "B" : "A")) } };
     expect((await ask("GET", "/store/about", guess)).status).toBe(403);

@@ -1,5 +1,5 @@
 import type { Command } from "commander";
-import { parsePlace } from "../../drawer/model/pick.js";
+import { parseSnippetRef } from "../../drawer/model/pick.js";
 import { commands } from "../../messages/en/cli-help.js";
 import { answer, listed, type CommonOptions } from "../answer.js";
 import { begin, several } from "../command.js";
@@ -22,7 +22,7 @@ export function add(program: Command): void {
     .option("--not-private", says.notPrivate)
     .option("--between <text>", says.between)
     .action(async (files: readonly string[], options: AppendOptions) => {
-      const place = parsePlace(options.to);
+      const place = parseSnippetRef(options.to);
       const gathered = await gather(files, options);
       const between = options.between === undefined ? undefined : unescaped(options.between);
       const { collected, notices } = await withDrawer(options.drawer, (drawer) =>

@@ -3,7 +3,7 @@ import { defined } from "../../content/defined.js";
 import { type Kind, KINDS } from "../../content/kind.js";
 import type { Drawer } from "../../drawer/drawer.js";
 import type { Entry } from "../../drawer/model/entry.js";
-import { displayText } from "../../drawer/selection.js";
+import { displayText } from "../../drawer/snippets.js";
 import { answers, waysOut } from "../../messages/en/cli-answers.js";
 import { commands } from "../../messages/en/cli-help.js";
 import { listed, type CommonOptions } from "../answer.js";

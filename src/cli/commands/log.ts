@@ -1,6 +1,6 @@
 import type { Command } from "commander";
 import { defined } from "../../content/defined.js";
-import type { Act } from "../../drawer/acts.js";
+import type { LoggedAction } from "../../drawer/action-log.js";
 import { answers } from "../../messages/en/cli-answers.js";
 import { commands } from "../../messages/en/cli-help.js";
 import { action, operations } from "../../messages/en/operations.js";
@@ -19,7 +19,7 @@ export function add(program: Command): void {
   begin(program, "log")
     .option("--limit <n>", says.limit(USUAL), wholeNumber, USUAL)
     .action(async (options: CommonOptions & { limit: number }) => {
-      const acts = await withDrawer(options.drawer, (drawer) => drawer.acts(options.limit));
+      const acts = await withDrawer(options.drawer, (drawer) => drawer.actions(options.limit));
       if (options.json)
         return answer(options, [], {
           log: acts.map((act) => ({
@@ -34,7 +34,7 @@ export function add(program: Command): void {
     });
 }
 
-function inWords({ operation, summary }: Act): string {
+function inWords({ operation, summary }: LoggedAction): string {
   const done = action(summary);
   return operation === "undo" || operation === "redo" ? `${operations[operation]}: ${done}` : done;
 }

@@ -1,5 +1,5 @@
 import type { Command } from "commander";
-import { parsePlace } from "../../drawer/model/pick.js";
+import { parseSnippetRef } from "../../drawer/model/pick.js";
 import { commands } from "../../messages/en/cli-help.js";
 import { answer, type CommonOptions } from "../answer.js";
 import { begin } from "../command.js";
@@ -13,13 +13,17 @@ export function add(program: Command): void {
     .option("--before <position>", says.before)
     .option("--to-end", says.toEnd)
     .option("--into <drawer>", says.into)
+    .option("--as-copy", says.asCopy)
     .action(async (pick: readonly string[], options: MoveOptions) => {
-      const { before, toEnd, into } = options;
+      const { before, toEnd, into, asCopy } = options;
       if ([before, toEnd, into].filter((where) => where !== undefined).length !== 1)
         throw new UsageError("bad-option/move", {});
-      const place = before === undefined ? "end" : parsePlace(before);
+      if (asCopy && into === undefined) throw new UsageError("bad-option/as-copy", {});
+      const place = before === undefined ? "end" : parseSnippetRef(before);
       const moved = await withDrawer(options.drawer, (drawer) =>
-        into === undefined ? drawer.move(pick.join(" "), place) : drawer.moveInto(into, pick.join(" ")),
+        into === undefined
+          ? drawer.move(pick.join(" "), place)
+          : drawer[asCopy ? "copyInto" : "moveInto"](into, pick.join(" ")),
       );
       answer(options, moved);
     });
@@ -29,4 +33,5 @@ interface MoveOptions extends CommonOptions {
   readonly before?: string;
   readonly toEnd?: boolean;
   readonly into?: string;
+  readonly asCopy?: boolean;
 }

@@ -1,16 +1,18 @@
 import type { Command } from "commander";
 import type { Recipe } from "../../compose/recipe.js";
 import { answers } from "../../messages/en/cli-answers.js";
-import { commands } from "../../messages/en/cli-help.js";
 import { answerWith, type CommonOptions } from "../answer.js";
+import { columns } from "../columns.js";
 import { begin } from "../command.js";
 import { withDrawer } from "../home.js";
 import { addRecipeOptions, recipeOf, type RecipeOptions } from "../recipe-options.js";
 import { describeRecipe } from "../recipe-words.js";
+import { print, printJson } from "../terminal.js";
 
-/** `drawer recipe save|show|remove NAME`: recipes kept with the drawer. */
+/** `drawer recipe [save|show|remove NAME]`: recipes kept with the drawer, all of them without more words. */
 export function add(program: Command): void {
-  const command = program.command("recipe").description(commands.recipe.about);
+  // What stands after the name of a command in it is that command's own.
+  const command = begin(program, "recipe").enablePositionalOptions().action(list);
   const tell = (
     options: CommonOptions,
     name: string,
@@ -31,4 +33,15 @@ export function add(program: Command): void {
     const removed = await withDrawer(options.drawer, (drawer) => drawer.removeRecipe(name));
     tell(options, name, removed, answers.recipeRemoved);
   });
+}
+
+async function list(options: CommonOptions): Promise<void> {
+  const kept = await withDrawer(options.drawer, async (drawer) => {
+    const names = await drawer.recipes();
+    return Promise.all(names.map(async (name) => ({ name, recipe: await drawer.recipe(name) })));
+  });
+  if (options.json) return printJson({ recipes: kept, notices: [] });
+  if (kept.length === 0) return print(`${answers.noRecipes(options)}\n`);
+  const rows = kept.map(({ name, recipe }) => [name, describeRecipe(recipe)]);
+  for (const line of columns(rows, 1)) print(line + "\n");
 }

@@ -1,7 +1,7 @@
 import type { Command } from "commander";
 import type { Content, Table } from "../../content/model.js";
 import { columnsOf, fillGrid } from "../../content/spans.js";
-import { masked, type Snippet } from "../../drawer/selection.js";
+import { masked, type Snippet } from "../../drawer/snippets.js";
 import { writeHtml } from "../../formats/html/write.js";
 import { cellText, writeText } from "../../formats/text/write.js";
 import { answers, facts } from "../../messages/en/cli-answers.js";

@@ -1,3 +1,4 @@
+import { checkText } from "../../content/check.js";
 import { hasControls } from "../../content/controls.js";
 import { canonicalJson, type Hash } from "../../content/encode.js";
 import { DrawerError } from "../../content/error.js";
@@ -54,6 +55,7 @@ const NAME_LENGTH = 200;
  * @throws DrawerError `bad-option` for a name that is blank, too long, or has control characters in it
  */
 export function checkDrawerName(name: string): string {
+  checkText("name", name);
   const trimmed = name.trim();
   if (trimmed === "" || trimmed.length > NAME_LENGTH || hasControls(trimmed) || /[\t\n]/.test(trimmed))
     throw new DrawerError(drawerErrors, "bad-option/drawer-name", {});

@@ -1,3 +1,4 @@
+import { checkText } from "../../content/check.js";
 import { DrawerError } from "../../content/error.js";
 import { type Kind, KINDS } from "../../content/kind.js";
 import { type PickedFrom, drawerErrors } from "../../messages/en/drawer.js";
@@ -5,14 +6,14 @@ import { type PickedFrom, drawerErrors } from "../../messages/en/drawer.js";
 export type Position = { readonly position: number } | { readonly beforeLast: number };
 
 /** Where one snippet is: a position; or wherever the one with this id stands now, for those who speak of what they have seen. */
-export type Place = Position | { readonly id: string };
+export type SnippetRef = Position | { readonly id: string };
 
 /** What stands before an id in a pick. */
 const BY_ID = "id:";
 
 /** One word of a pick. */
 export type Term =
-  | { readonly type: "place"; readonly place: Place }
+  | { readonly type: "place"; readonly place: SnippetRef }
   | { readonly type: "range"; readonly from: Position; readonly to: Position }
   | { readonly type: "all" }
   | { readonly type: "kept" }
@@ -37,6 +38,7 @@ export type Term =
  * ```
  */
 export function parsePick(pick: string): Term[] {
+  checkText("pick", pick);
   const words = pick.match(/!*\/[^/]+\/(?=[\s,]|$)|(?:[^\s,"]|"[^"]*"?)+/g) ?? [];
   if (words.length === 0) throw new DrawerError(drawerErrors, "bad-pick/empty", {});
   return words.map((word) => parseTerm(word));
@@ -46,7 +48,7 @@ export function parsePick(pick: string): Term[] {
  * Reads one place: `3`, `first`, `last`, `last-1`, `id:…`.
  * @throws DrawerError `bad-pick`
  */
-export function parsePlace(word: string): Place {
+export function parseSnippetRef(word: string): SnippetRef {
   const place = placeOf(word.trim()) ?? snippetOf(word.trim());
   if (!place) throw new DrawerError(drawerErrors, "bad-pick/place", { word });
   return place;
@@ -71,7 +73,7 @@ function parseTerm(word: string): Term {
 }
 
 /** The place of a snippet that is spoken of by its id. */
-function snippetOf(word: string): Place | undefined {
+function snippetOf(word: string): SnippetRef | undefined {
   return word.startsWith(BY_ID) && word.length > BY_ID.length ? { id: word.slice(BY_ID.length) } : undefined;
 }
 

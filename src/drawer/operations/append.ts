@@ -3,9 +3,9 @@ import { notice, type Notice } from "../../content/notice.js";
 import { originText } from "../../content/origin.js";
 import { isBlank } from "../../content/traverse.js";
 import { drawerErrors, drawerNotices } from "../../messages/en/drawer.js";
-import { prepare, SAME_AS_PRIVATE, type Incoming } from "../incoming.js";
+import { checkIncoming, prepare, SAME_AS_PRIVATE, type Incoming } from "../incoming.js";
 import type { Entry } from "../model/entry.js";
-import type { Place } from "../model/pick.js";
+import type { SnippetRef } from "../model/pick.js";
 import type { Store } from "../store.js";
 import type { Operation } from "../transaction.js";
 import { paused, type Collected } from "./collect.js";
@@ -19,13 +19,14 @@ import { madeOf, refusePrivate } from "./made-of.js";
  * @throws DrawerError `no-position`, `nothing` when there is nothing to add, `private`, `paused`, `full`
  */
 export const append: Operation<
-  [incoming: Incoming | readonly Incoming[], to?: Place, between?: string],
+  [incoming: Incoming | readonly Incoming[], to?: SnippetRef, between?: string],
   Collected
 > = {
   name: "append",
   async plan(transaction, incoming, to = { beforeLast: 0 }, between = "newline") {
     const { drawer, store } = transaction;
     const pieces = [incoming].flat() as Incoming[];
+    checkIncoming(pieces);
     const blank = pieces.find(({ content }) => isBlank(content));
     if (pieces.length === 0 || blank)
       throw new DrawerError(drawerErrors, "nothing/append", blank ? { place: originText(blank.origin) } : {});

@@ -5,7 +5,14 @@ import { DrawerError } from "../../content/error.js";
 import { notice, type Notice } from "../../content/notice.js";
 import { isBlank } from "../../content/traverse.js";
 import { drawerErrors, drawerNotices } from "../../messages/en/drawer.js";
-import { prepare, SAME_AS_PRIVATE, type Incoming, type Prepared, contentHash } from "../incoming.js";
+import {
+  checkIncoming,
+  prepare,
+  SAME_AS_PRIVATE,
+  type Incoming,
+  type Prepared,
+  contentHash,
+} from "../incoming.js";
 import type { Edit } from "../model/change.js";
 import type { Entry } from "../model/entry.js";
 import type { Rules } from "../model/rules.js";
@@ -26,6 +33,7 @@ export interface Collected {
 export const collect: Operation<[incoming: readonly Incoming[]], Collected> = {
   name: "collect",
   async plan(transaction, incoming) {
+    checkIncoming(incoming);
     const { store, drawer } = transaction;
     const rules = await transaction.rules();
     if (!rules.collecting) throw paused(drawer);
@@ -100,7 +108,7 @@ async function prepareAll(
 /** The hashes of what private snippets say, which are stored under other names. */
 async function secretHashes(store: Store): Promise<ReadonlySet<Hash>> {
   const hashes = new Set<Hash>();
-  for (const { id, drawer } of await store.secrets())
+  for (const { id, drawer } of await store.privateEntries())
     for (const { entry } of await store.entries({ drawer, ids: [id] }))
       hashes.add(await contentHash(store, entry));
   return hashes;

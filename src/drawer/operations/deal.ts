@@ -1,13 +1,14 @@
 import type { Recipe } from "../../compose/recipe.js";
+import { checkOptions } from "../../content/check.js";
 import { defined } from "../../content/defined.js";
 import { DrawerError } from "../../content/error.js";
 import { notice, type Notice } from "../../content/notice.js";
 import { drawerErrors, drawerNotices } from "../../messages/en/drawer.js";
-import { hiddenTraces } from "../hidden.js";
 import { piecesOf, type Entry } from "../model/entry.js";
 import { newId } from "../model/ids.js";
 import { VALUES } from "../model/values.js";
-import { pickSome, readSnippets, snippetsOf, type Snippet } from "../selection.js";
+import { privateTraces } from "../private-traces.js";
+import { pickSome, readSnippets, snippetsOf, type Snippet } from "../snippets.js";
 import type { Positioned } from "../store.js";
 import { isTrace } from "../traces.js";
 import { retryOnConflict, type Context, type Procedure } from "../transaction.js";
@@ -76,7 +77,9 @@ interface KeptDeal extends DealOptions {
  * @throws DrawerError `bad-pick`, `no-position`, `nothing`, `bad-option`
  */
 export const deal: Procedure<[pick: string, options?: DealOptions], Promise<DealStatus>> = {
-  async run({ store, drawer }, pick, { recipe, to } = {}) {
+  async run({ store, drawer }, pick, options = {}) {
+    checkOptions("option of a deal", options, ["recipe", "to"]);
+    const { recipe, to } = options;
     if (recipe) {
       // A page loads composing when it is first needed.
       const { checkRecipe } = await import("../../compose/check-recipe.js");
@@ -265,7 +268,7 @@ async function findElsewhere(
   id: string,
   position: number,
 ): Promise<Positioned | undefined> {
-  const traces = await hiddenTraces(store);
+  const traces = await privateTraces(store);
   const mayBeShown = (entry: Entry) => entry.private || !traces || !isTrace(entry, traces);
   const gone = (await store.gone(drawer)).find(({ entry }) => entry.id === id);
   if (gone) return mayBeShown(gone.entry) ? { position, entry: gone.entry } : undefined;

@@ -6,7 +6,7 @@ import { notice, type Notice } from "../../content/notice.js";
 import { drawerErrors, drawerNotices } from "../../messages/en/drawer.js";
 import { FORMAT, PAGE, VERSION, type SnippetRecord, type PartRecord } from "../drawer-file.js";
 import { hashesOf, type Entry } from "../model/entry.js";
-import { pickFrom, snippetsOf } from "../selection.js";
+import { pickFrom, snippetsOf } from "../snippets.js";
 import type { Context, Procedure } from "../transaction.js";
 
 /** What was written into a drawer file. */

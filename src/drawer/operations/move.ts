@@ -1,7 +1,7 @@
 import { generateNKeysBetween } from "fractional-indexing";
 import { notice, type Notice } from "../../content/notice.js";
 import { drawerNotices } from "../../messages/en/drawer.js";
-import type { Place } from "../model/pick.js";
+import type { SnippetRef } from "../model/pick.js";
 import type { Operation } from "../transaction.js";
 
 /**
@@ -9,7 +9,7 @@ import type { Operation } from "../transaction.js";
  * `end`.
  * @throws DrawerError `bad-pick`, `no-position`, `nothing`
  */
-export const move: Operation<[pick: string, before: Place | "end"], Notice[]> = {
+export const move: Operation<[pick: string, before: SnippetRef | "end"], Notice[]> = {
   name: "move",
   async plan(transaction, pick, before) {
     const { store, drawer } = transaction;

@@ -2,8 +2,8 @@ import { DrawerError } from "../../content/error.js";
 import { notice, type Notice } from "../../content/notice.js";
 import { drawerErrors, drawerNotices } from "../../messages/en/drawer.js";
 import { goneFrom, goneSnippetsOf } from "../gone.js";
-import { hiddenTraces } from "../hidden.js";
-import { pickSome, unique } from "../selection.js";
+import { privateTraces } from "../private-traces.js";
+import { pickSome, unique } from "../snippets.js";
 import { maskedEntry } from "../traces.js";
 import type { Operation } from "../transaction.js";
 /**
@@ -23,7 +23,7 @@ export const restore: Operation<[pick: string], Notice[]> = {
     const lost = coming.find(({ entry }) => !contents.has(entry.content));
     if (lost) throw new DrawerError(drawerErrors, "store/missing-gone", { snippet: lost.entry });
     const { leaving, notices, orders, first } = await transaction.roomAtEnd(coming);
-    const traces = await hiddenTraces(store);
+    const traces = await privateTraces(store);
     const snippets = coming.map(({ entry }) => (traces ? maskedEntry(entry, traces) : entry));
     const edits = coming.map(({ entry }, index) => ({
       id: entry.id,

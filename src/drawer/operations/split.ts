@@ -3,14 +3,14 @@ import { DrawerError } from "../../content/error.js";
 import { notice } from "../../content/notice.js";
 import { drawerErrors, drawerNotices } from "../../messages/en/drawer.js";
 import type { Entry } from "../model/entry.js";
-import type { Place } from "../model/pick.js";
+import type { SnippetRef } from "../model/pick.js";
 import type { Operation } from "../transaction.js";
 import type { Collected } from "./collect.js";
 /**
  * Parts a snippet that was merged or appended to into the snippets it was made of, where it stands.
  * @throws DrawerError `no-position`, `nothing` when it was made of one piece
  */
-export const split: Operation<[place: Place], Collected> = {
+export const split: Operation<[place: SnippetRef], Collected> = {
   name: "split",
   async plan(transaction, place) {
     const { store, drawer } = transaction;

@@ -1,6 +1,6 @@
 import { notice, type Notice } from "../../content/notice.js";
 import { drawerNotices } from "../../messages/en/drawer.js";
-import { latestActs } from "../acts.js";
+import { latestActions } from "../action-log.js";
 import { logOf, undoOrRedo } from "../history.js";
 import type { Procedure } from "../transaction.js";
 
@@ -19,7 +19,7 @@ export const undo: Procedure<[], Promise<Notice[]>> = { run: (context) => undoOr
  */
 export const undoTo: Procedure<[id: string], Promise<Notice[]>> = {
   async run(context, id) {
-    const acts = await latestActs(logOf(context.store, context.drawer), Infinity);
+    const acts = await latestActions(logOf(context.store, context.drawer), Infinity);
     const standing = acts.filter(({ stands }) => stands);
     const count = standing.findIndex((act) => act.id === id) + 1;
     let notices: Notice[] = [];

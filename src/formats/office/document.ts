@@ -65,7 +65,7 @@ function asideNotices(file: string, asides: readonly Aside[]): Notice[] {
 /** Adds a paragraph in the style of quotes: those that follow each other are one quote. */
 export function addQuote(flows: Flow[], flow: Flow): void {
   const last = flows.at(-1);
-  if (last?.type === "quote") flows[flows.length - 1] = { type: "quote", flows: [...last.flows, flow] };
+  if (last?.type === "quote") flows[flows.length - 1] = { ...last, flows: [...last.flows, flow] };
   else flows.push({ type: "quote", flows: [flow] });
 }
 
@@ -77,7 +77,7 @@ export function addCode(flows: Flow[], flow: Paragraph | Picture): void {
   }
   const last = flows.at(-1);
   const text = flow.runs.map((run) => (run.type === "text" ? run.text : "\n")).join("");
-  if (last?.type === "code") flows[flows.length - 1] = { type: "code", text: `${last.text}\n${text}` };
+  if (last?.type === "code") flows[flows.length - 1] = { ...last, text: `${last.text}\n${text}` };
   else flows.push({ type: "code", text });
 }
 

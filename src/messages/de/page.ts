@@ -25,6 +25,7 @@ export const pageErrors: Translated<typeof english.pageErrors> = {
     `Nichts eingesetzt: „${text.slice(0, 40)}“ ist nicht, was ${namedPlace(place)} nimmt.`,
   "not-placed/refused": ({ place }) =>
     `Nichts eingesetzt: ${namedPlace(place)} hat es nicht genommen. Klicken Sie dorthin, wo es ankommen soll, und versuchen Sie es noch einmal.`,
+  "not-placed/own": ({ message }) => message,
   "not-placed/room": ({ place }) =>
     `Nichts eingesetzt: ab ${namedPlace(place)} sind nicht genug Zellen da. Wählen Sie eine weiter oben oder weiter links.`,
   "nothing/placed": () => "Nichts wurde eingesetzt, was zurückgenommen werden könnte.",

@@ -46,6 +46,8 @@ export const usage = {
   "bad-option/skip": () => "Passing over goes without a pick: drawer deal --skip.",
   /** How many are left is asked without a pick. */
   "bad-option/left": () => "How many are left is asked without a pick: drawer deal --left.",
+  /** Copies go into another drawer. */
+  "bad-option/as-copy": () => "Copies go into another drawer: say --into and its name.",
   /** Nowhere to move to. */
   "bad-option/move": () => "Say where to: --before and a position, --to-end, or --into and a drawer.",
   /** Bytes are nothing for a terminal. */

@@ -22,10 +22,6 @@ export const commands = {
     type: "what it is: text, html, markdown, csv, tsv, docx, odt, xlsx, ods, png…",
     at: "a spot of the file (p3, p3..p6, t1, t1!A1:C2, s2, Spring!A2:G2); may be repeated",
   },
-  copy: {
-    about: "put copies of snippets into another drawer",
-    into: "the drawer at whose end they shall stand",
-  },
   deal: {
     about: "begin to hand out snippets one at a time (next and back do it); how many are left",
     left: "how many are left, which a deal without a pick tells too",
@@ -51,12 +47,14 @@ export const commands = {
   },
   hide: {
     about: "make snippets private: shown nowhere, never found or exported, and soon gone",
+    not: "take the privacy off them",
   },
   import: {
     about: "bring the snippets of a drawer file into the drawer: all of them, or none",
   },
   keep: {
     about: "keep snippets for good: neither limits nor age nor emptying takes them out",
+    not: "stop keeping them",
   },
   keys: {
     about: "your own keys for every program, while “drawer watch” runs (drawer keys 'Super+F9=place last')",
@@ -91,6 +89,7 @@ export const commands = {
   move: {
     about: "move snippets to another place in the order",
     into: "another drawer, at whose end they shall stand",
+    asCopy: "with --into: put copies there, and leave the snippets where they are",
     toEnd: "put them after the last",
     before: "the snippet before which they shall stand",
   },
@@ -110,7 +109,7 @@ export const commands = {
     recipe: "a recipe kept with the drawer; other options change it",
   },
   recipe: {
-    about: "keep, show and remove named recipes",
+    about: "the recipes kept with the drawer; save, show or remove one",
   },
   "recipe save": {
     about: "keep a recipe under a name",
@@ -121,14 +120,8 @@ export const commands = {
   "recipe remove": {
     about: "remove a recipe",
   },
-  recipes: {
-    about: "the recipes kept with the drawer",
-  },
   redo: {
     about: "do again what was last undone",
-  },
-  release: {
-    about: "stop keeping snippets",
   },
   restore: {
     about: "bring back what has left the drawer, by its number in “drawer list --gone”",
@@ -159,9 +152,6 @@ export const commands = {
     append: "add each copy to the end of one snippet",
     between:
       "what stands between, with --append: newline, blank, space, comma, semicolon, tab, nothing, or any text",
-  },
-  unhide: {
-    about: "take the privacy off snippets",
   },
 };
 

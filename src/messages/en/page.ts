@@ -36,6 +36,8 @@ export const pageErrors = {
   /** In a page, the cells from the chosen one on are too few. */
   "not-placed/room": ({ place }: { place: NamedPlace }) =>
     `Nothing was placed: from ${namedPlace(place)} on there are not enough cells. Choose one further up or to the left.`,
+  /** A place of the page's own did not take it, and says why. */
+  "not-placed/own": ({ message }: { message: string }) => message,
   /** In a page, nothing was placed that could be taken back. */
   "nothing/placed": () => "Nothing was placed that could be taken back.",
   /** In a page, the text has changed since the block was placed. */

@@ -3,7 +3,7 @@ import { compose } from "../../compose/compose.js";
 import type { Fit } from "../../compose/options.js";
 import type { Recipe } from "../../compose/recipe.js";
 import type { Cell, Content, Flow, Table } from "../../content/model.js";
-import type { Snippet } from "../../drawer/selection.js";
+import type { Snippet } from "../../drawer/snippets.js";
 import { writeHtml } from "../../formats/html/write.js";
 
 /** What a page makes of snippets. This is the door to composing: a page loads it when it is first needed. */

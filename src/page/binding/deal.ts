@@ -4,7 +4,7 @@ import { notice, type Notice } from "../../content/notice.js";
 import { stepDeal, type DealStep, type DealTarget } from "../../drawer/deal-step.js";
 import type { Drawer } from "../../drawer/drawer.js";
 import type { Dealt } from "../../drawer/operations/deal.js";
-import { displayText } from "../../drawer/selection.js";
+import { displayText } from "../../drawer/snippets.js";
 import { page as words } from "../../messages/core/page-sentences.js";
 import { drawerNotices } from "../../messages/en/drawer.js";
 import { pageNotices } from "../../messages/en/page.js";

@@ -1,11 +1,11 @@
 import type { Block } from "../../compose/block.js";
 import type { Fit } from "../../compose/options.js";
 import type { Recipe } from "../../compose/recipe.js";
-import { masked, withContent, type Snippet } from "../../drawer/selection.js";
+import { masked, withContent, type Snippet } from "../../drawer/snippets.js";
 import type { Positioned } from "../../drawer/store.js";
 import type { ShownBlock } from "../binding/blocks.js";
 import { blocks, composed } from "../binding/lazy.js";
-import type { ListViewModel, Selection } from "./list-view-model.js";
+import type { ListViewModel, SnippetScope } from "./list-view-model.js";
 
 /** How many snippets are shown as they will land; more are placed, but nobody reads so far. */
 const SHOWN = 60;
@@ -41,12 +41,12 @@ export class BlockPreview {
    * Composes what is shown; of several composings under way only the last one counts.
    * @throws DrawerError `no-position` and others, where a snippet was forgotten between being listed and being read
    */
-  refresh(which: Selection): Promise<void> {
+  refresh(which: SnippetScope): Promise<void> {
     this.#ready = this.#compose(which);
     return this.#ready;
   }
 
-  async #compose(which: Selection): Promise<void> {
+  async #compose(which: SnippetScope): Promise<void> {
     const composing = ++this.#composing;
     const recipe = this.recipe();
     const chosen = await this.list.chosen(which, SHOWN);
@@ -73,7 +73,7 @@ export class BlockPreview {
   }
 
   /** How many of the chosen snippets are not shown. */
-  notShown(which: Selection): number {
+  notShown(which: SnippetScope): number {
     return Math.max(0, this.list.chosenCount(which) - SHOWN);
   }
 

@@ -14,7 +14,7 @@ import type { PlaceRequest } from "../binding/placements.js";
 import { carryBlock } from "../places/carrying.js";
 import { BlockPreview } from "./block-preview.js";
 import type { DrawerHost } from "./drawer-host.js";
-import type { ListViewModel, Selection } from "./list-view-model.js";
+import type { ListViewModel, SnippetScope } from "./list-view-model.js";
 import {
   choicesOf,
   DEFAULT_CHOICES,
@@ -35,7 +35,7 @@ function withLooks(html: string): string {
 /** How snippets are put down: the sentence that says what is placed and how, the block as it will land, and the acts. */
 export class Composer {
   choices: SentenceChoices = DEFAULT_CHOICES;
-  which: Selection = "all";
+  which: SnippetScope = "all";
   /** What of a kept recipe the sentence has no words for. */
   #others: Recipe = {};
   #preview: BlockPreview | undefined;
@@ -80,7 +80,7 @@ export class Composer {
   }
 
   /** Chooses which snippets are placed. */
-  choose(which: Selection): void {
+  choose(which: SnippetScope): void {
     this.which = which;
     void this.compose();
   }

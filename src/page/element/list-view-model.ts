@@ -18,7 +18,7 @@ const PAUSE = 250;
 const DRAWN_BYTES = 64 * 1024;
 
 /** Which snippets one speaks of. */
-export type Selection = "picked" | "all" | "last";
+export type SnippetScope = "picked" | "all" | "last";
 
 /** Where one looks: how many rows are scrolled past, and how many can be seen. */
 export interface Viewport {
@@ -172,14 +172,14 @@ export class ListViewModel {
   }
 
   /** The snippets one speaks of, in the order in which they are placed; at most so many. */
-  async chosen(which: Selection, limit = Infinity): Promise<readonly Positioned[]> {
+  async chosen(which: SnippetScope, limit = Infinity): Promise<readonly Positioned[]> {
     if (which === "picked") return this.picked.slice(0, limit);
     if (which === "last") return this.drawer.list({ limit: 1 });
     return this.drawer.list({ first: 1, ...(Number.isFinite(limit) && { limit }) });
   }
 
   /** How many snippets one speaks of. */
-  chosenCount(which: Selection): number {
+  chosenCount(which: SnippetScope): number {
     if (which === "picked") return this.picked.length;
     return which === "last" ? Math.min(1, this.count) : this.count;
   }

@@ -3,7 +3,7 @@ import type { LayoutName } from "../../compose/layouts/index.js";
 import type { Citation, StyleName } from "../../compose/options.js";
 import type { Recipe } from "../../compose/recipe.js";
 import { sentence as words } from "../../messages/core/page-sentences.js";
-import type { Selection } from "./list-view-model.js";
+import type { SnippetScope } from "./list-view-model.js";
 
 /** The sentence that says what is placed and how; its underlined words are choices. */
 
@@ -45,18 +45,18 @@ export function choicesOf({ as, style, tidy, cite, ...others }: Recipe): {
 /** What the sentence speaks of, and what is called when one of its words is changed. */
 export interface SentenceState {
   readonly choices: SentenceChoices;
-  readonly which: Selection;
+  readonly which: SnippetScope;
   /** How many snippets there are, and how many of them are picked. */
   readonly count: number;
   readonly picked: number;
   readonly choose: (choices: SentenceChoices) => void;
-  readonly chooseWhich: (which: Selection) => void;
+  readonly chooseWhich: (which: SnippetScope) => void;
 }
 
 /** Draws the sentence. */
 export function sentenceView({ choices, which, count, picked, choose, chooseWhich }: SentenceState) {
   const { names } = words;
-  const selections: Partial<Record<Selection, string>> = {
+  const selections: Partial<Record<SnippetScope, string>> = {
     ...(picked > 0 && { picked: words.which.picked(picked) }),
     all: words.which.all(count),
     last: words.which.last,

@@ -1,5 +1,5 @@
 import { picturesOf } from "../../content/traverse.js";
-import type { Snippet } from "../../drawer/selection.js";
+import type { Snippet } from "../../drawer/snippets.js";
 
 /** How large a picture may be, in bytes, to be drawn small. */
 export const DRAWN_PICTURE = 4 * 1024 * 1024;

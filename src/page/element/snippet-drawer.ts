@@ -18,7 +18,7 @@ import { Composer } from "./composer.js";
 import type { DrawerHost } from "./drawer-host.js";
 import { drawerChoice, stateView } from "./header.js";
 import { isHotkey } from "./keys.js";
-import { ListViewModel, type Selection } from "./list-view-model.js";
+import { ListViewModel, type SnippetScope } from "./list-view-model.js";
 import { SnippetList } from "./list.js";
 import { noticeLine } from "./notice-line.js";
 import { Panels } from "./panels/panels.js";
@@ -27,7 +27,7 @@ import { styles } from "./styles.js";
 
 /** The events of a `<snippet-drawer>`: those of its binding, with `drawer-` before their names. They bubble. */
 export type SnippetDrawerEventMap = {
-  readonly [Name in keyof BindingEventMap as `drawer-${Name}`]: CustomEvent<BindingEventMap[Name]>;
+  readonly [Name in (typeof BINDING_EVENTS)[number] as `drawer-${Name}`]: CustomEvent<BindingEventMap[Name]>;
 };
 
 /**
@@ -452,7 +452,7 @@ export class SnippetDrawer extends LitElement implements DrawerHost {
   pickRow(row: ListRow): number {
     const viewModel = this.viewModel!;
     viewModel.pick(row);
-    const which: Selection = viewModel.picked.length > 0 ? "picked" : "all";
+    const which: SnippetScope = viewModel.picked.length > 0 ? "picked" : "all";
     this.#composer.choose(which);
     return viewModel.picked.findIndex(({ entry }) => entry.id === row.entry.id) + 1;
   }
@@ -489,6 +489,9 @@ declare global {
   interface HTMLElementTagNameMap {
     "snippet-drawer": SnippetDrawer;
   }
+  // Its events bubble to the document.
   // eslint-disable-next-line @typescript-eslint/no-empty-object-type
   interface HTMLElementEventMap extends SnippetDrawerEventMap {}
+  // eslint-disable-next-line @typescript-eslint/no-empty-object-type
+  interface DocumentEventMap extends SnippetDrawerEventMap {}
 }

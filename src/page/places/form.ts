@@ -3,7 +3,7 @@ import { compose } from "../../compose/compose.js";
 import { DrawerError } from "../../content/error.js";
 import { fold } from "../../content/fold.js";
 import { paragraph, type Cell, type Content } from "../../content/model.js";
-import type { Snippet } from "../../drawer/selection.js";
+import type { Snippet } from "../../drawer/snippets.js";
 import { cellText } from "../../formats/text/write.js";
 import { pageErrors } from "../../messages/en/page.js";
 import { setChecked, setChosen } from "./choices.js";

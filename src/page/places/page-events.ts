@@ -24,7 +24,7 @@ export function inputEvent(transfer: DataTransfer): Event {
 }
 
 /** A key: as events name it, and with the number that older scripts ask for. */
-export interface Key {
+export interface KeyPress {
   readonly key: string;
   readonly code: string;
   readonly keyCode: number;
@@ -34,7 +34,10 @@ export interface Key {
 }
 
 /** Presses a key in an element. Returns whether nobody took it. */
-export function pressKey(element: Element, { isCommand = false, shiftKey = false, ...key }: Key): boolean {
+export function pressKey(
+  element: Element,
+  { isCommand = false, shiftKey = false, ...key }: KeyPress,
+): boolean {
   const isApple = /Mac|iP(?:hone|ad)/.test(navigator.platform);
   const event = new KeyboardEvent("keydown", {
     ...{ ...key, which: key.keyCode, shiftKey },

@@ -1,6 +1,8 @@
 import type { Block } from "../../compose/block.js";
 import type { Fit } from "../../compose/options.js";
+import { DrawerError } from "../../content/error.js";
 import type { NamedPlace } from "../../messages/core/names.js";
+import { pageErrors } from "../../messages/en/page.js";
 
 /** Somewhere on a page that takes text: a field, an editor, a cell. */
 export interface Place {
@@ -24,6 +26,14 @@ export interface Place {
 export interface Placing {
   /** Takes the block back, and nothing else. Returns whether it could: not when what it stands in has changed since. */
   takeBack(): Promise<boolean>;
+}
+
+/**
+ * What a place of one's own throws when it does not take a block: nothing has changed then, and the user is told.
+ * @param message what is wrong, where, and the way out, as a sentence
+ */
+export function notPlaced(message: string): DrawerError {
+  return new DrawerError(pageErrors, "not-placed/own", { message });
 }
 
 /** Places one after another; when one is refused, those before it are taken back. What was placed is taken back as one. */

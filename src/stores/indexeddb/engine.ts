@@ -6,7 +6,7 @@ import { Listeners } from "../../messages/core/listeners.js";
 import { indexeddbErrors, indexeddbNotices } from "../../messages/en/stores.js";
 import { run, type Engine, type Job, type WipeReach } from "../engine.js";
 import { TABLE_NAMES } from "../schema.js";
-import { IdbRows, type Transaction } from "./rows.js";
+import { IdbRows, type IdbTransaction } from "./rows.js";
 import { TEXTS } from "./tables.js";
 import { Texts } from "./texts.js";
 const ALL_TABLES: readonly string[] = [...TABLE_NAMES, TEXTS];
@@ -27,7 +27,7 @@ export class IndexedDbEngine implements Engine {
 
   async read<Result>(job: () => Job<Result>): Promise<Result> {
     const transaction = this.database.transaction([...ALL_TABLES]);
-    return run(job(), this.#rows(transaction as unknown as Transaction));
+    return run(job(), this.#rows(transaction as unknown as IdbTransaction));
   }
 
   async write<Result>(job: () => Job<Result>): Promise<Result> {
@@ -35,7 +35,7 @@ export class IndexedDbEngine implements Engine {
     const finished = transaction.done.catch((error: unknown) => error);
     let result: Result;
     try {
-      result = await run(job(), this.#rows(transaction as unknown as Transaction));
+      result = await run(job(), this.#rows(transaction as unknown as IdbTransaction));
       transaction.commit();
     } catch (error) {
       abort(transaction);
@@ -50,7 +50,7 @@ export class IndexedDbEngine implements Engine {
     return result;
   }
 
-  #rows(transaction: Transaction): IdbRows {
+  #rows(transaction: IdbTransaction): IdbRows {
     return new IdbRows(transaction, this.database, (drawer) => {
       let texts = this.#texts.get(drawer);
       if (!texts) this.#texts.set(drawer, (texts = new Texts(this.database, drawer)));

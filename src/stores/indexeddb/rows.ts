@@ -15,7 +15,7 @@ import { TEXTS, type TextRow } from "./tables.js";
 import type { Texts } from "./texts.js";
 
 /** A transaction over all tables. */
-export type Transaction = IDBPTransaction<unknown, string[], "readonly" | "readwrite">;
+export type IdbTransaction = IDBPTransaction<unknown, string[], "readonly" | "readwrite">;
 
 /** The rows of a database in one transaction. */
 export class IdbRows implements Rows {
@@ -24,7 +24,7 @@ export class IdbRows implements Rows {
   readonly #next = new Map<TableName, number>();
 
   constructor(
-    readonly transaction: Transaction,
+    readonly transaction: IdbTransaction,
     database: IDBPDatabase,
     texts: (drawer: string) => Texts,
   ) {
@@ -181,7 +181,7 @@ function keysOf({ table, index, equal = [], from, after, before }: Bounds): IDBK
 /** What is searched, as rows of a table of their own; they are looked through in memory. */
 class TextIndex implements SearchIndex {
   constructor(
-    readonly transaction: Transaction,
+    readonly transaction: IdbTransaction,
     readonly database: IDBPDatabase,
     readonly texts: (drawer: string) => Texts,
   ) {}

@@ -7,14 +7,31 @@ import type { Store } from "../../drawer/store.js";
  * server-sent events, one after each change; `about` tells what does not change.
  */
 
-/** What can be asked of a store from afar. */
-export const METHODS = [
-  ...["entries", "size", "drawers", "oldest", "find", "positions", "gone", "secrets", "contents"],
-  ...["commit", "revert", "changes", "forget", "value", "valueNames", "setValue"],
-] as const as readonly Method[];
-
 /** A method of a store that is a question and its answer. */
 export type Method = Exclude<keyof Store, "isReadOnly" | "watch" | "close">;
+
+/** What can be asked of a store from afar: all of it; the compiler says what is forgotten. */
+const ASKED: Readonly<Record<Method, true>> = {
+  entries: true,
+  size: true,
+  drawers: true,
+  oldest: true,
+  find: true,
+  positions: true,
+  gone: true,
+  privateEntries: true,
+  contents: true,
+  commit: true,
+  revert: true,
+  changes: true,
+  forget: true,
+  value: true,
+  valueNames: true,
+  setValue: true,
+};
+
+/** The names of what can be asked. */
+export const METHODS = Object.keys(ASKED) as readonly Method[];
 
 /** What a store tells of itself once. */
 export interface About {

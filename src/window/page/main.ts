@@ -12,12 +12,12 @@ import { DesktopClient } from "./desktop-client.js";
 const main = document.querySelector("main")!;
 
 /** A line above the drawer, for what concerns the window as a whole. */
-const told = Object.assign(document.createElement("p"), { className: "told", hidden: true });
-told.setAttribute("role", "status");
+const line = Object.assign(document.createElement("p"), { className: "notice", hidden: true });
+line.setAttribute("role", "status");
 
-function tell(text: string | undefined, ...more: readonly (string | Node)[]): void {
-  told.hidden = text === undefined;
-  told.replaceChildren(text ?? "", ...more);
+function show(text: string | undefined, ...more: readonly (string | Node)[]): void {
+  line.hidden = text === undefined;
+  line.replaceChildren(text ?? "", ...more);
 }
 
 /** A word that does something. */
@@ -84,10 +84,10 @@ async function open(): Promise<void> {
   let into = name;
   const say = () => {
     const { drawer } = binding;
-    if (!isReached) return tell(words.away);
-    if (obstacle !== undefined || into === drawer.name) return tell(obstacle);
+    if (!isReached) return show(words.away);
+    if (obstacle !== undefined || into === drawer.name) return show(obstacle);
     const here = () => void desktop.collectInto(drawer.name, binding.appends);
-    tell(words.elsewhere(into), " ", wordThat(here, words.here));
+    show(words.elsewhere(into), " ", wordThat(here, words.here));
   };
   binding.on("opened", say);
   store.whenReached((is) => {
@@ -105,8 +105,8 @@ async function open(): Promise<void> {
   });
 }
 
-main.append(told);
+main.append(line);
 open().catch((error: unknown) => {
-  tell(error instanceof DrawerError ? words.locked : String(error));
+  show(error instanceof DrawerError ? words.locked : String(error));
   if (!(error instanceof DrawerError)) throw error;
 });

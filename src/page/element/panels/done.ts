@@ -1,5 +1,5 @@
 import { html } from "lit";
-import type { Act } from "../../../drawer/acts.js";
+import type { LoggedAction } from "../../../drawer/action-log.js";
 import { done as words } from "../../../messages/core/page-sentences.js";
 import { shownTime } from "./time.js";
 
@@ -7,7 +7,7 @@ import { shownTime } from "./time.js";
 export const MOST_ACTS = 100;
 
 /** What was done and still stands, the latest first, and the way back to before each. */
-export function donePanel(acts: readonly Act[], undoTo: (id: string) => void) {
+export function donePanel(acts: readonly LoggedAction[], undoTo: (id: string) => void) {
   return html`
     <section class="panel" aria-label=${words.name} part="panel">
       ${acts.length === 0 ? html`<p class="note">${words.nothing}</p>` : ""}

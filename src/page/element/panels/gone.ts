@@ -1,5 +1,5 @@
 import { html } from "lit";
-import { displayText } from "../../../drawer/selection.js";
+import { displayText } from "../../../drawer/snippets.js";
 import type { Gone, Positioned } from "../../../drawer/store.js";
 import { gone as goneWords } from "../../../messages/core/page-sentences.js";
 import { shownTime } from "./time.js";

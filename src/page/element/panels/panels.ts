@@ -1,7 +1,7 @@
 import { html, nothing } from "lit";
 import type { Recipe } from "../../../compose/recipe.js";
 import { notice } from "../../../content/notice.js";
-import type { Act } from "../../../drawer/acts.js";
+import type { LoggedAction } from "../../../drawer/action-log.js";
 import type { Drawer } from "../../../drawer/drawer.js";
 import { pickOf } from "../../../drawer/model/pick.js";
 import type { Rules } from "../../../drawer/model/rules.js";
@@ -29,7 +29,7 @@ export class Panels {
   #open: Panel | undefined;
   #recipes: ReadonlyMap<string, Recipe> = new Map();
   /** What was done and stands. */
-  #acts: readonly Act[] = [];
+  #acts: readonly LoggedAction[] = [];
   /** What a form would get. */
   #plan: FillPlan | undefined;
   /** Files that are looked into. */
@@ -64,7 +64,7 @@ export class Panels {
       const kept = names.map(async (name) => [name, await drawer.recipe(name)] as const);
       this.#recipes = new Map(await Promise.all(kept));
     }
-    if (this.#open === "done") this.#acts = (await drawer.acts(MOST_ACTS)).filter(({ stands }) => stands);
+    if (this.#open === "done") this.#acts = (await drawer.actions(MOST_ACTS)).filter(({ stands }) => stands);
   }
 
   /** Shows what the form where the user is would get of these snippets. */

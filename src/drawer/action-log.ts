@@ -2,7 +2,7 @@ import type { ActionSummary } from "../messages/en/operations.js";
 import { summaryOf, type Change, type OperationName } from "./model/change.js";
 
 /** What was done in a drawer: an operation, whether it was written as one change or as many. */
-export interface Act {
+export interface LoggedAction {
   /** The id of the change that it began with. */
   readonly id: string;
   /** When it began; ISO 8601, in UTC. */
@@ -20,7 +20,7 @@ export interface Act {
  * @param log a drawer's changes, the newest first
  * @param limit how many at most
  */
-export async function latestActs(log: AsyncIterable<Change>, limit: number): Promise<Act[]> {
+export async function latestActions(log: AsyncIterable<Change>, limit: number): Promise<LoggedAction[]> {
   const acts: { change: Change; count: number; stands: boolean }[] = [];
   const known = new Map<string, number>();
   /** Acts of which there is more to come. */

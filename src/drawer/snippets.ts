@@ -6,7 +6,14 @@ import { type PickedFrom, drawerErrors } from "../messages/en/drawer.js";
 import { searchTerms } from "./find.js";
 import { MASK } from "./mask.js";
 import type { Entry, Origin } from "./model/entry.js";
-import { noPosition, parsePick, positionOf, type Place, type Position, type Term } from "./model/pick.js";
+import {
+  noPosition,
+  parsePick,
+  positionOf,
+  type SnippetRef,
+  type Position,
+  type Term,
+} from "./model/pick.js";
 import type { EntryQuery, Positioned, Store } from "./store.js";
 
 /** A snippet with all that it holds. */
@@ -148,7 +155,7 @@ async function snippetsById({ entries, from }: Pickable, ids: readonly string[])
  * The snippet at a place.
  * @throws DrawerError `no-position`
  */
-export async function snippetAt(from: Pickable, place: Place): Promise<Positioned> {
+export async function snippetAt(from: Pickable, place: SnippetRef): Promise<Positioned> {
   if ("id" in place) return (await snippetsById(from, [place.id]))(place.id);
   const isLast = "beforeLast" in place && place.beforeLast === 0;
   const position =

@@ -1,0 +1,203 @@
+import { checkOptions, checkText, checkValue } from "../content/check.js";
+import { DrawerError } from "../content/error.js";
+import type { Kind } from "../content/kind.js";
+import type { Notice } from "../content/notice.js";
+import { writeText } from "../formats/text/write.js";
+import { drawerErrors } from "../messages/en/drawer.js";
+import { latestActions, type LoggedAction } from "./action-log.js";
+import { contextOf, searchTerms, type FoundContext } from "./find.js";
+import { shownGoneFrom, type PositionedGone } from "./gone.js";
+import { shownLogOf } from "./history.js";
+import type { Change } from "./model/change.js";
+import { checkDrawerName, type Entry } from "./model/entry.js";
+import { checkRules, type Rules } from "./model/rules.js";
+import { applyRetention, leavingBy, privateUntil } from "./retention.js";
+import { rulesOf } from "./rules-of.js";
+import { pickFrom, pickSome, positioned, readSnippets, snippetsOf, type Snippet } from "./snippets.js";
+import type { DrawerSize, Positioned, Store } from "./store.js";
+
+/** Which snippets to list. */
+export interface ListQuery {
+  readonly kind?: Kind;
+  /** The name of the document they came from. */
+  readonly document?: string;
+  /** The position of the first to give, of all that match. Without it, `limit` counts from the last. */
+  readonly first?: number;
+  /** How many to give at most. */
+  readonly limit?: number;
+}
+
+/** What to find. */
+export interface FindOptions {
+  readonly kind?: Kind;
+  /** The name of the document they came from. */
+  readonly document?: string;
+  /** How many at most, the newest; without it, all. */
+  readonly limit?: number;
+  /** How many characters of each are shown around the match; 100 when it is left out. */
+  readonly length?: number;
+}
+
+/** A snippet that was found, and where in it. */
+export interface Found {
+  readonly entry: Entry;
+  readonly context: FoundContext;
+}
+
+/** What can be asked of a drawer. Nothing here changes it, but for {@link DrawerReader.applyRetention}, which the rules ask for. */
+export class DrawerReader {
+  /** Without spaces around it. */
+  readonly name: string;
+
+  /** @throws DrawerError `bad-option` for a name that is blank, too long, or has control characters in it */
+  constructor(
+    readonly store: Store,
+    name = "main",
+  ) {
+    checkValue("store", store, isStore(store), "a store, such as new MemoryStore()");
+    this.name = checkDrawerName(name);
+  }
+
+  /** How many snippets it holds, and the bytes of their contents. */
+  size(): Promise<DrawerSize> {
+    return this.store.size(this.name);
+  }
+
+  /** How many snippets it holds. */
+  async count(): Promise<number> {
+    return (await this.size()).count;
+  }
+
+  /**
+   * Does what is due by the rules: forgets private snippets whose time is over (in all drawers of the store), lets go
+   * of what is too old, forgets what left long ago. Call it when the drawer is opened, and now and then while it is.
+   */
+  applyRetention(): Promise<Notice[]> {
+    return applyRetention(this.store, this.name);
+  }
+
+  /** The drawer's rules. */
+  rules(): Promise<Rules> {
+    return rulesOf(this.store, this.name);
+  }
+
+  /**
+   * What would leave by rules that are changed so: by the limits at once, by age and privacy when next what is due is
+   * done.
+   * @throws DrawerError `bad-option`, `full`
+   */
+  async wouldLeave(changes: Partial<Rules>): Promise<Entry[]> {
+    checkRules(changes);
+    return leavingBy(this.store, this.name, { ...(await this.rules()), ...changes });
+  }
+
+  /**
+   * The snippets that match, in order, without their contents.
+   * @throws DrawerError `bad-option` for a `first` below 1 or a `limit` below 0, and for parts of a number
+   */
+  async list(asked: ListQuery = {}): Promise<Positioned[]> {
+    checkOptions("option of a list", asked, ["kind", "document", "first", "limit"]);
+    const { first, limit, ...query } = asked;
+    checkWhole("first", first, 1);
+    checkWhole("limit", limit, 0);
+    const few = limit === undefined ? {} : { limit };
+    const last = limit === undefined ? {} : { last: limit };
+    const part = first === undefined ? last : { offset: first - 1, ...few };
+    return this.store.entries({ drawer: this.name, ...query, ...part });
+  }
+
+  /**
+   * Finds the snippets that hold all of these words, or parts of words, in their text, label or origin; in any case,
+   * with or without accents; several words in quotation marks stand together. The newest come first. What is private
+   * is never found.
+   */
+  async find(words: string, options: FindOptions = {}): Promise<Found[]> {
+    checkText("words", words);
+    checkOptions("option of a search", options, ["kind", "document", "limit", "length"]);
+    const { limit = Infinity, length = 100, ...filter } = options;
+    const terms = searchTerms(words);
+    if (terms.length === 0) return [];
+    const entries = await this.store.find({ drawer: this.name, terms, limit, ...filter });
+    // Most of what is shown is found at the beginning, which the entry has.
+    const snippets = await readSnippets(
+      this.store,
+      entries.filter((entry) => entry.text.endsWith("…")).map((entry) => ({ position: 0, entry })),
+    );
+    const texts = new Map(snippets.map(({ entry, content }) => [entry.id, writeText(content)]));
+    return entries.map((entry) => ({
+      entry,
+      context: contextOf(texts.get(entry.id) ?? entry.text, terms, length),
+    }));
+  }
+
+  /** Adds their positions to entries; those that are not there any more are left out. */
+  positioned(entries: readonly Entry[]): Promise<Positioned[]> {
+    return positioned(this.store, entries);
+  }
+
+  /**
+   * The snippets of a pick, in the pick's order, without their contents. One that is picked twice comes twice.
+   *
+   * @param pick as {@link parsePick} reads it
+   * @throws DrawerError `bad-pick`, `no-position`
+   */
+  pick(pick: string): Promise<Positioned[]> {
+    return pickFrom(snippetsOf(this.store, this.name), pick);
+  }
+
+  /**
+   * The same, and at least one.
+   * @throws DrawerError `bad-pick`, `no-position`, `nothing` when the pick matches none
+   */
+  pickSome(pick: string): Promise<Positioned[]> {
+    return pickSome(snippetsOf(this.store, this.name), pick);
+  }
+
+  /**
+   * The snippets of a pick with their contents, private ones included, in the pick's order.
+   * @throws DrawerError `bad-pick`, `no-position`, `nothing` when the pick matches none
+   */
+  async snippets(pick: string): Promise<Snippet[]> {
+    return this.read(await this.pickSome(pick));
+  }
+
+  /** Adds the contents to listed snippets, private ones included. */
+  read(listed: readonly Positioned[]): Promise<Snippet[]> {
+    return readSnippets(this.store, listed);
+  }
+
+  /** When private snippets go, by their ids, in milliseconds since 1970; those that are kept are left out. */
+  privateUntil(): Promise<ReadonlyMap<string, number>> {
+    return privateUntil(this.store, this.name);
+  }
+
+  /** What has left the drawer and can be brought back, numbered in the order of leaving. */
+  gone(): Promise<PositionedGone[]> {
+    return shownGoneFrom(this.store, this.name);
+  }
+
+  /** The drawer's changes, the newest first. Of what is private now they tell nothing. */
+  log(): AsyncGenerator<Change> {
+    return shownLogOf(this.store, this.name);
+  }
+
+  /** What was done in the drawer, the latest first. Of what is private now it tells nothing. */
+  actions(limit: number): Promise<LoggedAction[]> {
+    return latestActions(this.log(), limit);
+  }
+
+  /** Calls `listener` soon after the store has changed. Returns an unsubscribe function. */
+  watch(listener: () => void): () => void {
+    return this.store.watch(listener);
+  }
+}
+
+function isStore(store: unknown): boolean {
+  const { entries, commit } = (store ?? {}) as Partial<Store>;
+  return typeof entries === "function" && typeof commit === "function";
+}
+
+function checkWhole(name: string, value: number | undefined, least: number): void {
+  if (value !== undefined && value !== Infinity && !(Number.isInteger(value) && value >= least))
+    throw new DrawerError(drawerErrors, "bad-option/number", { name, value, least });
+}
