@@ -14,4 +14,5 @@ export default {
     "^drawer/(files|desktop|page)$": "<rootDir>/dist/$1/index.js",
   },
   testTimeout: 120_000,
+  reporters: ["default", "<rootDir>/test/support/how-to-run-alone.cjs"],
 };

@@ -36,6 +36,7 @@ if (
   run(process.execPath, ["scripts/build.mjs"]);
 }
 if (process.argv.includes("--test")) {
+  run(process.execPath, ["scripts/examples.mjs"]);
   const onPath = (program) => spawnSync("which", [program]).status === 0;
   const missing = [
     ...(findChromium() ? [] : ["chromium"]),

@@ -75,7 +75,8 @@ async function main(typed: readonly string[]): Promise<void> {
     })
     .version(packageVersion(), "--version", says.version)
     .helpCommand("help [command]", says.help)
-    .exitOverride();
+    .exitOverride()
+    .enablePositionalOptions();
   const named = Object.values(groups).find((commands) => Object.hasOwn(commands, words[0] ?? ""));
   if (named) (await named[words[0]!]!()).add(program);
   else await addAll(program);

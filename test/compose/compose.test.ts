@@ -1,3 +1,4 @@
+import { runs } from "../support/counts";
 import fc from "fast-check";
 import { contents } from "../support/contents";
 import {
@@ -141,7 +142,7 @@ test("every word of every piece stands in the block, in order, whatever the reci
       expect(pieces.map((content) => encodeContent(content))).toEqual(before);
       expect([block.text, block.html]).toEqual([block.text, block.html]);
     }),
-    { numRuns: 300 },
+    runs(120, 3000),
   );
 });
 

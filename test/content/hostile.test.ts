@@ -1,3 +1,4 @@
+import { runs } from "../support/counts";
 import fc from "fast-check";
 import { strFromU8, unzipSync, zipSync } from "fflate";
 import { demoFile } from "../support/demo";
@@ -112,7 +113,7 @@ test.each<[string, (text: string) => Promise<{ content: Content }>]>([
     fc.asyncProperty(fc.oneof(shreds, fc.string({ unit: "binary", maxLength: 200 })), (text) =>
       survives(() => read(text)),
     ),
-    { numRuns: 300 },
+    runs(120, 3000),
   );
 });
 

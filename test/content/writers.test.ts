@@ -1,3 +1,4 @@
+import { runs } from "../support/counts";
 import fc from "fast-check";
 import { contents, plainContents } from "../support/contents";
 import {
@@ -148,6 +149,6 @@ test("a line of any marks and addresses says the same in Markdown, read by our r
       );
       expect(says(read)).toEqual(says(runs));
     }),
-    { numRuns: 1500 },
+    runs(500, 15_000),
   );
 });

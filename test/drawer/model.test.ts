@@ -2,6 +2,7 @@ import "fake-indexeddb/auto";
 import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
+import { runs } from "../support/counts";
 import fc from "fast-check";
 import { piece } from "../support/pieces";
 import { Reference, Refused, type Item } from "../support/reference";
@@ -363,7 +364,7 @@ describe.each(Object.entries(STORES))("with the %s store", (kind, make) => {
           await store.close();
         }
       }),
-      { numRuns: kind === "memory" ? 200 : 30 },
+      kind === "memory" ? runs(60, 1000) : runs(12, 150),
     );
   });
 });

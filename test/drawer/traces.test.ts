@@ -2,6 +2,7 @@ import "fake-indexeddb/auto";
 import { mkdtempSync, readdirSync, readFileSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
+import { runs } from "../support/counts";
 import fc from "fast-check";
 import { openDB } from "idb";
 import { later } from "../support/clock";
@@ -212,7 +213,7 @@ describe.each(Object.entries(STORES))("with the %s store", (kind, make) => {
           await store.close();
         }
       }),
-      { numRuns: kind === "memory" ? 150 : 40 },
+      kind === "memory" ? runs(60, 1000) : runs(15, 150),
     );
   });
 

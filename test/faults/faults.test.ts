@@ -6,6 +6,7 @@ import { killed } from "../../faults/killed.mjs";
 import { otherVersions } from "../../faults/other-versions.mjs";
 import { tabs } from "../../faults/tabs.mjs";
 import { lockedWriters, partFiles } from "../../faults/unfinished.mjs";
+import { isFull } from "../support/counts";
 import { findChromium } from "../../scripts/chromium.mjs";
 
 interface Shown {
@@ -15,7 +16,10 @@ interface Shown {
 
 const faults: [name: string, fault: () => Promise<Shown>][] = [
   ["eight processes that collect at once lose nothing", () => atOnce({ each: 25 })],
-  ["a process that is killed has lost nothing that it acknowledged", () => killed({ runs: 12, lanes: 4 })],
+  [
+    "a process that is killed has lost nothing that it acknowledged",
+    () => killed({ runs: isFull ? 120 : 6, lanes: 4 }),
+  ],
   ["a full disk is told, loses nothing, and is worked on from when there is room", () => fullDisk()],
   ["a damaged file is set aside and recovered as far as it can be read", () => damaged()],
   [
@@ -24,10 +28,13 @@ const faults: [name: string, fault: () => Promise<Shown>][] = [
   ],
   [
     "a process that is killed at any statement leaves nothing half-done",
-    () => faultPoints({ step: 3, importStep: 97 }),
+    () => faultPoints(isFull ? { step: 1, importStep: 29 } : { step: 6, importStep: 211 }),
   ],
   ["private snippets go each in its time, also when the clock is set back", () => retention({ secrets: 40 })],
-  ["a file that was being written by a process that was killed is cleared", () => partFiles({ runs: 6 })],
+  [
+    "a file that was being written by a process that was killed is cleared",
+    () => partFiles({ runs: isFull ? 30 : 4 }),
+  ],
   [
     "writers that are locked out are told for whom they wait",
     () => lockedWriters({ writers: 2, seconds: 3 }),

@@ -21,7 +21,9 @@ const codesOf = (notices: readonly { reason: string }[]) => notices.map(({ reaso
 let isMade = false;
 /** Makes the corpus once, for those tests that are not skipped. */
 function made(): void {
-  if (!isMade) makeCorpus(folder);
+  if (isMade) return;
+  makeCorpus(folder);
+  for (const form of ["txt:Text", "pdf"]) convert(folder, form, DOCUMENTS);
   isMade = true;
 }
 
@@ -52,13 +54,11 @@ corpusTest.each(DOCUMENTS)(
     made();
     const { content } = await read(file);
     const own = wordsIn(writeText(content));
-    convert(folder, "txt:Text", [file]);
     const stem = basename(file).replace(/\.\w+$/, "");
     const text = readFileSync(join(folder, `${stem}.txt`), "utf8");
     // Word has the upper numbers of legal numbers decimal too.
     const shown = wordsIn(text.replaceAll("II.a.", "2.1."));
     expect(firstMissing(shown, own)).toBeUndefined();
-    convert(folder, "pdf", [file]);
     const { stdout } = spawnSync("pdftotext", ["-layout", join(folder, `${stem}.pdf`), "-"], {
       encoding: "utf8",
     });

@@ -1,8 +1,9 @@
-import { spawnSync } from "node:child_process";
-import { existsSync, readFileSync } from "node:fs";
-import { join } from "node:path";
+import { spawn, spawnSync } from "node:child_process";
+import { existsSync, mkdirSync, readFileSync, rmSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join, resolve } from "node:path";
 import Papa from "papaparse";
-import { findOdfSchema, OOXML_VALIDATOR } from "../../scripts/office.mjs";
+import { findOdfSchema, OOXML_VALIDATOR, PYTHON } from "../../scripts/office.mjs";
 
 const isThere = spawnSync("which", ["soffice"]).status === 0;
 if (!isThere) console.log("Skipped: what LibreOffice shows, because it is not on this machine.");
@@ -26,16 +27,44 @@ export function sayMissing(): void {
     console.log(`Skipped: what is not on this machine judges it (${missing.join(", ")}).`);
 }
 
+/** Where the LibreOffice of this run listens: one for all its suites. */
+const SERVER = join(tmpdir(), `drawer-office-${process.ppid}`);
+
+/** Asks it for one conversion, and prints what it answers. */
+const ASK = `import socket, sys
+s = socket.socket(socket.AF_UNIX)
+s.connect(sys.argv[1])
+s.sendall(sys.argv[2].encode() + b"\\n")
+print(s.makefile().readline().strip())`;
+
+/** Starts LibreOffice, unless one is there or is just being started. */
+function start(): void {
+  mkdirSync(SERVER, { recursive: true });
+  try {
+    mkdirSync(join(SERVER, "begun"));
+  } catch {
+    return; // by another suite
+  }
+  const words = [resolve("test/support/office-server.py"), SERVER];
+  const server = spawn(PYTHON, words, { detached: true, stdio: "ignore" });
+  server.once("exit", () => undefined).unref();
+}
+
 /** Has LibreOffice convert files of a folder into another format, beside them. */
 export function convert(folder: string, to: string, names: readonly string[], filter?: string): void {
-  const { status, stderr } = spawnSync("soffice", [
-    `-env:UserInstallation=file://${folder}/profile`,
-    "--headless",
-    ...(filter === undefined ? [] : [`--infilter=${filter}`]),
-    ...["--convert-to", to, "--outdir", folder],
-    ...names.map((name) => join(folder, name)),
-  ]);
-  if (status !== 0) throw new Error(String(stderr));
+  const asked = JSON.stringify([to, filter ?? "", folder, names.map((name) => join(folder, name))]);
+  for (const end = Date.now() + 90_000; ;) {
+    start();
+    const { status, stdout, stderr } = spawnSync(PYTHON, ["-c", ASK, join(SERVER, "socket"), asked], {
+      encoding: "utf8",
+    });
+    if (status === 0 && stdout.trim() === "") return;
+    if (status === 0) throw new Error(`LibreOffice: ${stdout.trim()}`);
+    if (Date.now() > end) throw new Error(stderr);
+    // It is being started; or it had ended, since nobody asked for a while, and is started again.
+    if (existsSync(join(SERVER, "socket"))) rmSync(SERVER, { recursive: true, force: true });
+    else spawnSync("sleep", ["0.2"]);
+  }
 }
 
 /** CSV with each cell as it is shown. */

@@ -1,7 +1,7 @@
 import { spawnSync } from "node:child_process";
-import { mkdirSync, mkdtempSync, writeFileSync } from "node:fs";
+import { mkdtempSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
-import { dirname, join } from "node:path";
+import { join } from "node:path";
 import { unzipSync } from "fflate";
 import { findOdfSchema, OOXML_VALIDATOR } from "../../scripts/office.mjs";
 
@@ -15,17 +15,17 @@ export function faultsOfOoxml(bytes: Uint8Array, name: string): unknown[] {
   return ok ? [] : errors;
 }
 
-/** What the schema of OpenDocument 1.3 finds wrong in an odt or ods. */
-export function faultsOfOdf(bytes: Uint8Array): string[] {
+/** What the schema of OpenDocument 1.3 finds wrong in some odt and ods, all judged at once. */
+export function faultsOfOdf(...files: readonly Uint8Array[]): string[] {
   const folder = mkdtempSync(join(tmpdir(), "drawer-odf-"));
-  const parts = Object.entries(unzipSync(bytes)).filter(([name]) =>
-    /^(content|styles|meta|settings)\.xml$/.test(name),
+  const paths = files.flatMap((bytes, at) =>
+    Object.entries(unzipSync(bytes)).flatMap(([name, part]) => {
+      if (!/^(content|styles|meta|settings)\.xml$/.test(name)) return [];
+      const path = join(folder, `${at}-${name}`);
+      writeFileSync(path, part);
+      return [path];
+    }),
   );
-  for (const [name, part] of parts) {
-    mkdirSync(dirname(join(folder, name)), { recursive: true });
-    writeFileSync(join(folder, name), part);
-  }
-  const paths = parts.map(([name]) => join(folder, name));
   const { stdout, status } = spawnSync("jing", ["-c", "-i", findOdfSchema()!, ...paths], {
     encoding: "utf8",
   });
