@@ -78,9 +78,9 @@ async function main(typed: readonly string[]): Promise<void> {
     .exitOverride()
     .enablePositionalOptions();
   const named = Object.values(groups).find((commands) => Object.hasOwn(commands, words[0] ?? ""));
-  if (named) (await named[words[0]!]!()).add(program);
-  else await addAll(program);
   try {
+    if (named) (await named[words[0]!]!()).add(program);
+    else await addAll(program);
     await program.parseAsync(words, { from: "user" });
   } catch (error) {
     process.exitCode = exitCode(error, isJson);
@@ -137,11 +137,25 @@ function exitCode(error: unknown, isJson: boolean): number {
     return 2;
   }
   if (error instanceof OutputError) return outputFailed(error);
+  const missing = missingPackage(error);
+  if (missing !== undefined) {
+    const message = answers.missingPackage(missing);
+    if (isJson) printJson({ error: { code: "missing-package", message } });
+    remark(`drawer: ${message}\n`);
+    return 1;
+  }
   if (!isRefusal(error)) throw error;
   const message = refusalText(error);
   if (isJson) printJson({ error: { code: error.code, message } });
   remark(`drawer: ${message}\n`);
   return isWrongUsage(error) ? 2 : 1;
+}
+
+/** The package that a command needs and that was left out when Drawer was installed; nothing for other errors. */
+function missingPackage(error: unknown): string | undefined {
+  const { code, message } = error as NodeJS.ErrnoException;
+  if (code !== "ERR_MODULE_NOT_FOUND" && code !== "MODULE_NOT_FOUND") return undefined;
+  return /(?:package|module) '([^'./][^']*)'/.exec(message)?.[1];
 }
 
 /** What is said of output that could not be written. Returns the exit code. */

@@ -82,11 +82,16 @@ export class WindowDesktop {
       await this.#desktop.watch((event) => {
         if (event.type === "ended")
           this.#setListening(notListening(new DrawerError(desktopErrors, "no-clipboard/gone", {})));
-        else
+        else {
+          // Whose copy it is, is asked at once: when its turn comes the other program may have ended.
+          const { drawer } = this.into;
+          const isWatched = this.access.isWatched(drawer);
           this.#inTurn(async () => {
+            this.#setWatched(await isWatched);
             if (event.type === "unread") throw event.error;
-            return this.#collect(await incomingOf(event.copied));
+            return (await isWatched) ? [] : this.#collect(await incomingOf(event.copied));
           });
+        }
       });
       this.#setListening({ isListening: true, isWatched: false });
       await this.#lookForWatch();
@@ -114,16 +119,17 @@ export class WindowDesktop {
 
   /** Sees whether another program collects into this drawer what is copied, and tells the pages when that has changed. */
   async #lookForWatch(): Promise<readonly Notice[]> {
-    const { listening } = this;
-    if (!listening.isListening) return [];
-    const isWatched = await this.access.isWatched(this.into.drawer);
-    if (isWatched !== listening.isWatched) this.#setListening({ isListening: true, isWatched });
+    if (this.listening.isListening) this.#setWatched(await this.access.isWatched(this.into.drawer));
     return [];
   }
 
+  #setWatched(isWatched: boolean): void {
+    const { listening } = this;
+    if (listening.isListening && listening.isWatched !== isWatched)
+      this.#setListening({ isListening: true, isWatched });
+  }
+
   async #collect(incoming: Incoming): Promise<readonly Notice[]> {
-    await this.#lookForWatch();
-    if (this.listening.isListening && this.listening.isWatched) return [];
     // While it is paused the window says so; each copy that is left alone needs no word.
     if (!(await new Drawer(this.store, this.into.drawer).rules()).collecting) return [];
     return (await this.#session.collect([incoming], this.into.appends ? {} : undefined)).notices;

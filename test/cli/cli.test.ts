@@ -2,11 +2,11 @@ import { existsSync, readdirSync, readFileSync, statSync, writeFileSync } from "
 import { join } from "node:path";
 import { commandHome } from "../support/command";
 
-const { folder, drawer, all, fresh } = commandHome();
+const { folder, drawer, all, seeded, fresh } = commandHome();
 beforeEach(fresh);
 
 const gather = () =>
-  all(
+  seeded(
     "collect demo/diary.docx --at p3 --at t1",
     "collect demo/ringing.xlsx --at Spring!A1:G1 --at Spring!A3:G3 --at Spring!A5:G5",
   );

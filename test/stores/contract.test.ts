@@ -5,6 +5,7 @@ import { join } from "node:path";
 import { serve } from "@hono/node-server";
 import { EventSource } from "eventsource";
 import fc from "fast-check";
+import { runs } from "../support/counts";
 import { drawerWith, piece, textsOf } from "../support/pieces";
 import { Drawer, MemoryStore, type Change, type Entry, type Store } from "drawer";
 import { Conflict } from "drawer/engine";
@@ -450,7 +451,7 @@ describe.each(Object.entries(STORES))("the %s store", (_, make) => {
         expect(found).toEqual(new Set(entries.map(({ id }) => id)));
         await own.close();
       }),
-      { numRuns: 40 },
+      runs(12, 200),
     );
   });
 

@@ -1,53 +1,32 @@
-import { type Address, safeLink } from "../../content/address.js";
+import { safeLink } from "../../content/address.js";
 import { defined } from "../../content/defined.js";
 import { DrawerError } from "../../content/error.js";
-import { LIMITS } from "../../content/limits.js";
 import { ListBuilder } from "../../content/list-builder.js";
-import { makeCell, makeTable } from "../../content/make-table.js";
-import {
-  type Cell,
-  type Content,
-  type Flow,
-  type Paragraph,
-  type Picture,
-  type Row,
-  type Run,
-  paragraph,
-  textRun,
-} from "../../content/model.js";
+import { type Content, type Flow, type Run, paragraph, textRun } from "../../content/model.js";
 import { blankRuns, mergeRuns } from "../../content/runs.js";
-import { contentErrors } from "../../messages/en/content.js";
 import { formatErrors } from "../../messages/en/formats.js";
 import { Asides } from "../asides.js";
 import type { ReadDocument } from "../format.js";
-import { parseColor } from "../html/css-values.js";
 import {
-  addCode,
-  addQuote,
+  addParagraph,
   addTable,
   type Aside,
   Captions,
+  checkDepth,
   documentOf,
   keepPicture,
+  lineOf,
   noteOf,
 } from "../office/document.js";
-import { runInFont, symbolText } from "../office/symbols.js";
-import { marksFrom, type TextProps } from "../office/text-props.js";
 import { attributeOf, childOf, childrenOf, descendantsOf, parseXml, type Element } from "../office/xml.js";
 import { unzip, type Parts } from "../office/zip.js";
 import { chartWords, descendantsOutside, diagramWords, isRule, outermost } from "./drawing.js";
-import { linkOf, OpenFields, withPlace } from "./fields.js";
-import { mathText } from "./math.js";
+import { OpenFields } from "./fields.js";
+import { type LineHost, LineReader, type OpenParagraph } from "./line-reader.js";
 import { DocxNotes } from "./notes.js";
 import { DocxNumbering } from "./numbering.js";
-import {
-  DocxStyles,
-  paragraphProps,
-  textProps,
-  withProps,
-  type DocxStyle,
-  type ListPlace,
-} from "./styles.js";
+import { DocxStyles, paragraphProps, withProps, type DocxStyle, type ListPlace } from "./styles.js";
+import { readTable } from "./table.js";
 
 /**
  * Reads the main text of a docx (ECMA-376, Office Open XML): headings, paragraphs, lists with their numbering, tables
@@ -78,31 +57,15 @@ function titleOf(parts: Parts, file: string): string | undefined {
   return core ? childOf(parseXml(core, file), "title")?.textContent.trim() || undefined : undefined;
 }
 
-/** A paragraph while its runs are read. */
-interface OpenParagraph {
-  readonly base: TextProps;
-  readonly style: DocxStyle;
-  readonly link: Address | undefined;
-  readonly runs: Run[];
-  readonly fields: OpenFields;
-  /** Where the ends of pages and columns part it, by how many runs stand before each. */
-  readonly parts: number[];
-  /** The boxes of text that are anchored in it. */
-  readonly boxes: Element[];
-  /** The words of charts and diagrams that are anchored in it. */
-  readonly words: string[];
-  /** Lines across the page that are anchored in it. */
-  readonly rules: Element[];
-}
-
 /** What a part of the file says of the others that it uses, by the names it has for them. */
 type Relations = ReadonlyMap<string, string>;
 
-class DocxReader {
+class DocxReader implements LineHost {
   readonly pictures = new Map<string, Uint8Array>();
   readonly captions = new Captions();
   readonly asides = new Asides<Aside>();
-  readonly #styles: DocxStyles;
+  readonly styles: DocxStyles;
+  readonly #lines = new LineReader(this);
   readonly #numbering: DocxNumbering;
   readonly #notes: DocxNotes;
   readonly #folder: string;
@@ -119,7 +82,7 @@ class DocxReader {
   ) {
     this.#folder = main.slice(0, main.lastIndexOf("/") + 1);
     const part = (name: string) => this.#xml(this.#folder + name);
-    this.#styles = new DocxStyles(part("styles.xml"));
+    this.styles = new DocxStyles(part("styles.xml"));
     this.#numbering = new DocxNumbering(part("numbering.xml"));
     this.#notes = new DocxNotes(part("footnotes.xml"), part("endnotes.xml"));
     this.#relations = this.#relationsOf(main.slice(this.#folder.length));
@@ -143,23 +106,17 @@ class DocxReader {
 
   /** The name in the file of the part that a relation leads to. */
   #partAt(id: string | undefined): string {
-    const target = this.#addressAt(id) ?? "";
+    const target = this.addressAt(id) ?? "";
     return target.startsWith("/") ? target.slice(1) : this.#folder + target;
   }
 
-  #addressAt(id: string | undefined): string | undefined {
+  addressAt(id: string | undefined): string | undefined {
     return this.#relations.get(id ?? "");
   }
 
   /** The flows of a body or a cell. Neighbouring paragraphs of a list become one list. */
   flows(parent: Element, depth: number): Content {
-    if (depth > LIMITS.depth / 4) {
-      throw new DrawerError(contentErrors, "too-large/nesting", {
-        file: this.file,
-        what: "tables",
-        depth: LIMITS.depth / 4,
-      });
-    }
+    checkDepth(depth, this.file, "tables");
     const flows: Flow[] = [];
     const lists = new ListBuilder();
     this.#blocks(parent, depth, flows, lists);
@@ -176,7 +133,9 @@ class DocxReader {
           break;
         case "tbl":
           flows.push(...lists.take());
-          addTable(flows, this.captions, this.asides, (caption) => this.#table(child, depth, caption));
+          addTable(flows, this.captions, this.asides, (caption) =>
+            readTable(child, caption, (cell) => this.flows(cell, depth + 1)),
+          );
           break;
         case "sdt":
         case "sdtContent":
@@ -195,11 +154,11 @@ class DocxReader {
 
   #paragraph(element: Element, depth: number, flows: Flow[], lists: ListBuilder): void {
     const pPr = childOf(element, "pPr");
-    const style = this.#styles.get(attributeOf(childOf(pPr, "pStyle"), "val"));
+    const style = this.styles.get(attributeOf(childOf(pPr, "pStyle"), "val"));
     const props = withProps(style, paragraphProps(pPr));
     const isHeading = props.outline !== undefined;
     const line: OpenParagraph = {
-      base: isHeading || this.#isInNote ? style.props : this.#styles.plain,
+      base: isHeading || this.#isInNote ? style.props : this.styles.plain,
       style,
       link: undefined,
       runs: this.#held.splice(0),
@@ -209,7 +168,7 @@ class DocxReader {
       words: [],
       rules: [],
     };
-    this.#inline(element, line);
+    this.#lines.read(element, line);
     const isJoined = childOf(childOf(pPr, "rPr"), "del") !== undefined;
     const isDropCap = /^(drop|margin)$/.test(attributeOf(childOf(pPr, "framePr"), "dropCap") ?? "");
     if (isJoined) this.#held = line.runs;
@@ -244,9 +203,7 @@ class DocxReader {
       this.#add({ type: "heading", level, runs: numbered, ...layout }, flows, lists);
       return;
     }
-    const only = runs.length === 1 ? runs[0]! : undefined;
-    const flow: Paragraph | Picture =
-      only?.type === "picture" ? only : { type: "paragraph", runs, ...layout };
+    const flow = lineOf(runs, layout);
     const isQuote = /\bquot(e|ations?)\b/.test(props.name);
     if (label === "unmarked" && lists.extend(props.list?.level ?? 0, [flow])) {
       this.asides.standIn(flow);
@@ -257,15 +214,14 @@ class DocxReader {
       this.asides.standIn(flow);
       return;
     }
-    const before = flows.at(-1);
     flows.push(...lists.take());
-    if (blankRuns(runs) && props.hasRule) flows.push({ type: "divider" });
-    else if (isQuote) addQuote(flows, flow);
-    else if (/\b(preformatted|code|source)\b/.test(props.name)) addCode(flows, flow);
-    else flows.push(props.name === "caption" ? this.captions.mark(flow) : flow);
-    const last = flows.at(-1)!;
-    if (last.type === "code") this.asides.standIn(last, before);
-    else this.asides.standIn(flow);
+    const role = {
+      isRule: blankRuns(runs) && props.hasRule === true,
+      isQuote,
+      isCode: /\b(preformatted|code|source)\b/.test(props.name),
+      isCaption: props.name === "caption",
+    };
+    addParagraph(flows, flow, role, this.captions, this.asides);
   }
 
   /** What stands before a paragraph of a list, and where in the list it stands; nothing for one of no list. */
@@ -276,124 +232,8 @@ class DocxReader {
     return label ? { ...label, level: at } : "unmarked";
   }
 
-  #inline(parent: Element, line: OpenParagraph): void {
-    for (const child of childrenOf(parent)) {
-      switch (child.localName) {
-        case "r":
-          this.#run(child, line);
-          break;
-        case "hyperlink": {
-          const target = this.#addressAt(attributeOf(child, "id"));
-          const anchor = attributeOf(child, "anchor");
-          const address = target && withPlace(target, anchor);
-          this.#inline(child, { ...line, link: address === undefined ? line.link : safeLink(address) });
-          break;
-        }
-        case "fldSimple":
-          this.#inline(child, { ...line, link: linkOf(attributeOf(child, "instr") ?? "") ?? line.link });
-          break;
-        case "oMath":
-        case "oMathPara":
-          this.asides.add("equation");
-          line.runs.push(textRun(mathText(child).trim()));
-          break;
-        case "ins":
-        case "moveTo":
-        case "smartTag":
-        case "sdt":
-        case "sdtContent":
-        case "customXml":
-        case "bdo":
-        case "dir":
-          this.#inline(child, line);
-      }
-    }
-  }
-
-  #run(run: Element, line: OpenParagraph): void {
-    const rPr = childOf(run, "rPr");
-    const link = line.link ?? line.fields.link;
-    // A link's own colour and underline, which its character style gives, are how links look.
-    const named = this.#styles.character(attributeOf(childOf(rPr, "rStyle"), "val"));
-    const { color: _, underline: __, ...withoutLinkLook } = named;
-    const props: TextProps = {
-      ...line.style.props,
-      ...(link === undefined ? named : withoutLinkLook),
-      ...textProps(rPr),
-    };
-    if (props.hidden) return;
-    const marks = marksFrom(props, line.base, link);
-    const add = (text: string) => {
-      if (!line.fields.isShown) return;
-      line.runs.push(runInFont(text, props.font, marks));
-      line.fields.show();
-    };
-    this.#runParts(run, line, add);
-  }
-
-  #runParts(parent: Element, line: OpenParagraph, add: (text: string) => void): void {
-    for (const child of childrenOf(parent)) {
-      switch (child.localName) {
-        case "t":
-          add(child.textContent);
-          break;
-        case "tab":
-        case "ptab":
-          add("\t");
-          break;
-        case "noBreakHyphen":
-          add("\u2011");
-          break;
-        case "sym":
-        case "symEx":
-          add(symbolOf(child));
-          break;
-        case "ruby": {
-          this.#inline(childOf(child, "rubyBase") ?? child, line);
-          const reading = descendantsOf(child, "rt").flatMap((rt) => descendantsOf(rt, "t"));
-          if (reading.length > 0) add(`(${reading.map((text) => text.textContent).join("")})`);
-          break;
-        }
-        case "commentReference":
-          this.asides.add("comment");
-          break;
-        case "br":
-          if (/^(page|column)$/.test(attributeOf(child, "type") ?? "")) line.parts.push(line.runs.length);
-          else line.runs.push({ type: "break" });
-          break;
-        case "cr":
-          line.runs.push({ type: "break" });
-          break;
-        case "fldChar":
-          this.#fieldMark(child, line, add);
-          break;
-        case "instrText":
-          line.fields.instruct(child.textContent);
-          break;
-        case "footnoteReference":
-        case "endnoteReference":
-          this.#note(child, line);
-          break;
-        case "drawing":
-        case "pict":
-        case "object":
-          this.#picture(child, line);
-          break;
-        case "AlternateContent": {
-          const choice = childOf(child, "Choice") ?? childOf(child, "Fallback");
-          if (choice) this.#runParts(choice, line, add);
-        }
-      }
-    }
-  }
-
-  #fieldMark(mark: Element, line: OpenParagraph, add: (text: string) => void): void {
-    const choice = line.fields.take(mark);
-    if (choice !== undefined) add(choice);
-  }
-
   /** A note comes along with the line that calls it. */
-  #note(reference: Element, line: OpenParagraph): void {
+  note(reference: Element, line: OpenParagraph): void {
     const note = this.#notes.find(reference);
     if (!note || this.#isInNote || !line.fields.isShown) return;
     const outside = { relations: this.#relations, held: this.#held };
@@ -403,7 +243,7 @@ class DocxReader {
     line.runs.push(noteOf(flows));
   }
 
-  #picture(drawing: Element, line: OpenParagraph): void {
+  picture(drawing: Element, line: OpenParagraph): void {
     if (isRule(drawing)) line.rules.push(drawing);
     // A group may hold several pictures and boxes of text; what stands in a box belongs to the box.
     line.boxes.push(...outermost(drawing, "txbxContent"));
@@ -428,79 +268,13 @@ class DocxReader {
     const alt = attributeOf(described, "descr") || attributeOf(described, "title") || "";
     const picture = bytes && keepPicture(bytes, alt, this.pictures);
     const clicked = attributeOf(descendantsOf(drawing, "hlinkClick")[0], "id");
-    const link = line.link ?? line.fields.link ?? safeLink(this.#addressAt(clicked) ?? "");
+    const link = line.link ?? line.fields.link ?? safeLink(this.addressAt(clicked) ?? "");
     if (picture) line.runs.push({ ...picture, ...defined({ link }) });
     else {
       this.asides.add("picture");
       if (alt !== "") line.runs.push(textRun(alt));
     }
   }
-
-  #table(element: Element, depth: number, caption: readonly Run[] | undefined): Flow {
-    const rows: {
-      cells: { cell: Cell; column: number; span: number; merge: "restart" | "continue" | undefined }[];
-      header: boolean;
-    }[] = [];
-    for (const row of rowsOf(element)) {
-      const trPr = childOf(row, "trPr");
-      const skipped = Math.min(1000, Number(attributeOf(childOf(trPr, "gridBefore"), "val") ?? 0));
-      let column = skipped;
-      const header = childOf(trPr, "tblHeader");
-      const cells = cellsOf(row).map((tc) => {
-        const tcPr = childOf(tc, "tcPr");
-        const span = Math.min(1000, Math.max(1, Number(attributeOf(childOf(tcPr, "gridSpan"), "val") ?? 1)));
-        const vMerge = childOf(tcPr, "vMerge");
-        const merge =
-          vMerge && (attributeOf(vMerge, "val") === "restart" ? ("restart" as const) : ("continue" as const));
-        const background = parseColor(attributeOf(childOf(tcPr, "shd"), "fill") ?? "");
-        const cell = makeCell(this.flows(tc, depth + 1), {
-          ...(span > 1 && { colspan: span }),
-          ...(background && background !== "#ffffff" && { background }),
-        });
-        column += span;
-        return { cell, column: column - span, span, merge };
-      });
-      if (skipped > 0) {
-        const blank: Cell = { flows: [], ...(skipped > 1 && { colspan: skipped }) };
-        cells.unshift({ cell: blank, column: 0, span: skipped, merge: undefined });
-      }
-      rows.push({
-        cells,
-        header: header !== undefined && !/^(0|false|off)$/.test(attributeOf(header, "val") ?? "1"),
-      });
-    }
-    let headerRows = 0;
-    while (headerRows < rows.length && rows[headerRows]!.header) headerRows++;
-    const spanned: Row[] = rows.map(({ cells }, index) =>
-      cells
-        .filter(({ merge }) => merge !== "continue")
-        .map(({ cell, column, merge }) => {
-          if (merge !== "restart") return cell;
-          let down = 1;
-          while (
-            rows[index + down]?.cells.some((below) => below.column === column && below.merge === "continue")
-          )
-            down++;
-          return down > 1 ? { ...cell, rowspan: down } : cell;
-        }),
-    );
-    // Only a fixed layout means its widths; otherwise they are what some program last worked out.
-    const isFixed = attributeOf(childOf(childOf(element, "tblPr"), "tblLayout"), "type") === "fixed";
-    const grid = childOf(element, "tblGrid");
-    const widths = grid
-      ? [...childrenOf(grid)].map((column) => Number(attributeOf(column, "w") ?? 0) / 20)
-      : [];
-    return makeTable(spanned, headerRows, {
-      ...(isFixed && widths.every((width) => width > 0) && { widths }),
-      ...(caption && { caption }),
-    });
-  }
-}
-
-/** A symbol as text, by the table of its font. */
-function symbolOf(symbol: Element): string {
-  const place = Number.parseInt(attributeOf(symbol, "char") ?? "", 16);
-  return symbolText(attributeOf(symbol, "font") ?? "", place);
 }
 
 /** The lines of a paragraph, parted at the ends of pages and columns; blank ones beside others are left out. */
@@ -515,20 +289,4 @@ function withoutSize(run: Run): Run {
   if (run.type !== "text" || !run.marks) return run;
   const { size: _, sub: __, sup: ___, ...marks } = run.marks;
   return textRun(run.text, marks);
-}
-
-function rowsOf(table: Element): Element[] {
-  return [...unwrapped(table, "tr")];
-}
-
-function cellsOf(row: Element): Element[] {
-  return [...unwrapped(row, "tc")];
-}
-
-/** Children of that name, those inside content controls and insertions too. */
-function* unwrapped(parent: Element, name: string): Generator<Element> {
-  for (const child of childrenOf(parent)) {
-    if (child.localName === name) yield child;
-    else if (/^(sdt|sdtContent|ins|customXml)$/.test(child.localName)) yield* unwrapped(child, name);
-  }
 }

@@ -1,44 +1,31 @@
 import { type Address, safeLink } from "../../content/address.js";
 import { defined } from "../../content/defined.js";
 import { DrawerError } from "../../content/error.js";
-import { LIMITS } from "../../content/limits.js";
-import { makeCell, makeTable } from "../../content/make-table.js";
-import {
-  type Cell,
-  type Content,
-  type Flow,
-  type Heading,
-  type Item,
-  type List,
-  type Paragraph,
-  type Picture,
-  type Row,
-  type Run,
-  paragraph,
-  textRun,
-} from "../../content/model.js";
+import { type Content, type Flow, type Heading, type Run, paragraph, textRun } from "../../content/model.js";
 import { blankRuns, mergeRuns } from "../../content/runs.js";
-import { contentErrors } from "../../messages/en/content.js";
 import { formatErrors } from "../../messages/en/formats.js";
 import { Asides } from "../asides.js";
 import type { ReadDocument } from "../format.js";
 import { mathText, type MathTree } from "../mathml.js";
 import {
-  addCode,
-  addQuote,
+  addParagraph,
   addTable,
   type Aside,
   Captions,
+  checkDepth,
   documentOf,
   keepPicture,
+  lineOf,
   noteOf,
 } from "../office/document.js";
 import { runInFont } from "../office/symbols.js";
 import { marksFrom, type TextProps } from "../office/text-props.js";
 import { attributeOf, childOf, childrenOf, descendantsOf, parseXml, type Element } from "../office/xml.js";
 import { locked, unzip, type Parts } from "../office/zip.js";
-import { type Counts, type Label, OdtNumbering } from "./numbering.js";
+import { type ListPlace, readLists, type ListHost, labelled } from "./list.js";
+import { OdtNumbering } from "./numbering.js";
 import { OdfStyles, type OdfStyle } from "./styles.js";
+import { readTable } from "./table.js";
 
 /**
  * Reads the main text of an odt (OpenDocument 1.3): headings, paragraphs, lists with their numbering, tables with merged
@@ -68,13 +55,6 @@ function titleOf(parts: Parts, file: string): string | undefined {
     : undefined;
 }
 
-/** Where an item stands: the style of its list, how deep it is from 1, and the numbers that the list has reached. */
-interface ListPlace {
-  readonly style: string | undefined;
-  readonly level: number;
-  readonly counts: Counts;
-}
-
 /** Drawn things that text may stand in, by their elements (ODF 1.3 part 3, 10.3 and 10.4). */
 const SHAPES =
   /^(frame|g|custom-shape|rect|ellipse|circle|line|polyline|polygon|regular-polygon|path|connector|caption|measure)$/;
@@ -102,13 +82,7 @@ export class OdtReader {
    * @param around the style of a sheet's cell, which its text has too
    */
   flows(parent: Element, depth: number, list?: ListPlace, around?: OdfStyle): Content {
-    if (depth > LIMITS.depth / 4) {
-      throw new DrawerError(contentErrors, "too-large/nesting", {
-        file: this.file,
-        what: "lists or tables",
-        depth: LIMITS.depth / 4,
-      });
-    }
+    checkDepth(depth, this.file, "lists or tables");
     const flows: Flow[] = [];
     let isFirst = true;
     for (const child of childrenOf(parent)) {
@@ -120,10 +94,12 @@ export class OdtReader {
           this.#heading(child, flows);
           break;
         case "list":
-          for (const flow of this.#list(child, depth, isFirst, list)) flows.push(flow);
+          for (const flow of readLists(this.#listHost(depth), child, isFirst, list)) flows.push(flow);
           break;
         case "table":
-          addTable(flows, this.captions, this.asides, (caption) => this.#table(child, depth, caption));
+          addTable(flows, this.captions, this.asides, (caption) =>
+            readTable(child, this.styles, caption, (cell) => this.flows(cell, depth + 1)),
+          );
           break;
         case "section":
         case "numbered-paragraph":
@@ -148,6 +124,12 @@ export class OdtReader {
     return flows;
   }
 
+  #listHost(depth: number): ListHost {
+    const { asides } = this;
+    const flowsOf = (item: Element, place: ListPlace) => this.flows(item, depth + 1, place);
+    return { numbering: this.#numbering, asides, flowsOf };
+  }
+
   #beside(shape: Element, flows: Flow[]): void {
     const runs: Run[] = [];
     this.#shape(shape, undefined, runs);
@@ -162,17 +144,14 @@ export class OdtReader {
     const style = around ?? this.styles.get("paragraph", attributeOf(element, "style-name"));
     const plain = around ? this.styles.get("table-cell", "Default").props : this.styles.plain;
     const runs = this.#runs(element, style, this.#isInNote ? style.props : plain);
-    const only = runs.length === 1 ? runs[0]! : undefined;
-    const flow: Paragraph | Picture =
-      only?.type === "picture" ? only : { type: "paragraph", runs, ...layoutOf(style) };
-    const before = flows.at(-1);
-    if (blankRuns(runs) && style.hasLineBelow) flows.push({ type: "divider" });
-    else if (style.names.some((name) => /\bquot(e|ations?)\b/.test(name))) addQuote(flows, flow);
-    else if (style.names.some((name) => /\bpreformatted\b/.test(name))) addCode(flows, flow);
-    else flows.push(style.names.includes("caption") ? this.captions.mark(flow) : flow);
-    const last = flows.at(-1)!;
-    if (last.type === "code") this.asides.standIn(last, before);
-    else this.asides.standIn(flow);
+    const is = (name: RegExp) => style.names.some((each) => name.test(each));
+    const role = {
+      isRule: blankRuns(runs) && style.hasLineBelow === true,
+      isQuote: is(/\bquot(e|ations?)\b/),
+      isCode: is(/\bpreformatted\b/),
+      isCaption: style.names.includes("caption"),
+    };
+    addParagraph(flows, lineOf(runs, layoutOf(style)), role, this.captions, this.asides);
   }
 
   #heading(element: Element, flows: Flow[]): void {
@@ -313,100 +292,6 @@ export class OdtReader {
     this.#anchored.push(() => chartWords(chart).map((words) => paragraph(words)));
     return true;
   }
-
-  /**
-   * A list; several where its numbers jump, and where headings stand in it.
-   * @param isFirst whether it stands first in its item, which then has no number of its own
-   */
-  #list(element: Element, depth: number, isFirst: boolean, parent?: ListPlace): Flow[] {
-    const style = attributeOf(element, "style-name") ?? parent?.style;
-    const level = (parent?.level ?? 0) + 1;
-    const counts = parent?.counts ?? this.#numbering.countsOf(element, style);
-    if (parent && !isFirst) counts.length = Math.min(counts.length, level - 1);
-    const flows: Flow[] = [];
-    let open: { label: Label; items: { flows: Flow[] }[] } | undefined;
-    const end = () => {
-      if (open) flows.push(listOf(open.label, open.items));
-      open = undefined;
-    };
-    for (const child of childrenOf(element)) {
-      if (child.localName !== "list-item" && child.localName !== "list-header") continue;
-      const [first] = childrenOf(child);
-      const isNumbered = child.localName === "list-item" && first !== undefined && first.localName !== "list";
-      const label = isNumbered ? this.#numbering.item(child, style, level, counts) : undefined;
-      const inner = this.flows(child, depth + 1, { style, level, counts });
-      const [line, ...rest] = inner;
-      if (!label || label.text === "") {
-        // What has no mark of its own goes on with the item before it.
-        const item = label ? undefined : open?.items.at(-1);
-        if (!item) end();
-        for (const flow of inner) (item?.flows ?? flows).push(flow);
-      } else if (line?.type === "heading") {
-        end();
-        const heading = labelled(line, label.text);
-        this.asides.standIn(heading, line);
-        flows.push(heading, ...rest);
-      } else {
-        if (open && label.ordered && label.number !== open.label.number + open.items.length) end();
-        open ??= { label, items: [] };
-        open.items.push({ flows: [...inner] });
-      }
-    }
-    end();
-    return flows;
-  }
-
-  #table(element: Element, depth: number, caption: readonly Run[] | undefined): Flow {
-    const rows: Row[] = [];
-    const widths: number[] = [];
-    let headerRows = 0;
-    const visit = (parent: Element, header: boolean): void => {
-      for (const child of childrenOf(parent)) {
-        if (child.localName === "table-column") {
-          const { width } = this.styles.get("table-column", attributeOf(child, "style-name"));
-          const times = Math.min(1000, Number(attributeOf(child, "number-columns-repeated") ?? 1));
-          for (let i = 0; width && i < times; i++) widths.push(width);
-        } else if (child.localName === "table-row") {
-          rows.push(this.#row(child, depth));
-          if (header) headerRows++;
-        } else if (child.localName === "table-header-rows") visit(child, true);
-        else if (/^table-(rows|row-group|columns|header-columns|column-group)$/.test(child.localName))
-          visit(child, header);
-      }
-    };
-    visit(element, false);
-    return makeTable(rows, headerRows, { widths, ...(caption && { caption }) });
-  }
-
-  #row(row: Element, depth: number): Row {
-    const cells: Cell[] = [];
-    for (const element of childrenOf(row)) {
-      if (element.localName !== "table-cell") continue;
-      const count = (name: string, most: number) =>
-        Math.min(most, Math.max(1, Number(attributeOf(element, name) ?? 1)));
-      const colspan = count("number-columns-spanned", 1000);
-      const rowspan = count("number-rows-spanned", 65534);
-      const { background } = this.styles.get("table-cell", attributeOf(element, "style-name"));
-      const cell = makeCell(this.flows(element, depth + 1), {
-        ...(colspan > 1 && { colspan }),
-        ...(rowspan > 1 && { rowspan }),
-        ...(background && background !== "#ffffff" && { background }),
-      });
-      for (let i = count("number-columns-repeated", 1000); i > 0; i--) cells.push(cell);
-    }
-    return cells;
-  }
-}
-
-/** A list of items, of which the first has this label. */
-function listOf({ ordered, number, marker }: Label, items: readonly Item[]): List {
-  const start = ordered && number !== 1 ? number : undefined;
-  return { type: "list", ordered, ...defined({ start, marker }), items };
-}
-
-/** A heading with its number, which is text of it. */
-function labelled(heading: Heading, label: string): Heading {
-  return { ...heading, runs: mergeRuns([textRun(`${label} `), ...heading.runs]) };
 }
 
 /** The entry that was chosen in a form's list. */

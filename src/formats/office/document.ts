@@ -1,10 +1,12 @@
 import { hashBytes } from "../../content/encode.js";
+import { DrawerError } from "../../content/error.js";
+import { LIMITS } from "../../content/limits.js";
 import type { Align, Cell, Content, Flow, NoteRun, Paragraph, Picture, Run } from "../../content/model.js";
 import { notice, type Notice } from "../../content/notice.js";
 import { readPictureBytes } from "../../content/picture.js";
 import { mergeRuns } from "../../content/runs.js";
 import { picturesOf } from "../../content/traverse.js";
-import { contentNotices } from "../../messages/en/content.js";
+import { contentErrors, contentNotices } from "../../messages/en/content.js";
 import { formatNotices } from "../../messages/en/formats.js";
 import type { Asides } from "../asides.js";
 import type { ReadDocument } from "../format.js";
@@ -63,14 +65,14 @@ function asideNotices(file: string, asides: readonly Aside[]): Notice[] {
 }
 
 /** Adds a paragraph in the style of quotes: those that follow each other are one quote. */
-export function addQuote(flows: Flow[], flow: Flow): void {
+function addQuote(flows: Flow[], flow: Flow): void {
   const last = flows.at(-1);
   if (last?.type === "quote") flows[flows.length - 1] = { ...last, flows: [...last.flows, flow] };
   else flows.push({ type: "quote", flows: [flow] });
 }
 
 /** Adds a paragraph in the style of code: those that follow each other are the lines of one. A picture stays one. */
-export function addCode(flows: Flow[], flow: Paragraph | Picture): void {
+function addCode(flows: Flow[], flow: Paragraph | Picture): void {
   if (flow.type === "picture") {
     flows.push(flow);
     return;
@@ -79,6 +81,51 @@ export function addCode(flows: Flow[], flow: Paragraph | Picture): void {
   const text = flow.runs.map((run) => (run.type === "text" ? run.text : "\n")).join("");
   if (last?.type === "code") flows[flows.length - 1] = { ...last, text: `${last.text}\n${text}` };
   else flows.push({ type: "code", text });
+}
+
+/** What the style of a paragraph says that it is. */
+export interface ParagraphRole {
+  /** A blank one that is drawn as a line across the page. */
+  readonly isRule: boolean;
+  readonly isQuote: boolean;
+  readonly isCode: boolean;
+  readonly isCaption: boolean;
+}
+
+/** Adds a paragraph as what its style says that it is. What is told of it belongs to what it became. */
+export function addParagraph(
+  flows: Flow[],
+  flow: Paragraph | Picture,
+  { isRule, isQuote, isCode, isCaption }: ParagraphRole,
+  captions: Captions,
+  asides: Asides<Aside>,
+): void {
+  const before = flows.at(-1);
+  if (isRule) flows.push({ type: "divider" });
+  else if (isQuote) addQuote(flows, flow);
+  else if (isCode) addCode(flows, flow);
+  else flows.push(isCaption ? captions.mark(flow) : flow);
+  const last = flows.at(-1)!;
+  if (last.type === "code") asides.standIn(last, before);
+  else asides.standIn(flow);
+}
+
+/** A line as a flow: a picture that stands alone is one of its own. */
+export function lineOf(
+  runs: readonly Run[],
+  layout: Pick<Paragraph, "align" | "direction">,
+): Paragraph | Picture {
+  const only = runs.length === 1 ? runs[0]! : undefined;
+  return only?.type === "picture" ? only : { type: "paragraph", runs, ...layout };
+}
+
+/**
+ * Refuses what is nested deeper than in any real document.
+ * @throws DrawerError `too-large`
+ */
+export function checkDepth(depth: number, file: string, what: "tables" | "lists or tables"): void {
+  const most = LIMITS.depth / 4;
+  if (depth > most) throw new DrawerError(contentErrors, "too-large/nesting", { file, what, depth: most });
 }
 
 /** What is read of a document: its content, the pictures in it, and what is told of it and of its parts. */

@@ -93,6 +93,9 @@ export const hints: Partial<Readonly<Record<ErrorReason, string>>> = {
 
 /** What the answers of commands say beside notices. */
 export const answers = {
+  /** A package that was left out when Drawer was installed. */
+  missingPackage: (name: string) =>
+    `This needs the package “${name}”, which was left out when Drawer was installed. Install it: npm install ${name}.`,
   watching: (drawer: string) => `What you copy is collected into the drawer “${drawer}”. Ctrl-C ends it.`,
   watched: (count: number) =>
     count === 0

@@ -1,4 +1,3 @@
-import type { Block } from "../../compose/block.js";
 import type { Recipe } from "../../compose/recipe.js";
 import { DrawerError } from "../../content/error.js";
 import { notice, type Notice } from "../../content/notice.js";
@@ -8,17 +7,16 @@ import type { Positioned } from "../../drawer/store.js";
 import type { Flavours } from "../../formats/flavours.js";
 import type { NamedPlace } from "../../messages/core/names.js";
 import { many, page as words } from "../../messages/core/page-sentences.js";
-import { drawerNotices } from "../../messages/en/drawer.js";
 import { pageErrors, pageNotices } from "../../messages/en/page.js";
 import { Copies } from "../capture/copies.js";
 import { linesOf } from "../capture/file-lines.js";
 import type { MarkedPart } from "../capture/read-files.js";
 import { PageScope } from "../capture/scope.js";
-import { copyBlock } from "../places/carrying.js";
 import type { FieldToFill, FillPlan } from "../places/form.js";
 import { describeLastPlace, focusLastPlace, PlaceTracker, type LastPlace } from "../places/last-place.js";
 import type { Place } from "../places/place.js";
 import { Actions } from "./actions.js";
+import { BlockCopier } from "./block-copier.js";
 import { Collector, type CollectOptions } from "./collector.js";
 import { PageDeal } from "./deal.js";
 import type { BindingEventMap, CollectDetail, PlaceDetail } from "./events.js";
@@ -56,8 +54,7 @@ export class Binding extends Actions {
   #appends = false;
   /** Whether what is copied is collected: the drawer's rule, as last read. */
   #collecting = true;
-  /** Whether Drawer itself copies now. */
-  #isCopying = false;
+  readonly #copier: BlockCopier;
   readonly #stop = new AbortController();
   readonly #documents = new Set<Document>();
   readonly #scope: PageScope;
@@ -72,6 +69,7 @@ export class Binding extends Actions {
     const { signal } = this.#stop;
     this.#drawer = drawer;
     this.#scope = new PageScope(options.root, options.exclude);
+    this.#copier = new BlockCopier(() => this.drawer, options.desktop);
     this.#collector = new Collector(this, this.#scope, options);
     this.deal = new PageDeal(this, options.desktop);
     this.#stopWatching = this.#watch();
@@ -83,7 +81,7 @@ export class Binding extends Actions {
       clearTimeout(idle);
     });
     const copies = new Copies({
-      isWanted: (element) => this.#collecting && !this.#isCopying && this.#scope.has(element),
+      isWanted: (element) => this.#collecting && !this.#copier.isCopying && this.#scope.has(element),
       copied: (copied) => void this.#collector.copied(copied),
       signal,
     });
@@ -280,26 +278,8 @@ export class Binding extends Actions {
   }
 
   /** Copies a block to the clipboard of the system, in all forms that other programs take. Call it while a click or a key is handled. */
-  async copy({ ids, make, what }: PlaceRequest): Promise<void> {
-    await this.act(async () => {
-      const block = await make("page");
-      const entries = await this.drawer.store.entries({ drawer: this.drawer.name, ids: [...ids] });
-      const isPrivate = entries.some(({ entry }) => entry.private);
-      const { desktop } = this.options;
-      const more = desktop ? await desktop.copy(block, isPrivate) : await this.#copyHere(block, isPrivate);
-      return [...block.notices, notice(pageNotices, "copied/page", { what }), ...more];
-    });
-  }
-
-  /** Copies a block as the browser does, which declares nothing to be a secret. */
-  async #copyHere(block: Block, isPrivate: boolean): Promise<readonly Notice[]> {
-    this.#isCopying = true;
-    try {
-      await copyBlock(block);
-    } finally {
-      this.#isCopying = false;
-    }
-    return isPrivate ? [notice(drawerNotices, "placed/not-secret", {})] : [];
+  async copy(request: PlaceRequest): Promise<void> {
+    await this.act(() => this.#copier.copy(request));
   }
 
   /**

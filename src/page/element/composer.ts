@@ -6,7 +6,7 @@ import type { Recipe } from "../../compose/recipe.js";
 import { DrawerError } from "../../content/error.js";
 import { pickOf } from "../../drawer/model/pick.js";
 import type { Positioned } from "../../drawer/store.js";
-import { formatOf, WRITTEN_FORMATS, type FormatName } from "../../formats/registry.js";
+import { type FormatName } from "../../formats/registry.js";
 import { page, many } from "../../messages/core/page-sentences.js";
 import { refusalFor } from "../binding/actions.js";
 import { blocks } from "../binding/lazy.js";
@@ -22,7 +22,7 @@ import {
   sentenceView,
   type SentenceChoices,
 } from "./recipe-sentence.js";
-import { saveFile } from "./save-file.js";
+import { fileChoice, exportSnippets, saveBlock } from "./save-block.js";
 
 /** The attribute in which a look stands until it is set. */
 const LOOK = "data-look";
@@ -174,7 +174,7 @@ export class Composer {
       <p class="acts" part="acts">
         ${isDesktop ? act(page.desktop.deal, () => void this.deal()) : this.#pageActs(act)}
         ${(viewModel?.picked.length ?? 0) > 1 && this.which === "picked" ? act(page.acts.merge, () => this.merge()) : nothing}
-        ${this.#fileChoice(isNothing)}
+        ${fileChoice(isNothing, (choice) => this.#save(choice))}
         <slot name="acts"></slot>
       </p>
     `;
@@ -219,22 +219,6 @@ export class Composer {
         ${act(page.dealActs.end, () => deal.end())}
       </p>
     `;
-  }
-
-  /** Saves the block as a file of some format, or the snippets as a drawer file. */
-  #fileChoice(isNothing: boolean) {
-    const chosen = (event: Event) => {
-      const select = event.target as HTMLSelectElement;
-      const { value } = select;
-      select.selectedIndex = 0;
-      if (value === "drawer") this.host.act(() => this.#export());
-      else this.host.act(() => this.#save(value as FormatName));
-    };
-    return html`<select aria-label=${page.acts.file} ?disabled=${isNothing} @change=${chosen}>
-      <option value="" selected>${page.acts.file}</option>
-      ${WRITTEN_FORMATS.map((name) => html`<option value=${name}>${formatOf(name).extensions[0]}</option>`)}
-      <option value="drawer">${page.acts.export}</option>
-    </select>`;
   }
 
   readonly #whole = async (chosen: readonly Positioned[], fit: Fit): Promise<Block> => {
@@ -289,29 +273,14 @@ export class Composer {
     this.host.act(async (drawer) => (await drawer.merge(await pick, recipe)).notices);
   }
 
-  async #save(format: FormatName) {
-    const chosen = await this.host.viewModel!.chosen(this.which);
-    const { data, notices } = await (await this.#whole(chosen, "page")).to(format);
-    const { mediaType, extensions } = formatOf(format);
-    saveFile(data, { name: `${this.host.viewModel!.drawer.name}.${extensions[0]}`, type: mediaType });
-    return notices;
-  }
-
-  async #export() {
-    const { drawer } = this.host.viewModel!;
-    const count = this.host.viewModel!.chosenCount(this.which);
-    const { lines, notices } = drawer.exportFile(await this.pick());
-    const text: string[] = [];
-    try {
-      for await (const line of lines) {
-        text.push(`${line}\n`);
-        // The first line is of the file itself.
-        this.host.showProgress("exporting", text.length - 1, count);
-      }
-    } finally {
-      this.host.showProgress(undefined);
-    }
-    saveFile(text.join(""), { name: `${drawer.name}.drawer`, type: "application/jsonl" });
-    return notices;
+  /** Saves the block as a file of some format, or the snippets as a drawer file. */
+  #save(choice: FormatName | "drawer"): void {
+    const { host } = this;
+    host.act(async () => {
+      if (choice === "drawer")
+        return exportSnippets(host, await this.pick(), host.viewModel!.chosenCount(this.which));
+      const chosen = await host.viewModel!.chosen(this.which);
+      return saveBlock(await this.#whole(chosen, "page"), choice, host.viewModel!.drawer.name);
+    });
   }
 }

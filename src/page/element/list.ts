@@ -1,15 +1,13 @@
 import { html } from "lit";
-import type { Block } from "../../compose/block.js";
 import { pickOf } from "../../drawer/model/pick.js";
 import { writeText } from "../../formats/text/write.js";
 import { page, row as rowWords } from "../../messages/core/page-sentences.js";
-import { composed } from "../binding/lazy.js";
-import { carryBlock } from "../places/carrying.js";
 import type { DrawerHost } from "./drawer-host.js";
 import { actionOfKey, type RunAction } from "./keys.js";
 import { SPARE, type Viewport } from "./list-view-model.js";
 import { rowOf, type ListRow, type RowActions } from "./row.js";
 import { VirtualList } from "./virtual-list.js";
+import { RowDrag } from "./row-drag.js";
 
 /** What gets the focus once the drawer has been read again: a snippet wherever it is then, else what stands at a position. */
 type FocusNext = { readonly id?: string | undefined; readonly position?: number };
@@ -27,13 +25,13 @@ export class SnippetList {
   /** The row whose label is being asked for, by its id. */
   #labelled: string | undefined;
   #focusNext: FocusNext | undefined;
-  /** The block of the row that was grasped, for when it is dragged away. */
-  #grasped: { readonly row: ListRow; block?: Block } | undefined;
+  readonly drag: RowDrag;
   /** Moves that were asked for, each of which begins when the one before is done. */
   #moves: Promise<unknown> = Promise.resolve();
 
   constructor(readonly host: DrawerHost) {
     this.#virtual = new VirtualList(host);
+    this.drag = new RowDrag(host);
   }
 
   /** Where one looks. */
@@ -125,8 +123,8 @@ export class SnippetList {
     discard: (row) => this.#discard(row),
     askLabel: (row) => void this.#askLabel(row),
     label: (row, label) => this.#label(row, label),
-    grasp: (row) => void this.#grasp(row),
-    drag: (row, event) => this.#drag(row, event),
+    prepareDrag: (row) => void this.drag.prepare(row),
+    drag: (row, event) => this.drag.begin(row, event),
   };
 
   /** Brings into sight what has come, or gives the focus to what is to have it. `grown` says whether there is more. */
@@ -312,41 +310,5 @@ export class SnippetList {
     const isSame = label === undefined || label.trim() === (entry.label ?? "");
     if (!isSame) this.host.act((drawer) => drawer.label(pickOf([row]), label));
     void this.host.updateComplete.then(() => this.#focusRow(entry.id));
-  }
-
-  /** Makes the block of a row that may be about to be dragged: it is handed over in the moment in which the drag begins. */
-  async #grasp(row: ListRow): Promise<void> {
-    const grasped: { readonly row: ListRow; block?: Block } = { row };
-    this.#grasped = grasped;
-    const snippets = await this.host.viewModel!.drawer.read([row]);
-    grasped.block = await composed(snippets, { ...this.host.styleOfOne, fit: "page" });
-  }
-
-  #drag({ entry }: ListRow, event: DragEvent): void {
-    const grasped = this.#grasped;
-    if (grasped?.row.entry.id !== entry.id || !grasped.block || !event.dataTransfer)
-      return event.preventDefault();
-    carryBlock(event.dataTransfer, grasped.block);
-    event.dataTransfer.effectAllowed = "copyMove";
-  }
-
-  /** Moves the row that is being dragged to where it is dropped in the run. Returns whether it was one of the run. */
-  dropped(event: DragEvent): boolean {
-    const grasped = this.#grasped;
-    this.#grasped = undefined;
-    if (!grasped?.block) return false;
-    const on = (event.composedPath()[0] as Element).closest?.<HTMLElement>(".list li");
-    const to = Number(on?.dataset["position"]);
-    if (!on || on.dataset["id"] === grasped.row.entry.id) return true;
-    const box = on.getBoundingClientRect();
-    const before = event.clientY > box.top + box.height / 2 ? to + 1 : to;
-    const place = before > this.host.viewModel!.count ? ("end" as const) : { position: before };
-    this.host.act((drawer) => drawer.move(pickOf([grasped.row]), place));
-    return true;
-  }
-
-  /** A drag that began in the run has ended, wherever that was. */
-  dragEnded(): void {
-    this.#grasped = undefined;
   }
 }

@@ -34,7 +34,7 @@ export interface RowActions {
   /** Gives it a label; without one, it stays as it was. */
   readonly label: (row: ListRow, label: string | undefined) => void;
   /** It is about to be dragged, or is being dragged. */
-  readonly grasp: (row: ListRow) => void;
+  readonly prepareDrag: (row: ListRow) => void;
   readonly drag: (row: ListRow, event: DragEvent) => void;
 }
 
@@ -66,7 +66,7 @@ export function rowOf(row: ListRow, state: RowState, actions: RowActions) {
       class=${`${turn > 0 ? "picked" : ""} ${isCurrent ? "current" : ""}`}
       part=${turn > 0 ? "row picked" : "row"}
       draggable=${state.isLabelled ? "false" : "true"}
-      @pointerdown=${() => actions.grasp(row)}
+      @pointerdown=${() => actions.prepareDrag(row)}
       @dragstart=${(event: DragEvent) => actions.drag(row, event)}
     >
       <button

@@ -11,7 +11,6 @@ import { refusalFor } from "../binding/actions.js";
 import { Binding } from "../binding/binding.js";
 import { BINDING_EVENTS, type BindingEventMap } from "../binding/events.js";
 import { composed } from "../binding/lazy.js";
-import { openPageDrawer } from "../binding/page-drawer.js";
 import type { PlaceRequest } from "../binding/placements.js";
 import { readTransfer } from "../capture/selection.js";
 import { Composer } from "./composer.js";
@@ -24,6 +23,7 @@ import { noticeLine } from "./notice-line.js";
 import { Panels } from "./panels/panels.js";
 import type { ListRow } from "./row.js";
 import { styles } from "./styles.js";
+import { OwnBinding } from "./own-binding.js";
 
 /** The events of a `<snippet-drawer>`: those of its binding, with `drawer-` before their names. They bubble. */
 export type SnippetDrawerEventMap = {
@@ -115,8 +115,13 @@ export class SnippetDrawer extends LitElement implements DrawerHost {
   /** The name that it has given itself. */
   #named: string | undefined;
   #stopSpoken: () => void = () => undefined;
-  /** The binding that it has made itself. */
-  #own: Binding | undefined;
+  readonly #own = new OwnBinding(
+    (binding) => {
+      this.#leave();
+      this.binding = binding;
+    },
+    (error) => this.report({ notices: [], error }),
+  );
 
   constructor() {
     super();
@@ -128,12 +133,13 @@ export class SnippetDrawer extends LitElement implements DrawerHost {
     });
     this.addEventListener("dragover", (event) => event.preventDefault());
     this.addEventListener("drop", (event) => this.#given(event, event.dataTransfer));
-    this.addEventListener("dragend", () => this.#list.dragEnded());
+    this.addEventListener("dragend", () => this.#list.drag.ended());
   }
 
   protected override willUpdate(changed: PropertyValues): void {
     if (changed.has("binding")) this.#follow();
-    if ((changed.has("database") || changed.has("drawer")) && this.database !== undefined) void this.#open();
+    if ((changed.has("database") || changed.has("drawer")) && this.database !== undefined)
+      void this.#own.open(this.database, this.drawer);
   }
 
   override connectedCallback(): void {
@@ -144,7 +150,7 @@ export class SnippetDrawer extends LitElement implements DrawerHost {
     this.#stopSpoken = onLanguageChange(() => this.#spoken());
     // One that was taken out and put back, or elsewhere, goes on.
     if (!this.hasUpdated) return;
-    if (this.database !== undefined && !this.#own) void this.#open();
+    if (this.database !== undefined && !this.#own.binding) void this.#own.open(this.database, this.drawer);
     else this.#follow();
   }
 
@@ -156,7 +162,8 @@ export class SnippetDrawer extends LitElement implements DrawerHost {
     setTimeout(() => {
       if (this.isConnected) return;
       this.viewModel?.close();
-      this.#close();
+      this.#leave();
+      this.#own.close();
     });
   }
 
@@ -237,30 +244,6 @@ export class SnippetDrawer extends LitElement implements DrawerHost {
   /** @internal */
   focusFind(): void {
     this.renderRoot.querySelector<HTMLElement>(".ways input")?.focus();
-  }
-
-  /** Makes a binding of its own, to a database of the browser's. */
-  async #open(): Promise<void> {
-    const { database, drawer: name } = this;
-    try {
-      const drawer = await openPageDrawer({ database: database!, ...(name && { name }) });
-      if (this.database !== database || this.drawer !== name || !this.isConnected) return;
-      this.#close();
-      this.#own = new Binding(drawer);
-      this.binding = this.#own;
-    } catch (error) {
-      if (!(error instanceof DrawerError)) throw error;
-      this.report({ notices: [], error });
-    }
-  }
-
-  /** Lets go of the binding of its own, unless others listen to it too. */
-  #close(): void {
-    if (!this.#own) return;
-    this.#leave();
-    if (this.#own.users.size === 0) this.#own.unbind();
-    if (this.binding === this.#own) this.binding = undefined;
-    this.#own = undefined;
   }
 
   readonly #hotkey = (event: KeyboardEvent): void => {
@@ -360,7 +343,7 @@ export class SnippetDrawer extends LitElement implements DrawerHost {
     if (!transfer || !this.binding) return;
     event.preventDefault();
     const isDrop = event.type === "drop";
-    if (!isDrop || !this.#list.dropped(event as DragEvent)) void this.take(transfer, isDrop);
+    if (!isDrop || !this.#list.drag.dropped(event as DragEvent)) void this.take(transfer, isDrop);
   }
 
   /**

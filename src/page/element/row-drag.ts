@@ -1,0 +1,51 @@
+import type { Block } from "../../compose/block.js";
+import { pickOf } from "../../drawer/model/pick.js";
+import { composed } from "../binding/lazy.js";
+import { carryBlock } from "../places/carrying.js";
+import type { DrawerHost } from "./drawer-host.js";
+import type { ListRow } from "./row.js";
+
+/** A row that is dragged: out of the drawer as a block, or to another place in the list. */
+export class RowDrag {
+  /** The row that may be dragged, with its block as soon as that is made. */
+  #dragged: { readonly row: ListRow; block?: Block } | undefined;
+
+  constructor(readonly host: DrawerHost) {}
+
+  /** Makes the block of a row that may be about to be dragged: it is handed over in the moment in which the drag begins. */
+  async prepare(row: ListRow): Promise<void> {
+    const dragged: { readonly row: ListRow; block?: Block } = { row };
+    this.#dragged = dragged;
+    const snippets = await this.host.viewModel!.drawer.read([row]);
+    dragged.block = await composed(snippets, { ...this.host.styleOfOne, fit: "page" });
+  }
+
+  /** Hands the block over. */
+  begin({ entry }: ListRow, event: DragEvent): void {
+    const dragged = this.#dragged;
+    if (dragged?.row.entry.id !== entry.id || !dragged.block || !event.dataTransfer)
+      return event.preventDefault();
+    carryBlock(event.dataTransfer, dragged.block);
+    event.dataTransfer.effectAllowed = "copyMove";
+  }
+
+  /** Moves the row that is being dragged to where it is dropped in the run. Returns whether it was one of the run. */
+  dropped(event: DragEvent): boolean {
+    const dragged = this.#dragged;
+    this.#dragged = undefined;
+    if (!dragged?.block) return false;
+    const on = (event.composedPath()[0] as Element).closest?.<HTMLElement>(".list li");
+    const to = Number(on?.dataset["position"]);
+    if (!on || on.dataset["id"] === dragged.row.entry.id) return true;
+    const box = on.getBoundingClientRect();
+    const before = event.clientY > box.top + box.height / 2 ? to + 1 : to;
+    const place = before > this.host.viewModel!.count ? ("end" as const) : { position: before };
+    this.host.act((drawer) => drawer.move(pickOf([dragged.row]), place));
+    return true;
+  }
+
+  /** A drag that began in the run has ended, wherever that was. */
+  ended(): void {
+    this.#dragged = undefined;
+  }
+}
