@@ -5,6 +5,7 @@ import { holdOnClipboard } from "./jobs/hold.js";
 
 /** The systems whose desktops Drawer reaches. */
 export const SYSTEMS = ["x11", "wayland", "macos", "windows"] as const;
+/** The name of a system whose desktop Drawer reaches. */
 export type System = (typeof SYSTEMS)[number];
 
 /** The system of the desktop that this program runs on; nothing where there is none. X11 is reached on Wayland too. */

@@ -58,7 +58,7 @@ export interface OldestQuery {
 /** Which entries of a drawer to find; the newest come first. */
 export interface FindQuery {
   readonly drawer: string;
-  /** What each of them must hold, somewhere in its text, label or origin, as {@link searchTerms} gives them. */
+  /** What each of them must hold, somewhere in its text, label or origin, as `searchTerms` of `drawer/find.ts` gives them. */
   readonly terms: readonly string[];
   readonly kind?: Kind;
   readonly document?: string;

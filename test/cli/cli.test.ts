@@ -145,6 +145,19 @@ test("deals one at a time, in processes of their own, and says how far it is", a
     " | All have been handed out.",
   ]);
   expect(readFileSync(to, "utf8")).toBe("Steps\nRelease at the ride\n");
+  // A loop ends where nothing is left, and does not take a refusal for it.
+  expect([(await drawer(["next"])).code, (await drawer(["next", "--drawer", "none"])).code]).toEqual([3, 1]);
+});
+
+test("twelve that ask for the next at once get twelve snippets, as the deal's recipe makes them", async () => {
+  await drawer(["collect", "--type", "text"], "one");
+  for (let n = 2; n <= 12; n++) await drawer(["collect", "--type", "text"], `piece ${n}`);
+  await all("deal all --as numbers");
+  const answers = await Promise.all(Array.from({ length: 12 }, () => drawer(["next"])));
+  const handed = answers.map(({ out }) => out.trim().replace(/^1\. /, ""));
+  expect(handed.sort()).toEqual(["one", ...Array.from({ length: 11 }, (_, n) => `piece ${n + 2}`)].sort());
+  expect(answers.every(({ out }) => out.startsWith("1. "))).toBe(true);
+  expect((await drawer(["next"])).code).toBe(3);
 });
 
 test("keeps recipes by name and places by them", async () => {
