@@ -1,10 +1,11 @@
+import { encodeContent, hashBytes } from "../content/encode.js";
 import { DrawerError, refusalOf, type Refusal } from "../content/error.js";
 import { notice, type Notice } from "../content/notice.js";
 import type { Desktop, Offered } from "../desktop/desktop.js";
 import { incomingOf } from "../desktop/to-incoming.js";
 import { CollectingSession } from "../drawer/collecting-session.js";
 import { Drawer } from "../drawer/drawer.js";
-import type { Incoming } from "../drawer/incoming.js";
+import { contentHash, type Incoming } from "../drawer/incoming.js";
 import type { Store } from "../drawer/store.js";
 import { Listeners } from "../messages/core/listeners.js";
 import { desktopErrors } from "../messages/en/desktop.js";
@@ -87,9 +88,13 @@ export class WindowDesktop {
           const { drawer } = this.into;
           const isWatched = this.access.isWatched(drawer);
           this.#inTurn(async () => {
+            const wasWatched = this.listening.isListening && this.listening.isWatched;
             this.#setWatched(await isWatched);
             if (event.type === "unread") throw event.error;
-            return (await isWatched) ? [] : this.#collect(await incomingOf(event.copied));
+            if (await isWatched) return [];
+            const incoming = await incomingOf(event.copied);
+            // What a watch had collected before it ended may be heard of here after that.
+            return wasWatched && (await this.#isLatest(drawer, incoming)) ? [] : this.#collect(incoming);
           });
         }
       });
@@ -127,6 +132,14 @@ export class WindowDesktop {
     const { listening } = this;
     if (listening.isListening && listening.isWatched !== isWatched)
       this.#setListening({ isListening: true, isWatched });
+  }
+
+  /** Whether something says what came into a drawer last. */
+  async #isLatest(drawer: string, { content }: Incoming): Promise<boolean> {
+    const [latest] = await this.store.entries({ drawer, last: 1 });
+    if (!latest) return false;
+    const last = latest.entry.parts?.at(-1) ?? latest.entry;
+    return (await contentHash(this.store, last)) === hashBytes(encodeContent(content));
   }
 
   async #collect(incoming: Incoming): Promise<readonly Notice[]> {

@@ -112,7 +112,10 @@ onDesktop("the window beside one's programs", () => {
       await drawer(["collect", "--type", "html"], `<p><b>${bird}</b></p>`);
     await window.holds(3);
     // What the sentence says holds for each that is dealt.
-    await window.in(".sentence select").filter({ hasText: "plain words" }).selectOption({ label: "plain words" });
+    await window
+      .in(".sentence select")
+      .filter({ hasText: "plain words" })
+      .selectOption({ label: "plain words" });
     await window.button("Deal it").click();
     await window.told(/^Dealing 3 snippets/);
     const next = (words: RegExp) =>
@@ -313,7 +316,7 @@ onDesktop("the window beside one's programs", () => {
       expect([condition, found, isWider]).toEqual([condition, [], false]);
       await context.close();
     }
-  });
+  }, 300_000);
 
   test("by the keyboard alone: a file's parts, the run, the block; each act is said", async () => {
     const { page } = window;

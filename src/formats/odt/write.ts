@@ -1,30 +1,15 @@
 import { safeLink } from "../../content/address.js";
-import { emboldened } from "../../content/make-table.js";
 import { usualBullet } from "../../content/marker.js";
-import type {
-  Align,
-  Content,
-  Flow,
-  List,
-  Marks,
-  NoteRun,
-  Picture,
-  Run,
-  Table,
-  Row,
-} from "../../content/model.js";
+import type { Align, Content, Flow, List, Marks, NoteRun, Picture, Run } from "../../content/model.js";
 import { withNotesInline } from "../../content/notes.js";
 import type { Notice } from "../../content/notice.js";
-import { columnsOf, mapRows } from "../../content/spans.js";
 import { someFlow } from "../../content/traverse.js";
 import { content as words } from "../../messages/en/content.js";
 import type { WriteInput, WriteResult } from "../format.js";
-import { fittedWidths } from "../office/column-widths.js";
-import { alignOf, pictureLeftOut } from "../office/document.js";
+import { pictureLeftOut } from "../office/document.js";
 import { AutomaticStyles, element, escapeXml, packOdf, textXml } from "../office/odf.js";
+import { type TableHost, tableXml } from "./write-table.js";
 
-/** The width of the text on a page, in points. */
-const TEXT_WIDTH = 451;
 /** The widest a picture may stand, in points. */
 const PICTURE_WIDTH = 450;
 
@@ -122,19 +107,31 @@ interface ListPart {
   readonly xml: string;
 }
 
-class OdtWriter {
+class OdtWriter implements TableHost {
   readonly styles = new AutomaticStyles();
   readonly files = new Map<string, { bytes: Uint8Array; type: string }>();
   readonly notices: Notice[] = [];
 
   #notes = 0;
   #tables = 0;
-  #isInCell = false;
+  isInCell = false;
 
   constructor(readonly source: WriteInput) {}
 
   flows(content: Content, style: string, align?: Align): string {
     return content.map((flow) => this.#flow(flow, style, align)).join("");
+  }
+
+  inCells<Result>(write: () => Result): Result {
+    const before = this.isInCell;
+    this.isInCell = true;
+    const result = write();
+    this.isInCell = before;
+    return result;
+  }
+
+  nextTable(): string {
+    return `Table${++this.#tables}`;
   }
 
   #flow(flow: Flow, style: string, align: Align | undefined): string {
@@ -143,20 +140,20 @@ class OdtWriter {
         return element(
           "text:p",
           { "text:style-name": this.#paragraphStyle(style, flow.align ?? align, flow.direction) },
-          this.#runs(flow.runs),
+          this.runs(flow.runs),
         );
       case "heading": {
         const own = this.#paragraphStyle(`Heading_20_${flow.level}`, flow.align ?? align, flow.direction);
         return element(
           "text:h",
           { "text:style-name": own, "text:outline-level": flow.level },
-          this.#runs(flow.runs),
+          this.runs(flow.runs),
         );
       }
       case "list":
         return this.#list(flow);
       case "table":
-        return this.#table(flow);
+        return tableXml(this, flow);
       case "quote":
         return this.flows(flow.flows, "Quotations");
       case "code":
@@ -182,7 +179,7 @@ class OdtWriter {
     return this.styles.name("paragraph", properties, { "style:parent-style-name": parent })!;
   }
 
-  #runs(runs: readonly Run[]): string {
+  runs(runs: readonly Run[]): string {
     let atStart = true;
     return runs
       .map((run) => {
@@ -335,89 +332,6 @@ class OdtWriter {
       }
     }
     return parts;
-  }
-
-  #table(table: Table): string {
-    const width = columnsOf(table);
-    const isInCell = this.#isInCell;
-    this.#isInCell = true;
-    const rows = mapRows(table.rows, (cells, columns, index) =>
-      this.#row(cells, columns, width, index < table.headerRows),
-    );
-    this.#isInCell = isInCell;
-    const caption = table.caption
-      ? element("text:p", { "text:style-name": "Caption" }, this.#runs(table.caption))
-      : "";
-    if (rows.length === 0) return caption;
-    // A table in a cell is as wide as the cell.
-    const widths = table.widths ?? (isInCell ? [] : fittedWidths(table, TEXT_WIDTH));
-    const sum = widths.reduce((all, each) => all + each, 0);
-    const columns = Array.from({ length: width }, (_, at) => {
-      const points = widths[at];
-      const style =
-        points &&
-        this.styles.name(
-          "table-column",
-          element("style:table-column-properties", {
-            "style:column-width": `${points.toFixed(1)}pt`,
-            // They go by what stands in the columns, and not by what anyone has set.
-            "style:use-optimal-column-width": table.widths ? undefined : "true",
-          }),
-        );
-      return element("table:table-column", { "table:style-name": style || undefined });
-    }).join("");
-    const head =
-      table.headerRows > 0
-        ? element("table:table-header-rows", {}, rows.slice(0, table.headerRows).join(""))
-        : "";
-    const style = this.styles.name(
-      "table",
-      element("style:table-properties", {
-        "style:width": sum > 0 ? `${sum.toFixed(1)}pt` : undefined,
-        "style:rel-width": sum > 0 ? undefined : "100%",
-        "table:align": "left",
-        "fo:margin-bottom": isInCell ? undefined : "12pt",
-        "table:border-model": "collapsing",
-      }),
-    );
-    const name = `Table${++this.#tables}`;
-    const body = columns + head + rows.slice(table.headerRows).join("");
-    return caption + element("table:table", { "table:name": name, "table:style-name": style }, body);
-  }
-
-  #row(cells: Row, columns: readonly number[], width: number, header: boolean): string {
-    let xml = "";
-    let column = 0;
-    const cover = (to: number) => {
-      for (; column < to; column++) xml += "<table:covered-table-cell/>";
-    };
-    for (const [index, cell] of cells.entries()) {
-      const at = columns[index]!;
-      cover(at);
-      const { colspan = 1, rowspan = 1 } = cell;
-      const style = this.styles.name(
-        "table-cell",
-        element("style:table-cell-properties", {
-          "fo:border": "0.5pt solid #808080",
-          "fo:padding": "2pt",
-          "fo:background-color": cell.background,
-        }),
-      );
-      const flows = header ? emboldened(cell.flows) : cell.flows;
-      xml += element(
-        "table:table-cell",
-        {
-          "table:style-name": style,
-          "table:number-columns-spanned": colspan > 1 ? colspan : undefined,
-          "table:number-rows-spanned": rowspan > 1 ? rowspan : undefined,
-        },
-        this.flows(flows, "Standard", alignOf(cell)) || "<text:p/>",
-      );
-      column++;
-      cover(at + colspan);
-    }
-    cover(width);
-    return element("table:table-row", {}, xml);
   }
 }
 

@@ -1,7 +1,7 @@
 import type { Recipe } from "../../compose/recipe.js";
 import { DrawerError } from "../../content/error.js";
 import { notice, type Notice } from "../../content/notice.js";
-import { Drawer } from "../../drawer/drawer.js";
+import type { Drawer } from "../../drawer/drawer.js";
 import type { Origin } from "../../drawer/model/entry.js";
 import type { Positioned } from "../../drawer/store.js";
 import type { Flavours } from "../../formats/flavours.js";
@@ -17,6 +17,7 @@ import { describeLastPlace, focusLastPlace, PlaceTracker, type LastPlace } from 
 import type { Place } from "../places/place.js";
 import { Actions } from "./actions.js";
 import { BlockCopier } from "./block-copier.js";
+import { BoundDrawer } from "./bound-drawer.js";
 import { Collector, type CollectOptions } from "./collector.js";
 import { PageDeal } from "./deal.js";
 import type { BindingEventMap, CollectDetail, PlaceDetail } from "./events.js";
@@ -49,11 +50,7 @@ const IDLE = 1_000;
 export class Binding extends Actions {
   /** A pick that is handed out one snippet at a time: on this page, to each place; or on the clipboard of the desktop. */
   readonly deal: PageDeal;
-  #drawer: Drawer;
-  #stopWatching: () => void;
-  #appends = false;
-  /** Whether what is copied is collected: the drawer's rule, as last read. */
-  #collecting = true;
+  readonly #bound: BoundDrawer;
   readonly #copier: BlockCopier;
   readonly #stop = new AbortController();
   readonly #documents = new Set<Document>();
@@ -67,21 +64,28 @@ export class Binding extends Actions {
   ) {
     super();
     const { signal } = this.#stop;
-    this.#drawer = drawer;
+    this.#bound = new BoundDrawer(drawer, {
+      desktop: options.desktop,
+      changed: async () => {
+        await this.deal.changed();
+        if (options.desktop) this.#emitMoved();
+      },
+      failed: (error) => this.reportFailure(error),
+    });
     this.#scope = new PageScope(options.root, options.exclude);
     this.#copier = new BlockCopier(() => this.drawer, options.desktop);
     this.#collector = new Collector(this, this.#scope, options);
     this.deal = new PageDeal(this, options.desktop);
-    this.#stopWatching = this.#watch();
+    this.#bound.follow();
     this.session.retain();
     // The first copy and the first block need not wait for what reads and makes them.
     const idle = window.setTimeout(loadAhead, IDLE);
     signal.addEventListener("abort", () => {
-      this.#stopWatching();
+      this.#bound.end();
       clearTimeout(idle);
     });
     const copies = new Copies({
-      isWanted: (element) => this.#collecting && !this.#copier.isCopying && this.#scope.has(element),
+      isWanted: (element) => this.collecting && !this.#copier.isCopying && this.#scope.has(element),
       copied: (copied) => void this.#collector.copied(copied),
       signal,
     });
@@ -104,7 +108,7 @@ export class Binding extends Actions {
 
   /** The drawer that is worked with. */
   get drawer(): Drawer {
-    return this.#drawer;
+    return this.#bound.current;
   }
 
   /** What shows this binding, so that whoever has made it knows when nobody does any more. */
@@ -121,42 +125,17 @@ export class Binding extends Actions {
     return this.#documents;
   }
 
-  #watch(): () => void {
-    this.#collectInto();
-    void this.#changed();
-    return this.#drawer.watch(() => void this.#changed());
-  }
-
-  /** Reads again what is known of the drawer here. */
-  async #changed(): Promise<void> {
-    try {
-      await this.#readRules();
-      await this.deal.changed();
-      if (this.options.desktop) this.#emitMoved();
-    } catch (error) {
-      this.reportFailure(error);
-    }
-  }
-
   #emitMoved(): void {
     this.emit("moved", { target: this.target?.element });
   }
 
   /** Whether what is copied is added to the latest snippet instead of being one of its own. */
   get appends(): boolean {
-    return this.#appends;
+    return this.#bound.appends;
   }
 
   set appends(appends: boolean) {
-    this.#appends = appends;
-    this.#collectInto();
-  }
-
-  /** Tells the desktop where what is copied there is to go. */
-  #collectInto(): void {
-    void this.options.desktop
-      ?.collectInto(this.#drawer.name, this.#appends)
-      .catch((error: unknown) => this.reportFailure(error));
+    this.#bound.appends = appends;
   }
 
   /**
@@ -165,24 +144,17 @@ export class Binding extends Actions {
    */
   async open(name: string): Promise<void> {
     await this.act(async () => {
-      this.#drawer = new Drawer(this.#drawer.store, name);
-      this.#stopWatching();
-      this.#stopWatching = this.#watch();
       this.placements.clear();
       this.deal.end();
-      await this.#readRules();
-      this.emit("opened", { name: this.#drawer.name });
-      return [notice(pageNotices, "opened/page", { drawer: this.#drawer.name })];
+      await this.#bound.open(name);
+      this.emit("opened", { name: this.drawer.name });
+      return [notice(pageNotices, "opened/page", { drawer: this.drawer.name })];
     });
   }
 
   /** Whether what is copied is collected. */
   get collecting(): boolean {
-    return this.#collecting;
-  }
-
-  async #readRules(): Promise<void> {
-    this.#collecting = (await this.drawer.rules()).collecting;
+    return this.#bound.collecting;
   }
 
   /** Where the next block would be placed; nothing before the user was anywhere, or where nothing can be placed. */

@@ -13,6 +13,7 @@ import { blocks } from "../binding/lazy.js";
 import type { PlaceRequest } from "../binding/placements.js";
 import { carryBlock } from "../places/carrying.js";
 import { BlockPreview } from "./block-preview.js";
+import { dealBar } from "./deal-bar.js";
 import type { DrawerHost } from "./drawer-host.js";
 import type { ListViewModel, SnippetScope } from "./list-view-model.js";
 import {
@@ -170,7 +171,8 @@ export class Composer {
     const lands = name === undefined ? page.landsNowhere : page.landsIn(name);
     return html`
       ${isDesktop ? nothing : html`<p class="note lands">${lands}</p>`} ${go}
-      ${isDesktop ? html`<p class="note lands after">${page.desktop.paste}</p>` : nothing} ${this.#dealing()}
+      ${isDesktop ? html`<p class="note lands after">${page.desktop.paste}</p>` : nothing}
+      ${dealBar(this.host)}
       <p class="acts" part="acts">
         ${isDesktop ? act(page.desktop.deal, () => void this.deal()) : this.#pageActs(act)}
         ${(viewModel?.picked.length ?? 0) > 1 && this.which === "picked" ? act(page.acts.merge, () => this.merge()) : nothing}
@@ -196,29 +198,6 @@ export class Composer {
         ${page.acts.send}
       </button>`,
     ];
-  }
-
-  /** How far a deal is, and what moves it. */
-  #dealing() {
-    const { deal } = this.host.binding ?? {};
-    if (!deal?.state) return nothing;
-    const act = (word: string, does: () => Promise<void> | void, isOff = false) =>
-      html`<button
-        ?disabled=${isOff}
-        @click=${() => void Promise.resolve(does()).then(() => this.host.requestUpdate())}
-      >
-        ${word}
-      </button>`;
-    const { next, left, of } = deal.state;
-    return html`
-      <p class="dealing" part="dealing">
-        <span>${page.dealing(deal.state)}</span>
-        ${this.host.binding?.options.desktop ? nothing : act(page.dealActs.next, () => deal.next(), next === undefined)}
-        ${act(page.dealActs.back, () => deal.back(), left === of)}
-        ${act(page.dealActs.skip, () => deal.skip(), next === undefined)}
-        ${act(page.dealActs.end, () => deal.end())}
-      </p>
-    `;
   }
 
   readonly #whole = async (chosen: readonly Positioned[], fit: Fit): Promise<Block> => {

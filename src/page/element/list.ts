@@ -1,13 +1,14 @@
 import { html } from "lit";
+import pLimit from "p-limit";
 import { pickOf } from "../../drawer/model/pick.js";
-import { writeText } from "../../formats/text/write.js";
 import { page, row as rowWords } from "../../messages/core/page-sentences.js";
 import type { DrawerHost } from "./drawer-host.js";
 import { actionOfKey, type RunAction } from "./keys.js";
 import { SPARE, type Viewport } from "./list-view-model.js";
+import { RowDetails } from "./row-details.js";
+import { RowDrag } from "./row-drag.js";
 import { rowOf, type ListRow, type RowActions } from "./row.js";
 import { VirtualList } from "./virtual-list.js";
-import { RowDrag } from "./row-drag.js";
 
 /** What gets the focus once the drawer has been read again: a snippet wherever it is then, else what stands at a position. */
 type FocusNext = { readonly id?: string | undefined; readonly position?: number };
@@ -20,18 +21,16 @@ export class SnippetList {
   readonly #virtual: VirtualList;
   /** The row that the Tab key goes to, by its id. */
   #current: string | undefined;
-  /** What private snippets say that the user wants to see, by id. */
-  readonly #revealed = new Map<string, string>();
-  /** The row whose label is being asked for, by its id. */
-  #labelled: string | undefined;
+  readonly #details: RowDetails;
   #focusNext: FocusNext | undefined;
   readonly drag: RowDrag;
   /** Moves that were asked for, each of which begins when the one before is done. */
-  #moves: Promise<unknown> = Promise.resolve();
+  readonly #inTurn = pLimit(1);
 
   constructor(readonly host: DrawerHost) {
     this.#virtual = new VirtualList(host);
     this.drag = new RowDrag(host);
+    this.#details = new RowDetails(host, (id) => this.#focusRow(id));
   }
 
   /** Where one looks. */
@@ -95,9 +94,9 @@ export class SnippetList {
     const state = {
       count: this.host.viewModel!.count,
       turn,
-      revealed: this.#revealed.get(id),
+      revealed: this.#details.revealed(id),
       isCurrent: id === this.#tabbed,
-      isLabelled: id === this.#labelled,
+      isLabelled: this.#details.isLabelled(id),
     };
     return rowOf(row, state, this.#actions);
   }
@@ -115,14 +114,14 @@ export class SnippetList {
       this.host.act((drawer) =>
         row.entry.private ? drawer.unhide(pickOf([row])) : drawer.hide(pickOf([row])),
       ),
-    reveal: (row) => void this.#reveal(row),
+    reveal: (row) => void this.#details.reveal(row),
     split: ({ entry: { id, parts } }) => {
       this.#focusNext = { id: parts![0]!.id };
       this.host.act(async (drawer) => (await drawer.split({ id })).notices);
     },
     discard: (row) => this.#discard(row),
-    askLabel: (row) => void this.#askLabel(row),
-    label: (row, label) => this.#label(row, label),
+    askLabel: (row) => void this.#details.askLabel(row),
+    label: (row, label) => this.#details.label(row, label),
     prepareDrag: (row) => void this.drag.prepare(row),
     drag: (row, event) => this.drag.begin(row, event),
   };
@@ -225,7 +224,7 @@ export class SnippetList {
       case "earlier":
         return this.#move(row, -1);
       case "label":
-        return void this.#askLabel(row);
+        return void this.#details.askLabel(row);
       case "pick":
       case "keep":
       case "copy":
@@ -262,7 +261,7 @@ export class SnippetList {
   /** Moves a snippet from where it is when its turn comes: several moves may be asked for before the first is done. */
   #move(row: ListRow, step: 1 | -1): void {
     const { id } = row.entry;
-    const move = async () => {
+    void this.#inTurn(async () => {
       const position = await this.#positionOf(id);
       const last = this.host.viewModel!.count;
       if (position === undefined || position + step < 1 || position + step > last) return;
@@ -270,8 +269,7 @@ export class SnippetList {
       const before = step < 0 ? position - 1 : position + 2;
       const to = before > last ? ("end" as const) : { position: before };
       await this.host.acting((drawer) => drawer.move(pickOf([row]), to));
-    };
-    this.#moves = this.#moves.then(move, move);
+    });
   }
 
   /** Discards a snippet. The one beside has the focus at once, so that the next key is about that one. */
@@ -282,33 +280,5 @@ export class SnippetList {
     this.#focusNext = { id: beside?.entry.id, position: row.position };
     if (beside) this.#focusRow(beside.entry.id);
     this.host.act((drawer) => drawer.discard(pickOf([row])));
-  }
-
-  async #reveal(row: ListRow): Promise<void> {
-    const { id } = row.entry;
-    if (!this.#revealed.delete(id)) {
-      const [snippet] = await this.host.viewModel!.drawer.read([row]);
-      this.#revealed.set(id, writeText(snippet!.content));
-    }
-    this.host.requestUpdate();
-  }
-
-  async #askLabel({ entry }: ListRow): Promise<void> {
-    this.#labelled = entry.id;
-    this.host.requestUpdate();
-    await this.host.updateComplete;
-    const field = this.#list?.querySelector<HTMLInputElement>(`[data-id="${entry.id}"] .label input`);
-    field?.focus();
-    field?.select();
-  }
-
-  #label(row: ListRow, label: string | undefined): void {
-    const { entry } = row;
-    if (this.#labelled !== entry.id) return;
-    this.#labelled = undefined;
-    this.host.requestUpdate();
-    const isSame = label === undefined || label.trim() === (entry.label ?? "");
-    if (!isSame) this.host.act((drawer) => drawer.label(pickOf([row]), label));
-    void this.host.updateComplete.then(() => this.#focusRow(entry.id));
   }
 }

@@ -20,10 +20,10 @@ import { isHotkey } from "./keys.js";
 import { ListViewModel, type SnippetScope } from "./list-view-model.js";
 import { SnippetList } from "./list.js";
 import { noticeLine } from "./notice-line.js";
+import { OwnBinding } from "./own-binding.js";
 import { Panels } from "./panels/panels.js";
 import type { ListRow } from "./row.js";
 import { styles } from "./styles.js";
-import { OwnBinding } from "./own-binding.js";
 
 /** The events of a `<snippet-drawer>`: those of its binding, with `drawer-` before their names. They bubble. */
 export type SnippetDrawerEventMap = {

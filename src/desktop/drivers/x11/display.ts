@@ -97,22 +97,16 @@ export class X11Display {
 
   /** The number of a name. */
   atom(name: string): Promise<number> {
-    let atom = this.#atoms.get(name);
-    if (!atom) {
-      atom = this.#ask<number>((answer) => this.#client.InternAtom(false, name, answer));
-      this.#atoms.set(name, atom);
-    }
-    return atom;
+    return remembered(this.#atoms, name, () =>
+      this.#ask<number>((answer) => this.#client.InternAtom(false, name, answer)),
+    );
   }
 
   /** The name of a number. */
   atomName(atom: number): Promise<string> {
-    let name = this.#names.get(atom);
-    if (!name) {
-      name = this.#ask<string>((answer) => this.#client.GetAtomName(atom, answer));
-      this.#names.set(atom, name);
-    }
-    return name;
+    return remembered(this.#names, atom, () =>
+      this.#ask<string>((answer) => this.#client.GetAtomName(atom, answer)),
+    );
   }
 
   /** A property of a window, whole; nothing when it does not have it, or the window is gone. */
@@ -271,4 +265,11 @@ export class X11Display {
       });
     });
   }
+}
+
+/** What was asked before is not asked again. */
+function remembered<Key, Value>(known: Map<Key, Value>, key: Key, ask: () => Value): Value {
+  let value = known.get(key);
+  if (value === undefined) known.set(key, (value = ask()));
+  return value;
 }
