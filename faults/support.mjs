@@ -18,15 +18,18 @@ export async function inFolder(deed) {
 
 /**
  * Runs a program to its end, or until so many milliseconds have passed since it began (`alive`) or since it first said
- * something (`aliveOnceHeard`); gives its exit code and what it said.
+ * something (`aliveOnceHeard`); gives its exit code and what it said. `heard` is called with what it says on standard error.
  */
-export function run(words, { env = {}, input, alive, aliveOnceHeard } = {}) {
+export function run(words, { env = {}, input, alive, aliveOnceHeard, heard = () => undefined } = {}) {
   return new Promise((done, fail) => {
     const child = spawn(words[0], words.slice(1), { env: { ...process.env, ...env } });
     let out = "";
     let err = "";
     child.stdout.setEncoding("utf8").on("data", (text) => (out += text));
-    child.stderr.setEncoding("utf8").on("data", (text) => (err += text));
+    child.stderr.setEncoding("utf8").on("data", (text) => {
+      err += text;
+      heard(err);
+    });
     child.stdin.on("error", () => undefined).end(input);
     const killIn = (ms) => ms !== undefined && setTimeout(() => child.kill("SIGKILL"), ms);
     killIn(alive);

@@ -32,23 +32,30 @@ export const partFiles = ({ runs = 40 } = {}) =>
     };
   });
 
-/** Several commands find the drawers locked for some seconds. */
-export const lockedWriters = ({ writers = 4, seconds = 4 } = {}) =>
+/** What a command says that waits for another. */
+const WAITING = /^Waiting: .* is writing to the drawers\./;
+
+/** Several commands find the drawers locked, until each has said for whom it waits. */
+export const lockedWriters = ({ writers = 4 } = {}) =>
   inFolder(async (home) => {
     await drawer(home, ["collect"], { input: "one" });
     const other = new Database(join(home, "drawers.db"));
     other.exec("BEGIN IMMEDIATE");
-    const waiting = Array.from({ length: writers }, (_, n) =>
-      drawer(home, ["collect"], { input: `waiting ${n}` }),
-    );
-    await new Promise((resolve) => setTimeout(resolve, seconds * 1000));
+    const tells = [];
+    const waiting = Array.from({ length: writers }, (_, n) => {
+      let heard;
+      tells.push(new Promise((resolve) => (heard = (said) => WAITING.test(said) && resolve())));
+      return drawer(home, ["collect"], { input: `waiting ${n}`, heard });
+    });
+    // One that says nothing is not waited for for ever: it is counted below.
+    await Promise.race([Promise.all(tells), new Promise((resolve) => setTimeout(resolve, 60_000).unref())]);
     other.exec("COMMIT");
     other.close();
     const answers = await Promise.all(waiting);
     const done = answers.filter(({ code }) => code === 0).length;
-    const told = answers.filter(({ err }) => /^Waiting: .* is writing to the drawers\./.test(err)).length;
+    const told = answers.filter(({ err }) => WAITING.test(err)).length;
     return {
       passed: done === writers && told === writers,
-      said: `${writers} writers locked out for ${seconds} s: ${told} told for whom they wait, ${done} done after`,
+      said: `${writers} writers locked out: ${told} told for whom they wait, ${done} done after`,
     };
   });

@@ -37,7 +37,7 @@ const faults: [name: string, fault: () => Promise<Shown>][] = [
   ],
   [
     "writers that are locked out are told for whom they wait",
-    () => lockedWriters({ writers: 2, seconds: 3 }),
+    () => lockedWriters({ writers: 2 }),
   ],
 ];
 if (findChromium() || process.env["CI"])
