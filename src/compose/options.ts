@@ -1,5 +1,5 @@
 import { DrawerError } from "../content/error.js";
-import { contentErrors } from "../messages/en/content.js";
+import { argumentErrors } from "../messages/en/content.js";
 
 /** Whose look the block has: the source's, the place's where it lands, or none. */
 export const STYLES = ["own", "host", "bare"] as const;
@@ -53,5 +53,5 @@ export function runsOn(between: string): boolean {
 export function oneOf<Name extends string>(what: string, names: readonly Name[], name: string): Name {
   const found = names.find((known) => known === name);
   if (found !== undefined) return found;
-  throw new DrawerError(contentErrors, "bad-option/name", { what, name, names });
+  throw new DrawerError(argumentErrors, "bad-option/name", { what, name, names });
 }

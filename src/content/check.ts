@@ -1,4 +1,4 @@
-import { contentErrors } from "../messages/en/content.js";
+import { argumentErrors } from "../messages/en/content.js";
 import { DrawerError } from "./error.js";
 
 /**
@@ -9,7 +9,7 @@ import { DrawerError } from "./error.js";
  */
 export function checkValue(name: string, value: unknown, isRight: boolean, expected: string): void {
   if (!isRight)
-    throw new DrawerError(contentErrors, "bad-option/value", { name, value: shown(value), expected });
+    throw new DrawerError(argumentErrors, "bad-option/value", { name, value: shown(value), expected });
 }
 
 /** Checks that something is a text. */
@@ -26,7 +26,8 @@ export function checkOptions(what: string, options: unknown, names: readonly str
   const isObject = typeof options === "object" && options !== null && !Array.isArray(options);
   checkValue(what, options, isObject, "an object");
   for (const name of Object.keys(options as object))
-    if (!names.includes(name)) throw new DrawerError(contentErrors, "bad-option/name", { what, name, names });
+    if (!names.includes(name))
+      throw new DrawerError(argumentErrors, "bad-option/name", { what, name, names });
 }
 
 /** A value as a caller wrote it, as far as that is short. */

@@ -1,5 +1,5 @@
 import type { cliErrors, cliNotices } from "../en/cli.js";
-import type { contentErrors, contentNotices } from "../en/content.js";
+import type { argumentErrors, contentErrors, contentNotices } from "../en/content.js";
 import type { desktopErrors } from "../en/desktop.js";
 import type { drawerErrors, drawerNotices } from "../en/drawer.js";
 import type { filesErrors } from "../en/files.js";
@@ -14,7 +14,8 @@ import type {
 } from "../en/stores.js";
 
 /** The sentences of Drawer's refusals, by their reason: a catalogue for each room, which is loaded with it. */
-export type Errors = typeof contentErrors &
+export type Errors = typeof argumentErrors &
+  typeof contentErrors &
   typeof formatErrors &
   typeof filesErrors &
   typeof drawerErrors &

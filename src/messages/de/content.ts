@@ -5,6 +5,12 @@ import { grouped, quotedAll, size } from "./phrases.js";
 const ofOne = (count: number, one: string, several: string) =>
   count === 1 ? one : `${grouped(count)} ${several}`;
 
+export const argumentErrors: Translated<typeof english.argumentErrors> = {
+  "bad-option/name": ({ what, name, names }) =>
+    `Es gibt „${name}“ nicht (${what}). Es gibt: ${names.join(", ")}.`,
+  "bad-option/value": ({ name, value }) => `„${name}“ kann nicht ${value} sein.`,
+};
+
 export const contentErrors: Translated<typeof english.contentErrors> = {
   "unreadable/picture": ({ file }) =>
     `„${file}“ ist kein Bild, das gelesen wird: PNG, JPEG, GIF, WebP, oder ein SVG ohne Skripte und fremde Adressen.`,
@@ -24,9 +30,6 @@ export const contentErrors: Translated<typeof english.contentErrors> = {
     `${file === undefined ? "Diese Tabelle" : `Eine Tabelle in „${file}“`} hat mehr als ${grouped(most)} Zellen. Sammeln Sie sie in Teilen ein.`,
   "too-large/nesting": ({ file, depth }) =>
     `${file === undefined ? "Das" : `„${file}“`} ist mehr als ${depth} Ebenen tief verschachtelt. Sammeln Sie es als Text ein.`,
-  "bad-option/name": ({ what, name, names }) =>
-    `Es gibt „${name}“ nicht (${what}). Es gibt: ${names.join(", ")}.`,
-  "bad-option/value": ({ name, value }) => `„${name}“ kann nicht ${value} sein.`,
   "bad-option/locale": ({ locale }) => `„${locale}“ ist nicht der Name einer Sprache.`,
   "bad-option/between": ({ as, between }) =>
     `Die Anlage „${as}“ hat zwischen den Teilen keinen Platz für „${between}“.`,

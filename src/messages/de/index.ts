@@ -1,6 +1,6 @@
 import type { Language } from "../core/language.js";
 import { cliErrors, cliNotices } from "./cli.js";
-import { contentErrors, contentNotices } from "./content.js";
+import { argumentErrors, contentErrors, contentNotices } from "./content.js";
 import { desktopErrors } from "./desktop.js";
 import { drawerErrors, drawerNotices } from "./drawer.js";
 import { elementSentences } from "./element.js";
@@ -22,6 +22,7 @@ export const de: Language = {
     ...cliNotices,
   },
   errors: {
+    ...argumentErrors,
     ...contentErrors,
     ...formatErrors,
     ...drawerErrors,

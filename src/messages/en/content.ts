@@ -30,6 +30,16 @@ export const sources = {
   file: "the file",
 };
 
+/** What callers get wrong, wherever they call. */
+export const argumentErrors = {
+  /** There is no such name among those that can be given. */
+  "bad-option/name": ({ what, name, names }: { what: string; name: string; names: readonly string[] }) =>
+    `There is no ${what} “${name}”. There is: ${names.join(", ")}.`,
+  /** An argument is of another kind than it may be. */
+  "bad-option/value": ({ name, value, expected }: { name: string; value: string; expected: string }) =>
+    `“${name}” cannot be ${value}: it is ${expected}.`,
+};
+
 /** What is refused of content, formats and recipes. */
 export const contentErrors = {
   /** The picture is of a type that Drawer does not read, or an SVG that does more than draw. */
@@ -91,12 +101,6 @@ export const contentErrors = {
       ? `This HTML has elements nested more than ${depth} deep, which no real page has. Collect it as text instead.`
       : `“${file}” has ${what} nested more than ${depth} deep. It was not read.`,
 
-  /** There is no such name among those that can be given. */
-  "bad-option/name": ({ what, name, names }: { what: string; name: string; names: readonly string[] }) =>
-    `There is no ${what} “${name}”. There is: ${names.join(", ")}.`,
-  /** An argument is of another kind than it may be. */
-  "bad-option/value": ({ name, value, expected }: { name: string; value: string; expected: string }) =>
-    `“${name}” cannot be ${value}: it is ${expected}.`,
   /** The locale is not a language tag (BCP 47). */
   "bad-option/locale": ({ locale }: { locale: string }) =>
     `“${locale}” is not the name of a language. Write one like en, de or pt-BR.`,
