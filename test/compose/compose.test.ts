@@ -1,6 +1,6 @@
-import { runs } from "../support/counts";
 import fc from "fast-check";
 import { contents } from "../support/contents";
+import { runs } from "../support/counts";
 import {
   CITATIONS,
   compose,

@@ -1,6 +1,6 @@
-import { runs } from "../support/counts";
 import fc from "fast-check";
 import { strFromU8, unzipSync, zipSync } from "fflate";
+import { runs } from "../support/counts";
 import { demoFile } from "../support/demo";
 import { OFFICE_FORMATS, writeOffice } from "../support/office";
 import {

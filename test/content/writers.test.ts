@@ -1,6 +1,6 @@
-import { runs } from "../support/counts";
 import fc from "fast-check";
 import { contents, plainContents } from "../support/contents";
+import { runs } from "../support/counts";
 import {
   safeLink,
   compose,

@@ -2,8 +2,8 @@ import "fake-indexeddb/auto";
 import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
-import { runs } from "../support/counts";
 import fc from "fast-check";
+import { runs } from "../support/counts";
 import { piece } from "../support/pieces";
 import { Reference, Refused, type Item } from "../support/reference";
 import {

@@ -1,8 +1,8 @@
 import { createHash } from "node:crypto";
-import { runs } from "../support/counts";
 import fc from "fast-check";
 import { later } from "../support/clock";
 import { contents } from "../support/contents";
+import { runs } from "../support/counts";
 import { drawerWith, piece, textsOf } from "../support/pieces";
 import { Drawer, looksSecret, MASK, MemoryStore, readText, type Content, type SecretKind } from "drawer";
 import { encodeContent } from "drawer/engine";

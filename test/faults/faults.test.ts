@@ -6,8 +6,8 @@ import { killed } from "../../faults/killed.mjs";
 import { otherVersions } from "../../faults/other-versions.mjs";
 import { tabs } from "../../faults/tabs.mjs";
 import { lockedWriters, partFiles } from "../../faults/unfinished.mjs";
-import { isFull } from "../support/counts";
 import { findChromium } from "../../scripts/chromium.mjs";
+import { isFull } from "../support/counts";
 
 interface Shown {
   readonly passed: boolean;
