@@ -2,7 +2,7 @@ import { DrawerError } from "../content/error.js";
 import type { Notice } from "../content/notice.js";
 import { retainDue } from "../drawer/collecting-session.js";
 import { Drawer } from "../drawer/drawer.js";
-import { openSqlite, recoverSqlite, type SqliteStore } from "../stores/sqlite/index.js";
+import type { SqliteStore } from "../stores/sqlite/index.js";
 import { clearDrafts } from "./drafts.js";
 import { databaseFile } from "./home-folder.js";
 import { remark } from "./terminal.js";
@@ -16,6 +16,8 @@ export async function withDrawer<Result>(
   name: string,
   use: (drawer: Drawer) => Promise<Result>,
 ): Promise<Result> {
+  // Where the database was left out of the installation, that is told as a refusal.
+  const { openSqlite, recoverSqlite } = await import("../stores/sqlite/index.js");
   const path = databaseFile();
   try {
     clearDrafts();

@@ -1,5 +1,5 @@
-import { execFileSync, spawn } from "node:child_process";
-import { mkdirSync, mkdtempSync, readdirSync, rmSync, symlinkSync, writeFileSync } from "node:fs";
+import { execFileSync, spawn, spawnSync } from "node:child_process";
+import { cpSync, mkdirSync, mkdtempSync, readdirSync, rmSync, symlinkSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join, resolve } from "node:path";
 import { build } from "esbuild";
@@ -155,3 +155,22 @@ test("an install without a lock file takes only versions that this Node runs, an
     opened.kill();
   }
 }, 180_000);
+
+test("where a package was left out, the command that needs it names it, and the others work", () => {
+  const bare = mkdtempSync(join(tmpdir(), "drawer-bare-"));
+  cpSync(join(folder, "node_modules/drawer/dist"), join(bare, "dist"), { recursive: true });
+  cpSync("package.json", join(bare, "package.json"));
+  const drawer = (...words: string[]) =>
+    spawnSync(process.execPath, [join(bare, "dist/bin/main.js"), ...words], {
+      encoding: "utf8",
+      env: { ...process.env, DRAWER_HOME: join(bare, "home") },
+    });
+  const { status, stderr } = drawer("list");
+  expect([status, stderr]).toEqual([
+    1,
+    expect.stringMatching(/^drawer: This needs the package “libsql”.*\n$/),
+  ]);
+  expect(JSON.parse(drawer("list", "--json").stdout).error.code).toBe("missing-package");
+  expect(drawer("look", resolve("demo/costs.csv")).status).toBe(0);
+  rmSync(bare, { recursive: true, force: true });
+});
