@@ -6,7 +6,6 @@ import { commandGroups, program as says } from "../messages/en/cli-help.js";
 import { whyText } from "../messages/en/cli.js";
 import { whyOf } from "./output.js";
 import { isRefusal, isWrongUsage, refusalText } from "./refusal.js";
-import { drawerCommand, pickCommand } from "./simple-commands.js";
 import { onOutputFailure, OutputError, printJson, remark } from "./terminal.js";
 
 /** A file a command, loaded when it is called; in the order of the work. */
@@ -19,8 +18,8 @@ const groups: Readonly<
     append: () => import("./commands/append.js"),
     watch: () => import("./commands/watch.js"),
     keys: () => import("./commands/keys.js"),
-    pause: drawerCommand("pause"),
-    resume: drawerCommand("resume"),
+    pause: async () => (await import("./simple-commands.js")).drawerCommand("pause"),
+    resume: async () => (await import("./simple-commands.js")).drawerCommand("resume"),
     import: () => import("./commands/import.js"),
   },
   look: {
@@ -33,8 +32,8 @@ const groups: Readonly<
   arrange: {
     move: () => import("./commands/move.js"),
     label: () => import("./commands/label.js"),
-    keep: pickCommand("keep"),
-    hide: pickCommand("hide"),
+    keep: async () => (await import("./simple-commands.js")).pickCommand("keep"),
+    hide: async () => (await import("./simple-commands.js")).pickCommand("hide"),
     rules: () => import("./commands/rules.js"),
   },
   putDown: {
@@ -51,11 +50,11 @@ const groups: Readonly<
     split: () => import("./commands/split.js"),
   },
   takeOut: {
-    discard: pickCommand("discard"),
+    discard: async () => (await import("./simple-commands.js")).pickCommand("discard"),
     empty: () => import("./commands/empty.js"),
-    restore: pickCommand("restore"),
-    undo: drawerCommand("undo"),
-    redo: drawerCommand("redo"),
+    restore: async () => (await import("./simple-commands.js")).pickCommand("restore"),
+    undo: async () => (await import("./simple-commands.js")).drawerCommand("undo"),
+    redo: async () => (await import("./simple-commands.js")).drawerCommand("redo"),
   },
   learn: {
     demo: () => import("./commands/demo.js"),
@@ -139,16 +138,18 @@ function exitCode(error: unknown, isJson: boolean): number {
   if (error instanceof OutputError) return outputFailed(error);
   const missing = missingPackage(error);
   if (missing !== undefined) {
-    const message = answers.missingPackage(missing);
-    if (isJson) printJson({ error: { code: "missing-package", message } });
-    remark(`drawer: ${message}\n`);
+    sayRefused("missing-package", answers.missingPackage(missing), isJson);
     return 1;
   }
   if (!isRefusal(error)) throw error;
-  const message = refusalText(error);
-  if (isJson) printJson({ error: { code: error.code, message } });
-  remark(`drawer: ${message}\n`);
+  sayRefused(error.code, refusalText(error), isJson);
   return isWrongUsage(error) ? 2 : 1;
+}
+
+/** Says why a command was refused. */
+function sayRefused(code: string, message: string, isJson: boolean): void {
+  if (isJson) printJson({ error: { code, message } });
+  remark(`drawer: ${message}\n`);
 }
 
 /** The package that a command needs and that was left out when Drawer was installed; nothing for other errors. */

@@ -26,8 +26,8 @@ const DRAWER_COMMANDS = {
 } satisfies Readonly<Record<string, (drawer: Drawer) => Promise<readonly Notice[]>>>;
 
 /** A command that hands a pick on, and says what comes back. */
-export function pickCommand(name: keyof typeof PICK_COMMANDS) {
-  return async () => ({
+export function pickCommand(name: keyof typeof PICK_COMMANDS): { add(program: Command): void } {
+  return {
     add(program: Command): void {
       const { does, not }: { readonly does: PickAction; readonly not?: PickAction } = PICK_COMMANDS[name];
       const command = begin(program, name, "<pick...>");
@@ -38,16 +38,16 @@ export function pickCommand(name: keyof typeof PICK_COMMANDS) {
         answer(options, await withDrawer(options.drawer, (drawer) => action(drawer, pick.join(" "))));
       });
     },
-  });
+  };
 }
 
 /** A command that does something with the drawer as a whole. */
-export function drawerCommand(name: keyof typeof DRAWER_COMMANDS) {
-  return async () => ({
+export function drawerCommand(name: keyof typeof DRAWER_COMMANDS): { add(program: Command): void } {
+  return {
     add(program: Command): void {
       begin(program, name).action(async (options: CommonOptions) => {
         answer(options, await withDrawer(options.drawer, DRAWER_COMMANDS[name]));
       });
     },
-  });
+  };
 }
