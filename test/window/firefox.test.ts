@@ -25,13 +25,19 @@ inFirefox("the window in Firefox", () => {
     page = await browser.newPage();
     page.on("pageerror", (error) => void complaints.push(String(error)));
     await page.goto(opened.address);
-    await page.waitForSelector("snippet-drawer >>> .sentence");
+    await element(".sentence");
   });
   afterEach(async () => {
     await page.close();
     await opened.end();
   });
 
+  /** Waits for an element of the drawer: the driver's own waiting is told of no change in a shadow root. */
+  const element = async (selector: string): Promise<ElementHandle<HTMLElement>> =>
+    (await until(
+      () => page.$(`snippet-drawer >>> ${selector}`),
+      (found) => found !== null,
+    )) as ElementHandle<HTMLElement>;
   const textOf = (selector: string) =>
     page.evaluate((within) => {
       const found = document
@@ -45,10 +51,7 @@ inFirefox("the window in Firefox", () => {
       (text) => said.test(text),
     );
   const press = async (name: string) => {
-    const button = await page.waitForSelector(
-      `snippet-drawer >>> ::-p-aria([name="${name}"][role="button"])`,
-    );
-    await button!.click();
+    await (await element(`::-p-aria([name="${name}"][role="button"])`)).click();
   };
 
   test("a copy stands there, is found, moved and undone; the block goes onto the clipboard; it ends with its page", async () => {
@@ -88,12 +91,9 @@ inFirefox("the window in Firefox", () => {
   test("a file is looked into, and a range that is drawn by keys is collected", async () => {
     const file = join(folder, "rides.csv");
     writeFileSync(file, "Ride,New\nNorth,14\nSouth,9\n");
-    const chooser = (await page.waitForSelector(
-      "snippet-drawer >>> input[type=file]",
-    )) as ElementHandle<HTMLInputElement>;
+    const chooser = (await element("input[type=file]")) as ElementHandle<HTMLInputElement>;
     await chooser.uploadFile(file);
-    await page.waitForSelector("snippet-drawer >>> drawer-cell-grid");
-    await page.focus("snippet-drawer >>> drawer-cell-grid >>> [tabindex='0']");
+    await (await element("drawer-cell-grid >>> [tabindex='0']")).focus();
     await page.keyboard.down("Shift");
     for (const key of ["ArrowRight", "ArrowDown"] as const) await page.keyboard.press(key);
     await page.keyboard.up("Shift");
