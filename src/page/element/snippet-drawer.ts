@@ -13,17 +13,22 @@ import { BINDING_EVENTS, type BindingEventMap } from "../binding/events.js";
 import { composed } from "../binding/lazy.js";
 import type { PlaceRequest } from "../binding/placements.js";
 import { readTransfer } from "../capture/selection.js";
+import { baseStyles } from "./base-styles.js";
+import { composerStyles } from "./composer-styles.js";
 import { Composer } from "./composer.js";
 import type { DrawerHost } from "./drawer-host.js";
+import { headerStyles } from "./header-styles.js";
 import { drawerChoice, stateView } from "./header.js";
 import { isHotkey } from "./keys.js";
+import { listStyles } from "./list-styles.js";
 import { ListViewModel, type SnippetScope } from "./list-view-model.js";
 import { SnippetList } from "./list.js";
 import { noticeLine } from "./notice-line.js";
+import { noticeStyles } from "./notice-styles.js";
 import { OwnBinding } from "./own-binding.js";
+import { panelStyles } from "./panels/panel-styles.js";
 import { Panels } from "./panels/panels.js";
 import type { ListRow } from "./row.js";
-import { styles } from "./styles.js";
 
 /** The events of a `<snippet-drawer>`: those of its binding, with `drawer-` before their names. They bubble. */
 export type SnippetDrawerEventMap = {
@@ -80,8 +85,8 @@ export type SnippetDrawerEventMap = {
  * @fires drawer-opened - Another drawer is shown.
  */
 export class SnippetDrawer extends LitElement implements DrawerHost {
-  /** The style sheet of its shadow tree. */
-  static override styles = styles;
+  /** The style sheets of its shadow tree. */
+  static override styles = [baseStyles, headerStyles, panelStyles, noticeStyles, listStyles, composerStyles];
   static override properties = {
     binding: { attribute: false },
     database: {},

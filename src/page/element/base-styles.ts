@@ -1,0 +1,153 @@
+import { css } from "lit";
+
+/** The looks of the element as a whole, and of what stands in several of its parts. Every colour and size is a custom property, so
+ * that a page can make them its own; by night or day it is as the page is, by the page's own `color-scheme`. */
+export const baseStyles = css`
+  :host {
+    --ink: var(--drawer-ink, light-dark(#22302f, #e2e8e3));
+    --faint: var(--drawer-faint, light-dark(#5d6d6b, #98a8a5));
+    --paper: var(--drawer-paper, light-dark(#f3f5f0, #182021));
+    --card: var(--drawer-card, light-dark(#fcfdfa, #1f292a));
+    --rule: var(--drawer-rule, light-dark(#d3dad3, #344142));
+    --tide: var(--drawer-accent, light-dark(#14606a, #7cc4c9));
+    --wash: var(--drawer-wash, light-dark(#e2eceb, #233436));
+    --alarm: var(--drawer-alarm, light-dark(#9a3412, #f0a07a));
+    --mark: var(--drawer-mark, light-dark(#f2e3a6, #5d5320));
+    --text: var(--drawer-text-font, Charter, "Bitstream Charter", "Source Serif 4", Cambria, Georgia, serif);
+    --plain: var(--drawer-plain-font, Seravek, "Gill Sans Nova", Ubuntu, Calibri, "DejaVu Sans", sans-serif);
+    --size: var(--drawer-size, 15px);
+    container: drawer / inline-size;
+    display: flex;
+    flex-direction: column;
+    min-height: 0;
+    /* Where there is too little room for all, as with large type, it is scrolled as a whole. */
+    overflow-y: auto;
+    color: var(--ink);
+    background: var(--paper);
+    font: var(--size) / 1.45 var(--text);
+  }
+  * {
+    box-sizing: border-box;
+  }
+  button,
+  select {
+    font: inherit;
+    color: inherit;
+    background: none;
+    border: 0;
+    padding: 0;
+    /* What a finger can hit (WCAG 2.2, 2.5.8). */
+    min-width: 24px;
+    min-height: 24px;
+    cursor: pointer;
+  }
+  :focus-visible {
+    outline: 2px solid var(--tide);
+    outline-offset: 2px;
+    border-radius: 3px;
+  }
+  .heard {
+    position: absolute;
+    width: 1px;
+    height: 1px;
+    overflow: hidden;
+    clip-path: inset(50%);
+    white-space: nowrap;
+  }
+  .both,
+  .openers {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 0.2em 1.1em;
+  }
+  .drawers,
+  .state select,
+  .acts select {
+    appearance: none;
+    field-sizing: content;
+    max-width: 12em;
+    text-decoration: underline;
+    text-decoration-color: var(--rule);
+    text-underline-offset: 0.2em;
+  }
+  .drawers {
+    font: 0.75em var(--plain);
+    color: var(--faint);
+  }
+  select option {
+    color: var(--ink);
+    background: var(--card);
+  }
+  .state button,
+  .ways button,
+  .panel button,
+  .notice button,
+  .acts button,
+  .dealing button,
+  .actions button {
+    text-decoration: underline;
+    text-decoration-color: var(--rule);
+    text-underline-offset: 0.2em;
+  }
+  .state button:hover,
+  .ways button:hover,
+  .panel button:hover,
+  .notice button:hover,
+  .acts button:hover,
+  .dealing button:hover,
+  .actions button:hover {
+    text-decoration-color: currentColor;
+  }
+  mark {
+    color: inherit;
+    background: var(--mark);
+    border-radius: 2px;
+  }
+  .note {
+    font: 0.9em var(--plain);
+    color: var(--faint);
+  }
+  .from {
+    display: block;
+    margin-top: 0.2em;
+    font: 0.8em var(--plain);
+    color: var(--faint);
+    white-space: nowrap;
+    overflow: hidden;
+    text-overflow: ellipsis;
+  }
+  .sides,
+  .side {
+    display: flex;
+    flex-direction: column;
+    min-width: 0;
+  }
+  .sides {
+    flex: 1 0 auto;
+  }
+  .side {
+    flex: 1 1 13em;
+    min-height: 0;
+  }
+  /* Where there is room, the block stands beside the run. */
+  @container drawer (min-width: 46rem) {
+    .sides {
+      flex: 1 1 18em;
+      flex-direction: row;
+    }
+    .side {
+      flex: 1 1 0;
+    }
+    .sides .composer {
+      display: flex;
+      flex: 1 1 0;
+      flex-direction: column;
+      border-top: 0;
+      border-inline-start: 1px solid var(--rule);
+    }
+    .sides .preview {
+      flex: 1 1 0;
+      max-height: none;
+    }
+  }
+`;

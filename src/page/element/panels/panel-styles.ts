@@ -1,0 +1,144 @@
+import { css } from "lit";
+
+/** The looks of what stands in place of the run. */
+export const panelStyles = css`
+  .panel {
+    flex: 1 1 0;
+    min-height: 6em;
+    overflow-y: auto;
+    padding: 0.6em 1.25em;
+  }
+  .panel .rule {
+    margin: 0.35em 0;
+  }
+  .panel .rule select {
+    max-width: 100%;
+    appearance: none;
+    field-sizing: content;
+    color: var(--tide);
+    text-decoration: underline;
+    text-underline-offset: 0.2em;
+    text-decoration-thickness: 1px;
+  }
+  .panel :is(ul, ol) {
+    margin: 0;
+    padding: 0;
+    list-style: none;
+  }
+  .panel li {
+    display: grid;
+    grid-template-columns: 1fr auto;
+    gap: 0.1em 1em;
+    padding: 0.5em 0;
+    border-bottom: 1px solid var(--rule);
+  }
+  .panel li .from {
+    grid-row: 2;
+  }
+  .panel li > :is(button, .both) {
+    grid-column: 2;
+    grid-row: 1 / 3;
+    font: 0.85em var(--plain);
+  }
+  .panel input,
+  .label input {
+    padding: 0.2em 0.5em;
+    font: inherit;
+    color: inherit;
+    background: var(--card);
+    border: 1px solid var(--rule);
+    border-radius: 4px;
+  }
+  .panel input:not([type="checkbox"]),
+  .label input {
+    box-sizing: border-box;
+    min-block-size: 24px;
+  }
+  .panel dl {
+    margin: 0.4em 0;
+  }
+  .panel dl div {
+    display: grid;
+    grid-template-columns: 7em 1fr;
+    gap: 1em;
+    padding: 0.2em 0;
+  }
+  .panel dd {
+    margin: 0;
+  }
+  kbd {
+    font: 0.9em var(--plain);
+    color: var(--tide);
+    white-space: nowrap;
+  }
+  .panel.parts fieldset {
+    min-width: 0;
+    margin: 0 0 1em;
+    padding: 0;
+    border: 0;
+  }
+  .panel.parts > .acts {
+    position: sticky;
+    top: -0.6em;
+    z-index: 2;
+    margin: -0.6em calc(-1.25em / 0.85) 0.4em;
+    padding: 0.8em calc(1.25em / 0.85);
+    background: var(--paper);
+    border-bottom: 1px solid var(--rule);
+  }
+  .panel.parts legend {
+    padding: 0;
+    font-weight: 600;
+  }
+  .panel.parts :is(label, .every) {
+    display: block;
+    position: relative;
+    padding-inline-start: 1.8em;
+    cursor: pointer;
+  }
+  .panel.parts label input {
+    position: absolute;
+    inset-inline-start: 0;
+    width: 1.1em;
+    height: 1.1em;
+    margin: 0.2em 0 0;
+    accent-color: var(--tide);
+  }
+  .panel.parts .every {
+    padding-inline-start: calc(1.8em / 0.85);
+    padding-block: 0.5em;
+    font: 0.85em var(--plain);
+    color: var(--faint);
+  }
+  .panel.parts ul li {
+    display: block;
+    content-visibility: auto;
+    contain-intrinsic-size: auto 3.4em;
+  }
+  .panel.parts ol li > button {
+    grid-row: auto;
+  }
+  .panel.parts select {
+    appearance: none;
+    field-sizing: content;
+    color: var(--tide);
+    text-decoration: underline;
+    text-underline-offset: 0.2em;
+  }
+  .panel.fill li {
+    grid-template-columns: 8em 1fr;
+    align-items: baseline;
+    padding: 0.25em 0;
+  }
+  .panel.fill li .from {
+    grid-row: auto;
+  }
+  .panel.fill .why {
+    grid-column: 2;
+    color: var(--alarm);
+  }
+  .panel button.fill {
+    margin-inline-end: 1.2em;
+    color: var(--tide);
+  }
+`;
