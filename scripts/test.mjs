@@ -1,7 +1,7 @@
 // Runs the tests: all of them, or those that are named (`npm test -- test/cli`); with --changed those that what has been
 // changed since the last commit touches; with --full as many histories, kills and samples as the docs tell figures of.
 // What begins with a dash otherwise goes to Jest.
-import { execFileSync, spawn, spawnSync } from "node:child_process";
+import { execFileSync, spawnSync } from "node:child_process";
 import { readdirSync } from "node:fs";
 
 const run = (...words) => spawnSync(process.execPath, words, { stdio: "inherit" }).status ?? 1;
@@ -16,30 +16,9 @@ if (given.includes("--changed") && named.length === 0) {
   process.exit(0);
 }
 if (given.includes("--full")) process.env.DRAWER_TESTS = "full";
-/**
- * The suites that own a display, or count time: one after another, beside the others, which take two cores. They wait more than
- * they work.
- */
-const BESIDE = ["test/desktop/", "test/window/", "test/faults/", "test/package/"];
-
-const isAll = named.length === 0 && words.every((word) => word.startsWith("-"));
-const lanes = isAll
-  ? [
-      ["--maxWorkers=2", `--testPathIgnorePatterns=/node_modules/|${BESIDE.join("|")}`, ...words],
-      ["--runInBand", ...BESIDE, ...words],
-    ]
-  : [["--maxWorkers=2", ...named, ...words]];
-const codes = await Promise.all(lanes.map(jest));
-process.exit(Math.max(...codes));
-
-/** Runs Jest. Settles with its exit code. */
-function jest(asked) {
-  const command = ["--experimental-vm-modules", "--disable-warning=ExperimentalWarning"];
-  const child = spawn(process.execPath, [...command, "node_modules/jest/bin/jest.js", ...asked], {
-    stdio: "inherit",
-  });
-  return new Promise((done) => child.once("close", (code) => done(code ?? 1)));
-}
+// A test waits more than it works, for a browser, an office program or a clipboard: two cores take four suites at once.
+const node = ["--experimental-vm-modules", "--disable-warning=ExperimentalWarning"];
+process.exit(run(...node, "node_modules/jest/bin/jest.js", "--maxWorkers=4", ...named, ...words));
 
 /** The folders of tests that what has been changed touches: those of its room, and of the rooms that stand on it. */
 function touched() {

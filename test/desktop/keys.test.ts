@@ -99,7 +99,7 @@ withWindows("keys in every program", () => {
     await toFront("Tides");
     press("super+F6");
     await told(/Appended to 3: “11:48”/);
-    expect(notified()).toContain("Appended to 3");
+    await until(notified, (shown) => shown.includes("Appended to 3"));
     await all("undo");
   });
 

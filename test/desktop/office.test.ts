@@ -131,7 +131,7 @@ withWindows("Writer and Calc in windows", () => {
     for (const row of [40, 41, 42]) await pasteInCalc(`A${row}`);
     expect((await cells("A40:A42")).map(([cell]) => cell!.shown)).toEqual(["wren", "tern", "knot"]);
     await until(inBackground, (names) => !names.includes("dealer"));
-    expect(notified()).toContain("All have been handed out.");
+    await until(notified, (shown) => shown.includes("All have been handed out."));
   });
 
   test("send takes the selection to where the last block went, and puts the clipboard back", async () => {

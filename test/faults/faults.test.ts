@@ -35,10 +35,7 @@ const faults: [name: string, fault: () => Promise<Shown>][] = [
     "a file that was being written by a process that was killed is cleared",
     () => partFiles({ runs: isFull ? 30 : 4 }),
   ],
-  [
-    "writers that are locked out are told for whom they wait",
-    () => lockedWriters({ writers: 2 }),
-  ],
+  ["writers that are locked out are told for whom they wait", () => lockedWriters({ writers: 2 })],
 ];
 if (findChromium() || process.env["CI"])
   faults.push(["tabs share a drawer, and a browser without room says so", () => tabs({ each: 6 })]);

@@ -356,7 +356,7 @@ onPages("the secretary's desk", () => {
     await second.waitForSelector("snippet-drawer .none");
     await page.bringToFront();
     await copy("#paper-0 p");
-    await second.waitForSelector("snippet-drawer .says", { timeout: 1000 });
+    await second.waitForSelector("snippet-drawer .says");
   });
 
   test("axe finds nothing, by day and by night, in forced colours, narrow, and in each panel", async () => {

@@ -117,7 +117,7 @@ describe.each(Object.keys(LAUNCH))("the places of a page, in %s", (name) => {
     look: () => Promise<Value>,
     holds: (value: Value) => boolean,
   ): Promise<Value> {
-    for (const end = Date.now() + 8000; ; await new Promise((next) => setTimeout(next, 50))) {
+    for (const end = Date.now() + 20_000; ; await new Promise((next) => setTimeout(next, 50))) {
       const value = await look();
       if (holds(value) || Date.now() > end) return value;
     }

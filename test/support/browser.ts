@@ -58,7 +58,7 @@ export class Example {
   async told(said: string | RegExp): Promise<void> {
     const last = this.inDrawer(".notice > span").first();
     const holds = (text: string) => (typeof said === "string" ? text.startsWith(said) : said.test(text));
-    for (const end = Date.now() + 6000; Date.now() < end; await this.page.waitForTimeout(20))
+    for (const end = Date.now() + 20_000; Date.now() < end; await this.page.waitForTimeout(20))
       if (holds((await last.innerText()).trim())) return;
     expect((await last.innerText()).trim()).toMatch(said);
   }
