@@ -110,6 +110,16 @@ export class DrawerReader {
    * Finds the snippets that hold all of these words, or parts of words, in their text, label or origin; in any case,
    * with or without accents; several words in quotation marks stand together. The newest come first. What is private
    * is never found.
+   *
+   * @example
+   * ```js
+   * import { Drawer, MemoryStore, readText } from "drawer";
+   *
+   * const drawer = new Drawer(new MemoryStore());
+   * await drawer.collect([{ ...readText("Ringing at the hut from 05:50"), origin: {} }]);
+   * const [found] = await drawer.find("ring hut");
+   * console.log(found.context.text); // Ringing at the hut from 05:50
+   * ```
    */
   async find(words: string, options: FindOptions = {}): Promise<Found[]> {
     checkText("words", words);

@@ -54,6 +54,17 @@ export class Drawer extends DrawerReader implements OperationMethods {
    * Collects all of these at the end, in order, by the drawer's rules; or none of them. Nothing goes, and nothing is
    * left out, without a notice.
    * @throws DrawerError `paused` when collecting is off, `full` when nothing that may go would make room enough
+   *
+   * @example
+   * ```js
+   * import { Drawer, MemoryStore, readText } from "drawer";
+   *
+   * const drawer = new Drawer(new MemoryStore());
+   * const piece = (text) => ({ ...readText(text), origin: { document: "diary.txt" } });
+   * const { collected, notices } = await drawer.collect([piece("Wryneck"), piece("")]);
+   * console.log(collected.map(({ position }) => position)); // [ 1 ]
+   * console.log(notices[0].message); // Nothing collected: diary.txt is blank.
+   * ```
    */
   collect(incoming: readonly Incoming[]): Promise<Collected> {
     return this.#perform(operations.collect, incoming);
@@ -66,6 +77,17 @@ export class Drawer extends DrawerReader implements OperationMethods {
    * @param to the snippet; the latest when it is left out
    * @param between what stands between the two, as in a recipe
    * @throws DrawerError `no-position`, `nothing` when there is nothing to add, `private`, `paused`, `full`
+   *
+   * @example
+   * ```js
+   * import { Drawer, MemoryStore, readText } from "drawer";
+   *
+   * const drawer = new Drawer(new MemoryStore());
+   * const piece = (text) => ({ ...readText(text), origin: { document: "diary.txt" } });
+   * await drawer.collect([piece("Wryneck")]);
+   * await drawer.append(piece("at the hut"), undefined, "space");
+   * console.log((await drawer.snippets("1"))[0].entry.text); // Wryneck at the hut
+   * ```
    */
   append(incoming: Incoming | readonly Incoming[], to?: SnippetRef, between?: string): Promise<Collected> {
     return this.#perform(operations.append, incoming, to, between);
@@ -76,6 +98,17 @@ export class Drawer extends DrawerReader implements OperationMethods {
    * all that was known of them.
    *
    * @throws DrawerError `bad-pick`, `no-position`, `bad-option`, `private`, `nothing` when the pick is less than two snippets
+   *
+   * @example
+   * ```js
+   * import { Drawer, MemoryStore, readText } from "drawer";
+   *
+   * const drawer = new Drawer(new MemoryStore());
+   * const piece = (text) => ({ ...readText(text), origin: { document: "diary.txt" } });
+   * await drawer.collect([piece("Wryneck"), piece("Wren")]);
+   * const { notices } = await drawer.merge("all", { as: "sentence" });
+   * console.log(notices[0].message); // Merged 1, 2 into 1: “Wryneck and Wren”. Split makes them 2 again.
+   * ```
    */
   merge(pick: string, recipe?: Recipe): Promise<Collected> {
     return this.#perform(operations.merge, pick, recipe);
@@ -93,6 +126,17 @@ export class Drawer extends DrawerReader implements OperationMethods {
    * Moves the snippets of a pick, in the pick's order, to stand before another one, or after the last when `before` is
    * `end`.
    * @throws DrawerError `bad-pick`, `no-position`, `nothing`
+   *
+   * @example
+   * ```js
+   * import { Drawer, MemoryStore, readText } from "drawer";
+   *
+   * const drawer = new Drawer(new MemoryStore());
+   * const piece = (text) => ({ ...readText(text), origin: { document: "diary.txt" } });
+   * await drawer.collect([piece("Wryneck"), piece("Wren"), piece("Gannet")]);
+   * await drawer.move("last", 1);
+   * console.log((await drawer.snippets("all")).map(({ entry }) => entry.text)); // [ 'Gannet', 'Wryneck', 'Wren' ]
+   * ```
    */
   move(pick: string, before: SnippetRef | "end"): Promise<Notice[]> {
     return this.#perform(operations.move, pick, before);
@@ -224,6 +268,18 @@ export class Drawer extends DrawerReader implements OperationMethods {
    * Begins a deal, in place of the one before. A snippet that is picked twice is handed out twice.
    * @param pick which snippets
    * @throws DrawerError `bad-pick`, `no-position`, `nothing`, `bad-option`
+   *
+   * @example
+   * ```js
+   * import { Drawer, MemoryStore, readText } from "drawer";
+   *
+   * const drawer = new Drawer(new MemoryStore());
+   * const piece = (text) => ({ ...readText(text), origin: { document: "diary.txt" } });
+   * await drawer.collect([piece("Wryneck"), piece("Wren")]);
+   * await drawer.deal("all");
+   * console.log((await drawer.dealNext()).snippet.entry.text); // Wryneck
+   * console.log(await drawer.dealStatus()); // { left: 1, of: 2 }
+   * ```
    */
   deal(pick: string, options?: DealOptions): Promise<DealStatus> {
     return this.#perform(operations.deal, pick, options);
@@ -308,6 +364,17 @@ export class Drawer extends DrawerReader implements OperationMethods {
   /**
    * Takes back the last operation that still stands, whoever did it, in whichever process.
    * @throws DrawerError `nothing` when there is none, `conflict` when another drawer is in the way
+   *
+   * @example
+   * ```js
+   * import { Drawer, MemoryStore, readText } from "drawer";
+   *
+   * const drawer = new Drawer(new MemoryStore());
+   * await drawer.collect([{ ...readText("Wryneck"), origin: { document: "diary.txt" } }]);
+   * await drawer.discard("1");
+   * console.log((await drawer.undo())[0].message); // Undone: discarding “Wryneck”.
+   * console.log(await drawer.count()); // 1
+   * ```
    */
   undo(): Promise<Notice[]> {
     return this.#perform(operations.undo);

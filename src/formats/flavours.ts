@@ -26,6 +26,14 @@ export interface Flavours {
  * before a picture of them; a picture only when nothing else says anything. A blank cell stays blank, whatever pictures
  * of it are offered beside it. Where the HTML of a sheet has folded a cell's lines into one and the tab-separated
  * flavour has kept them, the cell is taken from there.
+ *
+ * @example
+ * ```js
+ * import { readFlavours, writeMarkdown } from "drawer";
+ *
+ * const copied = { html: "<p>First <b>wheatear</b></p>", text: "First wheatear" };
+ * console.log(writeMarkdown((await readFlavours(copied)).content)); // First **wheatear**
+ * ```
  */
 export async function readFlavours<Node>(
   flavours: Flavours,

@@ -18,6 +18,14 @@ export interface DelimitedOptions {
 /**
  * Reads CSV or TSV (RFC 4180; quoted cells may hold line ends and separators) as one table. Every cell is text: what a
  * text looks like does not make it a number. Lines with fewer cells than the widest are filled up with blank ones.
+ *
+ * @example
+ * ```js
+ * import { readDelimited } from "drawer";
+ *
+ * const { content } = await readDelimited("Boat,Port\nGannet,West Quay\n", { separator: "," });
+ * console.log(content[0].type, content[0].rows.length); // table 2
+ * ```
  */
 export async function readDelimited(text: string, options: DelimitedOptions = {}): Promise<Reading> {
   checkLength(text, "table");
