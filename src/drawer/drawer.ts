@@ -134,7 +134,7 @@ export class Drawer extends DrawerReader implements OperationMethods {
    * const drawer = new Drawer(new MemoryStore());
    * const piece = (text) => ({ ...readText(text), origin: { document: "diary.txt" } });
    * await drawer.collect([piece("Wryneck"), piece("Wren"), piece("Gannet")]);
-   * await drawer.move("last", 1);
+   * await drawer.move("last", { position: 1 });
    * console.log((await drawer.snippets("all")).map(({ entry }) => entry.text)); // [ 'Gannet', 'Wryneck', 'Wren' ]
    * ```
    */

@@ -1,5 +1,6 @@
 import { generateNKeysBetween } from "fractional-indexing";
 import { fromBase64 } from "../content/base64.js";
+import { checkValue } from "../content/check.js";
 import { encodeContent, hashBytes, type Hash } from "../content/encode.js";
 import { DrawerError } from "../content/error.js";
 import { notice, type Notice } from "../content/notice.js";
@@ -35,8 +36,15 @@ export async function importInto(
   { name = sources.file, progress = () => undefined }: ImportOptions,
 ): Promise<Notice[]> {
   const importing = new Import(context, name, progress);
-  const checked = await importing.check(open());
-  const { imported, repeated } = await importing.write(open(), checked);
+  const lines = (): FileLines => {
+    const opened = open();
+    const given: object = Object(opened);
+    const isLines = Symbol.asyncIterator in given || Symbol.iterator in given;
+    checkValue("open()", opened, isLines, "the lines of a file, one after another");
+    return opened;
+  };
+  const checked = await importing.check(lines());
+  const { imported, repeated } = await importing.write(lines(), checked);
   return [
     notice(drawerNotices, "imported", { count: imported, file: name, drawer: context.drawer }),
     ...(repeated > 0 ? [notice(drawerNotices, "repeat/imported", { count: repeated })] : []),

@@ -27,8 +27,14 @@ export interface Incoming extends Reading {
  * @throws DrawerError `bad-option` for what is no piece: a text, say, that was not read
  */
 export function checkIncoming(incoming: readonly Incoming[]): void {
+  const isText = (value: unknown) => value === undefined || typeof value === "string";
   const isPiece = (piece: Partial<Incoming> | null) =>
-    Array.isArray(piece?.content) && typeof piece.origin === "object" && Array.isArray(piece.notices);
+    Array.isArray(piece?.content) &&
+    Array.isArray(piece.notices) &&
+    isText(piece.label) &&
+    typeof piece.origin === "object" &&
+    piece.origin !== null &&
+    Object.values(piece.origin).every(isText);
   const wrong = Array.isArray(incoming) ? incoming.find((piece) => !isPiece(piece)) : incoming;
   const isRight = Array.isArray(incoming) && incoming.every(isPiece);
   checkValue("incoming", wrong, isRight, "a list of what was read, each with its origin");

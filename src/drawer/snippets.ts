@@ -7,6 +7,7 @@ import { searchTerms } from "./find.js";
 import { MASK } from "./mask.js";
 import type { Entry, Origin } from "./model/entry.js";
 import {
+  checkSnippetRef,
   noPosition,
   parsePick,
   positionOf,
@@ -153,9 +154,10 @@ async function snippetsById({ entries, from }: Pickable, ids: readonly string[])
 
 /**
  * The snippet at a place.
- * @throws DrawerError `no-position`
+ * @throws DrawerError `no-position`, `bad-option` for what is no place
  */
 export async function snippetAt(from: Pickable, place: SnippetRef): Promise<Positioned> {
+  checkSnippetRef(place);
   if ("id" in place) return (await snippetsById(from, [place.id]))(place.id);
   const isLast = "beforeLast" in place && place.beforeLast === 0;
   const position =

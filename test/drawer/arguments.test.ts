@@ -112,3 +112,54 @@ test("what could not be handed out is left, also when others have gone on meanwh
     undefined,
   ]);
 });
+
+/** A right call of each method of a drawer that takes arguments. */
+const CALLS: { readonly [Name in keyof Drawer]?: readonly unknown[] } = {
+  ...{ collect: [[piece]], append: [piece, { position: 1 }, "space"], merge: ["1 2", { as: "lines" }] },
+  ...{ split: [{ position: 1 }], move: ["1", { position: 2 }], moveInto: ["b", "1"], copyInto: ["b", "1"] },
+  ...{ label: ["1", "hut"], keep: ["1"], release: ["1"], hide: ["1"], unhide: ["1"], discard: ["1"] },
+  ...{ restore: ["1"], setRules: [{ maxCount: 5 }], wouldLeave: [{ maxCount: 5 }], recipe: ["hut"] },
+  ...{
+    saveRecipe: ["hut", { as: "lines" }],
+    removeRecipe: ["hut"],
+    deal: ["1", { recipe: { as: "lines" } }],
+  },
+  ...{ dealNext: [() => Promise.resolve()], dealBack: [() => Promise.resolve()], dealSkip: [1] },
+  ...{ undoTo: ["id"], actions: [5], list: [{ first: 1 }], find: ["wren", { limit: 5 }], pick: ["1"] },
+  ...{
+    pickSome: ["1"],
+    snippets: ["1"],
+    exportFile: ["1"],
+    importFile: [async function* () {}, { name: "x" }],
+  },
+};
+
+/** What somebody may give in place of any argument. */
+const WRONG: readonly unknown[] = [
+  ...[5, Number.NaN, -1, null, true, "nonsense!", "", {}, [], [null], { id: 5 }, { position: "1" }],
+  ...[Symbol("x"), () => 5, [{ ...piece, origin: { app: 5 } }], [{ ...piece, origin: null }]],
+];
+
+test.each(Object.entries(CALLS))(
+  "%s refuses by name, never by an error of its insides, whatever is wrong",
+  async (name, right) => {
+    for (const [at] of right.entries())
+      for (const value of WRONG) {
+        const one = drawer();
+        await one.collect([piece, { ...readText("a robin"), origin: {} }]);
+        await one.deal("all");
+        const args = right.map((given, index) => (index === at ? value : given));
+        const method = one[name as "collect"] as (...given: unknown[]) => Promise<unknown>;
+        const error: unknown = await Promise.resolve()
+          .then(() => method.apply(one, args))
+          .then(
+            () => undefined,
+            (thrown: unknown) => thrown,
+          );
+        if (error !== undefined && !(error instanceof DrawerError))
+          throw new Error(`${name}, argument ${at + 1}, ${String(value)}: ${String(error)}`, {
+            cause: error,
+          });
+      }
+  },
+);

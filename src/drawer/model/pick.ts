@@ -1,4 +1,4 @@
-import { checkText } from "../../content/check.js";
+import { checkText, checkValue } from "../../content/check.js";
 import { DrawerError } from "../../content/error.js";
 import { type Kind, KINDS } from "../../content/kind.js";
 import { type PickedFrom, drawerErrors } from "../../messages/en/drawer.js";
@@ -42,6 +42,17 @@ export function parsePick(pick: string): Term[] {
   const words = pick.match(/!*\/[^/]+\/(?=[\s,]|$)|(?:[^\s,"]|"[^"]*"?)+/g) ?? [];
   if (words.length === 0) throw new DrawerError(drawerErrors, "bad-pick/empty", {});
   return words.map((word) => parseTerm(word));
+}
+
+/**
+ * Checks what a caller in JavaScript may give as the place of a snippet.
+ * @throws DrawerError `bad-option`
+ */
+export function checkSnippetRef(place: SnippetRef): void {
+  const { id, position, beforeLast }: { id?: unknown; position?: unknown; beforeLast?: unknown } =
+    place ?? {};
+  const isPlace = typeof id === "string" || Number.isInteger(position ?? beforeLast);
+  checkValue("place", place, isPlace, "a place of a snippet, such as { position: 3 }");
 }
 
 /**

@@ -1,3 +1,4 @@
+import { checkValue } from "../../content/check.js";
 import { DrawerError } from "../../content/error.js";
 import { DAY, MEGABYTE, MINUTE } from "../../messages/core/units.js";
 import { drawerErrors } from "../../messages/en/drawer.js";
@@ -78,6 +79,8 @@ function isValueOf(form: RuleForm, value: unknown): boolean {
  * @throws DrawerError `bad-option` for one that there is not, and for a value that it cannot have
  */
 export function checkRules(changes: Partial<Rules>): void {
+  const isObject = typeof changes === "object" && changes !== null && !Array.isArray(changes);
+  checkValue("rules", changes, isObject, "an object");
   for (const [name, value] of Object.entries(changes)) {
     if (!Object.hasOwn(RULE_FORMS, name))
       throw new DrawerError(drawerErrors, "bad-option/rule", { name, names: RULE_NAMES });

@@ -1,3 +1,4 @@
+import { checkText } from "../../content/check.js";
 import { DrawerError } from "../../content/error.js";
 import { notice, type Notice } from "../../content/notice.js";
 import { originText } from "../../content/origin.js";
@@ -24,6 +25,7 @@ export const append: Operation<
 > = {
   name: "append",
   async plan(transaction, incoming, to = { beforeLast: 0 }, between = "newline") {
+    checkText("between", between);
     const { drawer, store } = transaction;
     const pieces = [incoming].flat() as Incoming[];
     checkIncoming(pieces);

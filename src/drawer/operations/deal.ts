@@ -1,5 +1,5 @@
 import type { Recipe } from "../../compose/recipe.js";
-import { checkOptions } from "../../content/check.js";
+import { checkOptions, checkValue } from "../../content/check.js";
 import { defined } from "../../content/defined.js";
 import { DrawerError } from "../../content/error.js";
 import { notice, type Notice } from "../../content/notice.js";
@@ -137,12 +137,15 @@ export const dealPeek: Procedure<[], Promise<Dealt | undefined>> = {
  * @throws DrawerError `nothing` when no deal has been begun, `conflict` when it has been handed out since
  */
 export const dealSkip: Procedure<[number?: number], Promise<DealStatus>> = {
-  run: (context, number) =>
-    alter(context, (kept) => {
+  async run(context, number) {
+    checkValue("number", number, number === undefined || Number.isInteger(number), "a whole number");
+    const altered = await alter(context, (kept) => {
       const next = nextOf(kept);
       if (number !== undefined && number < next) throw new DrawerError(drawerErrors, "conflict/deal", {});
       return next > kept.snippets.length ? kept : handed(kept, number ?? next);
-    }).then(statusOf),
+    });
+    return statusOf(altered);
+  },
 };
 
 /**
@@ -184,6 +187,7 @@ async function handOut(
   step: 1 | -1,
   receive: DealReceiver = () => undefined,
 ): Promise<Dealt | undefined> {
+  checkValue("receive", receive, typeof receive === "function", "a function");
   let dealt: Dealt | undefined;
   let before: KeptDeal | undefined;
   const claimed = await alter(context, async (kept) => {

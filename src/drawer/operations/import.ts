@@ -1,3 +1,4 @@
+import { checkOptions, checkValue } from "../../content/check.js";
 import type { Notice } from "../../content/notice.js";
 import type { FileLines, ImportOptions } from "../drawer-file.js";
 import type { Procedure } from "../transaction.js";
@@ -14,6 +15,8 @@ import type { Procedure } from "../transaction.js";
  */
 export const importFile: Procedure<[open: () => FileLines, options?: ImportOptions], Promise<Notice[]>> = {
   async run(context, open, options = {}) {
+    checkValue("open", open, typeof open === "function", "a function");
+    checkOptions("option of an import", options, ["name", "progress"]);
     // Whoever imports nothing loads nothing of it.
     const { importInto } = await import("../file-import.js");
     return importInto(context, open, options);

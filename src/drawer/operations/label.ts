@@ -1,3 +1,4 @@
+import { checkText } from "../../content/check.js";
 import { notice, type Notice } from "../../content/notice.js";
 import { drawerNotices } from "../../messages/en/drawer.js";
 import { cleanLabel } from "../incoming.js";
@@ -11,6 +12,7 @@ import { alter } from "./alter.js";
 export const label: Operation<[pick: string, label: string], Notice[]> = {
   name: "label",
   plan(transaction, pick, text) {
+    checkText("label", text);
     const words = cleanLabel(text);
     return alter(
       transaction,

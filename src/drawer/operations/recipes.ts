@@ -1,4 +1,5 @@
 import type { Recipe } from "../../compose/recipe.js";
+import { checkText } from "../../content/check.js";
 import { hasControls } from "../../content/controls.js";
 import { DrawerError } from "../../content/error.js";
 import { drawerErrors } from "../../messages/en/drawer.js";
@@ -31,11 +32,14 @@ export const recipe: Procedure<[name: string], Promise<Recipe>> = {
 
 /**
  * Keeps a recipe under a name, in place of the one that had it. Returns whether there was one.
- * @throws DrawerError `bad-option` when the name is not one short word
+ * @throws DrawerError `bad-option` when the name is not one short word, and for a recipe that cannot be done
  */
 export const saveRecipe: Operation<[name: string, recipe: Recipe], boolean> = {
   name: "recipe",
   async plan(transaction, name, made) {
+    checkText("name", name);
+    const { checkRecipe } = await import("../../compose/check-recipe.js");
+    checkRecipe(made);
     if (!/^\S{1,60}$/.test(name) || hasControls(name))
       throw new DrawerError(drawerErrors, "bad-option/recipe-name", {});
     const before = await textOf(transaction, name);
@@ -56,6 +60,7 @@ export const removeRecipe: Operation<[name: string], Recipe> = {
   },
 };
 
-function textOf({ store, drawer }: Context, name: string): Promise<string | undefined> {
+async function textOf({ store, drawer }: Context, name: string): Promise<string | undefined> {
+  checkText("name", name);
   return store.value(drawer, VALUES.recipe + name);
 }
