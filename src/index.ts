@@ -26,12 +26,8 @@ export { writeText } from "./formats/text/write.js";
 export { writeHtml, type HtmlOptions } from "./formats/html/write.js";
 export type { MarkdownOptions } from "./formats/markdown/options.js";
 export { writeMarkdown } from "./formats/markdown/write.js";
-export {
-  writeDelimited,
-  type Delimited,
-  type DelimitedWriteOptions,
-  type Separator,
-} from "./formats/delimited/write.js";
+export { writeDelimited, type Delimited, type DelimitedWriteOptions } from "./formats/delimited/write.js";
+export type { Separator } from "./formats/delimited/separator.js";
 export {
   findReadFormat,
   findWrittenFormat,

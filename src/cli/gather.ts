@@ -3,13 +3,12 @@ import { defined } from "../content/defined.js";
 import { withHeader } from "../content/make-table.js";
 import type { Incoming } from "../drawer/incoming.js";
 import type { Source } from "../files/source.js";
-import { openFile, openStandardInput } from "./input.js";
+import { openFile, openStandardInput, type SaidOfInput } from "./input.js";
 import { UsageError } from "./refusal.js";
 
 /** What is to be incoming, as it is typed. */
-export interface GatherOptions {
+export interface GatherOptions extends SaidOfInput {
   readonly at?: readonly string[];
-  readonly type?: string;
   readonly label?: string;
   readonly clipboard?: boolean;
   readonly private?: boolean;
@@ -24,13 +23,13 @@ export async function gather(files: readonly string[], options: GatherOptions): 
   }
   if (options.clipboard) return [await fromClipboard(files, options)];
   if (files.length === 0) {
-    const pieces = cut(await openStandardInput(options.type), options);
+    const pieces = cut(await openStandardInput(options), options);
     // What was led in has no document that one could open again.
     return pieces.map(({ origin: { document: _, ...origin }, ...piece }) => ({ ...piece, origin }));
   }
   const incoming: Incoming[] = [];
   for (const file of files) {
-    const source = await openFile(file, options.type);
+    const source = await openFile(file, options);
     incoming.push(...cut(source, options));
   }
   return incoming;
@@ -66,7 +65,7 @@ function saidOf({
 }
 
 async function fromClipboard(files: readonly string[], options: GatherOptions): Promise<Incoming> {
-  if (files.length > 0 || options.at || options.type !== undefined) {
+  if (files.length > 0 || options.at || options.type !== undefined || options.separator !== undefined) {
     throw new UsageError("bad-option/clipboard", {});
   }
   const { readClipboard } = await import("../desktop/clipboard.js");

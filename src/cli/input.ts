@@ -1,22 +1,31 @@
 import type { Stats } from "node:fs";
 import { readFile, stat } from "node:fs/promises";
 import { basename } from "node:path";
+import { defined } from "../content/defined.js";
 import { DrawerError } from "../content/error.js";
 import { checkBytes } from "../content/limits.js";
-import { readSource, type Source } from "../files/source.js";
+import { readSource, type Source, type SourceOptions } from "../files/source.js";
+import { SEPARATORS, SEPARATOR_NAMES, type Separator } from "../formats/delimited/separator.js";
 import { tellFormatOfBytes } from "../formats/detect.js";
 import { findReadFormat, READ_FORMATS, type FormatName } from "../formats/registry.js";
 import { decodeText } from "../formats/text/decode.js";
 import { whyNotRead, cliErrors } from "../messages/en/cli.js";
 import { sources } from "../messages/en/content.js";
+import { unescaped } from "./recipe-options.js";
 import { UsageError } from "./refusal.js";
+
+/** What the user may say of what is read, as it is typed. */
+export interface SaidOfInput {
+  readonly type?: string;
+  readonly separator?: string;
+}
 
 /**
  * Reads a file from the disk.
  * @throws DrawerError `no-file`, and all that {@link readSource} throws
  */
-export async function openFile(path: string, type?: string): Promise<Source> {
-  const format = type === undefined ? undefined : formatNamed(type);
+export async function openFile(path: string, said: SaidOfInput): Promise<Source> {
+  const options = sourceOptions(said);
   let bytes: Uint8Array;
   try {
     const { size } = await regularFile(path);
@@ -26,7 +35,7 @@ export async function openFile(path: string, type?: string): Promise<Source> {
     if (error instanceof DrawerError) throw error;
     throw notRead(path, error);
   }
-  return readSource(bytes, basename(path), format && { format });
+  return readSource(bytes, basename(path), options);
 }
 
 /**
@@ -50,8 +59,8 @@ export function notRead(path: string, error: unknown): DrawerError {
  * Reads standard input to its end.
  * @throws DrawerError `nothing` when it is a keyboard
  */
-export async function openStandardInput(type?: string): Promise<Source> {
-  const format = type === undefined ? undefined : formatNamed(type);
+export async function openStandardInput(said: SaidOfInput): Promise<Source> {
+  const options = sourceOptions(said);
   if (process.stdin.isTTY) {
     throw new UsageError("nothing/input", {});
   }
@@ -64,8 +73,26 @@ export async function openStandardInput(type?: string): Promise<Source> {
   }
   const bytes = new Uint8Array(Buffer.concat(chunks));
   return readSource(bytes, sources.standardInput, {
-    format: format ?? tellFormatOfBytes(bytes, decodeText(bytes)),
+    format: tellFormatOfBytes(bytes, decodeText(bytes)),
+    ...options,
   });
+}
+
+/**
+ * What the user says of the input, as a source is told it.
+ * @throws UsageError `bad-option`
+ */
+function sourceOptions({ type, separator }: SaidOfInput): SourceOptions {
+  return defined({
+    format: type === undefined ? undefined : formatNamed(type),
+    separator: separator === undefined ? undefined : separatorNamed(separator),
+  });
+}
+
+function separatorNamed(typed: string): Separator {
+  const found = SEPARATORS.find((sign) => [sign, SEPARATOR_NAMES[sign] as string].includes(unescaped(typed)));
+  if (found) return found;
+  throw new UsageError("bad-option/separator-sign", { typed, names: Object.values(SEPARATOR_NAMES) });
 }
 
 function formatNamed(type: string): FormatName {

@@ -2,7 +2,8 @@ import { checkOptions } from "../content/check.js";
 import { DrawerError } from "../content/error.js";
 import type { Content } from "../content/model.js";
 import type { Notice } from "../content/notice.js";
-import { writeDelimited, type DelimitedWriteOptions, type Separator } from "../formats/delimited/write.js";
+import type { Separator } from "../formats/delimited/separator.js";
+import { writeDelimited, type DelimitedWriteOptions } from "../formats/delimited/write.js";
 import type { WriteInput, WriteResult } from "../formats/format.js";
 import { writeHtml } from "../formats/html/write.js";
 import { writeMarkdown } from "../formats/markdown/write.js";
@@ -71,12 +72,16 @@ export class Block {
   /**
    * The block in any format that is written: `to("docx")`. Its writer is loaded when it is first needed.
    * @param format its name, or an ending of its files
-   * @param options `title` is the document's title; `guard` whether CSV and TSV are guarded against being run as formulas
+   * @param options `title` is the document's title; `guard` whether CSV and TSV are guarded against being run as formulas;
+   *   `locale` the language in whose signs they are written, and `bom` whether they begin with a byte order mark
    * @returns the bytes or the text, and what the format could not hold
    * @throws DrawerError `unknown-format` for what is no format, or one that is only read; `bad-option`
    */
-  async to(format: FormatName, options: Pick<WriteInput, "title" | "guard"> = {}): Promise<WriteResult> {
-    checkOptions("option of a block", options, ["title", "guard"]);
+  async to(
+    format: FormatName,
+    options: Pick<WriteInput, "title" | "guard" | "locale" | "bom"> = {},
+  ): Promise<WriteResult> {
+    checkOptions("option of a block", options, ["title", "guard", "locale", "bom"]);
     const name = typeof format === "string" ? findWrittenFormat(format) : undefined;
     const { write } = name ? formatOf(name) : {};
     if (!write)

@@ -9,6 +9,7 @@ import type { Notice, Reading } from "../content/notice.js";
 import { fillGrid } from "../content/spans.js";
 import { isBlank } from "../content/traverse.js";
 import type { Incoming } from "../drawer/incoming.js";
+import type { Separator } from "../formats/delimited/separator.js";
 import { tellFormat } from "../formats/detect.js";
 import type { ReadDocument } from "../formats/format.js";
 import type { ReadSheet } from "../formats/office/sheet.js";
@@ -59,6 +60,8 @@ export interface SourceSheet {
 export interface SourceOptions {
   /** What the file is, whatever its name and content say. */
   readonly format?: FormatName;
+  /** What parts the columns of CSV and TSV; it is told from the rows when it is left out. */
+  readonly separator?: Separator;
 }
 
 /**
@@ -86,9 +89,12 @@ export async function readSource(
 ): Promise<Source> {
   checkValue("bytes", bytes, bytes instanceof Uint8Array, "the bytes of a file (Uint8Array)");
   checkText("name", name);
-  checkOptions("option of a source", options, ["format"]);
+  checkOptions("option of a source", options, ["format", "separator"]);
   checkBytes(bytes.length, name);
-  const format = options.format ?? tellFormat(bytes, name);
+  const { separator } = options;
+  const told = options.format ?? tellFormat(bytes, name);
+  // Whoever says what parts the columns of a text says that it has some.
+  const format = separator !== undefined && told === "text" ? "csv" : told;
   const { read, holds } = formatOf(format);
   if (!read)
     throw new DrawerError(contentErrors, "unknown-format/read", {
@@ -96,7 +102,9 @@ export async function readSource(
       ending: format,
       formats: READ_FORMATS.join(", "),
     });
-  const file = await read(bytes, name).catch((error: unknown) => {
+  if (separator !== undefined && holds !== "rows")
+    throw new DrawerError(contentErrors, "bad-option/separator", { file: name, format });
+  const file = await read(bytes, name, defined({ separator })).catch((error: unknown) => {
     throw ofFile(error, name);
   });
   if ("sheets" in file) return new WorkbookSource(name, format, file.sheets);
@@ -284,7 +292,7 @@ function delimitedSource(name: string, format: FormatName, reading: Reading): So
     name: name.replace(/\.[^.]+$/, ""),
     used,
     table: (rectangle) => (table ? cutTable(table, rectangle) : { type: "table", headerRows: 0, rows: [] }),
-    notices: () => [],
+    notices: () => [...reading.notices],
   };
   return new WorkbookSource(name, format, [sheet]);
 }

@@ -1,4 +1,5 @@
 import { readPictureBytes } from "../content/picture.js";
+import { isEvenlyCut } from "./delimited/separator.js";
 import { formatOfName, type FormatName } from "./registry.js";
 
 /** Tells a file's format: a picture from its bytes, anything else from the ending of its name. */
@@ -6,7 +7,7 @@ export function tellFormat(bytes: Uint8Array, name: string): FormatName {
   return readPictureBytes(bytes) && !/\.html?$/i.test(name) ? "picture" : formatOfName(name);
 }
 
-/** Tells the format of bytes that have no name: pictures, zipped documents, HTML, tab-separated rows; otherwise text. */
+/** Tells the format of bytes that have no name: pictures, zipped documents, HTML, rows parted by tabs or semicolons; otherwise text. */
 export function tellFormatOfBytes(bytes: Uint8Array, text: string): FormatName {
   if (readPictureBytes(bytes)) return "picture";
   const zipped = tellZipped(bytes);
@@ -21,6 +22,7 @@ export function tellFormatOfBytes(bytes: Uint8Array, text: string): FormatName {
   if (/^\uFEFF?(---|\+\+\+)[ \t]*\r?\n[\w-]+[ \t]*[:=][\s\S]*?\n\1[ \t]*(?:\r?\n|$)/.test(text))
     return "markdown";
   if (/^\uFEFF?sep=[,;|\t]\r?\n/i.test(text)) return "csv";
+  if (isEvenlyCut(text, ";")) return "csv";
   const lines = text.split("\n").filter((line) => line !== "");
   const tabs = lines.map((line) => line.split("\t").length);
   return lines.length > 0 && tabs[0]! > 1 && tabs.every((count) => count === tabs[0]) ? "tsv" : "text";

@@ -1,5 +1,6 @@
 import type { Content, Flow } from "../content/model.js";
 import type { Notice, Reading } from "../content/notice.js";
+import type { Separator } from "./delimited/separator.js";
 import type { ReadSheet } from "./office/sheet.js";
 
 /** What a file holds that was read: a document, or the sheets of a workbook. */
@@ -13,6 +14,12 @@ export interface ReadDocument extends Reading {
   readonly noticesOf?: (flows: readonly Flow[]) => Notice[];
 }
 
+/** What is known of a file that its bytes do not say. */
+export interface ReadOptions {
+  /** What parts the columns of delimited text. */
+  readonly separator?: Separator;
+}
+
 /** What is to be written. */
 export interface WriteInput {
   readonly content: Content;
@@ -22,6 +29,10 @@ export interface WriteInput {
   readonly title?: string;
   /** Whether rows are guarded against being run as formulas; they are when it is left out. */
   readonly guard?: boolean;
+  /** The language (BCP 47) in whose signs rows are written: with its decimal sign, and CSV with `;` where that is a comma. */
+  readonly locale?: string;
+  /** Whether rows begin with a byte order mark, by which some sheets know UTF-8; they do not when it is left out. */
+  readonly bom?: boolean;
   /** Whether text lands in cells: then it is rows and columns parted by tabs. */
   readonly inCells?: boolean;
 }
@@ -48,9 +59,10 @@ export interface Format {
    * Reads a file.
    * @param bytes the whole file
    * @param file its name, for messages
+   * @param options what is known of it that its bytes do not say
    * @throws DrawerError `unreadable`, `locked`, `too-large`, `unknown-format`
    */
-  readonly read?: (bytes: Uint8Array, file: string) => Promise<ReadFile>;
+  readonly read?: (bytes: Uint8Array, file: string, options?: ReadOptions) => Promise<ReadFile>;
   /** Writes content. What the format cannot hold is told in notices. */
   readonly write?: (input: WriteInput) => Promise<WriteResult>;
 }

@@ -18,6 +18,7 @@ export function add(program: Command): void {
   begin(program, "append", "[file...]")
     .option("--at <spot>", says.at, several)
     .option("--type <type>", says.type)
+    .option("--separator <sign>", says.separator)
     .option("--to <position>", says.to, "last")
     .option("--not-private", says.notPrivate)
     .option("--between <text>", says.between)

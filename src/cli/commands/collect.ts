@@ -13,6 +13,7 @@ export function add(program: Command): void {
   begin(program, "collect", "[file...]")
     .option("--at <spot>", says.at, several)
     .option("--type <type>", says.type)
+    .option("--separator <sign>", says.separator)
     .option("--header <yes|no>", says.header)
     .option("--clipboard", says.clipboard)
     .option("--label <text>", says.label)

@@ -4,7 +4,7 @@ import { commands } from "../../messages/en/cli-help.js";
 import { type CommonOptions } from "../answer.js";
 import { columns } from "../columns.js";
 import { begin } from "../command.js";
-import { openFile } from "../input.js";
+import { openFile, type SaidOfInput } from "../input.js";
 import { print, printJson } from "../terminal.js";
 
 /** `drawer look FILE`: the parts of a document or workbook, each with its spot. */
@@ -12,8 +12,9 @@ export function add(program: Command): void {
   const says = commands.look;
   begin(program, "look", "<file>")
     .option("--type <type>", says.type)
-    .action(async (file: string, options: CommonOptions & { type?: string }) => {
-      const source = await openFile(file, options.type);
+    .option("--separator <sign>", says.separator)
+    .action(async (file: string, options: CommonOptions & SaidOfInput) => {
+      const source = await openFile(file, options);
       const parts = source.parts();
       if (options.json) {
         printJson({

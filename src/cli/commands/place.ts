@@ -1,4 +1,5 @@
 import type { Command } from "commander";
+import { defined } from "../../content/defined.js";
 import { notice } from "../../content/notice.js";
 import { formatOf, WRITTEN_FORMATS } from "../../formats/registry.js";
 import { commands } from "../../messages/en/cli-help.js";
@@ -21,6 +22,7 @@ interface PlaceOptions extends CommonOptions, RecipeOptions {
   readonly to?: string;
   readonly overwrite?: boolean;
   readonly guard: boolean;
+  readonly bom?: boolean;
 }
 
 /** `drawer place PICK`: makes a block of snippets and puts it on standard output, into a new file, or on the clipboard. */
@@ -31,6 +33,7 @@ export function add(program: Command): void {
     .option("--out <format>", says.out(WRITTEN_FORMATS))
     .option("--to <file>", says.to)
     .option("--no-guard", says.guard)
+    .option("--bom", says.bom)
     .option("--overwrite", says.overwrite)
     .action(async (pick: readonly string[], options: PlaceOptions) => {
       const { to } = options;
@@ -39,6 +42,8 @@ export function add(program: Command): void {
       const format = outputFormat(options.out, to === CLIPBOARD ? undefined : to);
       if (formatOf(format).isBinary && to === undefined && !options.json && process.stdout.isTTY)
         throw new UsageError("bad-option/terminal", { format });
+      if (options.bom && formatOf(format).holds !== "rows")
+        throw new UsageError("bad-option/bom", { format });
       const { block, count, isPrivate } = await withDrawer(options.drawer, (drawer) =>
         blockOf(drawer, pick.join(" "), recipe, options.recipe),
       );
@@ -54,6 +59,7 @@ export function add(program: Command): void {
         const written = await block.to(format, {
           ...(to !== undefined && { title: titleOf(to) }),
           guard: options.guard,
+          ...defined({ locale: options.locale, bom: options.bom }),
         });
         notices.push(...written.notices);
         if (to === undefined) await printWhole(written.data);

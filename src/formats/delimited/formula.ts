@@ -4,26 +4,34 @@ import { runsText } from "../../content/runs.js";
 /** How text is kept from being run as a formula by a sheet that it lands in, and how that is taken off again. */
 
 /**
- * What a sheet would run: a sign of formulas at the beginning, those spaces that sheets skip before it included, and no
- * plain number.
+ * Where in a cell a sheet may see the beginning of a formula, and what stands there: at the cell's beginning, and after what parts
+ * cells or rows in the languages of other sheets, where quotation marks do not hold the cell together.
  */
-const SIGN = "[\\t\\r\\n ]*(?:[=@]|[+-](?![\\d.,\\s]*%?(?:$|[;\\t\\r\\n])))";
+const BEGINNINGS = /(?<=^|[;\t\r\n])'* *[=@+-][^;\t\r\n]*/g;
 
-/**
- * Where in a cell a sheet may see the beginning of one: at its beginning, and after what parts cells or rows in the
- * languages of other sheets, where quotation marks do not hold the cell together.
- */
-const RUNS = new RegExp(`(^|[;\\t\\r\\n])('*${SIGN})`, "g");
-const GUARDED = new RegExp(`(^|[;\\t\\r\\n])'('*${SIGN})`, "g");
+/** What begins with a sign and is no formula: amounts and measures, telephone numbers with spaces, and dashes before words. */
+const HARMLESS = [
+  /^[+-] ?\p{Sc}? ?[\d.,'’ \u00A0\u202F]*[%‰]?$/u,
+  /^[+-] ?\d[\d.,]*[ \u00A0\u202F]?(?:[%‰\p{Sc}]|°?\p{L}{1,12}\.?)$/u,
+  /^\+\d(?=.*(?:\d \d|\) ?\d|\d ?\())[\d ()/.-]*$/,
+  /^- +(?!.*(?:[=|!*^&<>]|[\p{L}\d_.]\())\p{L}/u,
+];
+
+/** Whether a sheet would run what stands at such a place. */
+function isRun(text: string): boolean {
+  const said = text.replace(/^'* */, "").trimEnd();
+  return !HARMLESS.some((form) => form.test(said));
+}
 
 /** The text of a cell with an apostrophe, by which sheets know text, before whatever a sheet would run. */
 export function guardFormula(text: string): string {
-  return /[=@+-]/.test(text) ? text.replace(RUNS, "$1'$2") : text;
+  return /[=@+-]/.test(text) ? text.replace(BEGINNINGS, (at) => (isRun(at) ? `'${at}` : at)) : text;
 }
 
 /** The text of a cell as it was before {@link guardFormula}. */
 export function unguardFormula(text: string): string {
-  return text.includes("'") ? text.replace(GUARDED, "$1$2") : text;
+  if (!text.includes("'")) return text;
+  return text.replace(BEGINNINGS, (at) => (at.startsWith("'") && isRun(at) ? at.slice(1) : at));
 }
 
 /** A sign that shows nothing, and keeps a line of text outside tables from being a formula (U+2060, word joiner). */

@@ -1,5 +1,7 @@
-import { asText, type Format } from "../format.js";
-import type { Separator } from "./write.js";
+import { defined } from "../../content/defined.js";
+import { decimalOf } from "../../content/number.js";
+import type { Format } from "../format.js";
+import type { Separator } from "./separator.js";
 
 /** Comma-separated rows (RFC 4180); read with any usual separator. */
 export const csv: Format = {
@@ -19,13 +21,20 @@ function delimited(separator: Separator): Omit<Format, "extensions" | "mediaType
   return {
     isBinary: false,
     holds: "rows",
-    async read(bytes) {
+    async read(bytes, _file, options = {}) {
       const { readDelimited } = await import("./read.js");
       const { decodeText } = await import("../text/decode.js");
-      return readDelimited(decodeText(bytes), separator === "\t" ? { separator } : {});
+      const usual = separator === "\t" ? { separator } : {};
+      return readDelimited(decodeText(bytes), { ...usual, ...options });
     },
-    async write({ content, guard = true }) {
-      return asText((await import("./write.js")).writeDelimited(content, separator, { guard }).text);
+    async write({ content, guard = true, locale, bom = false }) {
+      const { writeDelimited } = await import("./write.js");
+      const isComma = separator === "," && locale !== undefined && decimalOf(locale) === ",";
+      const { text, notices } = writeDelimited(content, isComma ? ";" : separator, {
+        guard,
+        ...defined({ locale }),
+      });
+      return { data: bom ? `\uFEFF${text}` : text, notices };
     },
   };
 }

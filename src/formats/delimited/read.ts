@@ -1,23 +1,27 @@
 import { DrawerError } from "../../content/error.js";
 import { checkLength } from "../../content/limits.js";
 import { type Cell, paragraph, type Table } from "../../content/model.js";
-import type { Reading } from "../../content/notice.js";
+import { notice, type Reading } from "../../content/notice.js";
 import { isFigure } from "../../content/number.js";
 import { contentErrors } from "../../messages/en/content.js";
+import { formatNotices } from "../../messages/en/formats.js";
 import { withoutByteOrderMark } from "../text/byte-order-mark.js";
+import { valuesOf } from "./figures.js";
 import { unguardFormula } from "./formula.js";
+import { SEPARATOR_NAMES, tellSeparator, type Separator } from "./separator.js";
 
 /** How a delimited text is to be read. */
 export interface DelimitedOptions {
-  /** What parts the columns; told from the text when it is not given. */
-  readonly separator?: "," | "\t" | ";" | "|";
+  /** What parts the columns; when it is not given it is told from all rows of the text, and said when it is no comma. */
+  readonly separator?: Separator;
   /** Whether the first row names the columns; `guess` (the default) looks whether it differs from those below it. */
   readonly header?: boolean | "guess";
 }
 
 /**
- * Reads CSV or TSV (RFC 4180; quoted cells may hold line ends and separators) as one table. Every cell is text: what a
- * text looks like does not make it a number. Lines with fewer cells than the widest are filled up with blank ones.
+ * Reads CSV or TSV (RFC 4180; quoted cells may hold line ends and separators) as one table. A cell shows what the file says;
+ * figures carry their value too, by the file's own signs for decimals and groups. Lines with fewer cells than the widest are
+ * filled up with blank ones.
  *
  * @example
  * ```js
@@ -31,16 +35,12 @@ export async function readDelimited(text: string, options: DelimitedOptions = {}
   checkLength(text, "table");
   const { default: Papa } = await import("papaparse");
   // Some sheets write a first line that says what parts the columns.
-  const [said, saidSeparator] = /^sep=([,;|\t])(?:\r\n|\r|\n|$)/i.exec(withoutByteOrderMark(text)) ?? [
-    "",
-    undefined,
-  ];
-  const clean = withoutByteOrderMark(text).slice(said.length);
-  const parsed = Papa.parse<string[]>(clean, {
-    delimiter: saidSeparator ?? options.separator ?? "",
-    delimitersToGuess: [",", "\t", ";", "|"],
-    skipEmptyLines: false,
-  });
+  const unmarked = withoutByteOrderMark(text);
+  const [said, saidSeparator] = /^sep=([,;|\t])(?:\r\n|\r|\n|$)/i.exec(unmarked) ?? ["", undefined];
+  const clean = unmarked.slice(said.length);
+  const given = saidSeparator ?? options.separator;
+  const delimiter = (given as Separator | undefined) ?? tellSeparator(clean);
+  const parsed = Papa.parse<string[]>(clean, { delimiter, skipEmptyLines: false });
   const broken = parsed.errors.find((error) => error.type === "Quotes");
   if (broken) {
     throw new DrawerError(contentErrors, "unreadable/quote", { row: (broken.row ?? 0) + 1 });
@@ -49,16 +49,25 @@ export async function readDelimited(text: string, options: DelimitedOptions = {}
   const last = lines.at(-1);
   if (last?.length === 1 && last[0] === "") lines.pop();
   const width = lines.reduce((widest, line) => Math.max(widest, line.length), 0);
-  const rows = lines.map((line) =>
-    Array.from({ length: width }, (_, column): Cell => {
-      const shown = unguardFormula(line[column] ?? "");
-      return { flows: shown === "" ? [] : [paragraph(shown.replace(/\r\n?/g, "\n"))] };
-    }),
+  const texts = lines.map((line) =>
+    Array.from({ length: width }, (_, column) => unguardFormula(line[column] ?? "").replace(/\r\n?/g, "\n")),
   );
   const header = options.header ?? "guess";
-  const headerRows = header === "guess" ? headerRowsOf(lines) : header && rows.length > 0 ? 1 : 0;
+  const headerRows = header === "guess" ? headerRowsOf(lines) : header && lines.length > 0 ? 1 : 0;
+  const values = valuesOf(texts, headerRows);
+  const rows = texts.map((row, index) =>
+    row.map((shown, column): Cell => {
+      const value = values[index]![column];
+      return { flows: shown === "" ? [] : [paragraph(shown)], ...(value && { value }) };
+    }),
+  );
   const table: Table = { type: "table", headerRows, rows };
-  return { content: rows.length === 0 ? [] : [table], pictures: new Map(), notices: [] };
+  const isTold = given === undefined && delimiter !== "," && width > 1;
+  return {
+    content: rows.length === 0 ? [] : [table],
+    pictures: new Map(),
+    notices: isTold ? [notice(formatNotices, "separator", { separator: SEPARATOR_NAMES[delimiter] })] : [],
+  };
 }
 
 /**

@@ -1,11 +1,14 @@
 import { markText, withMark } from "../../content/marker.js";
 import { type Cell, type Content, type Flow, type List, type Table } from "../../content/model.js";
 import { withNotesAtEnd } from "../../content/notes.js";
-import type { Notice } from "../../content/notice.js";
+import { notice, type Notice } from "../../content/notice.js";
 import { runsText } from "../../content/runs.js";
 import { fillGrid } from "../../content/spans.js";
+import { formatNotices } from "../../messages/en/formats.js";
 import { cellText, writeText } from "../text/write.js";
+import { inLocale } from "./figures.js";
 import { guardFormula } from "./formula.js";
+import type { Separator } from "./separator.js";
 
 /** Delimited text, and what it could not say. */
 export interface Delimited {
@@ -20,10 +23,9 @@ export interface DelimitedWriteOptions {
    * left out. Reading takes it off again.
    */
   readonly guard?: boolean;
+  /** The language (BCP 47) with whose signs the numbers of cells are written; as they are shown when it is left out. */
+  readonly locale?: string;
 }
-
-/** What parts the columns: a comma for CSV (RFC 4180), a tab for TSV. */
-export type Separator = "," | "\t";
 
 /**
  * Writes content as rows: each table's rows as they are, below its caption; each item of a list, and each other flow, as
@@ -38,12 +40,17 @@ export function writeDelimited(
   options: DelimitedWriteOptions = {},
 ): Delimited {
   const rows: string[] = [];
-  const { guard = true } = options;
-  const quote = (text: string) => quoted(guard ? guardFormula(text) : text, separator);
+  const { guard = true, locale } = options;
+  let guarded = 0;
+  const quote = (text: string) => {
+    const safe = guard ? guardFormula(text) : text;
+    if (safe !== text) guarded++;
+    return quoted(safe, separator);
+  };
   const add = (flow: Flow): void => {
     switch (flow.type) {
       case "table":
-        return tableRows(flow, separator, quote, rows);
+        return tableRows(flow, separator, quote, rows, locale);
       case "list":
         return numbered(flow).forEach((item) => item.forEach(add));
       case "quote":
@@ -60,7 +67,8 @@ export function writeDelimited(
     }
   };
   withNotesAtEnd(content).forEach(add);
-  return { text: rows.map((row) => row + "\n").join(""), notices: [] };
+  const notices = guarded > 0 ? [notice(formatNotices, "guarded", { count: guarded })] : [];
+  return { text: rows.map((row) => row + "\n").join(""), notices };
 }
 
 /** The flows of a list's items; those of a numbered list begin with their numbers. */
@@ -74,10 +82,13 @@ function tableRows(
   separator: Separator,
   quote: (text: string) => string,
   rows: string[],
+  locale: string | undefined,
 ): void {
   if (table.caption && table.caption.length > 0) rows.push(quote(runsText(table.caption)));
   const written = (cell: Cell) =>
-    cell.value ? quoted(cellText(cell.flows), separator) : quote(cellText(cell.flows));
+    cell.value
+      ? quoted(inLocale(cellText(cell.flows), cell.value, locale), separator)
+      : quote(cellText(cell.flows));
   for (const line of fillGrid(table, "", written)) rows.push(line.join(separator));
 }
 

@@ -18,6 +18,8 @@ export const contentErrors: Translated<typeof english.contentErrors> = {
     `Zeile ${row} ${file === undefined ? "dieser Tabelle" : `von „${file}“`} hat ein Anführungszeichen, das nie geschlossen wird. Schließen Sie es.`,
   "unknown-format/old": ({ file }) =>
     `„${file}“ ist in einem alten Büroformat. Speichern Sie es als docx, odt, xlsx oder ods.`,
+  "bad-option/separator": ({ file, format }) =>
+    `„${file}“ wird als ${format} gelesen; dort trennt nichts die Spalten. Lassen Sie „separator“ weg.`,
   "unknown-format/read": ({ file, formats }) =>
     `„${file}“ kann nicht gelesen werden. Gelesen wird: ${formats}.`,
   "unknown-format/write": ({ file, endings }) =>

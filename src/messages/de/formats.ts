@@ -21,7 +21,13 @@ export const formatErrors: Translated<typeof english.formatErrors> = {
     `„${file}“ ist größer als jedes wirkliche Dokument und wurde nicht gelesen. Speichern Sie es in Teilen.`,
 };
 
+const SEPARATORS = { comma: "Kommas", tab: "Tabulatoren", semicolon: "Semikolons", bar: "Strichen" };
+
 export const formatNotices: Translated<typeof english.formatNotices> = {
+  guarded: ({ count }) =>
+    `${ofOne(count, "Eine Zelle beginnt", "Zellen beginnen")} wie eine Formel; ein Hochkomma davor hält Tabellen davon ab, sie auszuführen (--no-guard in einem Befehl lässt es weg).`,
+  separator: ({ separator }) =>
+    `Gelesen mit ${SEPARATORS[separator]} zwischen den Spalten. Ist das falsch, sagen Sie, was sie trennt (--separator in einem Befehl).`,
   "left-out/comments": ({ file, count }) =>
     `Ausgelassen aus „${file}“: ${ofOne(count, "eine Anmerkung", "Anmerkungen")} neben dem Text.`,
   "as-text/diagrams": ({ file, count }) =>

@@ -26,6 +26,12 @@ export const usage = {
   /** No such type of what is read. */
   "bad-option/type": ({ type, types }: { type: string; types: readonly string[] }) =>
     `There is no type “${type}”. The types are: ${types.join(", ")}.`,
+  /** No such sign between columns. */
+  "bad-option/separator-sign": ({ typed, names }: { typed: string; names: readonly string[] }) =>
+    `“${typed}” parts no columns. It may be ${names.join(", ")}, or the sign itself.`,
+  /** A byte order mark is wanted where there is no place for one. */
+  "bad-option/bom": ({ format }: { format: string }) =>
+    `A byte order mark can only stand before CSV and TSV, not before ${format}. Leave --bom out, or write --out csv.`,
   /** No such format of what is written. */
   "bad-option/out": ({ out, outputs }: { out: string; outputs: readonly string[] }) =>
     `There is no output “${out}”. The outputs are: ${outputs.join(", ")}.`,

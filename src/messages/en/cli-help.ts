@@ -7,6 +7,7 @@ export const commands = {
     notPrivate: "it is not private, whatever it looks like",
     to: "the snippet that it is added to",
     type: "what it is, whatever its ending says",
+    separator: "what parts the columns of rows: comma, tab, semicolon, bar, or the sign (told from the rows)",
     at: "a spot of the file; may be repeated",
   },
   back: {
@@ -20,6 +21,7 @@ export const commands = {
     clipboard: "take what was copied last on this desktop",
     header: "whether the first row of a table names its columns (told from the table)",
     type: "what it is: text, html, markdown, csv, tsv, docx, odt, xlsx, ods, png…",
+    separator: "what parts the columns of rows: comma, tab, semicolon, bar, or the sign (told from the rows)",
     at: "a spot of the file (p3, p3..p6, t1, t1!A1:C2, s2, Spring!A2:G2); may be repeated",
   },
   deal: {
@@ -81,6 +83,7 @@ export const commands = {
   },
   look: {
     about: "the parts of a document or sheet, each with its spot",
+    separator: "what parts the columns of rows: comma, tab, semicolon, bar, or the sign (told from the rows)",
     type: "what the file is, whatever its ending says",
   },
   merge: {
@@ -102,6 +105,7 @@ export const commands = {
   place: {
     about: "make one block of snippets and put it on standard output or into a file",
     overwrite: "replace the file when it is there already",
+    bom: "begin CSV and TSV with a byte order mark, by which some sheets know UTF-8",
     guard: "write CSV and TSV raw, also what a sheet would run as a formula",
     out: (formats: readonly string[]) =>
       `what it is written as: ${formats.join(", ")} (default: text, or by the file's ending)`,
@@ -189,7 +193,7 @@ export const recipeOptions = {
   after: "text after each piece (\\n, \\t)",
   header: "whether the first rows of tables name their columns (told from the tables)",
   columns: "with rows: what a column is called (E-Mail=Email); may be repeated, or parted by commas",
-  locale: "the language that joins a sentence: en, de, pt-BR…",
+  locale: "the language that joins a sentence, and in whose signs CSV is written: en, de, pt-BR…",
 };
 
 /** What the tour of `drawer demo` says before its steps. */

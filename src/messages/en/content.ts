@@ -51,6 +51,9 @@ export const contentErrors = {
   /** The document is in an office format from before 2007. */
   "unknown-format/old": ({ file }: { file: string }) =>
     `“${file}” is in an old office format. Save it as docx, odt, xlsx or ods.`,
+  /** What parts the columns was said of a file that has none. */
+  "bad-option/separator": ({ file, format }: { file: string; format: string }) =>
+    `“${file}” is read as ${format}, whose columns nothing parts. Leave the separator out.`,
   /** Drawer does not read files with this ending. */
   "unknown-format/read": ({
     file,

@@ -6,6 +6,7 @@ export const formats = {
     odt: { name: "text document", lacks: "text body" },
     ods: { name: "spreadsheet", lacks: "sheets" },
   },
+  separators: { comma: "commas", tab: "tabs", semicolon: "semicolons", bar: "bars" },
 };
 
 const SAVE_AGAIN = "Open it in its own program and save it again.";
@@ -71,6 +72,12 @@ export const formatErrors = {
 
 /** What is told of documents and sheets that were read or written. */
 export const formatNotices = {
+  /** Cells that a sheet would run as formulas have an apostrophe before them. */
+  guarded: ({ count }: { count: number }) =>
+    `${count === 1 ? "One cell begins" : `${grouped(count)} cells begin`} like a formula and ${count === 1 ? "has" : "have"} an apostrophe before ${count === 1 ? "it" : "them"}, so that no sheet runs ${count === 1 ? "it" : "them"}. Without it (--no-guard in a command) ${count === 1 ? "it is" : "they are"} written raw.`,
+  /** What parts the columns of a delimited text was told from its rows, and is no comma. */
+  separator: ({ separator }: { separator: keyof typeof formats.separators }) =>
+    `Read with ${formats.separators[separator]} between the columns. If that is wrong, say what parts them (--separator in a command).`,
   /** Comments on a document were left out. */
   "left-out/comments": ({ file, count }: { file: string; count: number }) =>
     `Left out of “${file}”: ${count === 1 ? "one comment" : `${count} comments`} beside the text.`,

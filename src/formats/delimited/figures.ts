@@ -1,0 +1,93 @@
+import type { CellValue } from "../../content/model.js";
+import { decimalOf } from "../../content/number.js";
+
+/** The sign before the decimals of a file's figures. */
+export type DecimalSign = "." | ",";
+
+/** A figure: its currency, its sign, its digits in groups, its decimals, and its currency or percent sign. */
+const FIGURE =
+  /^(?<before>\p{Sc}?)\s?(?<minus>[-−]?)(?<whole>\d{1,3}(?:(?<group>[.,'’\u00A0\u202F])\d{3})(?:\k<group>\d{3})*|\d+)(?:(?<point>[.,])(?<decimals>\d+))?\s?(?<after>[%\p{Sc}]?)$/u;
+
+/** The most digits that a number of a sheet holds exactly. */
+const MOST_DIGITS = 15;
+
+/**
+ * The values of the cells that hold figures, by the file's own habit: which sign stands before decimals, and which between groups of
+ * three. A figure that the habit leaves open, such as a lone `1,234`, is none. Nor is anything in a column where some cell begins with
+ * a needless zero, or has more digits than a number holds: such are names, as post codes and account numbers are.
+ *
+ * @param rows the cells' texts
+ * @param headerRows how many rows at the top name the columns
+ */
+export function valuesOf(
+  rows: readonly (readonly string[])[],
+  headerRows: number,
+): (CellValue | undefined)[][] {
+  const habit = habitOf(rows);
+  const names = new Set<number>();
+  for (const row of rows.slice(headerRows))
+    row.forEach((text, column) => {
+      if (isName(text)) names.add(column);
+    });
+  return rows.map((row, index) =>
+    row.map((text, column) => (index < headerRows || names.has(column) ? undefined : valueOf(text, habit))),
+  );
+}
+
+function isName(text: string): boolean {
+  return /^\s*[+-]?0\d/.test(text) || /^\s*\+\d/.test(text) || (text.match(/\d/g)?.length ?? 0) > MOST_DIGITS;
+}
+
+/** Which sign stands before decimals; nothing where the figures do not say, or say both. */
+function habitOf(rows: readonly (readonly string[])[]): DecimalSign | undefined {
+  const seen = new Set<string>();
+  for (const row of rows)
+    for (const text of row) {
+      const { whole, group, point, decimals } = FIGURE.exec(text.trim())?.groups ?? {};
+      // After a group of three, or before fewer or more than three digits, it can be nothing else.
+      if (point && (group !== undefined ? group !== point : decimals!.length !== 3)) seen.add(point);
+      else if (group !== undefined && whole!.startsWith("0")) seen.add(group);
+      // Two groups of three have the other sign before decimals.
+      if ((group === "." || group === ",") && text.split(group).length > 2)
+        seen.add(group === "." ? "," : ".");
+    }
+  return seen.size === 1 ? (seen.has(",") ? "," : ".") : undefined;
+}
+
+/** The value of a text, when it is a figure by the habit of its file. */
+export function valueOf(text: string, habit: DecimalSign | undefined): CellValue | undefined {
+  const { groups } = FIGURE.exec(text.trim()) ?? {};
+  if (!groups) return undefined;
+  const { before = "", minus, after = "" } = groups;
+  let {
+    whole,
+    group,
+    point,
+    decimals = "",
+  } = groups as { whole: string } & Record<string, string | undefined>;
+  const isOneGroup = point === undefined && group !== undefined && whole.split(group).length === 2;
+  if (isOneGroup && (group === habit || whole.startsWith("0"))) {
+    // What looks like a group of three is decimals by this habit.
+    [whole, decimals] = whole.split(group!) as [string, string];
+    [point, group] = [group, undefined];
+  }
+  const isOpen = (group === "." || group === ",") && (habit === undefined || group === habit);
+  if (isOpen || (point !== undefined && point !== habit)) return undefined;
+  const digits = group === undefined ? whole : whole.replaceAll(group, "");
+  const number = Number(`${minus ? "-" : ""}${digits}${decimals ? `.${decimals}` : ""}`);
+  const shape = (group === undefined ? "0" : "#,##0") + (decimals ? `.${"0".repeat(decimals.length)}` : "");
+  if (after === "%")
+    return { type: "number", number: Number((number / 100).toPrecision(15)), format: `${shape}%` };
+  const format = before ? `"${before}"${shape}` : after ? `${shape} "${after}"` : shape;
+  return { type: "number", number, ...(format !== "0" && { format }) };
+}
+
+/** What a cell of a number shows, with the signs of a language for decimals and groups; anything else as it is. */
+export function inLocale(text: string, value: CellValue, locale: string | undefined): string {
+  if (locale === undefined || value.type !== "number") return text;
+  const decimal = decimalOf(locale);
+  const other = decimal === "," ? "." : ",";
+  const shown = valueOf(text, other);
+  const isOther = shown?.type === "number" && shown.number === value.number;
+  return isOther ? text.replace(/[.,]/g, (sign) => (sign === other ? decimal : other)) : text;
+}
