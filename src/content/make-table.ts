@@ -1,3 +1,4 @@
+import { headerRowsSaid } from "./header-rows.js";
 import { textRun, type Cell, type Content, type Flow, type Row, type Run, type Table } from "./model.js";
 import { mergeRuns } from "./runs.js";
 import { usedRange } from "./spans.js";
@@ -86,14 +87,14 @@ export function emboldened(flows: Content): Content {
 }
 
 /**
- * Content whose tables have the header that somebody has said: none, or their first row, where more than it stands there.
- * A row alone is a header only when it `isFirst`.
+ * Content whose tables have the header that somebody has said: none, or their first row that says more than a title (or two, where
+ * the upper one leaves columns to the lower), where more than it stands there. A row alone is a header only when it `isFirst`.
  */
 export function withHeader(content: Content, header: boolean, isFirst: boolean): Content {
   return content.map((flow, index) => {
     if (flow.type !== "table") return flow;
     if (!header) return { ...flow, headerRows: 0 };
     const isNamed = flow.rows.length > 1 || (isFirst && index === 0);
-    return isNamed && flow.headerRows === 0 ? { ...flow, headerRows: 1 } : flow;
+    return isNamed && flow.headerRows === 0 ? { ...flow, headerRows: headerRowsSaid(flow) } : flow;
   });
 }

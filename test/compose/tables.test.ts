@@ -254,3 +254,120 @@ test("rows of sheets in any order of columns, in any pieces, stand under their o
     }),
   );
 });
+
+const fileOf = async (text: string, document: string) => ({
+  ...(await readDelimited(text, { separator: "," })),
+  origin: { document },
+});
+/** What is laid out of these tables of different files, as lines with bars between the cells. */
+const laid = async (recipe: Recipe, ...tables: readonly string[]) => {
+  const pieces = await Promise.all(tables.map((text, at) => fileOf(text.replaceAll("/", "\n"), `${at}.csv`)));
+  const { tsv, notices } = compose(pieces, recipe);
+  const rows = tsv.replace(/\n$/, "").split("\n");
+  return {
+    rows: rows.map((row) => row.split("\t").join("|").trimEnd()),
+    told: notices.map(({ code }) => code),
+  };
+};
+
+test.each<[says: string, tables: readonly string[], rows: readonly string[], told?: readonly string[]]>([
+  [
+    "fewer of the names",
+    ["Name,Ort,Tel/Anna,Hut,1", "Ort,Name/Quay,Per"],
+    ["Name|Ort|Tel", "Anna|Hut|1", "Per|Quay|"],
+  ],
+  [
+    "more of the names",
+    ["Ort,Name/Quay,Per", "Name,Ort,Tel/Anna,Hut,1"],
+    ["Ort|Name|Tel", "Quay|Per|", "Hut|Anna|1"],
+  ],
+  [
+    "a header with a blank cell",
+    ["Name,,Tel/Anna,Hut,1", "Tel,Name/2,Per"],
+    ["Name||Tel", "Anna|Hut|1", "Per||2"],
+  ],
+  [
+    "a title above",
+    ["Spring list/Name,Ort/Anna,Hut", "Ort,Name/Quay,Per"],
+    ["Spring list", "Name|Ort", "Anna|Hut", "Per|Quay"],
+  ],
+  [
+    "two rows of names",
+    ["Contact,,Where/Name,Tel,Ort/Anna,1,Hut", "Contact,,Where/Tel,Name,Ort/2,Per,Quay"],
+    ["Contact||Where", "Name|Tel|Ort", "Anna|1|Hut", "Per|2|Quay"],
+  ],
+  [
+    "names over figures",
+    ["Net,5/Rope,6", "Item,Cost/Hook,7"],
+    ["Item|Cost", "Net|5", "Rope|6", "Hook|7"],
+    ["by-position"],
+  ],
+  [
+    "names that disagree",
+    ["Boat,Port/Gannet,West", "Item,Cost/Net,5"],
+    ["Boat|Port", "Gannet|West", "Item|Cost", "Net|5"],
+    ["by-position"],
+  ],
+  [
+    "names of which one is the same",
+    ["Name,Ort/Anna,Hut", "Name,Mail/Per,x"],
+    ["Name|Ort", "Anna|Hut", "Name|Mail", "Per|x"],
+    ["by-position"],
+  ],
+  ["data alone", ["Wren,5/Tern,6", "Knot,7/Ruff,8"], ["Wren|5", "Tern|6", "Knot|7", "Ruff|8"]],
+  ["rows of names alone", ["Anna,Hut", "Anna,Hut,Ringer"], ["Anna|Hut|", "Anna|Hut|Ringer"]],
+])("rows stand under their own names, or it is told: %s", async (_, tables, rows, told = []) => {
+  expect(await laid({ as: "rows" }, ...tables)).toEqual({ rows, told });
+});
+
+test("where names disagree, a word makes them headers", async () => {
+  const tables = ["Name,Ort/Anna,Hut", "Name,Mail/Per,x"];
+  expect(await laid({ as: "rows", header: "yes" }, ...tables)).toEqual({
+    rows: ["Name|Ort|Mail", "Anna|Hut|", "Per||x"],
+    told: [],
+  });
+  const [first] = tables.map((text) => text.replaceAll("/", "\n"));
+  const both = compose(
+    [await fileOf(`Contact,,\n${first!.replace("Ort", "Tel,Ort").replace("Hut", "1,Hut")}`, "a")],
+    { header: "yes" },
+  );
+  expect((both.content[0] as Table).headerRows).toBe(2);
+});
+
+test("side by side, no table stands a row lower because its header is not known", async () => {
+  expect((await laid({ as: "columns" }, "Boat,Port/Gannet,West", "Item,Cost/Net,5")).rows).toEqual([
+    "Boat|Port|Item|Cost",
+    "Gannet|West|Net|5",
+  ]);
+  expect((await laid({ as: "columns" }, "Wren,5/Tern,6", "Item,Cost/Net,5")).rows).toEqual([
+    "||Item|Cost",
+    "Wren|5|Net|5",
+    "Tern|6||",
+  ]);
+});
+
+test("however columns are named, ordered and left out, each value stands under its name", async () => {
+  const NAMES = ["Name", "Ort", "Tel", "Mail"];
+  const order = fc.shuffledSubarray(NAMES, { minLength: 2 });
+  await fc.assert(
+    fc.asyncProperty(
+      fc.array(order, { minLength: 1, maxLength: 5 }),
+      fc.boolean(),
+      async (orders, isTitled) => {
+        // The first has all names, so each other one's are known.
+        const tables = [NAMES, ...orders].map((names, at) => {
+          const title = isTitled && at % 2 === 1 ? `List ${at}/` : "";
+          return `${title}${names.join(",")}/${names.map((name) => `${name.toLowerCase()}${at}`).join(",")}`;
+        });
+        const { rows, told } = await laid({ as: "rows" }, ...tables);
+        const head = rows.findIndex((row) => row.includes("|") && NAMES.every((name) => row.includes(name)));
+        const names = rows[head]!.split("|");
+        expect(told).toEqual([]);
+        expect(rows.slice(head + 1)).toHaveLength(tables.length);
+        for (const [at, row] of rows.slice(head + 1).entries())
+          for (const [column, cell] of row.split("|").entries())
+            if (cell !== "") expect(cell).toBe(`${names[column]!.toLowerCase()}${at}`);
+      },
+    ),
+  );
+});

@@ -1,8 +1,9 @@
 import type { Content, Row, Table } from "../../content/model.js";
 import { columnsOf } from "../../content/spans.js";
 import { content as words } from "../../messages/en/content.js";
-import { withoutNotices, type LaidOut, type Layout, type Piece } from "../layout.js";
+import { withoutNotices, type LaidOut, type Layout, type LayoutOptions, type Piece } from "../layout.js";
 import { BLANK, blanks, filled, gridOf, hasSources, lineCell, textCell } from "./grid.js";
+import { beginsWithNames, withHeaders } from "./headers.js";
 
 /**
  * The pieces side by side in one table: a table gives its columns, anything else a column of its lines. Headers stand in
@@ -15,7 +16,8 @@ export const columns: Layout = {
   renamesColumns: false,
 };
 
-function layColumns(pieces: readonly Piece[]): LaidOut {
+function layColumns(given: readonly Piece[], options: LayoutOptions): LaidOut {
+  const pieces = withHeaders(given, options);
   const captions: Content[] = [];
   const withSources = hasSources(pieces);
   const tables = pieces.map((piece) => {
@@ -27,7 +29,9 @@ function layColumns(pieces: readonly Piece[]): LaidOut {
   const headerRows = tables.reduce((most, table) => Math.max(most, table.headerRows), 0);
   const parts = tables.map((table) => {
     const width = columnsOf(table);
-    const above = Array.from({ length: headerRows - table.headerRows }, () => blanks(width));
+    // A first row that looks like names stands beside the headers of others.
+    const missing = beginsWithNames(table) ? 0 : headerRows - table.headerRows;
+    const above = Array.from({ length: missing }, () => blanks(width));
     return { width, rows: [...above, ...filled(table.rows, width)] };
   });
   const height = parts.reduce((most, { rows }) => Math.max(most, rows.length), 0);

@@ -10,7 +10,7 @@ import { cellText } from "../../formats/text/write.js";
 import { content as words, contentNotices } from "../../messages/en/content.js";
 import type { LaidOut, Layout, LayoutOptions, Piece } from "../layout.js";
 import { BLANK, captionLine, filled, hasSources, lineCell, textCell } from "./grid.js";
-import { renamedColumns, withHeaders } from "./headers.js";
+import { beginsWithNames, renamedColumns, withHeaders } from "./headers.js";
 /**
  * Stacks everything into one table. Header rows are recognised once: a later piece's columns go under the columns of
  * the same names, whatever their order, and names not seen before become new columns at the end. A header that was
@@ -76,6 +76,10 @@ class Stack {
   readonly #sources: Cell[] = [];
   readonly #captions: Flow[] = [];
   readonly #mappings: Mapping[] = [];
+  /** How many tables went in by the order of their columns alone. */
+  #byPosition = 0;
+  /** The first rows of those that begin with names. */
+  readonly #firstRows = new Set<string>();
   /** What columns are to be called, by their names as they are compared. */
   readonly #renamed: ReadonlyMap<string, string>;
   /** Those of them that no header has. */
@@ -99,18 +103,26 @@ class Stack {
     const width = columnsOf(table);
     const place = placeOf(piece);
     const mapping = this.#mappingFor(place, width);
-    if (mapping) {
+    if (!mapping) this.#addByPosition(table, width, piece);
+    else {
       const isSameSheet = mapping.source === place.source && mapping.column !== undefined;
       const shift = isSameSheet && place.column !== undefined ? place.column - mapping.column : 0;
       this.#push(this.#rearranged(table.rows, mapping.target, shift - mapping.trimmed), piece);
-    } else {
-      while (this.#names.length < width) this.#names.push(undefined);
-      this.#push(table.rows, piece);
     }
+  }
+
+  /** Adds rows that no header speaks of: each column goes under the one that stands at its place. */
+  #addByPosition(table: Table, width: number, piece: Piece): void {
+    while (this.#names.length < width) this.#names.push(undefined);
+    if (width > 1) this.#byPosition++;
+    if (table.headerRows > 0 || beginsWithNames(table)) this.#firstRows.add(rowText(table.rows[0]!));
+    this.#push(table.rows, piece);
   }
 
   #addHeaded(whole: Table, piece: Piece): void {
     const width = columnsOf(whole);
+    // Names that stand over its own rows say nothing of those of others above, which may begin with names too.
+    if (this.#head.length === 0 && this.#firstRows.size > 0) return this.#addByPosition(whole, width, piece);
     const used = (this.recipe.tidy ?? ["edges"]).includes("edges") ? usedRange(whole.rows) : undefined;
     const { left, right } = used ?? { left: 0, right: width - 1 };
     const isTrimmed = left > 0 || right < width - 1;
@@ -240,10 +252,14 @@ class Stack {
     return [...this.#captions, { ...table, rows: even.map((row, index) => [...row, sourceOf(index)]) }];
   }
 
-  /** Names of columns that were to be called otherwise and are nowhere. */
+  /** That columns were matched by their order alone; and names of columns that were to be called otherwise and are nowhere. */
   notices(): Notice[] {
-    if (this.#unused.size === 0) return [];
-    return [notice(contentNotices, "not-shown/columns", { names: [...this.#unused.values()] })];
+    const isGuess = this.#byPosition > 0 && (this.#head.length > 0 || this.#firstRows.size > 1);
+    const unused = [...this.#unused.values()];
+    return [
+      ...(isGuess ? [notice(contentNotices, "by-position", { count: this.#byPosition })] : []),
+      ...(unused.length > 0 ? [notice(contentNotices, "not-shown/columns", { names: unused })] : []),
+    ];
   }
 }
 

@@ -56,6 +56,8 @@ export const contentNotices: Translated<typeof english.contentNotices> = {
     `Ausgelassen: ${ofOne(count, "eine Linie", "Linien")} über die Seite, die diese Anlage nicht zeigen kann.`,
   "not-shown/same-line": ({ count }) =>
     `${ofOne(count, "Ein Teil steht", "Teile stehen")} unter dem davor: nur Zeilen Text gehen auf derselben Zeile weiter.`,
+  "by-position": ({ count }) =>
+    `Die Spalten ${count === 1 ? "einer Tabelle stehen" : `von ${grouped(count)} Tabellen stehen`} nur nach ihrer Reihenfolge untereinander, denn keine bekannte Kopfzeile nennt sie. Nennen die ersten Zeilen die Spalten, sagen Sie --header yes in einem Befehl, bei anderen Namen --columns A=B.`,
   "not-shown/columns": ({ names }) => `Keine Spalte heißt ${quotedAll(names)}.`,
   "not-shown/pairs": ({ count }) =>
     `${ofOne(count, "Eine Tabelle hat", "Tabellen haben")} mehr als zwei Spalten: was auf den Namen folgt, bleibt in eigenen Spalten.`,

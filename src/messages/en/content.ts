@@ -162,6 +162,9 @@ export const contentNotices = {
   /** Pieces could not go on on the same line. */
   "not-shown/same-line": ({ count }: { count: number }) =>
     `${count === 1 ? "One piece stands" : `${count} pieces stand`} below the one before: only lines of text go on on the same line.`,
+  /** Tables without a header that is known went under others by the order of their columns. */
+  "by-position": ({ count }: { count: number }) =>
+    `${count === 1 ? "One table stands" : `${grouped(count)} tables stand`} under the columns of others by their order alone, since no header names ${count === 1 ? "its own" : "their own"}. If the first ${count === 1 ? "row does" : "rows do"}, say so: in a command --header yes, and --columns A=B where names differ.`,
   /** No header has a column that was to be called otherwise. */
   "not-shown/columns": ({ names }: { names: readonly string[] }) =>
     `No column is called ${quotedAll(names)}.`,
