@@ -41,7 +41,7 @@ function collect(words: string, before = ""): { code: number | null; err: string
     cwd: folder,
     encoding: "utf8",
     // Without bounds these take minutes, or all memory.
-    timeout: 30_000,
+    timeout: 90_000,
     env: { ...process.env, DRAWER_HOME: join(folder, "home") },
   });
   return { code: status, err: stderr };

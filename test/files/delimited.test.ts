@@ -4,7 +4,7 @@ import { join } from "node:path";
 import fc from "fast-check";
 import Papa from "papaparse";
 import { convert, officeTest } from "../support/libreoffice";
-import { compose, readDelimited, writeDelimited, type Table } from "drawer";
+import { compose, readDelimited, readHtml, writeDelimited, type Table } from "drawer";
 import { readSource } from "drawer/files";
 
 const bytes = (text: string) => new TextEncoder().encode(text);
@@ -129,6 +129,17 @@ test("CSV is written in a language's signs when one is said, and with a byte ord
   expect(await csv({})).toBe('Item,Cost,Note\nNet,"1,234.50",1.5 m\nRope,2.25,\n');
 });
 
+/** The cells of a file with something in them, as LibreOffice has them: their values, or that they are text; and what it shows. */
+function cellsIn(folder: string, name: string): [value: string, shown: string][] {
+  convert(folder, "fods", [name]);
+  const fods = readFileSync(join(folder, name.replace(/\.\w+$/, ".fods")), "utf8");
+  const found = fods.matchAll(/<table:table-cell([^>]*)>\s*<text:p>([^<]*)/g);
+  return [...found].map(([, attributes, said]) => [
+    /office:value="([^"]*)"/.exec(attributes!)?.[1] ?? "text",
+    said!,
+  ]);
+}
+
 officeTest(
   "LibreOffice counts with the figures of a CSV file that was written as a sheet, and leaves names alone",
   async () => {
@@ -138,11 +149,7 @@ officeTest(
       for (const format of ["xlsx", "ods"] as const) {
         const { data } = await compose([await read(text)]).to(format);
         writeFileSync(join(folder, `costs.${format}`), data);
-        convert(folder, "fods", [`costs.${format}`]);
-        const fods = readFileSync(join(folder, "costs.fods"), "utf8");
-        const shown = [...fods.matchAll(/<table:table-cell([^>]*)>\s*<text:p>([^<]*)/g)].map(
-          ([, attributes, said]) => [/office:value="([^"]*)"/.exec(attributes!)?.[1] ?? "text", said],
-        );
+        const shown = cellsIn(folder, `costs.${format}`);
         expect(shown.slice(4)).toEqual([
           ["text", "01067"],
           ["79", expect.stringMatching(/^79[.,]00 €$/)],
@@ -152,6 +159,34 @@ officeTest(
           ["-5.5", expect.stringMatching(/^-5[.,]50 €$/)],
           ["7", "7"],
           ["0", "0%"],
+        ]);
+      }
+    } finally {
+      rmSync(folder, { recursive: true, force: true });
+    }
+  },
+  120_000,
+);
+
+officeTest(
+  "figures of a document's table are numbers in LibreOffice, and what it would misread is text",
+  async () => {
+    const folder = mkdtempSync(join(tmpdir(), "drawer-typed-"));
+    try {
+      const table =
+        "<table><tr><th>Item<th>Cost<th>Code<tr><td>Net<td>15.75<td>007<tr><td>1-2<td>1,020.50<td>12</table>";
+      const block = compose([await readHtml(table)]);
+      for (const format of ["xlsx", "html"] as const) {
+        writeFileSync(join(folder, `typed.${format}`), (await block.to(format, { title: "Costs" })).data);
+        if (format === "html") convert(folder, "ods:calc8", ["typed.html"], "HTML (StarCalc)");
+        const shown = cellsIn(folder, format === "html" ? "typed.ods" : "typed.xlsx");
+        expect(shown.slice(3).map(([value, said]) => (value === "text" ? said : Number(value)))).toEqual([
+          "Net",
+          15.75,
+          "007",
+          "1-2",
+          1020.5,
+          "12",
         ]);
       }
     } finally {

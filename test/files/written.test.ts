@@ -86,7 +86,12 @@ test("merged cells stay merged in every format that has them", async () => {
   const html =
     "<table><thead><tr><th colspan=2>Rides<th>New</thead><tr><td rowspan=2>8 April<td>North<td>14<tr><td>Middle<td>6<tr><td colspan=2>All rides<td>20</table>";
   const { content } = await readHtml(html);
-  expect((await readHtml(writeHtml(content))).content).toEqual(content);
+  // What is written for sheets has the values of its figures too.
+  const untyped = (read: Content) =>
+    JSON.parse(
+      JSON.stringify(read, (key, value: unknown) => (key === "value" ? undefined : value)),
+    ) as Content;
+  expect(untyped((await readHtml(writeHtml(content))).content)).toEqual(content);
   for (const format of ["docx", "odt"] as const) expect(await throughFile(content, format)).toEqual(content);
   for (const format of ["xlsx", "ods"] as const) {
     const [table] = (await throughFile(content, format)) as [Table];

@@ -1,4 +1,5 @@
 import { DrawerError } from "../../content/error.js";
+import { valuesOf } from "../../content/figures.js";
 import { checkLength } from "../../content/limits.js";
 import { type Cell, paragraph, type Table } from "../../content/model.js";
 import { notice, type Reading } from "../../content/notice.js";
@@ -6,7 +7,6 @@ import { isFigure } from "../../content/number.js";
 import { contentErrors } from "../../messages/en/content.js";
 import { formatNotices } from "../../messages/en/formats.js";
 import { withoutByteOrderMark } from "../text/byte-order-mark.js";
-import { valuesOf } from "./figures.js";
 import { unguardFormula } from "./formula.js";
 import { SEPARATOR_NAMES, tellSeparator, type Separator } from "./separator.js";
 

@@ -1,3 +1,4 @@
+import { inLocale } from "../../content/figures.js";
 import { markText, withMark } from "../../content/marker.js";
 import { type Cell, type Content, type Flow, type List, type Table } from "../../content/model.js";
 import { withNotesAtEnd } from "../../content/notes.js";
@@ -6,7 +7,6 @@ import { runsText } from "../../content/runs.js";
 import { fillGrid } from "../../content/spans.js";
 import { formatNotices } from "../../messages/en/formats.js";
 import { cellText, writeText } from "../text/write.js";
-import { inLocale } from "./figures.js";
 import { guardFormula } from "./formula.js";
 import type { Separator } from "./separator.js";
 

@@ -1,5 +1,6 @@
 import { safeLink } from "../../content/address.js";
 import { toBase64 } from "../../content/base64.js";
+import { withFigures } from "../../content/figures.js";
 import type {
   Cell,
   CellValue,
@@ -107,7 +108,8 @@ function itemHtml(item: Item, options: PartOptions): string {
   return `<li>${bare ? runsHtml(first.runs, options) + flowsHtml(rest, options) : flowsHtml(item.flows, options)}</li>`;
 }
 
-function tableHtml(table: Table, options: PartOptions): string {
+function tableHtml(given: Table, options: PartOptions): string {
+  const table = withFigures(given);
   const inCell = { ...options, inCell: true };
   const row = (cells: readonly Cell[], tag: "th" | "td") =>
     `<tr>${cells.map((cell) => cellHtml(cell, tag, inCell)).join("")}</tr>`;

@@ -1,4 +1,5 @@
 import { type Address, safeLink } from "../../content/address.js";
+import { withFigures } from "../../content/figures.js";
 import type { Cell, CellValue, Content, Marks, Table } from "../../content/model.js";
 import { withNotesAtEnd } from "../../content/notes.js";
 import { notice, type Notice } from "../../content/notice.js";
@@ -33,8 +34,8 @@ export interface SheetToWrite {
 const WIDTHS = { least: 8, most: 60 };
 
 /**
- * Content as the rows of one sheet: tables as they are, each other flow as a row of one cell of text. Text stays text,
- * whatever it looks like; what has a typed value carries it.
+ * Content as the rows of one sheet: tables as they are, each other flow as a row of one cell of text. What has a
+ * typed value carries it, as have the figures of tables whose sources know no types; all other text stays text, whatever it looks like.
  *
  * @param most how many characters a cell can hold; what is longer is cut, and said
  */
@@ -71,7 +72,8 @@ function cutAt(text: string, most: number): string {
   return text.length > most ? text.slice(0, most).replace(/[\uD800-\uDBFF]$/, "") : text;
 }
 
-function tableRows(table: Table, rows: GridCell[][]): void {
+function tableRows(given: Table, rows: GridCell[][]): void {
+  const table = withFigures(given);
   if (table.caption) rows.push([gridCell({ flows: [{ type: "paragraph", runs: table.caption }] }, 0, false)]);
   const lines = mapRows(table.rows, (cells, columns, index) =>
     cells.map((cell, at) => gridCell(cell, columns[at]!, index < table.headerRows)),

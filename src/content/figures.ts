@@ -1,5 +1,7 @@
-import type { CellValue } from "../../content/model.js";
-import { decimalOf } from "../../content/number.js";
+import type { Cell, CellValue, Table } from "./model.js";
+import { decimalOf } from "./number.js";
+import { runsText } from "./runs.js";
+import { fillGrid, mapRows } from "./spans.js";
 
 /** The sign before the decimals of a file's figures. */
 export type DecimalSign = "." | ",";
@@ -90,4 +92,27 @@ export function inLocale(text: string, value: CellValue, locale: string | undefi
   const shown = valueOf(text, other);
   const isOther = shown?.type === "number" && shown.number === value.number;
   return isOther ? text.replace(/[.,]/g, (sign) => (sign === other ? decimal : other)) : text;
+}
+
+/**
+ * A table with the values of its figures, where no cell of it has one: its source knew no types, as those of documents and pages do
+ * not. In one whose source knew them, what looks like a figure and has no value was meant as text.
+ */
+export function withFigures(table: Table): Table {
+  if (table.rows.some((row) => row.some(({ value }) => value !== undefined))) return table;
+  const texts = fillGrid(table, "", textOf);
+  const values = valuesOf(texts, table.headerRows);
+  const rows = mapRows(table.rows, (row, columns, index) =>
+    row.map((cell, at) => {
+      const value = values[index]![columns[at]!];
+      return value ? { ...cell, value } : cell;
+    }),
+  );
+  return { ...table, rows };
+}
+
+/** The text of a cell that holds one line alone; nothing of any other. */
+function textOf({ flows: [only, ...others] }: Cell): string {
+  if (only?.type !== "paragraph" || others.length > 0) return "";
+  return only.runs.every(({ type }) => type === "text") ? runsText(only.runs) : "";
 }
