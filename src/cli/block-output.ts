@@ -4,6 +4,7 @@ import { recipeFor } from "../compose/check-recipe.js";
 import { compose } from "../compose/compose.js";
 import { type Recipe } from "../compose/recipe.js";
 import { DrawerError } from "../content/error.js";
+import type { Notice } from "../content/notice.js";
 import type { Drawer } from "../drawer/drawer.js";
 import {
   extensionOf,
@@ -20,6 +21,8 @@ export interface Composed {
   readonly block: Block;
   readonly count: number;
   readonly isPrivate: boolean;
+  /** What was left out of it. */
+  readonly notices: readonly Notice[];
 }
 
 /** Makes a block of a pick by a recipe as it was typed, which changes one that is kept, if a name was given. */
@@ -29,11 +32,12 @@ export async function blockOf(
   typed: Recipe,
   name: string | undefined,
 ): Promise<Composed> {
-  const snippets = await drawer.snippets(pick);
+  const { snippets, notices } = await drawer.snippetsToGiveOut(pick);
   return {
     block: compose(snippets, await recipeFrom(drawer, typed, name)),
     count: snippets.length,
     isPrivate: snippets.some(({ entry }) => entry.private),
+    notices,
   };
 }
 

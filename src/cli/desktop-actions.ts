@@ -9,7 +9,7 @@ import { offeredBlock } from "../desktop/offered-block.js";
 import type { ActionResult } from "../drawer/collecting-session.js";
 import { stepDeal } from "../drawer/deal-step.js";
 import type { Drawer } from "../drawer/drawer.js";
-import { parsePick } from "../drawer/model/pick.js";
+import { pickOf, parsePick } from "../drawer/model/pick.js";
 import type { Collected } from "../drawer/operations/collect.js";
 import type { Dealt } from "../drawer/operations/deal.js";
 import { cliErrors, cliNotices } from "../messages/en/cli.js";
@@ -96,14 +96,15 @@ function windowsOf({ windows }: Desktop): Windows {
 /** Pastes a block at the caret of the window in front. */
 async function paste(
   { desktop }: ActionContext,
-  { block, count, isPrivate }: Composed,
+  { block, count, isPrivate, notices }: Composed,
 ): Promise<readonly Notice[]> {
   const windows = windowsOf(desktop);
   const front = await windows.front();
   if (!(await windows.paste(offeredBlock(block, isPrivate))))
     throw new DrawerError(cliErrors, "not-pasted", titled(front));
   await noteWindow(desktop, windowFile());
-  return [notice(cliNotices, "placed/window", { count, title: front?.title ?? "" }), ...block.notices];
+  const placed = notice(cliNotices, "placed/window", { count, title: front?.title ?? "" });
+  return [placed, ...notices, ...block.notices];
 }
 
 function titled(window: DesktopWindow | undefined): { title?: string } {
@@ -129,6 +130,7 @@ async function dealStep(at: ActionContext, step: "next" | "back"): Promise<reado
       block: compose([snippet], recipe),
       count: 1,
       isPrivate: snippet.entry.private,
+      notices: [],
     })),
     notice(drawerNotices, "dealt", { number, of }),
   ];
@@ -144,7 +146,7 @@ export async function sendSelection(at: ActionContext): Promise<readonly Notice[
   const copied = await copySelection(desktop);
   const collected = await at.collect(copied, false);
   // What was there already is sent all the same.
-  const sent = await blockOf(drawer, "last", {}, undefined);
+  const sent = await blockOf(drawer, pickOf(await drawer.list({ limit: 1 })), {}, undefined);
   if (!(await windows.raise(target))) throw new DrawerError(cliErrors, "no-window/gone", titled(target));
   return [...collected.notices, ...(await paste(at, sent))];
 }

@@ -13,7 +13,15 @@ import { checkDrawerName, type Entry } from "./model/entry.js";
 import { checkRules, type Rules } from "./model/rules.js";
 import { applyRetention, leavingBy, privateUntil } from "./retention.js";
 import { rulesOf } from "./rules-of.js";
-import { pickFrom, pickSome, positioned, readSnippets, snippetsOf, type Snippet } from "./snippets.js";
+import {
+  pickFrom,
+  pickSome,
+  positioned,
+  readSnippets,
+  snippetsOf,
+  someToGiveOut,
+  type Snippet,
+} from "./snippets.js";
 import type { DrawerSize, Positioned, Store } from "./store.js";
 
 /** Which snippets to list. */
@@ -169,6 +177,22 @@ export class DrawerReader {
    */
   async snippets(pick: string): Promise<Snippet[]> {
     return this.read(await this.pickSome(pick));
+  }
+
+  /**
+   * The snippets of a pick as they may go out of the drawer, with what is told of the others: what is private only where it is
+   * named by its own number or id, as in `3`; `all`, a range, `last`, a kind and words do not name it.
+   * @throws DrawerError `bad-pick`, `no-position`, `nothing` when the pick matches none, `private` when it names nothing else
+   */
+  async snippetsToGiveOut(pick: string): Promise<{ snippets: Snippet[]; notices: readonly Notice[] }> {
+    const { picked, notices } = await someToGiveOut(snippetsOf(this.store, this.name), pick);
+    return { snippets: await this.read(picked), notices };
+  }
+
+  /** How many private snippets it holds. */
+  async privateCount(): Promise<number> {
+    const ids = (await this.store.privateEntries()).map(({ id }) => id);
+    return ids.length === 0 ? 0 : (await this.store.entries({ drawer: this.name, ids })).length;
   }
 
   /** Adds the contents to listed snippets, private ones included. */

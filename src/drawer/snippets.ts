@@ -2,7 +2,8 @@ import { defined } from "../content/defined.js";
 import { decodeContent, type Hash } from "../content/encode.js";
 import { DrawerError } from "../content/error.js";
 import { type Content, paragraph } from "../content/model.js";
-import { type PickedFrom, drawerErrors } from "../messages/en/drawer.js";
+import { notice, type Notice } from "../content/notice.js";
+import { type PickedFrom, drawerErrors, drawerNotices } from "../messages/en/drawer.js";
 import { searchTerms } from "./find.js";
 import { MASK } from "./mask.js";
 import type { Entry, Origin } from "./model/entry.js";
@@ -65,16 +66,49 @@ export async function positioned(store: Store, entries: readonly Entry[]): Promi
  * @throws DrawerError `bad-pick`, `no-position`
  */
 export async function pickFrom(from: Pickable, pick: string): Promise<Positioned[]> {
+  return (await readPick(from, pick)).picked;
+}
+
+/** The snippets of a pick, in its order, and the ids of those that it names by their own number or id. */
+async function readPick(from: Pickable, pick: string) {
   const terms = parsePick(pick);
   const byId = await snippetsById(from, terms.flatMap(idsOf));
   const excluded = new Set<number>();
+  const named = new Set<string>();
   const picked: Positioned[] = [];
   for (const term of terms) {
-    if (term.type !== "not") for (const one of await matching(from, term, byId)) picked.push(one);
-    else for (const { position } of await matching(from, term.term, byId)) excluded.add(position);
+    if (term.type === "not")
+      for (const { position } of await matching(from, term.term, byId)) excluded.add(position);
+    else
+      for (const one of await matching(from, term, byId)) {
+        picked.push(one);
+        if (term.type === "place" && !("beforeLast" in term.place)) named.add(one.entry.id);
+      }
   }
   const chosen = terms.every((term) => term.type === "not") ? await from.entries({}) : picked;
-  return chosen.filter(({ position }) => !excluded.has(position));
+  return { picked: chosen.filter(({ position }) => !excluded.has(position)), named };
+}
+
+/** What of a pick goes out of the drawer, and what is told of what does not. */
+export interface GivenOut {
+  readonly picked: readonly Positioned[];
+  readonly notices: readonly Notice[];
+}
+
+/**
+ * The snippets of a pick that may go out of the drawer: what is private only where it is named by its own number or id; a range, the
+ * last, all, the kept ones, a kind and words do not name it.
+ * @throws DrawerError `bad-pick`, `no-position`; `private` when all that was picked is left out for that
+ */
+export async function pickToGiveOut(from: Pickable, pick: string): Promise<GivenOut> {
+  const { picked, named } = await readPick(from, pick);
+  const isOpen = ({ entry }: Positioned) => !entry.private || named.has(entry.id);
+  const open = picked.filter(isOpen);
+  if (open.length === picked.length) return { picked, notices: [] };
+  const closed = picked.filter((one) => !isOpen(one));
+  const positions = unique(closed).map(({ position }) => position);
+  if (open.length === 0) throw new DrawerError(drawerErrors, "private/not-named", { positions });
+  return { picked: open, notices: [notice(drawerNotices, "private/left-out", { positions })] };
 }
 
 /**
@@ -87,13 +121,23 @@ export async function pickSome(from: Pickable, pick: string): Promise<Positioned
   return picked;
 }
 
+/**
+ * The same, and at least one.
+ * @throws DrawerError `bad-pick`, `no-position`, `private`, `nothing` when the pick matches none
+ */
+export async function someToGiveOut(from: Pickable, pick: string): Promise<GivenOut> {
+  const given = await pickToGiveOut(from, pick);
+  if (given.picked.length === 0) throw await nothingPicked(from, pick);
+  return given;
+}
+
 /** Each of the picked once. */
 export function unique(picked: readonly Positioned[]): Positioned[] {
   return [...new Map(picked.map((one) => [one.entry.id, one])).values()];
 }
 
 /** Why a pick gave nothing. */
-export async function nothingPicked({ from, count }: Pickable, pick: string): Promise<DrawerError> {
+async function nothingPicked({ from, count }: Pickable, pick: string): Promise<DrawerError> {
   const { drawer, isGone } = from;
   if ((await count()) > 0) return new DrawerError(drawerErrors, "nothing/no-match", { pick, from });
   return new DrawerError(drawerErrors, isGone ? "nothing/none-gone" : "nothing/empty", { drawer });

@@ -8,7 +8,17 @@ import { newId } from "./model/ids.js";
 import type { SnippetRef } from "./model/pick.js";
 import { type Rules } from "./model/rules.js";
 import { rulesOf } from "./rules-of.js";
-import { pickFrom, pickSome, readSnippets, snippetAt, snippetsOf, unique, type Snippet } from "./snippets.js";
+import {
+  pickSome,
+  pickToGiveOut,
+  readSnippets,
+  snippetAt,
+  snippetsOf,
+  someToGiveOut,
+  unique,
+  type GivenOut,
+  type Snippet,
+} from "./snippets.js";
 import { Conflict, type Commit, type DrawerSize, type Positioned, type Store } from "./store.js";
 
 /** Where an operation is done: a drawer in a store. */
@@ -73,11 +83,21 @@ export class Transaction implements Context {
   }
 
   /**
-   * The same, also when there is none.
-   * @throws DrawerError `bad-pick`, `no-position`
+   * The snippets of a pick that may go out of the drawer, each once, also when there is none; and what is told of the others.
+   * @throws DrawerError `bad-pick`, `no-position`, `private`
    */
-  async pickAny(pick: string): Promise<Positioned[]> {
-    return unique(await pickFrom(snippetsOf(this.store, this.drawer), pick));
+  async anyToGiveOut(pick: string): Promise<GivenOut> {
+    const { picked, notices } = await pickToGiveOut(snippetsOf(this.store, this.drawer), pick);
+    return { picked: unique(picked), notices };
+  }
+
+  /**
+   * The same, and at least one.
+   * @throws DrawerError `bad-pick`, `no-position`, `private`, `nothing`
+   */
+  async someToGiveOut(pick: string): Promise<GivenOut> {
+    const { picked, notices } = await someToGiveOut(snippetsOf(this.store, this.drawer), pick);
+    return { picked: unique(picked), notices };
   }
 
   /**

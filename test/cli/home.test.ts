@@ -79,7 +79,7 @@ test("a link in place of the drawers is not followed", async () => {
 test("what came from a private snippet is written for its owner alone, anything else by the user's mask", async () => {
   await drawer(["collect"], "one");
   await drawer(["collect", "--private"], "two");
-  await all(`place 1 --to ${join(folder, "open.txt")}`, `place all --to ${join(folder, "closed.txt")}`);
+  await all(`place 1 --to ${join(folder, "open.txt")}`, `place 1 2 --to ${join(folder, "closed.txt")}`);
   expect([mode(join(folder, "open.txt")), mode(join(folder, "closed.txt"))]).toEqual([
     0o666 & ~process.umask(),
     0o600,

@@ -4,7 +4,16 @@ import { later } from "../support/clock";
 import { contents } from "../support/contents";
 import { runs } from "../support/counts";
 import { drawerWith, piece, textsOf } from "../support/pieces";
-import { Drawer, looksSecret, MASK, MemoryStore, readText, type Content, type SecretKind } from "drawer";
+import {
+  Drawer,
+  DrawerError,
+  looksSecret,
+  MASK,
+  MemoryStore,
+  readText,
+  type Content,
+  type SecretKind,
+} from "drawer";
 import { encodeContent } from "drawer/engine";
 
 const looks = (text: string) => looksSecret(readText(text).content);
@@ -216,4 +225,71 @@ test("nothing is detected where the rule says so, and a user's word stands above
   await drawer.setRules({ detect: false });
   await drawer.collect([piece("5500 0055 5555 5559")]);
   expect((await drawer.list()).map(({ entry }) => entry.private)).toEqual([false, false]);
+});
+
+test("what is private goes out only when it is named by its own number or id, in any pick", async () => {
+  const term = fc.constantFrom(
+    "all",
+    "last",
+    "last-1",
+    "first",
+    "text",
+    "kept",
+    "1..4",
+    "4..1",
+    "2..",
+    "/e/",
+    "1",
+    "2",
+    "3",
+    "4",
+    "!3",
+    "!2",
+  );
+  await fc.assert(
+    fc.asyncProperty(
+      fc.array(fc.boolean(), { minLength: 4, maxLength: 4 }),
+      fc.array(term, { minLength: 1, maxLength: 4 }),
+      fc.boolean(),
+      async (hidden, terms, byId) => {
+        const drawer = new Drawer(new MemoryStore());
+        const words = ["wren", "tern", "knot here", "eider"];
+        await drawer.collect(
+          words.map((text, at) => ({ ...readText(text), origin: {}, private: hidden[at]! })),
+        );
+        await drawer.keep("1..4");
+        const ids = (await drawer.list()).map(({ entry }) => entry.id);
+        const named = terms.flatMap((each) =>
+          /^[1-4]$/.test(each) ? Number(each) - 1 : each === "first" ? 0 : [],
+        );
+        const pick = terms
+          .map((each) => (byId && /^[1-4]$/.test(each) ? `id:${ids[Number(each) - 1]!}` : each))
+          .join(" ");
+        const picked = (await drawer.pick(pick)).map(({ entry }) => ids.indexOf(entry.id));
+        const wanted = picked.filter((at) => !hidden[at] || named.includes(at));
+        const gives = async (give: () => Promise<number[]>) => {
+          try {
+            return await give();
+          } catch (error) {
+            // Where nothing goes out, it is refused, and said why.
+            expect((error as DrawerError).code).toBe(picked.length === 0 ? "nothing" : "private");
+            return [];
+          }
+        };
+        const placed = await gives(async () => {
+          const { snippets, notices } = await drawer.snippetsToGiveOut(pick);
+          expect(notices.length).toBe(wanted.length < picked.length ? 1 : 0);
+          return snippets.map(({ entry }) => ids.indexOf(entry.id));
+        });
+        expect(placed).toEqual(wanted);
+        const dealt = await gives(async () => {
+          await drawer.deal(pick);
+          const all: number[] = [];
+          for (let next; (next = await drawer.dealNext());) all.push(ids.indexOf(next.snippet.entry.id));
+          return all;
+        });
+        expect(dealt).toEqual(wanted);
+      },
+    ),
+  );
 });

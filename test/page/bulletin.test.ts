@@ -272,12 +272,13 @@ onPages("the secretary's desk", () => {
     );
     await becomes("Field", "••••••".slice(0, 5));
     expect(await told()).toMatch(/^Collected as 2, private: it looks like a card number/);
-    await page.waitForFunction(() =>
-      document
-        .querySelector("snippet-drawer")!
-        .shadowRoot!.querySelector(".preview")!
-        .textContent!.includes("••••••"),
-    );
+    const preview = page.locator("snippet-drawer .preview");
+    await preview.getByText("One private snippet is left out. Pick it by its number to place it.").waitFor();
+    await page.click("snippet-drawer .go");
+    await lands("Field diary");
+    expect(await page.locator("#desk").innerText()).not.toContain("4111");
+    await page.locator("snippet-drawer .position").nth(1).click();
+    await preview.getByText("••••••").waitFor();
     expect(
       await page.locator("snippet-drawer").evaluate((drawer) => drawer.shadowRoot!.textContent),
     ).not.toContain("4111");

@@ -1,5 +1,5 @@
 import type { Command } from "commander";
-import { notice } from "../../content/notice.js";
+import { notice, type Notice } from "../../content/notice.js";
 import { offeredOf, stepDeal } from "../../drawer/deal-step.js";
 import { answers } from "../../messages/en/cli-answers.js";
 import { commands } from "../../messages/en/cli-help.js";
@@ -43,16 +43,20 @@ export function add(program: Command): void {
 async function beginDeal(pick: string, options: DealOptions): Promise<void> {
   const typed = recipeOf(options);
   const desktop = options.to === undefined ? undefined : await openedDesktop();
-  const { left, of } = await withDrawer(options.drawer, async (drawer) => {
+  const {
+    left,
+    of,
+    notices = [],
+  } = await withDrawer(options.drawer, async (drawer) => {
     const recipe = await recipeFrom(drawer, typed, options.recipe);
     return drawer.deal(pick, { recipe, ...(desktop && { to: CLIPBOARD }) });
   });
-  if (!desktop) return answerLeft(options, { left, of }, "dealing");
+  if (!desktop) return answerLeft(options, { left, of }, "dealing", notices);
   await dealToClipboard(options.drawer);
   const told = desktop.tellsPastes
     ? notice(drawerNotices, "dealing/clipboard", { of })
     : notice(cliNotices, "dealing/by-hand", { of });
-  answer(options, [told], { left, of });
+  answer(options, [...notices, told], { left, of });
 }
 
 /** What the desktop can do; it is let go of at once. */
@@ -86,9 +90,10 @@ function answerLeft(
   options: DealOptions,
   { left, of }: { readonly left: number; readonly of: number },
   reason: "dealing" | "dealing/left",
+  before: readonly Notice[] = [],
 ): void {
   const told =
     left === 0 ? notice(cliNotices, "done/none-left", { of }) : notice(cliNotices, reason, { left, of });
   const next = left === 0 ? "" : ` ${answers.nextDealt({ number: of - left + 1, of })}`;
-  answer(options, [{ ...told, message: told.message + next }], { left, of });
+  answer(options, [...before, { ...told, message: told.message + next }], { left, of });
 }

@@ -44,10 +44,15 @@ export function add(program: Command): void {
         throw new UsageError("bad-option/terminal", { format });
       if (options.bom && formatOf(format).holds !== "rows")
         throw new UsageError("bad-option/bom", { format });
-      const { block, count, isPrivate } = await withDrawer(options.drawer, (drawer) =>
+      const {
+        block,
+        count,
+        isPrivate,
+        notices: leftOut,
+      } = await withDrawer(options.drawer, (drawer) =>
         blockOf(drawer, pick.join(" "), recipe, options.recipe),
       );
-      const notices = [...block.notices];
+      const notices = [...leftOut, ...block.notices];
       if (to === CLIPBOARD) {
         const { holdOnClipboard, offeredBlock, openDesktop } = await import("../../desktop/index.js");
         await holdOnClipboard(offeredBlock(block, isPrivate), windowFile());

@@ -8,7 +8,7 @@ import { piecesOf, type Entry } from "../model/entry.js";
 import { newId } from "../model/ids.js";
 import { VALUES } from "../model/values.js";
 import { privateTraces } from "../private-traces.js";
-import { pickSome, readSnippets, snippetsOf, type Snippet } from "../snippets.js";
+import { readSnippets, someToGiveOut, snippetsOf, type Snippet } from "../snippets.js";
 import type { Positioned } from "../store.js";
 import { isTrace } from "../traces.js";
 import { retryOnConflict, type Context, type Procedure } from "../transaction.js";
@@ -34,6 +34,8 @@ export interface DealStatus extends DealOptions {
   readonly left: number;
   /** How many there are in all. */
   readonly of: number;
+  /** What is told of a deal that has just been begun: that private snippets were left out. */
+  readonly notices?: readonly Notice[];
 }
 
 /** One snippet that was handed out: which of how many. */
@@ -85,12 +87,12 @@ export const deal: Procedure<[pick: string, options?: DealOptions], Promise<Deal
       const { checkRecipe } = await import("../../compose/check-recipe.js");
       checkRecipe(recipe);
     }
-    const picked = await pickSome(snippetsOf(store, drawer), pick);
+    const { picked, notices } = await someToGiveOut(snippetsOf(store, drawer), pick);
     const snippets = picked.map(({ position, entry }) => ({ id: entry.id, position }));
     const before = await store.value(drawer, VALUES.deal);
     const kept: KeptDeal = { id: newId(), snippets, handed: 0, ...defined({ recipe, to }) };
     await store.setValue(drawer, VALUES.deal, before, JSON.stringify(kept));
-    return statusOf(kept);
+    return { ...statusOf(kept), ...(notices.length > 0 && { notices }) };
   },
 };
 

@@ -17,7 +17,7 @@ import { madeOf, refusePrivate } from "./made-of.js";
 export const merge: Operation<[pick: string, recipe?: Recipe], Collected> = {
   name: "merge",
   async plan(transaction, pick, recipe = {}) {
-    const merging = await transaction.pickAny(pick);
+    const { picked: merging, notices } = await transaction.anyToGiveOut(pick);
     if (merging.length < 2)
       throw new DrawerError(drawerErrors, "nothing/merge", { pick, count: merging.length === 0 ? 0 : 1 });
     refusePrivate(merging, "merge");
@@ -44,7 +44,11 @@ export const merge: Operation<[pick: string, recipe?: Recipe], Collected> = {
       contents: made.contents,
       result: {
         collected: [{ position, entry }] satisfies Positioned[],
-        notices: [...block.notices, notice(drawerNotices, "merged", { positions, position, snippet: entry })],
+        notices: [
+          ...notices,
+          ...block.notices,
+          notice(drawerNotices, "merged", { positions, position, snippet: entry }),
+        ],
       },
     };
   },

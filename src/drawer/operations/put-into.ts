@@ -32,7 +32,11 @@ async function putInto(
   const into = checkDrawerName(drawer);
   if (into === transaction.drawer)
     throw new DrawerError(drawerErrors, "bad-option/same-drawer", { drawer: into });
-  const snippets = await transaction.pick(pick);
+  // What is moved stays in a drawer of the user's, as private as it was; a copy goes out.
+  const { picked: snippets, notices: leftOut } =
+    way === "move"
+      ? { picked: await transaction.pick(pick), notices: [] }
+      : await transaction.someToGiveOut(pick);
   const secret = snippets.find(({ entry }) => entry.private);
   if (way === "copy" && secret)
     throw new DrawerError(drawerErrors, "private/copy", { position: secret.position });
@@ -47,6 +51,7 @@ async function putInto(
     edits: [...leaving, ...edits],
     result: [
       way === "move" ? notice(drawerNotices, "moved/into", told) : notice(drawerNotices, "copied", told),
+      ...leftOut,
       ...notices,
     ],
   };

@@ -86,6 +86,8 @@ export const drawerErrors: Translated<typeof english.drawerErrors> = {
     `Nichts angehängt: ${looks === undefined ? "es ist privat" : `es sieht aus wie ${SECRETS[looks]}`}, und Privates bleibt für sich.`,
   "private/join": ({ position }) =>
     `Nichts verbunden: Stück ${position} ist privat, und Privates bleibt für sich.`,
+  "private/not-named": ({ positions }) =>
+    `Nichts wurde genommen: ${positions.join(", ")} ${positions.length === 1 ? "ist" : "sind"} privat. Nennen Sie die Nummern, wenn es hinaus soll.`,
   "private/copy": ({ position }) => `Nichts kopiert: Stück ${position} ist privat und bleibt für sich.`,
   conflict: ({ drawer }) =>
     `Die Lade „${drawer}“ wird von anderen ohne Pause geändert. Versuchen Sie es noch einmal.`,
@@ -149,6 +151,8 @@ export const drawerNotices: Translated<typeof english.drawerNotices> = {
   },
   "private/forgotten": ({ count, drawer, age }) =>
     `${count === 1 ? "Ein privates Stück ist" : `${count} private Stücke sind`} für immer weg${drawer === undefined ? "" : ` in der Lade „${drawer}“`}, nach ${duration(age)}.`,
+  "private/left-out": ({ positions }) =>
+    `Ausgelassen, weil privat: ${positions.join(", ")}. Nennen Sie die Nummern, damit es mitkommt.`,
   "private/not-exported": ({ count }) =>
     count === 1 ? "Ein privates Stück wurde ausgelassen." : `${count} private Stücke wurden ausgelassen.`,
   appended: ({ position, added, snippet, pieces }) =>

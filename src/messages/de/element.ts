@@ -41,6 +41,10 @@ export const elementSentences: Page = {
     putDown: "Hinlegen",
     preview: "Wie es ankommt",
     more: (count) => `… und ${grouped(count)} mehr, die auch eingesetzt werden.`,
+    leftOut: (count) =>
+      count === 1
+        ? "Ein privates Stück bleibt hier. Wählen Sie es an seiner Nummer, um es einzusetzen."
+        : `${grouped(count)} private Stücke bleiben hier. Wählen Sie sie an ihren Nummern, um sie einzusetzen.`,
     moreOfIt: "… und der Rest, der auch eingesetzt wird.",
     notShown: "Was ankäme, kann nicht gezeigt werden.",
     place: "An der Schreibstelle einsetzen",

@@ -151,6 +151,11 @@ export const drawerErrors = {
   /** A private snippet is not joined with others. */
   "private/join": ({ position, operation }: { position: number; operation: "append" | "merge" }) =>
     `Nothing ${operation === "append" ? "appended" : "merged"}: snippet ${position} is private, and what is private stays by itself. Take the privacy off first, if that is wrong.`,
+  /** All that was picked is private, and not named by its own number. */
+  "private/not-named": ({ positions }: { positions: readonly number[] }) =>
+    positions.length === 1
+      ? `Nothing was taken: snippet ${positions[0]} is private. Name it by its number, ${positions[0]}, if it is to go out.`
+      : `Nothing was taken: snippets ${positions.join(", ")} are private. Name them by their numbers if they are to go out.`,
   /** A private snippet is not copied into another drawer. */
   "private/copy": ({ position }: { position: number }) =>
     `Nothing copied: snippet ${position} is private, and stays by itself.`,
@@ -329,6 +334,11 @@ export const drawerNotices = {
   "private/forgotten": ({ count, drawer, age }: { count: number; drawer?: string; age: number | null }) =>
     `${count === 1 ? "A private snippet is" : `${count} private snippets are`} gone for good${drawer === undefined ? "" : ` in the drawer “${drawer}”`}, after ${duration(age)}.`,
   /** Private snippets are not exported. */
+  "private/left-out": ({ positions }: { positions: readonly number[] }) =>
+    positions.length === 1
+      ? `Left out, since it is private: snippet ${positions[0]}. Name it by its number to take it along.`
+      : `Left out, since they are private: snippets ${positions.join(", ")}. Name them by their numbers to take them along.`,
+  /** Private snippets were left out of a drawer file. */
   "private/not-exported": ({ count }: { count: number }) =>
     count === 1 ? "One private snippet was left out." : `${count} private snippets were left out.`,
 

@@ -28,6 +28,10 @@ export const page = {
   putDown: "Put down",
   preview: "As it will land",
   more: (count: number) => `… and ${grouped(count)} more, which are placed too.`,
+  leftOut: (count: number) =>
+    count === 1
+      ? "One private snippet is left out. Pick it by its number to place it."
+      : `${grouped(count)} private snippets are left out. Pick them by their numbers to place them.`,
   moreOfIt: "… and the rest, which is placed too.",
   notShown: "What would land cannot be shown.",
   place: "Place at the caret",

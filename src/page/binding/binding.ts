@@ -220,12 +220,13 @@ export class Binding extends Actions {
    */
   async placePick(pick: string, recipe: Recipe = {}): Promise<void> {
     await this.act(async () => {
-      const snippets = await this.drawer.snippets(pick);
-      return this.placements.put(this.#here(), {
+      const { snippets, notices } = await this.drawer.snippetsToGiveOut(pick);
+      const placed = await this.placements.put(this.#here(), {
         ids: idsOf(snippets),
         make: (fit) => composed(snippets, { ...recipe, fit }),
         what: many(snippets.length),
       });
+      return [...notices, ...placed];
     });
   }
 
@@ -259,7 +260,8 @@ export class Binding extends Actions {
    * @throws DrawerError `bad-pick`, `no-position`, `nothing`
    */
   async planFill(pick = "all"): Promise<FillPlan> {
-    const snippets = await this.drawer.snippets(pick);
+    const { snippets, notices } = await this.drawer.snippetsToGiveOut(pick);
+    if (notices.length > 0) this.report({ notices });
     const { formAround, planFill } = await forms();
     return planFill(formAround(this.#tracker.last?.element), snippets, (field) => this.#scope.has(field));
   }

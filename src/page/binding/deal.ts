@@ -58,14 +58,18 @@ export class PageDeal {
   async begin(pick: string, recipe: Recipe = {}): Promise<void> {
     const { host, desktop } = this;
     await host.act(async () => {
-      const { of } = await host.drawer.deal(pick, { recipe, ...(desktop && { to: "clipboard" }) });
+      const { of, notices = [] } = await host.drawer.deal(pick, {
+        recipe,
+        ...(desktop && { to: "clipboard" }),
+      });
       this.#isEnded = false;
       this.#served = new WeakSet();
       if (host.target) this.#served.add(host.target.element);
       const started = desktop && (await desktop.deal(host.drawer.name));
       await this.#read();
-      if (!started) return [notice(pageNotices, "dealing/page", { of })];
+      if (!started) return [...notices, notice(pageNotices, "dealing/page", { of })];
       return [
+        ...notices,
         started.tellsPastes
           ? notice(drawerNotices, "dealing/clipboard", { of })
           : notice(pageNotices, "dealing/in-turn", { of }),

@@ -110,7 +110,7 @@ export class Composer {
       ${sentenceView({
         choices: this.choices,
         which: this.which,
-        count: viewModel?.count ?? 0,
+        count: viewModel?.chosenCount("all") ?? 0,
         picked: viewModel?.picked.length ?? 0,
         choose: (choices) => this.#chooseRecipe(choices),
         chooseWhich: (which) => this.choose(which),
@@ -124,6 +124,7 @@ export class Composer {
     const block = this.#preview?.block;
     const shown = this.#preview?.shown;
     const more = this.#preview?.notShown(this.which) ?? 0;
+    const leftOut = this.host.viewModel?.leftOut(this.which) ?? 0;
     const drag = (event: DragEvent) => {
       if (block && more === 0 && event.dataTransfer) carryBlock(event.dataTransfer, block);
       else event.preventDefault();
@@ -145,6 +146,7 @@ export class Composer {
         }
         ${shown?.isCut ? html`<p class="note">${page.moreOfIt}</p>` : nothing}
         ${block?.notices.map(({ message }) => html`<p class="note">${message}</p>`)}
+        ${leftOut > 0 ? html`<p class="note">${page.leftOut(leftOut)}</p>` : nothing}
         ${more > 0 ? html`<p class="note">${page.more(more)}</p>` : nothing}
       </div>
     `;

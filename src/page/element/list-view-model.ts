@@ -33,6 +33,9 @@ export interface Viewport {
 export class ListViewModel {
   /** How many snippets there are. */
   count = 0;
+  /** How many of them are private. */
+  privateCount = 0;
+  isLastPrivate = false;
   /** The rows that were read: those that can be seen, and some to spare. */
   rows: readonly ListRow[] = [];
   /** How many rows stand before them. */
@@ -80,7 +83,18 @@ export class ListViewModel {
     const there = ids.length === 0 ? [] : await drawer.store.entries({ drawer: drawer.name, ids });
     if (reading !== this.#reading) return false;
     const byId = new Map(there.map((one) => [one.entry.id, one]));
-    Object.assign(this, { count, rules, gone, ...window, picked: ids.flatMap((id) => byId.get(id) ?? []) });
+    const privateCount = await drawer.privateCount();
+    const isLastPrivate = privateCount > 0 && ((await drawer.list({ limit: 1 }))[0]?.entry.private ?? false);
+    if (reading !== this.#reading) return false;
+    Object.assign(this, {
+      privateCount,
+      isLastPrivate,
+      count,
+      rules,
+      gone,
+      ...window,
+      picked: ids.flatMap((id) => byId.get(id) ?? []),
+    });
     if (this.words !== "") void this.look(this.words);
     this.changed();
     return grown;
@@ -174,13 +188,27 @@ export class ListViewModel {
   /** The snippets one speaks of, in the order in which they are placed; at most so many. */
   async chosen(which: SnippetScope, limit = Infinity): Promise<readonly Positioned[]> {
     if (which === "picked") return this.picked.slice(0, limit);
-    if (which === "last") return this.drawer.list({ limit: 1 });
-    return this.drawer.list({ first: 1, ...(Number.isFinite(limit) && { limit }) });
+    // What is private goes out only when it is picked by its own box.
+    if (which === "last") return (await this.drawer.list({ limit: 1 })).filter(isOpen);
+    const reach = limit + this.privateCount;
+    const all = await this.drawer.list({ first: 1, ...(Number.isFinite(reach) && { limit: reach }) });
+    return all.filter(isOpen).slice(0, limit);
   }
 
   /** How many snippets one speaks of. */
   chosenCount(which: SnippetScope): number {
     if (which === "picked") return this.picked.length;
-    return which === "last" ? Math.min(1, this.count) : this.count;
+    if (which === "last") return this.isLastPrivate ? 0 : Math.min(1, this.count);
+    return this.count - this.privateCount;
   }
+
+  /** How many of those one speaks of are left out because they are private. */
+  leftOut(which: SnippetScope): number {
+    if (which === "picked") return 0;
+    return which === "last" ? Number(this.isLastPrivate) : this.privateCount;
+  }
+}
+
+function isOpen({ entry }: Positioned): boolean {
+  return !entry.private;
 }
