@@ -1,5 +1,7 @@
+import { toBase64 } from "../content/base64.js";
 import type { Table } from "../content/model.js";
 import type { Reading } from "../content/notice.js";
+import { readPictureBytes } from "../content/picture.js";
 import { isBlank, someFlow } from "../content/traverse.js";
 import { readDelimited } from "./delimited/read.js";
 import { readHtml, type HtmlReadOptions } from "./html/read.js";
@@ -25,7 +27,8 @@ export interface Flavours {
  * Reads the best of several flavours: HTML before bare text, because it keeps structure and look; a table's own rows
  * before a picture of them; a picture only when nothing else says anything. A blank cell stays blank, whatever pictures
  * of it are offered beside it. Where the HTML of a sheet has folded a cell's lines into one and the tab-separated
- * flavour has kept them, the cell is taken from there.
+ * flavour has kept them, the cell is taken from there. Where the HTML is one picture by its address, and its bytes are offered beside
+ * it, they are the picture's.
  *
  * @example
  * ```js
@@ -40,7 +43,7 @@ export async function readFlavours<Node>(
   options: HtmlReadOptions<Node> = {},
 ): Promise<Reading> {
   if (flavours.html !== undefined && flavours.html.trim() !== "") {
-    const reading = await readHtml(flavours.html, options);
+    const reading = await readHtml(withLonePicture(flavours.html, flavours.picture), options);
     if (!isBlank(reading.content)) return withLines(reading, flavours.tsv);
     if (someFlow(reading.content, (flow) => flow.type === "table")) return { ...reading, content: [] };
   }
@@ -50,6 +53,32 @@ export async function readFlavours<Node>(
   if (flavours.text !== undefined && flavours.text.trim() !== "") return readText(flavours.text);
   return flavours.picture ? readPicture(flavours.picture) : NOTHING;
 }
+
+/**
+ * HTML that is nothing but one picture, as browsers offer an image that is copied, with the bytes that are offered beside it: by its
+ * address alone it would be a picture that could not be had. Other HTML stays as it is: a picture beside it shows all of it.
+ */
+function withLonePicture(html: string, picture: Uint8Array | undefined): string {
+  const facts = picture && readPictureBytes(picture);
+  if (!facts || !isLonePicture(html)) return html;
+  const data = `data:${facts.mediaType};base64,${toBase64(picture)}`;
+  return html.replace(
+    /(<img\b[^>]*?\ssrc\s*=\s*)(?:"[^"]*"|'[^']*'|[^\s>]+)/i,
+    (_, before: string) => `${before}"${data}"`,
+  );
+}
+
+function isLonePicture(html: string): boolean {
+  if ((html.match(/<img\b/gi)?.length ?? 0) !== 1 || html.length > MOST_OF_LONE) return false;
+  const words = html.replace(
+    /<!--[^]*?-->|<(style|title|script)\b[^]*?<\/\1\s*>|<[^>]*>|&nbsp;|\u00A0/gi,
+    "",
+  );
+  return words.trim() === "";
+}
+
+/** HTML of one picture has no more characters, unless the picture's bytes stand in it. */
+const MOST_OF_LONE = 20_000;
 
 /** Puts back the line ends of cells that only the tab-separated flavour has kept. */
 async function withLines(reading: Reading, tsv: string | undefined): Promise<Reading> {

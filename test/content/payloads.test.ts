@@ -1,4 +1,4 @@
-import { payload } from "../support/demo";
+import { readFileSync } from "node:fs";
 import {
   isBlank,
   kindOf,
@@ -9,6 +9,7 @@ import {
   writeText,
   type Table,
 } from "drawer";
+import { payload } from "../support/demo";
 
 const read = async (name: string) => (await readFlavours(payload(name))).content;
 
@@ -95,3 +96,34 @@ test("a lone address is a link, and only a safe one", async () => {
   expect(await kind("https://merrow-spit.example/tides")).toBe("link");
   expect(await kind("javascript:alert(1)")).toBe("text");
 });
+
+const sketch = new Uint8Array(readFileSync("demo/sketches/tide.png"));
+test.each([
+  [
+    "an image that is copied in a browser",
+    '<meta charset="utf-8"><img src="https://merrow-spit.example/tide.png" alt="The tide">',
+    true,
+  ],
+  [
+    "the same in a link, between spaces",
+    '<html><body>\n<!--StartFragment--><a href="https://merrow-spit.example/"><img alt="The tide" src=tide.png></a>&nbsp;<!--EndFragment--></body></html>',
+    true,
+  ],
+  [
+    "words beside an image",
+    '<p>Tide <img src="https://merrow-spit.example/tide.png" alt="The tide"></p>',
+    false,
+  ],
+  ["two images", '<img src="a.png" alt="The tide"><img src="b.png" alt="b">', false],
+  ["a table, with a picture of it", "<table><tr><td>The tide</table>", false],
+])(
+  "of %s, the picture that is offered beside it is taken where it is all of it",
+  async (_, html, isPicture) => {
+    const { content, pictures, notices } = await readFlavours({ html, text: "", picture: sketch });
+    expect(kindOf(content) === "picture").toBe(isPicture);
+    expect([...pictures.values()]).toEqual(isPicture ? [sketch] : []);
+    expect(JSON.stringify(content)).toContain("The tide");
+    // What could not be had is told.
+    expect(notices.length > 0).toBe(!isPicture && html.includes("<img"));
+  },
+);

@@ -1,5 +1,3 @@
-import { demoFile } from "../support/demo";
-import { writeOffice } from "../support/office";
 import {
   compose,
   Drawer,
@@ -17,6 +15,8 @@ import {
   type TextRun,
 } from "drawer";
 import { readSource } from "drawer/files";
+import { demoFile } from "../support/demo";
+import { writeOffice } from "../support/office";
 
 const read = async (html: string) => (await readHtml(html)).content;
 

@@ -2,6 +2,8 @@ import { spawnSync, type ChildProcess } from "node:child_process";
 import { chmodSync, mkdtempSync, readFileSync, renameSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join, resolve } from "node:path";
+import { compose, readHtml } from "drawer";
+import { offeredBlock, openDesktop, type ClipboardEvent, type Desktop, type System } from "drawer/desktop";
 import {
   compositor,
   display,
@@ -12,8 +14,6 @@ import {
   takenMeanwhile,
   until,
 } from "../support/desktop";
-import { compose, readHtml } from "drawer";
-import { offeredBlock, openDesktop, type ClipboardEvent, type Desktop, type System } from "drawer/desktop";
 
 /** Forms by their media types. */
 type Forms = Readonly<Record<string, string | Uint8Array>>;
@@ -132,7 +132,11 @@ onDesktop("X11", () => {
     },
     taken: takenMeanwhile,
     async clear() {
-      owner?.kill();
+      if (owner && owner.exitCode === null && owner.signalCode === null) {
+        const ended = new Promise((done) => owner!.once("exit", done));
+        owner.kill();
+        await ended;
+      }
       await until(
         async () => (await takenMeanwhile("TARGETS")).length,
         (length) => length === 0,

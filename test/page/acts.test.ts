@@ -1,7 +1,7 @@
 import { readFileSync } from "node:fs";
+import type { PlaceDetail } from "drawer/page";
 import type { Page } from "playwright-core";
 import { Example, onPages } from "../support/browser";
-import type { PlaceDetail } from "drawer/page";
 
 onPages("what one does with a form beside the drawer", () => {
   const record = new Example("ringing", "snippet-drawer h2", {
@@ -191,6 +191,27 @@ onPages("what one does with a form beside the drawer", () => {
     await record.inDrawer(".snippet").dragTo(field("remarks"));
     await hold({ remarks: "The first round was at 06:10, two hours after low water." });
     expect(await snippets()).toHaveLength(1);
+  });
+
+  test("an image that was copied elsewhere comes in as the picture, not as its address", async () => {
+    const transfer = await page.evaluateHandle((base64) => {
+      const data = new DataTransfer();
+      const raw = Uint8Array.from(atob(base64), (sign) => sign.charCodeAt(0));
+      data.items.add(new File([raw], "image.png", { type: "image/png" }));
+      data.setData("text/html", '<img src="https://merrow-spit.example/tide.png" alt="The tide">');
+      return data;
+    }, readFileSync("demo/sketches/tide.png").toString("base64"));
+    await page.dispatchEvent("snippet-drawer", "drop", { dataTransfer: transfer });
+    await record.told(/^Collected as 1/);
+    const held = await page.evaluate(async () => {
+      const [snippet] = await document.querySelector("snippet-drawer")!.binding!.drawer.snippets("1");
+      return [
+        snippet!.entry.kind,
+        snippet!.pictures.size,
+        JSON.stringify(snippet!.content).includes("The tide"),
+      ];
+    });
+    expect(held).toEqual(["picture", 1, true]);
   });
 
   test("files that are dropped in are read: a document, a sheet, a picture; a row that is dropped on another stands before it", async () => {

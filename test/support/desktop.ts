@@ -135,7 +135,12 @@ export function takenByXclip(target: string): Buffer {
 /** The same while this process answers, as one that offers something itself must. */
 export function takenMeanwhile(target: string): Promise<Buffer> {
   const words = ["-selection", "clipboard", "-o", "-t", target];
-  const child = spawn("xclip", words, { stdio: ["ignore", "pipe", "ignore"], env: { ...process.env } });
+  const child = spawn("xclip", words, {
+    stdio: ["ignore", "pipe", "ignore"],
+    env: { ...process.env },
+    // It waits for ever for a program that ends before it answers.
+    timeout: 20_000,
+  });
   const chunks: Buffer[] = [];
   child.stdout.on("data", (chunk: Buffer) => chunks.push(chunk));
   return new Promise((done) => child.once("close", () => done(Buffer.concat(chunks))));

@@ -28,6 +28,7 @@ export const page = {
   putDown: "Put down",
   preview: "As it will land",
   more: (count: number) => `… and ${grouped(count)} more, which are placed too.`,
+  /** How many private snippets are left out of what is placed. */
   leftOut: (count: number) =>
     count === 1
       ? "One private snippet is left out. Pick it by its number to place it."

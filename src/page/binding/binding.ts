@@ -1,29 +1,28 @@
 import type { Recipe } from "../../compose/recipe.js";
-import { DrawerError } from "../../content/error.js";
 import { notice, type Notice } from "../../content/notice.js";
 import type { Drawer } from "../../drawer/drawer.js";
 import type { Origin } from "../../drawer/model/entry.js";
-import type { Positioned } from "../../drawer/store.js";
 import type { Flavours } from "../../formats/flavours.js";
 import type { NamedPlace } from "../../messages/core/names.js";
 import { many, page as words } from "../../messages/core/page-sentences.js";
-import { pageErrors, pageNotices } from "../../messages/en/page.js";
+import { pageNotices } from "../../messages/en/page.js";
 import { Copies } from "../capture/copies.js";
 import { linesOf } from "../capture/file-lines.js";
 import type { MarkedPart } from "../capture/read-files.js";
 import { PageScope } from "../capture/scope.js";
 import type { FieldToFill, FillPlan } from "../places/form.js";
-import { describeLastPlace, focusLastPlace, PlaceTracker, type LastPlace } from "../places/last-place.js";
+import { describeLastPlace, focusLastPlace, PlaceTracker } from "../places/last-place.js";
 import type { Place } from "../places/place.js";
 import { Actions } from "./actions.js";
 import { BlockCopier } from "./block-copier.js";
 import { BoundDrawer } from "./bound-drawer.js";
 import { Collector, type CollectOptions } from "./collector.js";
 import { PageDeal } from "./deal.js";
-import type { BindingEventMap, CollectDetail, PlaceDetail } from "./events.js";
+import type { BindingEventMap, PlaceDetail } from "./events.js";
+import { fillForm, planFillOf } from "./form-filling.js";
 import type { HostDesktop } from "./host-desktop.js";
-import { composed, forms, loadAhead } from "./lazy.js";
-import type { PlaceRequest } from "./placements.js";
+import { loadAhead } from "./lazy.js";
+import { requestOf, type PlaceRequest } from "./placements.js";
 
 /** How a page is bound. */
 export interface BindOptions extends CollectOptions {
@@ -221,18 +220,14 @@ export class Binding extends Actions {
   async placePick(pick: string, recipe: Recipe = {}): Promise<void> {
     await this.act(async () => {
       const { snippets, notices } = await this.drawer.snippetsToGiveOut(pick);
-      const placed = await this.placements.put(this.#here(), {
-        ids: idsOf(snippets),
-        make: (fit) => composed(snippets, { ...recipe, fit }),
-        what: many(snippets.length),
-      });
-      return [...notices, ...placed];
+      const request = requestOf(snippets, recipe, many(snippets.length));
+      return [...notices, ...(await this.placements.put(this.#tracker.here(), request))];
     });
   }
 
   /** Places a block where the user last wrote. */
   async place(request: PlaceRequest): Promise<void> {
-    await this.act(() => this.placements.put(this.#here(), request));
+    await this.act(() => this.placements.put(this.#tracker.here(), request));
   }
 
   /** Collects what is selected, and places it at once where the last block went, or where the user last was. */
@@ -242,11 +237,8 @@ export class Binding extends Actions {
     await this.act(async () => {
       const to = this.placements.lastTarget && this.#tracker.at(this.placements.lastTarget);
       const snippets = await this.drawer.read(collected);
-      return this.placements.put(to ?? this.#here(), {
-        ids: idsOf(collected),
-        make: (fit) => composed(snippets, { ...recipe, fit }),
-        what: words.snippet(collected[0]!.position),
-      });
+      const request = requestOf(snippets, recipe, words.snippet(collected[0]!.position));
+      return this.placements.put(to ?? this.#tracker.here(), request);
     });
   }
 
@@ -261,40 +253,22 @@ export class Binding extends Actions {
    */
   async planFill(pick = "all"): Promise<FillPlan> {
     const { snippets, notices } = await this.drawer.snippetsToGiveOut(pick);
-    if (notices.length > 0) this.report({ notices });
-    const { formAround, planFill } = await forms();
-    return planFill(formAround(this.#tracker.last?.element), snippets, (field) => this.#scope.has(field));
+    this.report({ notices });
+    return planFillOf(snippets, this.#tracker.last?.element, (field) => this.#scope.has(field));
   }
 
   /** Puts what was planned into the fields of a form, all of it or, when one does not take it, nothing. */
   async fill(fields: readonly FieldToFill[]): Promise<void> {
     await this.act(async () => {
-      const { fillFields } = await forms();
-      const placing = await fillFields(fields);
-      this.placements.add({ placing, what: words.fields(fields.length) });
-      return [notice(pageNotices, "filled/page", { count: fields.length })];
+      const { filled, notices } = await fillForm(fields);
+      this.placements.add(filled);
+      return notices;
     });
-  }
-
-  /** @internal Tells of something that is about to be collected. Returns whether nobody has prevented it. */
-  before(detail: CollectDetail): boolean {
-    return this.emit("collecting", detail);
-  }
-
-  /** @internal Tells of something that was collected. */
-  after(detail: BindingEventMap["collected"]): void {
-    this.emit("collected", detail);
   }
 
   /** @internal Hands out a snippet of a deal here. Returns what is told of it. */
   async putDealt(request: PlaceRequest, takenBack: () => Promise<unknown>): Promise<readonly Notice[]> {
-    return this.placements.put(this.#here(), request, takenBack);
-  }
-
-  #here(): LastPlace {
-    const { last } = this.#tracker;
-    if (!last) throw new DrawerError(pageErrors, "nothing/target", {});
-    return last;
+    return this.placements.put(this.#tracker.here(), request, takenBack);
   }
 
   /** Takes back what was placed last, where it was placed. */
@@ -315,8 +289,4 @@ export class Binding extends Actions {
     this.#stop.abort();
     this.endActions();
   }
-}
-
-function idsOf(positioned: readonly Positioned[]): string[] {
-  return positioned.map(({ entry }) => entry.id);
 }

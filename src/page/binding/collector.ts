@@ -10,7 +10,7 @@ import type { CopiedOnPage } from "../capture/copies.js";
 import type { MarkedPart } from "../capture/read-files.js";
 import type { PageScope } from "../capture/scope.js";
 import type { Actions } from "./actions.js";
-import type { CollectDetail } from "./events.js";
+import type { BindingEventMap, CollectDetail } from "./events.js";
 import { fileReaders, readers } from "./lazy.js";
 
 /** How a page is collected from. */
@@ -27,10 +27,9 @@ export interface CollectorHost {
   readonly session: CollectingSession;
   /** Whether what is collected is added to the latest snippet. */
   readonly appends: boolean;
-  /** Is asked before something is collected; it may keep it out. */
-  readonly before: (detail: CollectDetail) => boolean;
-  /** Is told that something was collected. */
-  readonly after: (detail: CollectDetail & { readonly ids: readonly string[] }) => void;
+  /** Tells of what is about to be collected, which may be prevented, and of what was. */
+  emit(name: "collecting", detail: CollectDetail): boolean;
+  emit(name: "collected", detail: BindingEventMap["collected"]): boolean;
 }
 
 /** Collects from a page: copies, selections, files. The page may prevent each. All return what was collected. */
@@ -87,14 +86,15 @@ export class Collector {
     appends = this.host.appends,
   ): Promise<readonly Positioned[]> {
     const { host } = this;
-    if (!host.before({ element })) return [];
+    if (!host.emit("collecting", { element })) return [];
     let collected: readonly Positioned[] = [];
     await host.act(async () => {
       const done = await host.session.collect(await read(), appends ? {} : undefined);
       ({ collected } = done);
       return done.notices;
     });
-    if (collected.length > 0) host.after({ ids: collected.map(({ entry }) => entry.id), element });
+    if (collected.length > 0)
+      host.emit("collected", { ids: collected.map(({ entry }) => entry.id), element });
     return collected;
   }
 }

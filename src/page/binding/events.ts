@@ -41,8 +41,8 @@ export const BINDING_EVENTS = ["collecting", "collected", "placing", "placed", "
 
 /** What dispatches the events of a binding. */
 export class BindingEvents extends EventTarget {
-  /** Dispatches an event. Returns whether nobody has prevented it. */
-  protected emit<Name extends keyof BindingEventMap>(name: Name, detail: BindingEventMap[Name]): boolean {
+  /** @internal Dispatches an event. Returns whether nobody has prevented it. */
+  emit<Name extends keyof BindingEventMap>(name: Name, detail: BindingEventMap[Name]): boolean {
     const cancelable = name === "collecting" || name === "placing";
     return this.dispatchEvent(new CustomEvent(name, { detail, cancelable }));
   }

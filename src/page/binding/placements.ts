@@ -1,11 +1,14 @@
 import type { Block } from "../../compose/block.js";
 import type { Fit } from "../../compose/options.js";
+import type { Recipe } from "../../compose/recipe.js";
 import { DrawerError } from "../../content/error.js";
 import { notice, type Notice } from "../../content/notice.js";
+import type { Snippet } from "../../drawer/snippets.js";
 import { pageErrors, pageNotices } from "../../messages/en/page.js";
 import { describeLastPlace, type LastPlace } from "../places/last-place.js";
 import type { Placing } from "../places/place.js";
 import type { PlaceDetail } from "./events.js";
+import { composed } from "./lazy.js";
 
 /** A block that is to be placed. */
 export interface PlaceRequest {
@@ -17,8 +20,17 @@ export interface PlaceRequest {
   readonly what: string;
 }
 
+/** Snippets as a block that is to be placed, made by a recipe; `what` is how it is called. */
+export function requestOf(snippets: readonly Snippet[], recipe: Recipe, what: string): PlaceRequest {
+  return {
+    ids: snippets.map(({ entry }) => entry.id),
+    make: (fit) => composed(snippets, { ...recipe, fit }),
+    what,
+  };
+}
+
 /** Something that was placed, and how it is taken back. */
-interface Placed {
+export interface Placed {
   readonly what: string;
   readonly placing: Placing;
   /** What else is to be done when it was taken back. */

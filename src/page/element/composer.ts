@@ -3,6 +3,7 @@ import { unsafeHTML } from "lit/directives/unsafe-html.js";
 import type { Block } from "../../compose/block.js";
 import type { Fit } from "../../compose/options.js";
 import type { Recipe } from "../../compose/recipe.js";
+import { defined } from "../../content/defined.js";
 import { DrawerError } from "../../content/error.js";
 import { pickOf } from "../../drawer/model/pick.js";
 import type { Positioned } from "../../drawer/store.js";
@@ -102,6 +103,16 @@ export class Composer {
   #setNotShown(why: string | undefined): void {
     if (why !== this.#notShown) this.host.requestUpdate();
     this.#notShown = why;
+  }
+
+  /** Chooses those that are picked; all, when none is. */
+  choosePicked(): void {
+    this.choose((this.host.viewModel?.picked.length ?? 0) > 0 ? "picked" : "all");
+  }
+
+  /** The look that a lone snippet is placed in. */
+  get styleOfOne(): Recipe {
+    return defined({ style: this.recipe.style });
   }
 
   view() {

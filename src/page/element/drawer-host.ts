@@ -4,10 +4,9 @@ import type { ActionResult } from "../../drawer/collecting-session.js";
 import type { Drawer } from "../../drawer/drawer.js";
 import type { Binding } from "../binding/binding.js";
 import type { ListViewModel } from "./list-view-model.js";
-import type { ListRow } from "./row.js";
 
 /** What the parts of `<snippet-drawer>` know of it: what it works with, what it does for them, and how they are drawn. */
-export interface DrawerHost extends Element {
+export interface DrawerHost extends HTMLElement {
   readonly binding: Binding | undefined;
   /** What of the drawer is in sight. */
   readonly viewModel: ListViewModel | undefined;
@@ -36,10 +35,8 @@ export interface DrawerHost extends Element {
   /** Reads the drawer again. */
   read(): Promise<void>;
 
-  /** Picks a snippet, or takes it out of the pick. Returns its turn in the pick; 0 when it is not in it. */
-  pickRow(row: ListRow): number;
-  placeRow(row: ListRow): void;
-  copyRow(row: ListRow): void;
+  /** Has what is picked placed; all, when nothing is. */
+  choosePicked(): void;
   /** Shows what the form where the user is would get. */
   planFill(): Promise<void>;
   send(): void;

@@ -178,6 +178,11 @@ export class ListViewModel {
     return most === FOUND || (found?.length ?? 0) < most;
   }
 
+  /** Picks these snippets, as on the command line, in place of those that were picked; with an empty pick, none. */
+  async pickOnly(pick: string): Promise<void> {
+    this.picked = pick.trim() === "" ? [] : await this.drawer.pick(pick);
+  }
+
   /** Picks a snippet, or takes it out of the pick. */
   pick(row: ListRow): void {
     const without = this.picked.filter(({ entry }) => entry.id !== row.entry.id);

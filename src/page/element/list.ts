@@ -3,10 +3,11 @@ import pLimit from "p-limit";
 import { pickOf } from "../../drawer/model/pick.js";
 import { page, row as rowWords } from "../../messages/core/page-sentences.js";
 import type { DrawerHost } from "./drawer-host.js";
-import { actionOfKey, type RunAction } from "./keys.js";
+import { ListKeys } from "./list-keys.js";
 import { SPARE, type Viewport } from "./list-view-model.js";
 import { RowDetails } from "./row-details.js";
 import { RowDrag } from "./row-drag.js";
+import { copyRow, placeRow } from "./row-placing.js";
 import { rowOf, type ListRow, type RowActions } from "./row.js";
 import { VirtualList } from "./virtual-list.js";
 
@@ -22,6 +23,7 @@ export class SnippetList {
   /** The row that the Tab key goes to, by its id. */
   #current: string | undefined;
   readonly #details: RowDetails;
+  readonly #keys: ListKeys;
   #focusNext: FocusNext | undefined;
   readonly drag: RowDrag;
   /** Moves that were asked for, each of which begins when the one before is done. */
@@ -31,6 +33,7 @@ export class SnippetList {
     this.#virtual = new VirtualList(host);
     this.drag = new RowDrag(host);
     this.#details = new RowDetails(host, (id) => this.#focusRow(id));
+    this.#keys = new ListKeys(host, this, this.#actions);
   }
 
   /** Where one looks. */
@@ -38,14 +41,15 @@ export class SnippetList {
     return this.#virtual.viewport;
   }
 
-  get #rows(): readonly ListRow[] {
+  /** The rows that are drawn: of the run, or of what was found. */
+  get rows(): readonly ListRow[] {
     const { found, rows = [] } = this.host.viewModel ?? {};
     return found ?? rows;
   }
 
   /** The row that the Tab key goes to: the one that had the focus last, when it is drawn. */
   get #tabbed(): string | undefined {
-    const rows = this.#rows;
+    const rows = this.rows;
     const isThere = rows.some(({ entry }) => entry.id === this.#current);
     return isThere ? this.#current : (this.host.viewModel?.found ? rows[0] : rows.at(-1))?.entry.id;
   }
@@ -65,7 +69,7 @@ export class SnippetList {
           class="list"
           part="list"
           aria-label=${page.foundRun}
-          @keydown=${this.#key}
+          @keydown=${this.#keys.pressed}
           @focusin=${this.#focused}
         >
           ${this.#virtual.view({ rows: found.slice(from, to), from, count: found.length }, rowView)}
@@ -79,7 +83,7 @@ export class SnippetList {
         class="list"
         part="list"
         aria-label=${page.run}
-        @keydown=${this.#key}
+        @keydown=${this.#keys.pressed}
         @focusin=${this.#focused}
         @scroll=${scrolled}
       >
@@ -103,8 +107,8 @@ export class SnippetList {
 
   readonly #actions: RowActions = {
     pick: (row) => this.#pick(row),
-    place: (row) => this.host.placeRow(row),
-    copy: (row) => this.host.copyRow(row),
+    place: (row) => placeRow(this.host, row),
+    copy: (row) => copyRow(this.host, row),
     move: (row, step) => this.#move(row, step),
     keep: (row) =>
       this.host.act((drawer) =>
@@ -136,7 +140,7 @@ export class SnippetList {
     if (!next) return;
     // A row that was moved in the tree has lost the focus: it gets it back at once where it is drawn.
     const { id } = next;
-    if (id !== undefined && this.#rows.some(({ entry }) => entry.id === id)) return this.#focusRow(id);
+    if (id !== undefined && this.rows.some(({ entry }) => entry.id === id)) return this.#focusRow(id);
     const position = (id === undefined ? undefined : await this.#positionOf(id)) ?? next.position;
     if (viewModel!.count === 0) this.host.focusFind();
     else if (position !== undefined) await this.focusAt(Math.min(position, viewModel!.count));
@@ -168,6 +172,16 @@ export class SnippetList {
     return found !== undefined && found !== null;
   }
 
+  /** Gives the focus to the run, once it is drawn; or to the field to find in while there is none. */
+  async focusSoon(): Promise<void> {
+    await this.host.updateComplete;
+    if (this.focus()) return;
+    // What has just come may not be drawn yet.
+    await this.host.read();
+    await this.host.updateComplete;
+    if (!this.focus()) this.host.focusFind();
+  }
+
   get #list(): Element | null {
     return this.host.renderRoot.querySelector(".list");
   }
@@ -178,7 +192,7 @@ export class SnippetList {
     if (found?.length === 0) return this.host.focusFind();
     const place = found ? Math.min(position, found.length) : position;
     await this.#scrollTo(place - 1);
-    const row = found ? found[place - 1] : this.#rows.find((each) => each.position === place);
+    const row = found ? found[place - 1] : this.rows.find((each) => each.position === place);
     if (row) this.#focusRow(row.entry.id);
   }
 
@@ -195,66 +209,11 @@ export class SnippetList {
     this.host.requestUpdate();
   };
 
-  readonly #key = (event: KeyboardEvent): void => {
-    const item = (event.target as Element).closest("li");
-    const row = this.#rows.find(({ entry }) => entry.id === item?.dataset["id"]);
-    const action = actionOfKey(event);
-    if (!item || !row || !action) return;
-    this.#perform(action, row, item);
-    event.preventDefault();
-    event.stopPropagation();
-  };
-
-  #perform(action: RunAction, row: ListRow, item: Element): void {
-    switch (action) {
-      case "next":
-        return void this.#goBy(row, 1);
-      case "previous":
-        return void this.#goBy(row, -1);
-      case "first":
-        return void this.focusAt(1);
-      case "last":
-        return void this.focusAt(this.host.viewModel!.count);
-      case "right":
-        return this.#goInside(item, 1);
-      case "left":
-        return this.#goInside(item, -1);
-      case "later":
-        return this.#move(row, 1);
-      case "earlier":
-        return this.#move(row, -1);
-      case "label":
-        return void this.#details.askLabel(row);
-      case "pick":
-      case "keep":
-      case "copy":
-      case "discard":
-        return this.#actions[action](row);
-      case "undo":
-        return this.host.undo();
-      case "redo":
-        return this.host.redo();
-      case "leave":
-        return this.host.leave();
-    }
-  }
-
-  /** Gives the focus to the row beside: in the run the next position, in what was found the next one found. */
-  async #goBy(row: ListRow, step: 1 | -1): Promise<void> {
-    const at = this.host.viewModel?.found?.indexOf(row);
-    const position = (at === undefined ? row.position : at + 1) + step;
-    if (position >= 1) await this.focusAt(position);
-  }
-
-  /** Gives the focus to the button beside, in the same row. */
-  #goInside(item: Element, step: 1 | -1): void {
-    const buttons = [...item.querySelectorAll<HTMLButtonElement>("button:enabled")];
-    const { activeElement } = this.host.renderRoot as ShadowRoot;
-    buttons[buttons.indexOf(activeElement as HTMLButtonElement) + step]?.focus();
-  }
-
   #pick(row: ListRow): void {
-    const turn = this.host.pickRow(row);
+    const viewModel = this.host.viewModel!;
+    viewModel.pick(row);
+    this.host.choosePicked();
+    const turn = viewModel.picked.findIndex(({ entry }) => entry.id === row.entry.id) + 1;
     this.host.binding?.announce(rowWords.picked({ position: row.position, turn }));
   }
 
@@ -274,7 +233,7 @@ export class SnippetList {
 
   /** Discards a snippet. The one beside has the focus at once, so that the next key is about that one. */
   #discard(row: ListRow): void {
-    const rows = this.#rows;
+    const rows = this.rows;
     const at = rows.findIndex(({ entry }) => entry.id === row.entry.id);
     const beside = rows[at + 1] ?? rows[at - 1];
     this.#focusNext = { id: beside?.entry.id, position: row.position };

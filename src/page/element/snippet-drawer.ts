@@ -1,34 +1,28 @@
 import { html, LitElement, type PropertyValues } from "lit";
 import type { Recipe } from "../../compose/recipe.js";
-import { DrawerError } from "../../content/error.js";
 import type { Notice } from "../../content/notice.js";
 import type { ActionResult } from "../../drawer/collecting-session.js";
 import type { Drawer } from "../../drawer/drawer.js";
 import { onLanguageChange } from "../../messages/core/language.js";
 import { page, partsPanel } from "../../messages/core/page-sentences.js";
-import { sources } from "../../messages/en/content.js";
-import { refusalFor } from "../binding/actions.js";
 import { Binding } from "../binding/binding.js";
 import { BINDING_EVENTS, type BindingEventMap } from "../binding/events.js";
-import { composed } from "../binding/lazy.js";
-import type { PlaceRequest } from "../binding/placements.js";
-import { readTransfer } from "../capture/selection.js";
 import { baseStyles } from "./base-styles.js";
 import { composerStyles } from "./composer-styles.js";
 import { Composer } from "./composer.js";
 import type { DrawerHost } from "./drawer-host.js";
+import { Following } from "./following.js";
 import { headerStyles } from "./header-styles.js";
 import { drawerChoice, stateView } from "./header.js";
-import { isHotkey } from "./keys.js";
+import { Intake } from "./intake.js";
 import { listStyles } from "./list-styles.js";
-import { ListViewModel, type SnippetScope } from "./list-view-model.js";
+import type { ListViewModel } from "./list-view-model.js";
 import { SnippetList } from "./list.js";
 import { noticeLine } from "./notice-line.js";
 import { noticeStyles } from "./notice-styles.js";
 import { OwnBinding } from "./own-binding.js";
 import { panelStyles } from "./panels/panel-styles.js";
 import { Panels } from "./panels/panels.js";
-import type { ListRow } from "./row.js";
 
 /** The events of a `<snippet-drawer>`: those of its binding, with `drawer-` before their names. They bubble. */
 export type SnippetDrawerEventMap = {
@@ -110,19 +104,17 @@ export class SnippetDrawer extends LitElement implements DrawerHost {
   declare private result: ActionResult | undefined;
   /** How far something is that takes long. */
   declare private progress: string | undefined;
-  /** @internal What of the drawer is in sight. */
-  viewModel: ListViewModel | undefined;
   readonly #list = new SnippetList(this);
   readonly #composer = new Composer(this);
   readonly #panels = new Panels(this);
-  #unsubscribe: (() => void)[] = [];
-  #drawers: readonly string[] = [];
+  readonly #following = new Following(this, this.#list, this.#composer, this.#panels);
+  readonly #intake = new Intake(this, this.#list.drag, (files) => this.lookInto(files));
   /** The name that it has given itself. */
   #named: string | undefined;
   #stopSpoken: () => void = () => undefined;
   readonly #own = new OwnBinding(
     (binding) => {
-      this.#leave();
+      this.#following.end();
       this.binding = binding;
     },
     (error) => this.report({ notices: [], error }),
@@ -132,17 +124,10 @@ export class SnippetDrawer extends LitElement implements DrawerHost {
     super();
     this.hotkey = "Alt+Shift+D";
     this.sendkey = "Alt+Shift+S";
-    this.addEventListener("paste", (event) => {
-      // What is pasted into a field of the drawer itself is for that field.
-      if ((event.composedPath()[0] as Element).localName !== "input") this.#given(event, event.clipboardData);
-    });
-    this.addEventListener("dragover", (event) => event.preventDefault());
-    this.addEventListener("drop", (event) => this.#given(event, event.dataTransfer));
-    this.addEventListener("dragend", () => this.#list.drag.ended());
   }
 
   protected override willUpdate(changed: PropertyValues): void {
-    if (changed.has("binding")) this.#follow();
+    if (changed.has("binding")) this.#following.begin(this.binding);
     if ((changed.has("database") || changed.has("drawer")) && this.database !== undefined)
       void this.#own.open(this.database, this.drawer);
   }
@@ -156,18 +141,17 @@ export class SnippetDrawer extends LitElement implements DrawerHost {
     // One that was taken out and put back, or elsewhere, goes on.
     if (!this.hasUpdated) return;
     if (this.database !== undefined && !this.#own.binding) void this.#own.open(this.database, this.drawer);
-    else this.#follow();
+    else this.#following.begin(this.binding);
   }
 
   override disconnectedCallback(): void {
     super.disconnectedCallback();
     this.#stopSpoken();
-    this.#leave();
+    this.#following.end();
     // One that is only moved is there again at once; for one that is gone nobody collects any more.
     setTimeout(() => {
       if (this.isConnected) return;
-      this.viewModel?.close();
-      this.#leave();
+      this.#following.close();
       this.#own.close();
     });
   }
@@ -184,6 +168,11 @@ export class SnippetDrawer extends LitElement implements DrawerHost {
     this.#composer.drawn();
   }
 
+  /** @internal What of the drawer is in sight. */
+  get viewModel(): ListViewModel | undefined {
+    return this.#following.viewModel;
+  }
+
   /** Which snippets are picked, by their ids, in the order of picking. */
   get picked(): readonly string[] {
     return (this.viewModel?.picked ?? []).map(({ entry }) => entry.id);
@@ -191,10 +180,8 @@ export class SnippetDrawer extends LitElement implements DrawerHost {
 
   /** Picks these snippets, as on the command line, in place of those that were picked; with an empty pick, none. */
   async pick(pick: string): Promise<void> {
-    const { viewModel } = this;
-    if (!viewModel) return;
-    viewModel.picked = pick.trim() === "" ? [] : await viewModel.drawer.pick(pick);
-    this.#composer.choose(viewModel.picked.length > 0 ? "picked" : "all");
+    await this.viewModel?.pickOnly(pick);
+    this.#composer.choosePicked();
   }
 
   /** The recipe that the sentence says. */
@@ -229,16 +216,7 @@ export class SnippetDrawer extends LitElement implements DrawerHost {
   /** Gives the focus to the run, or to the field to find in while there is none. */
   override focus(): void {
     this.#panels.close();
-    void this.#focusRun();
-  }
-
-  async #focusRun(): Promise<void> {
-    await this.updateComplete;
-    if (this.#list.focus()) return;
-    // What has just come may not be drawn yet.
-    await this.read();
-    await this.updateComplete;
-    if (!this.#list.focus()) this.focusFind();
+    void this.#list.focusSoon();
   }
 
   /** Goes back to where the user last wrote. */
@@ -251,91 +229,9 @@ export class SnippetDrawer extends LitElement implements DrawerHost {
     this.renderRoot.querySelector<HTMLElement>(".ways input")?.focus();
   }
 
-  readonly #hotkey = (event: KeyboardEvent): void => {
-    const isPressed = (key: string) => key !== "" && !event.defaultPrevented && isHotkey(event, key);
-    if (isPressed(this.hotkey)) this.focus();
-    else if (isPressed(this.sendkey)) this.send();
-    else return;
-    event.preventDefault();
-  };
-
-  #leave(): void {
-    for (const unsubscribe of this.#unsubscribe.splice(0)) unsubscribe();
-  }
-
-  #follow(): void {
-    this.#leave();
-    this.viewModel?.close();
-    const { binding } = this;
-    if (!binding) return;
-    const compose = () => void this.#composer.compose();
-    const viewModel = new ListViewModel(
-      binding.drawer,
-      () => this.#list.viewport,
-      () => this.requestUpdate(),
-    );
-    this.viewModel = viewModel;
-    this.#composer.follow(viewModel);
-    const keys = new AbortController();
-    const listen = (root: Document) =>
-      root.addEventListener("keydown", this.#hotkey, { signal: keys.signal });
-    binding.documents.forEach(listen);
-    this.#unsubscribe = [
-      binding.use(this),
-      () => keys.abort(),
-      binding.on("document", ({ detail }) => listen(detail.document)),
-      binding.drawer.watch(() => void this.read()),
-      binding.on("notice", ({ detail }) => this.report(detail)),
-      binding.on("moved", compose),
-      binding.on("opened", () => this.#follow()),
-      ...BINDING_EVENTS.map((name) => binding.on(name, (event) => this.#dispatch(name, event))),
-    ];
-    void this.read();
-    void this.#readDrawers();
-  }
-
-  /** Reads which drawers there are: when one is opened, and when the user is about to choose one. */
-  async #readDrawers(): Promise<void> {
-    await this.#reporting(async () => {
-      const drawers = await this.viewModel!.drawer.store.drawers();
-      this.#drawers = drawers.map(({ drawer: name }) => name);
-      this.requestUpdate();
-    });
-  }
-
-  /** Dispatches an event of the binding as one of its own. */
-  #dispatch(name: string, event: CustomEvent<unknown>): void {
-    const { detail, cancelable } = event;
-    const own = new CustomEvent(`drawer-${name}`, { detail, cancelable, bubbles: true, composed: true });
-    if (!this.dispatchEvent(own)) event.preventDefault();
-  }
-
   /** @internal Reads the drawer again. Where it cannot be read, that is told, and what is in sight stays. */
   read(): Promise<void> {
-    return this.#reporting(() => this.#readAll());
-  }
-
-  /** Reads something for what is shown. Where that cannot be read, it is told. */
-  async #reporting(read: () => Promise<void>): Promise<void> {
-    try {
-      await read();
-    } catch (error) {
-      this.report({ notices: [], error: refusalFor(error) });
-      if (!(error instanceof DrawerError)) throw error;
-    }
-  }
-
-  /** Reads it, and brings into sight what has come, or what is to have the focus. */
-  async #readAll(): Promise<void> {
-    const viewModel = this.viewModel!;
-    const { drawer } = viewModel;
-    const grown = await viewModel.read({ gone: this.#panels.open === "gone" });
-    await this.#panels.read(drawer);
-    if (viewModel !== this.viewModel) return;
-    if (viewModel.picked.length === 0 && this.#composer.which === "picked") this.#composer.which = "all";
-    void this.#composer.compose();
-    await this.updateComplete;
-    await this.#list.afterRead(grown);
+    return this.#following.read();
   }
 
   /** @internal Shows what was reported. */
@@ -343,26 +239,12 @@ export class SnippetDrawer extends LitElement implements DrawerHost {
     this.result = result;
   }
 
-  /** What is pasted or dropped into the drawer: one of its own rows, files, or what another program offers. */
-  #given(event: ClipboardEvent | DragEvent, transfer: DataTransfer | null): void {
-    if (!transfer || !this.binding) return;
-    event.preventDefault();
-    const isDrop = event.type === "drop";
-    if (!isDrop || !this.#list.drag.dropped(event as DragEvent)) void this.take(transfer, isDrop);
-  }
-
   /**
    * Takes in what another program offers, by a paste or a drop somewhere on the page. Files that are dropped are looked into.
    * @param isDropped whether it was dropped; else it was pasted
    */
-  async take(transfer: DataTransfer, isDropped: boolean): Promise<void> {
-    const flavours = readTransfer(transfer);
-    const files = [...transfer.files];
-    // An office program offers a picture of the cells beside them; a file is what is meant where there is nothing else.
-    const isText = (flavours.html ?? flavours.text ?? "").trim() !== "";
-    if (files.length === 0 || isText) await this.binding?.collect(flavours, { app: sources.otherWindow });
-    else if (isDropped) await this.lookInto(files);
-    else await this.binding?.collectFiles(files);
+  take(transfer: DataTransfer, isDropped: boolean): Promise<void> {
+    return this.#intake.take(transfer, isDropped);
   }
 
   /**
@@ -384,7 +266,7 @@ export class SnippetDrawer extends LitElement implements DrawerHost {
       <div class="top" part="top">
         <h2>
           <slot name="title">${page.title}</slot
-          >${drawerChoice(this, this.#drawers, () => void this.#readDrawers())}
+          >${drawerChoice(this, this.#following.drawers, () => void this.#following.readDrawers())}
         </h2>
         ${stateView(this, (changes) => this.#panels.setRules(changes))}
       </div>
@@ -436,38 +318,14 @@ export class SnippetDrawer extends LitElement implements DrawerHost {
     void this.viewModel?.look(words);
   }
 
-  /** @internal Picks a snippet, or takes it out of the pick. Returns its turn in the pick; 0 when it is not in it. */
-  pickRow(row: ListRow): number {
-    const viewModel = this.viewModel!;
-    viewModel.pick(row);
-    const which: SnippetScope = viewModel.picked.length > 0 ? "picked" : "all";
-    this.#composer.choose(which);
-    return viewModel.picked.findIndex(({ entry }) => entry.id === row.entry.id) + 1;
+  /** @internal */
+  choosePicked(): void {
+    this.#composer.choosePicked();
   }
 
   /** @internal The look that a lone snippet is placed in. */
   get styleOfOne(): Recipe {
-    const { style } = this.recipe;
-    return style ? { style } : {};
-  }
-
-  #requestOf(row: ListRow): PlaceRequest {
-    return {
-      ids: [row.entry.id],
-      make: async (fit) => composed(await this.viewModel!.drawer.read([row]), { ...this.styleOfOne, fit }),
-      what: page.snippet(row.position),
-    };
-  }
-
-  /** @internal */
-  placeRow(row: ListRow): void {
-    if (this.binding?.options.desktop) return this.copyRow(row);
-    void this.binding?.place(this.#requestOf(row));
-  }
-
-  /** @internal */
-  copyRow(row: ListRow): void {
-    void this.binding?.copy(this.#requestOf(row));
+    return this.#composer.styleOfOne;
   }
 }
 

@@ -1,4 +1,6 @@
+import { DrawerError } from "../../content/error.js";
 import type { NamedPlace } from "../../messages/core/names.js";
+import { pageErrors } from "../../messages/en/page.js";
 import { describePlace } from "./name.js";
 import type { Caret, Place } from "./place.js";
 import { placeOf } from "./index.js";
@@ -51,6 +53,15 @@ export class PlaceTracker {
   /** Where the user was last; nothing before they were anywhere, or when it is gone. */
   get last(): LastPlace | undefined {
     return this.#last && this.at(this.#last);
+  }
+
+  /**
+   * The same, where something is to be placed there.
+   * @throws DrawerError `nothing` before they were anywhere
+   */
+  here(): LastPlace {
+    if (!this.last) throw new DrawerError(pageErrors, "nothing/target", {});
+    return this.last;
   }
 
   /** A place where the user was before, with its caret; nothing when it is gone. */

@@ -1,0 +1,47 @@
+import { defined } from "../../content/defined.js";
+import { sources } from "../../messages/en/content.js";
+import { readTransfer } from "../capture/selection.js";
+import type { DrawerHost } from "./drawer-host.js";
+import type { RowDrag } from "./row-drag.js";
+
+/** What is pasted or dropped into the drawer: one of its own rows, files, or what another program offers. */
+export class Intake {
+  /** @param lookInto looks into files that are dropped */
+  constructor(
+    readonly host: DrawerHost,
+    readonly drag: RowDrag,
+    readonly lookInto: (files: readonly File[]) => Promise<void>,
+  ) {
+    host.addEventListener("paste", (event) => {
+      // What is pasted into a field of the drawer itself is for that field.
+      const { clipboardData } = event as ClipboardEvent;
+      if ((event.composedPath()[0] as Element).localName !== "input") this.#given(event, clipboardData);
+    });
+    host.addEventListener("dragover", (event) => event.preventDefault());
+    host.addEventListener("drop", (event) => this.#given(event, (event as DragEvent).dataTransfer));
+    host.addEventListener("dragend", () => drag.ended());
+  }
+
+  #given(event: Event, transfer: DataTransfer | null): void {
+    if (!transfer || !this.host.binding) return;
+    event.preventDefault();
+    const isDrop = event.type === "drop";
+    if (!isDrop || !this.drag.dropped(event as DragEvent)) void this.take(transfer, isDrop);
+  }
+
+  /** Takes in what another program offers. Files that are dropped are looked into. */
+  async take(transfer: DataTransfer, isDropped: boolean): Promise<void> {
+    const { binding } = this.host;
+    const flavours = readTransfer(transfer);
+    const files = [...transfer.files];
+    // An office program offers a picture of the cells beside them; a file is what is meant where there is nothing else.
+    const isText = (flavours.html ?? flavours.text ?? "").trim() !== "";
+    if (files.length === 0 || isText) {
+      // Of a picture that was copied, the HTML has the address, and the file the bytes.
+      const file = files.find(({ type }) => type.startsWith("image/"));
+      const picture = file && new Uint8Array(await file.arrayBuffer());
+      await binding?.collect({ ...flavours, ...defined({ picture }) }, { app: sources.otherWindow });
+    } else if (isDropped) await this.lookInto(files);
+    else await binding?.collectFiles(files);
+  }
+}

@@ -1,0 +1,26 @@
+import { page } from "../../messages/core/page-sentences.js";
+import { composed } from "../binding/lazy.js";
+import type { PlaceRequest } from "../binding/placements.js";
+import type { DrawerHost } from "./drawer-host.js";
+import type { ListRow } from "./row.js";
+
+/** A single snippet is placed, or copied, in the look that the sentence says. */
+
+/** Places it at the caret; or, where there is a desktop to place it in, copies it. */
+export function placeRow(host: DrawerHost, row: ListRow): void {
+  if (host.binding?.options.desktop) return copyRow(host, row);
+  void host.binding?.place(requestOf(host, row));
+}
+
+/** Copies it to the clipboard. */
+export function copyRow(host: DrawerHost, row: ListRow): void {
+  void host.binding?.copy(requestOf(host, row));
+}
+
+function requestOf(host: DrawerHost, row: ListRow): PlaceRequest {
+  return {
+    ids: [row.entry.id],
+    make: async (fit) => composed(await host.viewModel!.drawer.read([row]), { ...host.styleOfOne, fit }),
+    what: page.snippet(row.position),
+  };
+}
