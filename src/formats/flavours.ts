@@ -62,7 +62,8 @@ function withLonePicture(html: string, picture: Uint8Array | undefined): string 
   const facts = picture && readPictureBytes(picture);
   if (!facts || !isLonePicture(html)) return html;
   const data = `data:${facts.mediaType};base64,${toBase64(picture)}`;
-  return html.replace(
+  const alone = html.replace(/&nbsp;|\u00A0/gi, " ");
+  return alone.replace(
     /(<img\b[^>]*?\ssrc\s*=\s*)(?:"[^"]*"|'[^']*'|[^\s>]+)/i,
     (_, before: string) => `${before}"${data}"`,
   );

@@ -1,3 +1,8 @@
+import fc from "fast-check";
+import { strFromU8, unzipSync, zipSync } from "fflate";
+import { runs } from "../support/counts";
+import { demoFile } from "../support/demo";
+import { OFFICE_FORMATS, writeOffice } from "../support/office";
 import {
   DrawerError,
   readDelimited,
@@ -13,11 +18,6 @@ import {
   type Content,
 } from "drawer";
 import { readSource } from "drawer/files";
-import fc from "fast-check";
-import { strFromU8, unzipSync, zipSync } from "fflate";
-import { runs } from "../support/counts";
-import { demoFile } from "../support/demo";
-import { OFFICE_FORMATS, writeOffice } from "../support/office";
 
 /** Pieces of every format, to be put together wrongly. */
 const shred = fc.constantFrom(

@@ -1,4 +1,5 @@
 import { readFileSync } from "node:fs";
+import { payload } from "../support/demo";
 import {
   isBlank,
   kindOf,
@@ -9,7 +10,6 @@ import {
   writeText,
   type Table,
 } from "drawer";
-import { payload } from "../support/demo";
 
 const read = async (name: string) => (await readFlavours(payload(name))).content;
 

@@ -1,3 +1,5 @@
+import { demoFile } from "../support/demo";
+import { writeOffice } from "../support/office";
 import {
   compose,
   Drawer,
@@ -15,8 +17,6 @@ import {
   type TextRun,
 } from "drawer";
 import { readSource } from "drawer/files";
-import { demoFile } from "../support/demo";
-import { writeOffice } from "../support/office";
 
 const read = async (html: string) => (await readHtml(html)).content;
 

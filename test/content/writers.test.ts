@@ -1,3 +1,6 @@
+import fc from "fast-check";
+import { contents, plainContents } from "../support/contents";
+import { runs } from "../support/counts";
 import {
   safeLink,
   compose,
@@ -16,9 +19,6 @@ import {
   type Run,
   type Table,
 } from "drawer";
-import fc from "fast-check";
-import { contents, plainContents } from "../support/contents";
-import { runs } from "../support/counts";
 
 test("text that is placed alone goes out character for character", () => {
   fc.assert(

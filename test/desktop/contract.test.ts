@@ -2,8 +2,6 @@ import { spawnSync, type ChildProcess } from "node:child_process";
 import { chmodSync, mkdtempSync, readFileSync, renameSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join, resolve } from "node:path";
-import { compose, readHtml } from "drawer";
-import { offeredBlock, openDesktop, type ClipboardEvent, type Desktop, type System } from "drawer/desktop";
 import {
   compositor,
   display,
@@ -14,6 +12,8 @@ import {
   takenMeanwhile,
   until,
 } from "../support/desktop";
+import { compose, readHtml } from "drawer";
+import { offeredBlock, openDesktop, type ClipboardEvent, type Desktop, type System } from "drawer/desktop";
 
 /** Forms by their media types. */
 type Forms = Readonly<Record<string, string | Uint8Array>>;

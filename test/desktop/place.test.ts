@@ -2,12 +2,12 @@ import { spawn } from "node:child_process";
 import { randomBytes } from "node:crypto";
 import { readdirSync, readFileSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
-import type { Table } from "drawer";
-import { openDesktop, type Offered } from "drawer/desktop";
-import { readSource } from "drawer/files";
 import { commandHome } from "../support/command";
 import { copyWithXclip, display, onDesktop, takenByXclip } from "../support/desktop";
 import { convert } from "../support/libreoffice";
+import type { Table } from "drawer";
+import { openDesktop, type Offered } from "drawer/desktop";
+import { readSource } from "drawer/files";
 
 onDesktop("placing on the clipboard", () => {
   display();

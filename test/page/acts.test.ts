@@ -1,7 +1,7 @@
 import { readFileSync } from "node:fs";
-import type { PlaceDetail } from "drawer/page";
 import type { Page } from "playwright-core";
 import { Example, onPages } from "../support/browser";
+import type { PlaceDetail } from "drawer/page";
 
 onPages("what one does with a form beside the drawer", () => {
   const record = new Example("ringing", "snippet-drawer h2", {

@@ -1,5 +1,12 @@
 import { readFileSync } from "node:fs";
 import { createServer, type Server } from "node:http";
+import { build } from "esbuild";
+import MarkdownIt from "markdown-it";
+import { marked } from "marked";
+import { chromium, type Browser, type Page } from "playwright-core";
+import { CHROMIUM_FLAGS, findChromium } from "../../scripts/chromium.mjs";
+import { payload, payloads } from "../support/demo";
+import { hostileHtml, hostileMarkdown } from "../support/hostile";
 import {
   type Address,
   readFlavours,
@@ -10,13 +17,6 @@ import {
   type Content,
   type Run,
 } from "drawer";
-import { build } from "esbuild";
-import MarkdownIt from "markdown-it";
-import { marked } from "marked";
-import { chromium, type Browser, type Page } from "playwright-core";
-import { CHROMIUM_FLAGS, findChromium } from "../../scripts/chromium.mjs";
-import { payload, payloads } from "../support/demo";
-import { hostileHtml, hostileMarkdown } from "../support/hostile";
 
 const executablePath = findChromium();
 const onPages = executablePath || process.env["CI"] ? describe : describe.skip;

@@ -1,5 +1,5 @@
-import type { Cell, Content, Flow, Item, Marks, Paragraph, Run, Table } from "drawer";
 import fc, { type Arbitrary } from "fast-check";
+import type { Cell, Content, Flow, Item, Marks, Paragraph, Run, Table } from "drawer";
 
 /** Words that try the writers: figures, formulas, markup, other scripts. */
 const word = fc.oneof(

@@ -18,7 +18,7 @@ import { BlockCopier } from "./block-copier.js";
 import { BoundDrawer } from "./bound-drawer.js";
 import { Collector, type CollectOptions } from "./collector.js";
 import { PageDeal } from "./deal.js";
-import type { BindingEventMap, PlaceDetail } from "./events.js";
+import type { PlaceDetail } from "./events.js";
 import { fillForm, planFillOf } from "./form-filling.js";
 import type { HostDesktop } from "./host-desktop.js";
 import { loadAhead } from "./lazy.js";
