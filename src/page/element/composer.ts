@@ -150,6 +150,7 @@ export class Composer {
         draggable="true"
         @dragstart=${drag}
       >
+        ${leftOut > 0 ? html`<p class="note">${page.leftOut(leftOut)}</p>` : nothing}
         ${
           this.#notShown === undefined
             ? unsafeHTML(withLooks(shown?.html ?? ""))
@@ -157,7 +158,6 @@ export class Composer {
         }
         ${shown?.isCut ? html`<p class="note">${page.moreOfIt}</p>` : nothing}
         ${block?.notices.map(({ message }) => html`<p class="note">${message}</p>`)}
-        ${leftOut > 0 ? html`<p class="note">${page.leftOut(leftOut)}</p>` : nothing}
         ${more > 0 ? html`<p class="note">${page.more(more)}</p>` : nothing}
       </div>
     `;

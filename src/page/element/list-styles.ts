@@ -109,6 +109,10 @@ export const listStyles = css`
   .list:hover li.current:not(:hover, :focus-within) .actions {
     display: none;
   }
+  /* Too many for the row are scrolled, not laid over each other. */
+  .actions button {
+    flex: none;
+  }
   .actions button:disabled {
     cursor: default;
     opacity: 0.5;
