@@ -19,14 +19,16 @@ export interface TopRows {
 /** Finds them. */
 export function topRowsOf(table: Table): TopRows {
   const { rows } = table;
-  const filledAfter = (row: number) => rows.findIndex((each, at) => at > row && isFilled(each));
-  let first = filledAfter(-1);
+  let first = -1;
   let titles = 0;
-  if (columnsOf(table) > 1)
-    while (first >= 0 && isTitle(rows[first]!) && filledAfter(first) > 0) {
-      first = filledAfter(first);
-      titles++;
-    }
+  const isWide = columnsOf(table) > 1;
+  for (let at = 0; at < rows.length; at++) {
+    if (!isFilled(rows[at]!)) continue;
+    // What was taken for the first row that may name columns stands alone above another.
+    if (first >= 0) titles++;
+    first = at;
+    if (!isWide || !isTitle(rows[at]!)) break;
+  }
   const isUpper = first >= 0 && first + 1 < rows.length && isPartial(rows[first]!);
   return { first, titles, isUpper };
 }

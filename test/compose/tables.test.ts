@@ -371,3 +371,14 @@ test("however columns are named, ordered and left out, each value stands under i
     ),
   );
 });
+
+test("many rows of one cell above others are nothing special", () => {
+  const row = (...texts: string[]): Row =>
+    texts.map((text) => ({ flows: text === "" ? [] : [paragraph(text)] }));
+  const rows = [...Array.from({ length: 100_000 }, (_, at) => row(`wren ${at}`, "")), row("tern", "hut")];
+  const table: Table = { type: "table", headerRows: 0, rows };
+  const block = compose([{ content: [table] }, { content: [table] }], { as: "rows" });
+  // Quadratic time would end in the limit of the test.
+  expect((block.content.at(-1) as Table).rows.length).toBeGreaterThan(0);
+  expect(block.text).toContain("wren 99999");
+});

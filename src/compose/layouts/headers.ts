@@ -138,13 +138,13 @@ function none(names: ReadonlySet<string>): SameNames {
 /** A table with its header, and what stands alone above it as its caption. */
 function headed(table: Table, headerRows: number, titles: number): Table {
   if (titles === 0) return { ...table, headerRows };
-  const above = table.rows.slice(0, headerRows).filter(isTitle).slice(0, titles);
-  const lines = [...(table.caption ? [table.caption] : []), ...above.map(runsOf)];
+  const above = new Set(table.rows.slice(0, headerRows).filter(isTitle).slice(0, titles));
+  const lines = [...(table.caption ? [table.caption] : []), ...[...above].map(runsOf)];
   const caption = lines.flatMap((runs, at): readonly Run[] =>
     at === 0 ? runs : [{ type: "break" }, ...runs],
   );
-  const rows = table.rows.filter((row) => !above.includes(row));
-  return { ...table, caption, rows, headerRows: headerRows - above.length };
+  const rows = table.rows.filter((row) => !above.has(row));
+  return { ...table, caption, rows, headerRows: headerRows - above.size };
 }
 
 function runsOf(row: Row): readonly Run[] {

@@ -98,6 +98,16 @@ export const baseStyles = css`
   .actions button:hover {
     text-decoration-color: currentColor;
   }
+  /* The fields that one writes in. */
+  .ways input,
+  .panel input,
+  .label input {
+    font: inherit;
+    color: inherit;
+    background: var(--card);
+    border: 1px solid var(--rule);
+    border-radius: 4px;
+  }
   mark {
     color: inherit;
     background: var(--mark);

@@ -42,11 +42,6 @@ export const headerStyles = css`
     flex: 1 1 5em;
     min-width: 5em;
     padding: 0.3em 0.6em;
-    font: inherit;
-    color: inherit;
-    background: var(--card);
-    border: 1px solid var(--rule);
-    border-radius: 4px;
   }
   .ways input::placeholder {
     color: var(--faint);

@@ -43,11 +43,6 @@ export const panelStyles = css`
   .panel input,
   .label input {
     padding: 0.2em 0.5em;
-    font: inherit;
-    color: inherit;
-    background: var(--card);
-    border: 1px solid var(--rule);
-    border-radius: 4px;
   }
   .panel input:not([type="checkbox"]),
   .label input {
