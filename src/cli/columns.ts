@@ -1,5 +1,5 @@
 import stringWidth from "fast-string-width";
-import { visible } from "./terminal.js";
+import { print, visible } from "./terminal.js";
 
 /** How wide the terminal is; what is not a terminal gets room enough. */
 export function terminalWidth(): number {
@@ -63,4 +63,9 @@ export function columns(cells: readonly (readonly string[])[], flexible: number)
       .join("  ")
       .trimEnd(),
   );
+}
+
+/** Prints rows of cells as aligned lines. */
+export function printColumns(cells: readonly (readonly string[])[], flexible: number): void {
+  for (const line of columns(cells, flexible)) print(`${line}\n`);
 }

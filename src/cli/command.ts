@@ -1,5 +1,6 @@
 import { InvalidArgumentError, type Command } from "commander";
 import { commands, program } from "../messages/en/cli-help.js";
+import { MAIN } from "./home.js";
 
 /** A command by its words: `recipe save` stands in `recipe`. */
 export type CommandName = keyof typeof commands;
@@ -9,7 +10,7 @@ export function begin(parent: Command, name: CommandName, operands = ""): Comman
   return parent
     .command(`${name.split(" ").at(-1)!} ${operands}`.trim())
     .description(commands[name].about)
-    .option("--drawer <name>", program.drawer, "main")
+    .option("--drawer <name>", program.drawer, MAIN)
     .option("--json", program.json);
 }
 

@@ -8,10 +8,11 @@ import type { Dealt } from "../drawer/operations/deal.js";
 import { program as words } from "../messages/en/cli-help.js";
 import { type WhyNotWritten, cliErrors } from "../messages/en/cli.js";
 import { drawerNotices } from "../messages/en/drawer.js";
-import { listed, plain, type CommonOptions } from "./answer.js";
+import { listedSnippet, plain, type CommonOptions } from "./answer.js";
 import { begin } from "./command.js";
 import { dealToClipboard } from "./deal-to-clipboard.js";
 import { withDrawer } from "./home.js";
+import { STANDARD } from "./input.js";
 import { whyOf } from "./output.js";
 import { printJson, printWhole, remark } from "./terminal.js";
 
@@ -30,7 +31,7 @@ function addDealStep(program: Command, step: "next" | "back"): void {
   begin(program, step)
     .option("--to <file>", words.dealTo)
     .action(async (options: CommonOptions & { to?: string }) => {
-      const { to } = options;
+      const to = options.to === STANDARD ? undefined : options.to;
       const handOver = async (dealt: Dealt) => {
         if (to !== undefined) await putOnEnd(to, textOf(dealt));
         else if (!options.json) await printWhole(textOf(dealt) + "\n");
@@ -41,8 +42,9 @@ function addDealStep(program: Command, step: "next" | "back"): void {
       );
       if (options.json)
         printJson({
-          ...(dealt && { ...listed(dealt.snippet), number: dealt.number, text: textOf(dealt) }),
-          ...{ of, left, notices: plain(notices) },
+          ...(dealt && { block: { format: "text", text: textOf(dealt) }, number: dealt.number }),
+          ...{ of, left, snippets: dealt ? [listedSnippet(dealt.snippet)] : [] },
+          notices: plain(notices),
         });
       else for (const { message } of notices) remark(message + "\n");
       if (!dealt) process.exitCode = NONE_LEFT;

@@ -3,7 +3,7 @@ import { defined } from "../content/defined.js";
 import { withHeader } from "../content/make-table.js";
 import type { Incoming } from "../drawer/incoming.js";
 import type { Source } from "../files/source.js";
-import { openFile, openStandardInput, type SaidOfInput } from "./input.js";
+import { openFile, STANDARD, type SaidOfInput } from "./input.js";
 import { UsageError } from "./refusal.js";
 
 /** What is to be incoming, as it is typed. */
@@ -22,17 +22,17 @@ export async function gather(files: readonly string[], options: GatherOptions): 
     throw new UsageError("bad-option/spots", {});
   }
   if (options.clipboard) return [await fromClipboard(files, options)];
-  if (files.length === 0) {
-    const pieces = cut(await openStandardInput(options), options);
-    // What was led in has no document that one could open again.
-    return pieces.map(({ origin: { document: _, ...origin }, ...piece }) => ({ ...piece, origin }));
-  }
   const incoming: Incoming[] = [];
-  for (const file of files) {
-    const source = await openFile(file, options);
-    incoming.push(...cut(source, options));
+  for (const file of files.length === 0 ? [STANDARD] : files) {
+    const pieces = cut(await openFile(file, options), options);
+    incoming.push(...(file === STANDARD ? pieces.map(withoutDocument) : pieces));
   }
   return incoming;
+}
+
+/** What was led in has no document that one could open again. */
+function withoutDocument({ origin: { document: _, ...origin }, ...piece }: Incoming): Incoming {
+  return { ...piece, origin };
 }
 
 function cut(source: Source, options: GatherOptions): Incoming[] {

@@ -1,11 +1,16 @@
 import { DrawerError } from "../content/error.js";
-import type { Notice } from "../content/notice.js";
+import { notice, type Notice } from "../content/notice.js";
 import { retainDue } from "../drawer/collecting-session.js";
 import { Drawer } from "../drawer/drawer.js";
+import { closestOf } from "../messages/core/closest.js";
+import { cliNotices } from "../messages/en/cli.js";
 import type { SqliteStore } from "../stores/sqlite/index.js";
 import { clearDrafts } from "./drafts.js";
 import { databaseFile } from "./home-folder.js";
 import { remark } from "./terminal.js";
+
+/** The drawer that is used where none is named. */
+export const MAIN = "main";
 
 /**
  * Opens a drawer, does what is due in it, uses it, and closes it whatever happens. What is said of the opening goes to
@@ -44,10 +49,19 @@ async function useStore<Result>(
     say(store.notices);
     const drawer = new Drawer(store, name);
     say(await retainDue(drawer));
+    await tellWhetherNew(drawer);
     return await use(drawer);
   } finally {
     await store.close();
   }
+}
+
+/** A drawer that nobody has used yet may be another one mistyped. */
+async function tellWhetherNew(drawer: Drawer): Promise<void> {
+  if (drawer.name === MAIN || (await drawer.count()) > 0) return;
+  const names = (await drawer.store.drawers()).map((one) => one.drawer);
+  const near = names.includes(drawer.name) ? undefined : closestOf(drawer.name, names);
+  if (near !== undefined) say([notice(cliNotices, "new-drawer", { drawer: drawer.name, near })]);
 }
 
 function say(notices: readonly Notice[]): void {

@@ -20,11 +20,15 @@ export interface SaidOfInput {
   readonly separator?: string;
 }
 
+/** What names standard input and output where a file is named; a file of that name is `./-`. */
+export const STANDARD = "-";
+
 /**
- * Reads a file from the disk.
+ * Reads a file from the disk, or standard input by the name `-`.
  * @throws DrawerError `no-file`, and all that {@link readSource} throws
  */
 export async function openFile(path: string, said: SaidOfInput): Promise<Source> {
+  if (path === STANDARD) return openStandardInput(said);
   const options = sourceOptions(said);
   let bytes: Uint8Array;
   try {
@@ -59,7 +63,7 @@ export function notRead(path: string, error: unknown): DrawerError {
  * Reads standard input to its end.
  * @throws DrawerError `nothing` when it is a keyboard
  */
-export async function openStandardInput(said: SaidOfInput): Promise<Source> {
+async function openStandardInput(said: SaidOfInput): Promise<Source> {
   const options = sourceOptions(said);
   if (process.stdin.isTTY) {
     throw new UsageError("nothing/input", {});

@@ -2,9 +2,9 @@ import type { Command } from "commander";
 import type { Notice } from "../content/notice.js";
 import type { Drawer } from "../drawer/drawer.js";
 import { commands } from "../messages/en/cli-help.js";
-import { answer, type CommonOptions } from "./answer.js";
+import { act } from "./act.js";
+import { type CommonOptions } from "./answer.js";
 import { begin } from "./command.js";
-import { withDrawer } from "./home.js";
 
 /** What a drawer does with the snippets of a pick, and what it has to say of it. */
 type PickAction = (drawer: Drawer, pick: string) => Promise<readonly Notice[]>;
@@ -35,7 +35,7 @@ export function pickCommand(name: keyof typeof PICK_COMMANDS): { add(program: Co
       if (not) command.option("--not", says.not);
       command.action(async (pick: readonly string[], options: CommonOptions & { not?: boolean }) => {
         const action = options.not ? not! : does;
-        answer(options, await withDrawer(options.drawer, (drawer) => action(drawer, pick.join(" "))));
+        await act(options, (drawer) => action(drawer, pick.join(" ")));
       });
     },
   };
@@ -46,7 +46,7 @@ export function drawerCommand(name: keyof typeof DRAWER_COMMANDS): { add(program
   return {
     add(program: Command): void {
       begin(program, name).action(async (options: CommonOptions) => {
-        answer(options, await withDrawer(options.drawer, DRAWER_COMMANDS[name]));
+        await act(options, DRAWER_COMMANDS[name]);
       });
     },
   };

@@ -1,52 +1,68 @@
 import { styleText } from "node:util";
 import type { Found } from "../drawer/drawer-reader.js";
-import type { Entry } from "../drawer/model/entry.js";
-import type { Positioned } from "../drawer/store.js";
+import { displayText } from "../drawer/snippets.js";
+import type { Gone, Positioned } from "../drawer/store.js";
 import { originText } from "../messages/core/names.js";
-import { facts } from "../messages/en/cli-answers.js";
-import { columns, timeLeft } from "./columns.js";
+import { facts, waysOut } from "../messages/en/cli-answers.js";
+import { columns, localTime, timeLeft } from "./columns.js";
 import { visible } from "./terminal.js";
 
-/** Lists of snippets as a terminal shows them: a row each, its columns aligned. */
-
-/** Position, kind, marks (kept, private), text, origin. */
-export function rowsOf(
-  snippets: readonly Positioned[],
-  count: number,
-  text: (one: Positioned) => string,
-  until: ReadonlyMap<string, number> = new Map(),
-): string[][] {
-  return snippets.map((one) => [
-    String(one.position).padStart(String(count).length),
-    one.entry.kind,
-    marks(one.entry, until.get(one.entry.id)),
-    text(one) || facts.blank,
-    originText(one.entry.origin),
-  ]);
+/** A snippet in a list, with what the list knows of it. */
+export interface Row extends Positioned {
+  /** When it goes because it is private, in milliseconds since 1970. */
+  readonly privateUntil?: number | undefined;
+  /** Where the words stand in it that were asked for. */
+  readonly found?: Found | undefined;
+  /** When it left its drawer, and by what. */
+  readonly left?: Pick<Gone, "at" | "by"> | undefined;
 }
 
-function marks({ kept, private: isPrivate }: Entry, until: number | undefined): string {
-  const privacy = until === undefined ? facts.private : facts.privateFor(timeLeft(until));
-  return [kept ? facts.kept : "", isPrivate ? privacy : ""].filter(Boolean).join(", ");
+/** The columns that a list of snippets can have, by name. To add one is one line. */
+const COLUMNS = {
+  position: ({ position }) => String(position),
+  kind: ({ entry }) => entry.kind,
+  marks,
+  text: ({ entry, found }) =>
+    (found ? [entry.label, found.context.text].filter(Boolean).join(": ") : displayText(entry)) ||
+    facts.blank,
+  origin: ({ entry }) => originText(entry.origin),
+  collected: ({ entry }) => localTime(entry.collectedAt),
+  left: ({ left }) => (left ? `${waysOut[left.by] ?? left.by} ${localTime(left.at)}` : ""),
+} satisfies Readonly<Record<string, (row: Row) => string>>;
+
+export type ColumnName = keyof typeof COLUMNS;
+
+function marks({ entry, privateUntil }: Row): string {
+  const privacy = privateUntil === undefined ? facts.private : facts.privateFor(timeLeft(privateUntil));
+  return [entry.kept ? facts.kept : "", entry.private ? privacy : ""].filter(Boolean).join(", ");
 }
 
-export function printRows(
-  rows: readonly (readonly string[])[],
-  flexible: number,
-  finish = (line: string, _: number) => line,
-): void {
+/** Prints a list as a terminal shows it: a row each, its columns aligned; the text takes the room that the others leave. */
+export function printRows(rows: readonly Row[], names: readonly ColumnName[]): void {
+  const cells = names.map((name) => rows.map((row) => COLUMNS[name](row)));
   // A column in which nothing stands takes no room.
-  const used = rows[0]?.map((_, column) => rows.some((row) => row[column] !== "")) ?? [];
-  const shownRows = rows.map((row) => row.filter((_, column) => used[column]));
-  const at = used.slice(0, flexible).filter(Boolean).length;
-  columns(shownRows, at).forEach((line, index) => process.stdout.write(finish(line, index) + "\n"));
+  const used = names
+    .map((_, column) => column)
+    .filter((column) => cells[column]!.some((cell) => cell !== ""));
+  const digits = Math.max(0, ...rows.map(({ position }) => String(position).length));
+  const lines = columns(
+    rows.map((_, row) =>
+      used.map((column) =>
+        names[column] === "position" ? cells[column]![row]!.padStart(digits) : cells[column]![row]!,
+      ),
+    ),
+    used.findIndex((column) => names[column] === "text"),
+  );
+  lines.forEach((line, index) => process.stdout.write(`${marked(line, rows[index]!.found)}\n`));
 }
 
 /** On a terminal, the matches stand out. */
-export function marked(line: string, { context: { text: found, matches } }: Found): string {
-  const text = visible(found);
+function marked(line: string, found: Found | undefined): string {
+  if (!found || !process.stdout.isTTY) return line;
+  const { matches } = found.context;
+  const text = visible(found.context.text);
   const start = line.indexOf(text.slice(0, 12));
-  if (!process.stdout.isTTY || start < 0) return line;
+  if (start < 0) return line;
   let out = line.slice(0, start);
   let at = 0;
   for (const [from, to] of matches) {

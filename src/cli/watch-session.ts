@@ -96,7 +96,8 @@ export class WatchSession {
       this.#say(`drawer: ${refusalText(error)}`);
       return this.#notify(refusalText(error));
     }
-    if (this.options.json) printJson({ collected: collected.map(listed), notices: plain(notices) });
+    if (this.options.json)
+      printJson({ snippets: await listed(this.drawer, collected), notices: plain(notices) });
     else for (const { message } of notices) print(`${message}\n`);
     await this.#notify(notices.map(({ message }) => message).join("\n"));
   }

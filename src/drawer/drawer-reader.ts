@@ -5,6 +5,7 @@ import type { Notice } from "../content/notice.js";
 import { writeText } from "../formats/text/write.js";
 import { drawerErrors } from "../messages/en/drawer.js";
 import { latestActions, type LoggedAction } from "./action-log.js";
+import { dayIn, isWithin } from "./days.js";
 import { contextOf, searchTerms, type FoundContext } from "./find.js";
 import { shownGoneFrom, type PositionedGone } from "./gone.js";
 import { shownLogOf } from "./history.js";
@@ -116,8 +117,9 @@ export class DrawerReader {
 
   /**
    * Finds the snippets that hold all of these words, or parts of words, in their text, label or origin; in any case,
-   * with or without accents; several words in quotation marks stand together. The newest come first. What is private
-   * is never found.
+   * with or without accents; several words in quotation marks stand together. A day among the words (`today`, `yesterday`,
+   * `last week`, `2031-04-08`) also finds what was collected then and holds the others. The newest come first, by the time at
+   * which they were collected. What is private is never found.
    *
    * @example
    * ```js
@@ -135,7 +137,8 @@ export class DrawerReader {
     const { limit = Infinity, length = 100, ...filter } = options;
     const terms = searchTerms(words);
     if (terms.length === 0) return [];
-    const entries = await this.store.find({ drawer: this.name, terms, limit, ...filter });
+    const holding = await this.store.find({ drawer: this.name, terms, limit, ...filter });
+    const entries = newestFirst([...holding, ...(await this.#collectedOn(words, filter))]).slice(0, limit);
     // Most of what is shown is found at the beginning, which the entry has.
     const snippets = await readSnippets(
       this.store,
@@ -146,6 +149,19 @@ export class DrawerReader {
       entry,
       context: contextOf(texts.get(entry.id) ?? entry.text, terms, length),
     }));
+  }
+
+  /** The entries that were collected on the day that is named among words, and hold the others. */
+  async #collectedOn(words: string, filter: Pick<FindOptions, "kind" | "document">): Promise<Entry[]> {
+    const day = dayIn(words);
+    if (!day) return [];
+    const query = { drawer: this.name, ...filter };
+    const terms = searchTerms(day.rest);
+    const entries =
+      terms.length > 0
+        ? await this.store.find({ ...query, terms, limit: Infinity })
+        : (await this.store.entries(query)).map(({ entry }) => entry);
+    return entries.filter((entry) => !entry.private && isWithin(day.span, entry.collectedAt));
   }
 
   /** Adds their positions to entries; those that are not there any more are left out. */
@@ -224,6 +240,12 @@ export class DrawerReader {
   watch(listener: () => void): () => void {
     return this.store.watch(listener);
   }
+}
+
+/** Each of some entries once, those first that were collected last. */
+function newestFirst(entries: readonly Entry[]): Entry[] {
+  const distinct = [...new Map(entries.map((entry) => [entry.id, entry])).values()];
+  return distinct.sort((a, b) => (a.collectedAt + a.id < b.collectedAt + b.id ? 1 : -1));
 }
 
 function isStore(store: unknown): boolean {

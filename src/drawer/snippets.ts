@@ -1,9 +1,11 @@
 import { defined } from "../content/defined.js";
 import { decodeContent, type Hash } from "../content/encode.js";
 import { DrawerError } from "../content/error.js";
+import { fold } from "../content/fold.js";
 import { type Content, paragraph } from "../content/model.js";
 import { notice, type Notice } from "../content/notice.js";
 import { type PickedFrom, drawerErrors, drawerNotices } from "../messages/en/drawer.js";
+import { isWithin } from "./days.js";
 import { searchTerms } from "./find.js";
 import { MASK } from "./mask.js";
 import type { Entry, Origin } from "./model/entry.js";
@@ -165,7 +167,9 @@ async function matching(from: Pickable, term: Term, byId: (id: string) => Positi
     case "kind":
       return from.entries({ kind: term.kind });
     case "document":
-      return from.entries({ document: term.document });
+      return fromDocument(from, term.document);
+    case "collected":
+      return (await from.entries({})).filter(({ entry }) => isWithin(term.span, entry.collectedAt));
     case "words":
       return from.holding(searchTerms(term.words));
     case "not":
@@ -183,6 +187,14 @@ async function matching(from: Pickable, term: Term, byId: (id: string) => Positi
       return start <= end ? found : found.reverse();
     }
   }
+}
+
+/** Those from a document of this name, or, where there is none, of a name that differs in case and accents only. */
+async function fromDocument(from: Pickable, name: string): Promise<Positioned[]> {
+  const same = await from.entries({ document: name });
+  if (same.length > 0) return same;
+  const wanted = fold(name);
+  return (await from.entries({})).filter(({ entry }) => fold(entry.origin.document ?? "") === wanted);
 }
 
 /** Reads the snippets with these ids at once. Returns what gives one of them by its id, or refuses it when it is not there. */

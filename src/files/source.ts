@@ -5,18 +5,19 @@ import { defined } from "../content/defined.js";
 import { DrawerError } from "../content/error.js";
 import { checkBytes } from "../content/limits.js";
 import type { Content, Table } from "../content/model.js";
-import type { Notice, Reading } from "../content/notice.js";
+import { notice, type Notice, type Reading } from "../content/notice.js";
 import { fillGrid } from "../content/spans.js";
 import { isBlank } from "../content/traverse.js";
 import type { Incoming } from "../drawer/incoming.js";
 import type { Separator } from "../formats/delimited/separator.js";
-import { tellFormat } from "../formats/detect.js";
+import { namedFormat, tellFormat } from "../formats/detect.js";
 import type { ReadDocument } from "../formats/format.js";
 import type { ReadSheet } from "../formats/office/sheet.js";
 import { formatOf, READ_FORMATS, type FormatName } from "../formats/registry.js";
 import { cellText } from "../formats/text/write.js";
 import { parts as words, contentErrors } from "../messages/en/content.js";
 import { filesErrors } from "../messages/en/files.js";
+import { formatNotices } from "../messages/en/formats.js";
 import { cutLines, Leaves, type Part } from "./parts.js";
 import { canonicalSpot, parseSpot } from "./spot.js";
 
@@ -107,8 +108,29 @@ export async function readSource(
   const file = await read(bytes, name, defined({ separator })).catch((error: unknown) => {
     throw ofFile(error, name);
   });
-  if ("sheets" in file) return new WorkbookSource(name, format, file.sheets);
-  return holds === "rows" ? delimitedSource(name, format, file) : new DocumentSource(name, format, file);
+  const source =
+    "sheets" in file
+      ? new WorkbookSource(name, format, file.sheets)
+      : holds === "rows"
+        ? delimitedSource(name, format, file)
+        : new DocumentSource(name, format, file);
+  if ((options.format ?? separator) !== undefined || [format, "picture"].includes(namedFormat(name) ?? ""))
+    return source;
+  return withNotice(source, notice(formatNotices, "read-as", { file: name, format }));
+}
+
+/** The same source, of which there is something more to tell. */
+function withNotice(source: Source, told: Notice): Source {
+  return {
+    ...{ name: source.name, format: source.format, notices: [told, ...source.notices] },
+    ...defined({ title: source.title, sheets: source.sheets }),
+    parts: () => source.parts(),
+    spots: (written) => source.spots(written),
+    at(spot) {
+      const incoming = source.at(spot);
+      return { ...incoming, notices: [told, ...(incoming.notices ?? [])] };
+    },
+  };
 }
 
 /** A reading of a source as it can be collected. */

@@ -1,24 +1,37 @@
 import { readPictureBytes } from "../content/picture.js";
 import { isEvenlyCut } from "./delimited/separator.js";
-import { formatOfName, type FormatName } from "./registry.js";
+import { extensionOf, findReadFormat, formatOfName, type FormatName } from "./registry.js";
 
-/** Tells a file's format: a picture from its bytes, anything else from the ending of its name. */
+/**
+ * Tells a file's format: a picture or a zipped document from its bytes, whatever its name is; HTML where the name ends in no
+ * format that is read; anything else from the ending of its name.
+ * @throws DrawerError `unknown-format`
+ */
 export function tellFormat(bytes: Uint8Array, name: string): FormatName {
-  return readPictureBytes(bytes) && !/\.html?$/i.test(name) ? "picture" : formatOfName(name);
+  if (readPictureBytes(bytes) && !/\.html?$/i.test(name)) return "picture";
+  const zipped = tellZipped(bytes);
+  if (zipped) return zipped;
+  if (namedFormat(name) === undefined && HTML_START.test(new TextDecoder().decode(bytes.subarray(0, 2000))))
+    return "html";
+  return formatOfName(name);
 }
+
+/** The format that a name ends in; nothing when it is none that is read. */
+export function namedFormat(name: string): FormatName | undefined {
+  const ending = extensionOf(name);
+  return ending === undefined ? undefined : findReadFormat(ending);
+}
+
+/** How HTML begins: after what some clipboards put before it, with an element. */
+const HTML_START =
+  /^(?:\uFEFF|\s|Version:\d[^<]*)*<(?:!doctype html|!--|html|head|body|meta|table|t[rdh]|p|div|span|h[1-6]|ul|ol|a|b|i|em|strong|img)\b/i;
 
 /** Tells the format of bytes that have no name: pictures, zipped documents, HTML, rows parted by tabs or semicolons; otherwise text. */
 export function tellFormatOfBytes(bytes: Uint8Array, text: string): FormatName {
   if (readPictureBytes(bytes)) return "picture";
   const zipped = tellZipped(bytes);
   if (zipped) return zipped;
-  if (
-    /^(?:\uFEFF|\s|Version:\d[^<]*)*<(?:!doctype html|!--|html|head|body|meta|table|t[rdh]|p|div|span|h[1-6]|ul|ol|a|b|i|em|strong|img)\b/i.test(
-      text.slice(0, 2000),
-    )
-  ) {
-    return "html";
-  }
+  if (HTML_START.test(text.slice(0, 2000))) return "html";
   if (/^\uFEFF?(---|\+\+\+)[ \t]*\r?\n[\w-]+[ \t]*[:=][\s\S]*?\n\1[ \t]*(?:\r?\n|$)/.test(text))
     return "markdown";
   if (/^\uFEFF?sep=[,;|\t]\r?\n/i.test(text)) return "csv";

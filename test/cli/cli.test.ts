@@ -2,7 +2,7 @@ import { existsSync, readdirSync, readFileSync, statSync, writeFileSync } from "
 import { join } from "node:path";
 import { commandHome } from "../support/command";
 
-const { folder, drawer, all, seeded, fresh } = commandHome();
+const { folder, drawer, all, snippets, seeded, fresh } = commandHome();
 beforeEach(fresh);
 
 const gather = () =>
@@ -11,8 +11,7 @@ const gather = () =>
     "collect demo/ringing.xlsx --at Spring!A1:G1 --at Spring!A3:G3 --at Spring!A5:G5",
   );
 const positions = async () => {
-  const listed = JSON.parse(await all("list --json")) as { position: number; text: string }[];
-  return listed.map(({ position, text }) => `${position} ${text.split(" ")[0]}`);
+  return (await snippets()).map(({ position, beginning }) => `${position} ${beginning.split(" ")[0]}`);
 };
 
 test("look lists parts with their spots", async () => {
@@ -52,7 +51,7 @@ test("tells standard input's type from its content", async () => {
     "words",
   ]) {
     const { out } = await drawer(["collect", "--json"], input);
-    kinds.push(JSON.parse(out).collected[0].kind);
+    kinds.push(JSON.parse(out).snippets[0].kind);
   }
   expect(kinds).toEqual(["table", "table", "link", "text"]);
 });
@@ -72,7 +71,7 @@ test("shows one whole, and places nothing by it", async () => {
   expect(await all("show 2")).toMatch(
     /^2 {2}table, diary\.docx, t1, Field diary, collected \d{4}-\d\d-\d\d \d\d:\d\d\n\nSpecies +New +Retrap\n─+\nChiffchaff +14 +3\n/,
   );
-  const [shown] = JSON.parse(await all("show 1 --json"));
+  const [shown] = JSON.parse(await all("show 1 --json")).snippets;
   expect(shown).toMatchObject({
     position: 1,
     kind: "text",
@@ -124,7 +123,7 @@ test("merges, appends and splits, each in a process of its own", async () => {
     "6 2031-04-09",
   ]);
   expect(JSON.parse(await all("merge 1..2 --json"))).toMatchObject({
-    collected: [{ position: 1, kind: "text" }],
+    snippets: [{ position: 1, kind: "text" }, { position: null }, { position: null }],
     notices: [{ code: "merged" }],
   });
 });
@@ -209,7 +208,7 @@ test("places into documents and workbooks, which read back", async () => {
 
 test("drawers are apart, and every command answers with JSON", async () => {
   await all("collect demo/notes.md --label notes", "collect demo/letter.html --drawer letters");
-  const [only] = JSON.parse(await all("list --json"));
+  const [only] = await snippets();
   expect(only).toMatchObject({
     position: 1,
     label: "notes",
@@ -217,17 +216,24 @@ test("drawers are apart, and every command answers with JSON", async () => {
     private: false,
     origin: { document: "notes.md" },
   });
-  expect(JSON.parse(await all("list --json --drawer letters"))).toHaveLength(1);
+  expect(await snippets("list --drawer letters")).toHaveLength(1);
   expect(JSON.parse(await all("place 1 --json"))).toEqual({
-    text: expect.any(String),
-    html: expect.any(String),
-    markdown: expect.any(String),
+    block: {
+      format: "text",
+      text: expect.any(String),
+      html: expect.any(String),
+      markdown: expect.any(String),
+    },
     notices: [],
   });
   expect(JSON.parse(await all("discard 1 --json"))).toEqual({
+    snippets: [{ ...only, position: null }],
     notices: [{ code: "discarded", message: expect.any(String) }],
   });
-  expect(JSON.parse(await all("undo --json")).notices[0].code).toBe("undone");
+  expect(JSON.parse(await all("undo --json"))).toMatchObject({
+    snippets: [only],
+    notices: [{ code: "undone" }],
+  });
 });
 
 writeFileSync(join(folder, "cut.docx"), readFileSync("demo/diary.docx").subarray(0, 4000));
@@ -278,4 +284,92 @@ test("the tour runs, ends with the finished bulletin, and leaves no home behind"
   const bulletin = /The finished bulletin lies in (.*bulletin\.html)/.exec(out)![1]!;
   expect(readFileSync(bulletin, "utf8")).toMatch(/wheatear[\s\S]*<table>/);
   expect(readdirSync(join(bulletin, ".."))).toEqual(["bulletin.html"]);
+});
+
+test("acts answer programs with the snippets they made or touched, as they are now or as they left", async () => {
+  const long = `First ${"wheatear ".repeat(80)}end`;
+  await drawer(["collect"], long);
+  await all("collect demo/costs.csv --at A1:B2", "collect demo/letter.html --at p1");
+  const touched = async (line: string) =>
+    (await snippets(line)).map(({ position, kind }) => `${position} ${kind}`);
+  expect((await snippets())[0]).toMatchObject({ text: long, beginning: expect.stringMatching(/^First.*…$/) });
+  expect(await touched("keep 1 3")).toEqual(["1 text", "3 text"]);
+  expect(await touched("label 2 Costs")).toEqual(["2 table"]);
+  expect(await touched("move 3 --before 1")).toEqual(["1 text"]);
+  expect(await touched("merge 1 2")).toEqual(["1 text", "null text", "null text"]);
+  expect(await touched("undo")).toEqual(["1 text", "2 text", "null text"]);
+  expect(await touched("empty")).toEqual(["null table"]);
+  expect(await touched("restore 1")).toEqual(["3 table"]);
+  expect(await touched("move 3 --into letters")).toEqual(["1 table"]);
+  expect((await snippets("list --gone")).length + (await snippets("list --find wheatear")).length).toBe(1);
+  expect(JSON.parse(await all("list --find wheatear --json")).snippets[0].context.matches[0]).toEqual([
+    6, 14,
+  ]);
+});
+
+test("a block answers programs in the format, with the options and to the file that were said", async () => {
+  await drawer(["collect", "--type", "csv"], "Sum,Of\n=1+1,-5\n");
+  const placed = async (line: string) => JSON.parse(await all(`place 1 --json ${line}`));
+  expect((await placed("--out csv")).block).toEqual({ format: "csv", text: "Sum,Of\n'=1+1,-5\n" });
+  expect(await placed("--out csv --no-guard")).toEqual({
+    block: { format: "csv", text: "Sum,Of\n=1+1,-5\n" },
+    notices: [],
+  });
+  const { format, data } = (await placed("--out xlsx")).block;
+  expect([format, Buffer.from(data, "base64").subarray(0, 2).toString()]).toEqual(["xlsx", "PK"]);
+  const file = join(folder, "sums.csv");
+  expect(await placed(`--to ${file}`)).toMatchObject({ to: file, block: { format: "csv" } });
+  expect((await drawer(["place", "1", "--json", "--to", file])).code).toBe(1);
+  expect((await placed(`--to ${file} --overwrite --no-guard`)).notices[0].code).toBe("placed");
+  expect(readFileSync(file, "utf8")).toContain("\n=1+1");
+});
+
+test("picks are forgiving: any case, ranges with a hyphen, documents, days, and what is left out in words", async () => {
+  await all(
+    "collect demo/diary.docx --at p3 --at p4",
+    "collect demo/notes.md",
+    "collect demo/costs.csv --at A1",
+  );
+  const picked = async (pick: string) => (await snippets(`show ${pick}`)).map(({ position }) => position);
+  expect([await picked("1-3"), await picked("3-2"), await picked("First LAST")]).toEqual([
+    [1, 2, 3],
+    [3, 2],
+    [1, 4],
+  ]);
+  expect([await picked("all not:3"), await picked("ALL not:from:Diary.DOCX")]).toEqual([
+    [1, 2, 4],
+    [3, 4],
+  ]);
+  expect([await picked("today !2"), await picked("since:2031-04-08,1")]).toEqual([[1, 3, 4], [1]]);
+  expect((await drawer(["show", "yesterday"])).err).toContain("matches “yesterday”");
+  for (const [words, near] of [
+    [["place", "tabel"], "table"],
+    [["place", "1", "--as", "Bullets"], "bullets"],
+    [["place", "1", "--out", "xlxs"], "xlsx"],
+    [["list", "--drawer", "mian"], "main"],
+  ] as const)
+    expect((await drawer(words)).err).toContain(`Did you mean “${near}”?`);
+});
+
+test("files are read by what they are, whatever they are called, and - is standard input and output", async () => {
+  const named = (name: string, from: string) => {
+    writeFileSync(join(folder, name), readFileSync(from));
+    return join(folder, name);
+  };
+  const told = (name: string, format: string) =>
+    `“${name}” is ${format} by its content, and was read as that. If that is wrong, say what it is (--type in a command).\n`;
+  expect(await all(`collect ${named("diary.txt", "demo/diary.docx")} --at p3`)).toBe(
+    `${told("diary.txt", "docx")}Collected as 1: “First wheatear on the seawall at 05:50…” (diary.txt, p3).\n`,
+  );
+  expect(await all(`look ${named("letter.xls", "demo/letter.html")}`)).toContain(told("letter.xls", "html"));
+  expect(await all(`collect ${named("sheet", "demo/ringing.xlsx")} --at A1`)).toContain(
+    told("sheet", "xlsx"),
+  );
+  expect((await drawer(["collect", "-", "--json"], "led in")).out).toContain('"origin":{}');
+  expect(await all("place last --to -")).toBe("led in\n");
+  const { out, err } = await drawer(["export", "-"]);
+  expect(err).toBe("Exported 3 snippets of the drawer “main”.\n");
+  expect((await drawer(["import", "-", "--drawer", "copy"], out)).out).toBe(
+    "Imported 3 snippets from “standard input” into the drawer “copy”.\n",
+  );
 });

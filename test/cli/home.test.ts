@@ -14,7 +14,7 @@ import { join, resolve } from "node:path";
 import Database from "libsql";
 import { commandHome } from "../support/command";
 
-const { folder, drawer, all, fresh, home } = commandHome();
+const { folder, drawer, all, snippets, fresh, home } = commandHome();
 beforeEach(fresh);
 
 const mode = (path: string) => statSync(path).mode & 0o777;
@@ -51,7 +51,7 @@ test("the time that a private snippet has left is told in every list", async () 
   expect(await all("list")).toMatch(
     /^1 +text +private, (?:2 min 0|1 min 5\d) s left +••••••\n2 +text +kept, private +••••••\n/,
   );
-  const listed = JSON.parse(await all("list --json")) as { goesAt?: string }[];
+  const listed = (await snippets()) as { goesAt?: string }[];
   expect(listed.map(({ goesAt }) => goesAt !== undefined && Date.parse(goesAt) > Date.now())).toEqual([
     true,
     false,

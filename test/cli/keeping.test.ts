@@ -2,7 +2,7 @@ import { readdirSync, readFileSync, statSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
 import { commandHome } from "../support/command";
 
-const { folder, drawer, all, fresh, home } = commandHome();
+const { folder, drawer, all, snippets, fresh, home } = commandHome();
 beforeEach(fresh);
 
 const collect = async (...texts: string[]) => {
@@ -36,8 +36,7 @@ test("finds words and shows them in context, by kind and document, the newest fi
   expect(await all("list --find reti")).toBe(
     "4  text  Réti saw the wheatear go\n1 snippet in the drawer “main” with “reti”, the newest first.\n",
   );
-  const positions = async (line: string) =>
-    (JSON.parse(await all(`${line} --json`)) as { position: number }[]).map((one) => one.position);
+  const positions = async (line: string) => (await snippets(line)).map((one) => one.position);
   expect(await positions("list --find wheatear")).toEqual([4, 3, 1]);
   expect(await positions("list --find wheatear --from diary.docx")).toEqual([1]);
   expect(await positions("list --find chiff --kind table")).toEqual([2]);

@@ -12,7 +12,7 @@ import { join, resolve } from "node:path";
 import Database from "libsql";
 import { commandHome } from "../support/command";
 
-const { folder, drawer, all, fresh, home } = commandHome();
+const { folder, drawer, all, snippets, fresh, home } = commandHome();
 beforeEach(fresh);
 
 const collect = async (...texts: string[]) => {
@@ -130,12 +130,10 @@ test("picks, labels, spots and outputs as people type them", async () => {
     "collect demo/ringing.xlsx --at spring!3:3,a5:c5 --at costs!B:C",
     "collect demo/diary.docx --at P3..4 --at T1!a1:b2",
   );
-  const at = (JSON.parse(await all("list --json")) as { origin: { at: string } }[]).map(
-    ({ origin }) => origin.at,
-  );
+  const at = (await snippets()).map(({ origin }) => origin.at);
   expect(at).toEqual(["Spring!3:3", "Spring!A5:C5", "Costs!B:C", "p3..p4", "t1!A1:B2"]);
   await all("label first 2.. Repairs");
-  const labels = (JSON.parse(await all("list --json")) as { label: string }[]).map(({ label }) => label);
+  const labels = (await snippets()).map(({ label }) => label);
   expect(labels).toEqual(Array(5).fill("Repairs"));
   await all("label --remove ..2 last");
   expect(await all("place 1 --as lines --out md")).toBe(await all("place 1 --as lines --out markdown"));
@@ -166,7 +164,7 @@ test("a change of rules that would throw out more than a few is not made unasked
   ]);
   expect((await drawer(["rules", "snippets=1.000"])).code).toBe(2);
   await all("rules snippets=1 --yes");
-  expect(JSON.parse(await all("list --json"))).toHaveLength(1);
+  expect(await snippets()).toHaveLength(1);
 });
 
 test("the tour answers with JSON", async () => {
@@ -220,9 +218,9 @@ test("others collect while a large import is under way, which is one act all the
   }
   expect((await importing).out).toBe(`Imported 6,000 snippets from “many.jsonl” into the drawer “main”.\n`);
   expect(between).toBeGreaterThan(0);
-  const { length } = JSON.parse(await all("list --json")) as unknown[];
+  const { length } = await snippets();
   const strays = length - count;
   for (let undone = 0; undone < strays + 1; undone++) await all("undo");
-  expect(JSON.parse(await all("list --json"))).toEqual([]);
+  expect(await snippets()).toEqual([]);
   expect((await drawer(["undo"])).out).toBe("Undone: changing the rule “snippets”.\n");
 }, 120_000);

@@ -65,7 +65,7 @@ onDesktop("a deal on the clipboard", () => {
     expect(JSON.parse((await drawer(["next", "--json"])).out)).toMatchObject({
       number: 3,
       of: 3,
-      text: "wren",
+      block: { format: "text", text: "wren" },
     });
     await until(inBackground, (names) => names.join() === "dealer");
     copyWithXclip("UTF8_STRING", { text: "something else" });

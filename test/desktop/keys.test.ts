@@ -161,7 +161,10 @@ withWindows("keys in every program", () => {
   });
 
   test("keys are kept, listed and refused in sentences", async () => {
-    expect(JSON.parse(await all("keys --json"))).toContainEqual({ key: "Super+F9", command: "place last" });
+    expect(JSON.parse(await all("keys --json")).keys).toContainEqual({
+      key: "Super+F9",
+      command: "place last",
+    });
     writeFileSync(join(home(), "keys.json"), "{ my keys");
     expect(await drawer(["keys"])).toMatchObject({
       code: 1,

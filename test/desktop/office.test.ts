@@ -18,7 +18,7 @@ import { FORMAT, OfficeWindows, type Cell, type Part } from "../support/office-w
 
 withWindows("Writer and Calc in windows", () => {
   display("windows");
-  const { drawer, all, folder, home } = commandHome();
+  const { drawer, all, snippets, folder, home } = commandHome();
   let office: OfficeWindows | undefined;
   let watching: ChildProcess | undefined;
   let said = "";
@@ -86,7 +86,7 @@ withWindows("Writer and Calc in windows", () => {
     await toFront("Writer");
     press("ctrl+c");
     await told(/Collected as 4: /);
-    const list = JSON.parse(await all("list --json")) as { kind: string; origin: { title: string } }[];
+    const list = await snippets();
     expect(list.map(({ kind }) => kind)).toEqual(["text", "table", "table", "picture"]);
     expect(list[1]!.origin.title).toMatch(/Calc/);
   });

@@ -74,8 +74,8 @@ onDesktop("drawer watch", () => {
     const values = said.out
       .trim()
       .split("\n")
-      .map((line) => JSON.parse(line) as { collected: unknown[] });
-    expect(values.map(({ collected }) => collected.length)).toEqual([1, 1]);
+      .map((line) => JSON.parse(line) as { snippets: unknown[] });
+    expect(values.map(({ snippets }) => snippets.length)).toEqual([1, 1]);
     expect(said.out + said.err).not.toContain("terns");
   });
 

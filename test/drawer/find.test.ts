@@ -1,4 +1,6 @@
 import fc from "fast-check";
+import { dayIn } from "../../dist/drawer/days.js";
+import { Drawer, MemoryStore, readText } from "../../dist/index.js";
 import { fold } from "../../dist/content/fold.js";
 import { contextOf, searchTerms } from "../../dist/drawer/find.js";
 
@@ -86,4 +88,40 @@ test("a match deep in a long text is shown with what stands around it", () => {
   const { text: shown, matches } = contextOf(text, ["wryneck"], 80);
   expect(shown).toMatch(/^….*then a Wryneck sat by the hut.*…$/);
   expect(matches.map(([from, to]) => shown.slice(from, to))).toEqual(["Wryneck"]);
+});
+
+test.each([
+  ["yesterday", "2031-04-07", "2031-04-08", ""],
+  ["wren Last  Week tern", "2031-03-31", "2031-04-07", "wren   tern"],
+  ["heute", "2031-04-08", "2031-04-09", ""],
+  ["2031-02-28 wren", "2031-02-28", "2031-03-01", "wren"],
+  ["28.2.2031", "2031-02-28", "2031-03-01", ""],
+  ["in 2031-02", "2031-02-01", "2031-03-01", "in"],
+])("“%s” names the days from %s until %s", (words, from, until, rest) => {
+  const local = (date: string) => new Date(`${date}T00:00`).getTime();
+  const now = new Date("2031-04-08T23:59").getTime(); // a Tuesday
+  expect(dayIn(words, now)).toEqual({ span: { from: local(from), until: local(until) }, rest });
+});
+
+test.each(["yesterdays", "2031-02-30", "31.4.2031", "05:50", "1.5", "wren"])("“%s” names no day", (words) =>
+  expect(dayIn(words)).toBe(undefined),
+);
+
+test("what was collected on a day is found by it, with other words and by the word itself, the newest first also after undo", async () => {
+  const drawer = new Drawer(new MemoryStore());
+  const piece = (text: string) => ({ ...readText(text), origin: {} });
+  for (const text of ["wren", "tern", "as was said yesterday", "knot"]) await drawer.collect([piece(text)]);
+  await drawer.hide("4");
+  const found = async (words: string) => (await drawer.find(words)).map(({ entry }) => entry.text);
+  expect(await found("yesterday")).toEqual(["as was said yesterday"]);
+  expect(await found("today")).toEqual(["as was said yesterday", "tern", "wren"]);
+  expect(await found("today er")).toEqual(
+    ["as was said yesterday", "tern"].filter((text) => text.includes("er")),
+  );
+  await drawer.discard("1");
+  await drawer.undo();
+  await drawer.empty();
+  await drawer.undo();
+  expect(await found("today")).toEqual(["as was said yesterday", "tern", "wren"]);
+  expect(await found("e")).toEqual(["as was said yesterday", "tern", "wren"]);
 });

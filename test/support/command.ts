@@ -10,6 +10,21 @@ export interface Answer {
   readonly err: string;
 }
 
+/** A snippet as `--json` lists it. */
+export interface ListedSnippet {
+  readonly position: number | null;
+  readonly id: string;
+  readonly kind: string;
+  readonly beginning: string;
+  readonly text: string;
+  readonly label: string | null;
+  readonly kept: boolean;
+  readonly private: boolean;
+  readonly origin: { readonly document?: string; readonly at?: string; readonly title?: string };
+  readonly collectedAt: string;
+  readonly notes: readonly string[];
+}
+
 const main = resolve("dist/bin/main.js");
 
 /** A home for drawers that is gone when the test file ends, and the built command working in it as a process. */
@@ -57,8 +72,12 @@ export function commandHome() {
     return made.last;
   };
 
+  /** The snippets that a command answers with, for programs. */
+  const snippets = async (line = "list"): Promise<ListedSnippet[]> =>
+    (JSON.parse(await all(`${line} --json`)) as { snippets: ListedSnippet[] }).snippets;
+
   /** Begins again with an empty home. */
   const fresh = () => void (home = join(folder, `home-${++homes}`));
 
-  return { folder, drawer, all, seeded, fresh, home: () => home };
+  return { folder, drawer, all, snippets, seeded, fresh, home: () => home };
 }

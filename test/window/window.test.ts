@@ -15,7 +15,7 @@ const LATER = 600;
 
 onDesktop("the window beside one's programs", () => {
   display();
-  const { drawer, all, fresh, home, folder } = commandHome();
+  const { drawer, all, snippets, fresh, home, folder } = commandHome();
   let browser: Browser;
   let opened: OpenedWindow;
   let window: WindowPage;
@@ -104,7 +104,7 @@ onDesktop("the window beside one's programs", () => {
     await window.page.getByRole("button", { name: "Collect here" }).click();
     await second.locator("main > .notice", { hasText: "goes into the drawer “letters”" }).waitFor();
     expect(await window.page.locator("main > .notice").isVisible()).toBe(false);
-    expect(JSON.parse(await all("list --json"))).toHaveLength(1);
+    expect(await snippets()).toHaveLength(1);
   });
 
   test("each paste of a deal brings the next, and the window shows which is next", async () => {
@@ -163,7 +163,7 @@ onDesktop("the window beside one's programs", () => {
       () => second.locator("snippet-drawer .snippet .says").allInnerTexts(),
       (rows) => rows.join() === "wren",
     );
-    expect(JSON.parse(await all("list --json"))).toMatchObject([{ text: "wren", kept: false }]);
+    expect(await snippets()).toMatchObject([{ text: "wren", kept: false }]);
   });
 
   test("it opens in a window of its own where a browser can do that, else by the system; another drawer is shown by its name", async () => {
@@ -249,9 +249,7 @@ onDesktop("the window beside one's programs", () => {
     expect(await marks.allInnerTexts()).toEqual(["Spring!A2:D3", "Spring!A4:G4", "Spring!A5"]);
     await window.button("Collect 5 snippets").click();
     await window.holds(5);
-    const origins = (JSON.parse(await all("list --json")) as { origin: object }[]).map(
-      ({ origin }) => origin,
-    );
+    const origins = (await snippets()).map(({ origin }) => origin);
     expect(origins).toMatchObject([
       { document: "diary.docx", at: "p3" },
       { document: "diary.docx", at: "t1" },

@@ -1,10 +1,10 @@
 import type { Command } from "commander";
 import { parseSnippetRef } from "../../drawer/model/pick.js";
 import { commands } from "../../messages/en/cli-help.js";
-import { answer, listed, type CommonOptions } from "../answer.js";
+import { act } from "../act.js";
+import { type CommonOptions } from "../answer.js";
 import { begin, several } from "../command.js";
 import { gather, type GatherOptions } from "../gather.js";
-import { withDrawer } from "../home.js";
 import { unescaped } from "../recipe-options.js";
 
 interface AppendOptions extends CommonOptions, GatherOptions {
@@ -26,9 +26,6 @@ export function add(program: Command): void {
       const place = parseSnippetRef(options.to);
       const gathered = await gather(files, options);
       const between = options.between === undefined ? undefined : unescaped(options.between);
-      const { collected, notices } = await withDrawer(options.drawer, (drawer) =>
-        drawer.append(gathered, place, between),
-      );
-      answer(options, notices, { collected: collected.map(listed) });
+      await act(options, async (drawer) => (await drawer.append(gathered, place, between)).notices);
     });
 }

@@ -1,9 +1,9 @@
 import type { Command } from "commander";
 import { commands } from "../../messages/en/cli-help.js";
-import { answer, listed, type CommonOptions } from "../answer.js";
+import { act } from "../act.js";
+import { type CommonOptions } from "../answer.js";
 import { begin, several } from "../command.js";
 import { gather, type GatherOptions } from "../gather.js";
-import { withDrawer } from "../home.js";
 
 type CollectOptions = CommonOptions & GatherOptions;
 
@@ -21,7 +21,6 @@ export function add(program: Command): void {
     .option("--not-private", says.notPrivate)
     .action(async (files: readonly string[], options: CollectOptions) => {
       const gathered = await gather(files, options);
-      const { collected, notices } = await withDrawer(options.drawer, (drawer) => drawer.collect(gathered));
-      answer(options, notices, { collected: collected.map(listed) });
+      await act(options, async (drawer) => (await drawer.collect(gathered)).notices);
     });
 }

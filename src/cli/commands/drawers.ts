@@ -2,7 +2,7 @@ import type { Command } from "commander";
 import { rulesOf } from "../../drawer/rules-of.js";
 import { answers, countOf, facts } from "../../messages/en/cli-answers.js";
 import { type CommonOptions } from "../answer.js";
-import { columns } from "../columns.js";
+import { printColumns } from "../columns.js";
 import { begin } from "../command.js";
 import { withDrawer } from "../home.js";
 import { print, printJson } from "../terminal.js";
@@ -27,7 +27,7 @@ export function add(program: Command): void {
       sizeText(bytes),
       collecting ? "" : facts.paused,
     ]);
-    for (const line of columns(rows, 0)) print(line + "\n");
+    printColumns(rows, 0);
     if (drawers.length === 0) print(`${answers.noDrawers()}\n`);
   });
 }

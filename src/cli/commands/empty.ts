@@ -1,8 +1,8 @@
 import type { Command } from "commander";
 import { commands } from "../../messages/en/cli-help.js";
-import { answer, type CommonOptions } from "../answer.js";
+import { act } from "../act.js";
+import { type CommonOptions } from "../answer.js";
 import { begin } from "../command.js";
-import { withDrawer } from "../home.js";
 
 /** `drawer empty`: takes out all that is not kept. */
 export function add(program: Command): void {
@@ -10,9 +10,6 @@ export function add(program: Command): void {
   begin(program, "empty")
     .option("--for-good", says.forGood)
     .action(async (options: CommonOptions & { forGood?: boolean }) => {
-      const emptied = await withDrawer(options.drawer, (drawer) =>
-        options.forGood ? drawer.emptyForGood() : drawer.empty(),
-      );
-      answer(options, emptied);
+      await act(options, (drawer) => (options.forGood ? drawer.emptyForGood() : drawer.empty()));
     });
 }

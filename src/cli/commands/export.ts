@@ -3,8 +3,10 @@ import { commands } from "../../messages/en/cli-help.js";
 import { answer, type CommonOptions } from "../answer.js";
 import { begin } from "../command.js";
 import { withDrawer } from "../home.js";
+import { STANDARD } from "../input.js";
 import { writeNewFile } from "../output.js";
 import { progressBar, type Progress } from "../progress.js";
+import { printWhole, remark } from "../terminal.js";
 
 /** `drawer export FILE [PICK]`: writes snippets into a drawer file. */
 export function add(program: Command): void {
@@ -17,15 +19,16 @@ export function add(program: Command): void {
           const exported = drawer.exportFile(pick.length > 0 ? pick.join(" ") : "all");
           const bar = progressBar("Exporting");
           try {
-            await writeNewFile(file, written(exported.lines, bar.show), {
-              overwrite: options.overwrite ?? false,
-            });
+            const lines = written(exported.lines, bar.show);
+            if (file === STANDARD) for await (const line of lines) await printWhole(line);
+            else await writeNewFile(file, lines, { overwrite: options.overwrite ?? false });
           } finally {
             bar.end();
           }
           return exported.notices;
         });
-        answer(options, notices);
+        if (file === STANDARD) for (const { message } of notices) remark(`${message}\n`);
+        else answer(options, notices, { file });
       },
     );
 }

@@ -1,33 +1,51 @@
-import { createReadStream } from "node:fs";
-import { access, constants } from "node:fs/promises";
-import { basename } from "node:path";
+import { createReadStream, createWriteStream } from "node:fs";
+import { access, constants, mkdtemp, rm } from "node:fs/promises";
+import { tmpdir } from "node:os";
+import { basename, join } from "node:path";
+import { pipeline } from "node:stream/promises";
 import type { Command } from "commander";
 import { DrawerError } from "../../content/error.js";
 import { cliErrors } from "../../messages/en/cli.js";
-import { answer, type CommonOptions } from "../answer.js";
+import { sources } from "../../messages/en/content.js";
+import { act } from "../act.js";
+import { type CommonOptions } from "../answer.js";
 import { begin } from "../command.js";
-import { withDrawer } from "../home.js";
-import { notRead, regularFile } from "../input.js";
+import { notRead, regularFile, STANDARD } from "../input.js";
 import { progressBar } from "../progress.js";
 
 /** `drawer import FILE`: brings the snippets of a drawer file into the drawer. */
 export function add(program: Command): void {
   begin(program, "import", "<file>").action(async (file: string, options: CommonOptions) => {
-    await readable(file);
-    const bar = progressBar("Importing");
-    try {
-      const notices = await withDrawer(options.drawer, (drawer) =>
-        drawer.importFile(() => linesOf(file), {
-          name: basename(file),
-          progress: bar.show,
-        }),
-      );
-      bar.end();
-      answer(options, notices);
-    } finally {
-      bar.end();
-    }
+    if (file === STANDARD)
+      await withStandardInput((spooled) => importFrom(spooled, sources.standardInput, options));
+    else await importFrom(file, basename(file), options);
   });
+}
+
+async function importFrom(path: string, name: string, options: CommonOptions): Promise<void> {
+  await readable(path);
+  const bar = progressBar("Importing");
+  try {
+    await act(options, async (drawer) => {
+      const notices = await drawer.importFile(() => linesOf(path), { name, progress: bar.show });
+      bar.end();
+      return notices;
+    });
+  } finally {
+    bar.end();
+  }
+}
+
+/** Reads standard input into a file that is the user's alone, since a drawer file is read twice; it is gone when it has been used. */
+async function withStandardInput(use: (path: string) => Promise<void>): Promise<void> {
+  const folder = await mkdtemp(join(tmpdir(), "drawer-import-"));
+  try {
+    const path = join(folder, "input");
+    await pipeline(process.stdin, createWriteStream(path, { mode: 0o600 }));
+    await use(path);
+  } finally {
+    await rm(folder, { recursive: true });
+  }
 }
 
 /** The most bytes of a drawer file, and of one line of it. */

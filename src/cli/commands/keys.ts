@@ -6,7 +6,7 @@ import { answer, answerWith, type CommonOptions } from "../answer.js";
 import { begin } from "../command.js";
 import { withDrawer } from "../home.js";
 import { parseKey, readKeys, writeKeys } from "../keys.js";
-import { print, printJson } from "../terminal.js";
+import { print } from "../terminal.js";
 
 /** `drawer keys [KEY=COMMAND…]`: the user's own keys, which work in every program while `drawer watch` runs. */
 export function add(program: Command): void {
@@ -37,7 +37,7 @@ export function add(program: Command): void {
 
 function list(options: CommonOptions): void {
   const keys = Object.entries(readKeys());
-  if (options.json) printJson(keys.map(([key, act]) => ({ key, command: act })));
+  if (options.json) answer(options, [], { keys: keys.map(([key, act]) => ({ key, command: act })) });
   else if (keys.length === 0) answerWith(options, "keys", answers.noKeys);
   else for (const [key, act] of keys) print(`${answers.key({ key, act })}\n`);
 }

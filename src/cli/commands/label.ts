@@ -1,8 +1,8 @@
 import type { Command } from "commander";
 import { commands } from "../../messages/en/cli-help.js";
-import { answer, type CommonOptions } from "../answer.js";
+import { act } from "../act.js";
+import { type CommonOptions } from "../answer.js";
 import { begin } from "../command.js";
-import { withDrawer } from "../home.js";
 import { UsageError } from "../refusal.js";
 
 /** `drawer label PICK TEXT`: gives snippets a label, or takes it off. */
@@ -15,6 +15,6 @@ export function add(program: Command): void {
       const pick = options.remove ? words : words.slice(0, -1);
       if (pick.length === 0) throw new UsageError("bad-option/no-label", {});
       const text = options.remove ? "" : words.at(-1)!;
-      answer(options, await withDrawer(options.drawer, (drawer) => drawer.label(pick.join(" "), text)));
+      await act(options, (drawer) => drawer.label(pick.join(" "), text));
     });
 }

@@ -3,15 +3,15 @@ import { defined } from "../../content/defined.js";
 import { type Kind, KINDS } from "../../content/kind.js";
 import type { Drawer } from "../../drawer/drawer.js";
 import type { Entry } from "../../drawer/model/entry.js";
-import { displayText } from "../../drawer/snippets.js";
-import { answers, waysOut } from "../../messages/en/cli-answers.js";
+import type { Positioned } from "../../drawer/store.js";
+import { answers } from "../../messages/en/cli-answers.js";
 import { commands } from "../../messages/en/cli-help.js";
 import { listed, type CommonOptions } from "../answer.js";
-import { localTime, terminalWidth } from "../columns.js";
+import { terminalWidth } from "../columns.js";
 import { begin, wholeNumber } from "../command.js";
 import { withDrawer } from "../home.js";
 import { UsageError } from "../refusal.js";
-import { marked, printRows, rowsOf } from "../snippet-rows.js";
+import { printRows, type ColumnName } from "../snippet-rows.js";
 import { print, printJson } from "../terminal.js";
 
 interface ListOptions extends CommonOptions {
@@ -20,6 +20,14 @@ interface ListOptions extends CommonOptions {
   readonly from?: string;
   readonly limit?: number | "all";
   readonly gone?: boolean;
+  readonly when?: boolean;
+}
+
+/** Which snippets to list, and how many. */
+interface Query {
+  readonly kind?: Kind;
+  readonly document?: string;
+  readonly limit?: number;
 }
 
 /** How many snippets are listed when nobody says how many. */
@@ -34,6 +42,7 @@ export function add(program: Command): void {
     .option("--from <document>", says.from)
     .option("--limit <n>", says.limit(USUAL), limitOf)
     .option("--gone", says.gone)
+    .option("--when", says.when)
     .action(async (options: ListOptions) => {
       const kind = options.kind === undefined ? undefined : kindNamed(options.kind);
       const { gone, find } = options;
@@ -54,21 +63,28 @@ export function add(program: Command): void {
     });
 }
 
-async function listAll(
-  drawer: Drawer,
-  options: ListOptions,
-  query: { kind?: Kind; document?: string; limit?: number },
-): Promise<void> {
+/** The columns of a list: when, if it is asked for, beside where from. */
+function columnsOf({ when, gone }: ListOptions): ColumnName[] {
+  return [
+    "position",
+    "kind",
+    "marks",
+    "text",
+    ...(when ? (["collected"] as const) : []),
+    gone ? "left" : "origin",
+  ];
+}
+
+async function listAll(drawer: Drawer, options: ListOptions, query: Query): Promise<void> {
   const snippets = await drawer.list(query);
   const until = await drawer.privateUntil();
-  if (options.json)
-    return printJson(snippets.map((one) => ({ ...listed(one), ...leaves(one.entry, until) })));
-  const count = await drawer.count();
+  if (options.json) return answerListed(drawer, snippets, ({ entry }) => leaves(entry, until));
   printRows(
-    rowsOf(snippets, count, ({ entry }) => displayText(entry), until),
-    3,
+    snippets.map((one) => ({ ...one, privateUntil: until.get(one.entry.id) })),
+    columnsOf(options),
   );
   const { name } = drawer;
+  const count = await drawer.count();
   const isCut = snippets.length < count && snippets.length === query.limit;
   await say(
     drawer,
@@ -78,22 +94,15 @@ async function listAll(
   );
 }
 
-async function listFound(
-  drawer: Drawer,
-  options: ListOptions,
-  words: string,
-  query: { kind?: Kind; document?: string; limit?: number },
-): Promise<void> {
+async function listFound(drawer: Drawer, options: ListOptions, words: string, query: Query): Promise<void> {
   const found = await drawer.find(words, { ...query, length: Math.max(40, terminalWidth() - 40) });
   const byId = new Map(found.map((one) => [one.entry.id, one]));
-  const positioned = await drawer.positioned(found.map(({ entry }) => entry));
-  if (options.json) {
-    return printJson(positioned.map((one) => ({ ...listed(one), ...byId.get(one.entry.id)!.context })));
-  }
-  const rows = rowsOf(positioned, await drawer.count(), ({ entry }) =>
-    [entry.label, byId.get(entry.id)!.context.text].filter(Boolean).join(": "),
-  );
-  printRows(rows, 3, (line, index) => marked(line, byId.get(positioned[index]!.entry.id)!));
+  const rows = (await drawer.positioned(found.map(({ entry }) => entry))).map((one) => ({
+    ...one,
+    found: byId.get(one.entry.id)!,
+  }));
+  if (options.json) return answerListed(drawer, rows, ({ found: { context } }) => ({ context }));
+  printRows(rows, columnsOf(options));
   const { name } = drawer;
   await say(
     drawer,
@@ -106,18 +115,20 @@ async function listFound(
 async function listGone(drawer: Drawer, options: ListOptions, limit: number | "all"): Promise<void> {
   const gone = await drawer.gone();
   const latest = limit === "all" ? gone : gone.slice(-limit);
-  if (options.json) return printJson(latest.map((one) => ({ ...listed(one), goneAt: one.at, by: one.by })));
-  const by = new Map(
-    latest.map(({ entry, at, by: what }) => [entry.id, `${waysOut[what] ?? what} ${localTime(at)}`]),
-  );
+  if (options.json) return answerListed(drawer, latest, ({ at, by }) => ({ goneAt: at, by }));
   printRows(
-    rowsOf(latest, gone.length, ({ entry }) => displayText(entry)).map((row, index) => [
-      ...row.slice(0, -1),
-      by.get(latest[index]!.entry.id)!,
-    ]),
-    3,
+    latest.map((one) => ({ ...one, left: one })),
+    columnsOf(options),
   );
   await say(drawer, answers.gone({ count: gone.length, drawer: drawer.name }));
+}
+
+async function answerListed<Listed extends Positioned>(
+  drawer: Drawer,
+  snippets: readonly Listed[],
+  more: (one: Listed) => object,
+): Promise<void> {
+  printJson({ snippets: await listed(drawer, snippets, more), notices: [] });
 }
 
 /** When a private snippet goes, for `--json`. */

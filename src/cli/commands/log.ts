@@ -5,7 +5,7 @@ import { answers } from "../../messages/en/cli-answers.js";
 import { commands } from "../../messages/en/cli-help.js";
 import { action, operations } from "../../messages/en/operations.js";
 import { answer, type CommonOptions } from "../answer.js";
-import { columns, localTime } from "../columns.js";
+import { localTime, printColumns } from "../columns.js";
 import { begin, wholeNumber } from "../command.js";
 import { withDrawer } from "../home.js";
 import { print } from "../terminal.js";
@@ -29,7 +29,7 @@ export function add(program: Command): void {
           })),
         });
       const rows = acts.map((act) => [localTime(act.at), inWords(act)]);
-      for (const line of columns(rows, 1)) print(line + "\n");
+      printColumns(rows, 1);
       if (acts.length === 0) print(`${answers.nothingDone({ drawer: options.drawer })}\n`);
     });
 }

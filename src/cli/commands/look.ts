@@ -2,7 +2,7 @@ import type { Command } from "commander";
 import { answers } from "../../messages/en/cli-answers.js";
 import { commands } from "../../messages/en/cli-help.js";
 import { type CommonOptions } from "../answer.js";
-import { columns } from "../columns.js";
+import { printColumns } from "../columns.js";
 import { begin } from "../command.js";
 import { openFile, type SaidOfInput } from "../input.js";
 import { print, printJson } from "../terminal.js";
@@ -26,11 +26,10 @@ export function add(program: Command): void {
         });
         return;
       }
-      for (const line of columns(
+      printColumns(
         parts.map(({ spot, what, text }) => [spot, what, text]),
         2,
-      ))
-        print(line + "\n");
+      );
       if (parts.length === 0) print(`${answers.fileIsEmpty({ file: source.name })}\n`);
       for (const notice of source.notices) print(notice.message + "\n");
     });

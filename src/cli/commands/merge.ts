@@ -1,18 +1,20 @@
 import type { Command } from "commander";
-import { answer, listed, type CommonOptions } from "../answer.js";
+import { commands } from "../../messages/en/cli-help.js";
+import { act } from "../act.js";
+import { type CommonOptions } from "../answer.js";
+import { recipeFrom } from "../block-output.js";
 import { begin } from "../command.js";
-import { withDrawer } from "../home.js";
 import { addRecipeOptions, recipeOf, type RecipeOptions } from "../recipe-options.js";
 
 /** `drawer merge PICK [recipe]`: makes one snippet of several. */
 export function add(program: Command): void {
-  addRecipeOptions(begin(program, "merge", "<pick...>")).action(
-    async (pick: readonly string[], options: CommonOptions & RecipeOptions) => {
-      const recipe = recipeOf(options);
-      const { collected, notices } = await withDrawer(options.drawer, (drawer) =>
-        drawer.merge(pick.join(" "), recipe),
-      );
-      answer(options, notices, { collected: collected.map(listed) });
-    },
-  );
+  addRecipeOptions(begin(program, "merge", "<pick...>"))
+    .option("--recipe <name>", commands.place.recipe)
+    .action(async (pick: readonly string[], options: CommonOptions & RecipeOptions & { recipe?: string }) => {
+      const typed = recipeOf(options);
+      await act(options, async (drawer) => {
+        const recipe = await recipeFrom(drawer, typed, options.recipe);
+        return (await drawer.merge(pick.join(" "), recipe)).notices;
+      });
+    });
 }

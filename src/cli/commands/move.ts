@@ -1,9 +1,9 @@
 import type { Command } from "commander";
 import { parseSnippetRef } from "../../drawer/model/pick.js";
 import { commands } from "../../messages/en/cli-help.js";
-import { answer, type CommonOptions } from "../answer.js";
+import { act } from "../act.js";
+import { type CommonOptions } from "../answer.js";
 import { begin } from "../command.js";
-import { withDrawer } from "../home.js";
 import { UsageError } from "../refusal.js";
 
 /** `drawer move PICK --before M`: changes the order, or the drawer. */
@@ -20,12 +20,11 @@ export function add(program: Command): void {
         throw new UsageError("bad-option/move", {});
       if (asCopy && into === undefined) throw new UsageError("bad-option/as-copy", {});
       const place = before === undefined ? "end" : parseSnippetRef(before);
-      const moved = await withDrawer(options.drawer, (drawer) =>
+      await act(options, (drawer) =>
         into === undefined
           ? drawer.move(pick.join(" "), place)
           : drawer[asCopy ? "copyInto" : "moveInto"](into, pick.join(" ")),
       );
-      answer(options, moved);
     });
 }
 

@@ -11,6 +11,7 @@ import { begin } from "../command.js";
 import { CLIPBOARD } from "../deal-to-clipboard.js";
 import { windowFile } from "../home-folder.js";
 import { withDrawer } from "../home.js";
+import { STANDARD } from "../input.js";
 import { writeNewFile } from "../output.js";
 import { addRecipeOptions, recipeOf, type RecipeOptions } from "../recipe-options.js";
 import { UsageError } from "../refusal.js";
@@ -36,10 +37,12 @@ export function add(program: Command): void {
     .option("--bom", says.bom)
     .option("--overwrite", says.overwrite)
     .action(async (pick: readonly string[], options: PlaceOptions) => {
-      const { to } = options;
+      const to = options.to === STANDARD ? undefined : options.to;
+      const isForClipboard = to === CLIPBOARD;
       const recipe = recipeOf(options);
-      if (to === CLIPBOARD && options.out !== undefined) throw new UsageError("bad-option/clipboard-out", {});
-      const format = outputFormat(options.out, to === CLIPBOARD ? undefined : to);
+      if (isForClipboard && options.out !== undefined) throw new UsageError("bad-option/clipboard-out", {});
+      const file = isForClipboard ? undefined : to;
+      const format = outputFormat(options.out, file);
       if (formatOf(format).isBinary && to === undefined && !options.json && process.stdout.isTTY)
         throw new UsageError("bad-option/terminal", { format });
       if (options.bom && formatOf(format).holds !== "rows")
@@ -53,36 +56,39 @@ export function add(program: Command): void {
         blockOf(drawer, pick.join(" "), recipe, options.recipe),
       );
       const notices = [...leftOut, ...block.notices];
-      if (to === CLIPBOARD) {
+      let made: object = {};
+      if (isForClipboard) {
         const { holdOnClipboard, offeredBlock, openDesktop } = await import("../../desktop/index.js");
         await holdOnClipboard(offeredBlock(block, isPrivate), windowFile());
         notices.unshift(notice(cliNotices, "placed/clipboard", { count }));
         const desktop = isPrivate ? await openDesktop() : undefined;
         if (desktop && !desktop.declaresSecrets) notices.push(notice(drawerNotices, "placed/not-secret", {}));
         desktop?.close();
-      } else if (to !== undefined || !options.json) {
+        made = { to: CLIPBOARD };
+      } else {
         const written = await block.to(format, {
-          ...(to !== undefined && { title: titleOf(to) }),
+          ...(file !== undefined && { title: titleOf(file) }),
           guard: options.guard,
           ...defined({ locale: options.locale, bom: options.bom }),
         });
         notices.push(...written.notices);
-        if (to === undefined) await printWhole(written.data);
-        else {
-          await writeNewFile(to, written.data, {
+        if (file !== undefined) {
+          await writeNewFile(file, written.data, {
             overwrite: options.overwrite ?? false,
             isPrivate,
           });
-          notices.unshift(notice(cliNotices, "placed", { count, path: to }));
-        }
+          notices.unshift(notice(cliNotices, "placed", { count, path: file }));
+          made = { to: file, block: { format } };
+        } else if (!options.json) await printWhole(written.data);
+        else if (options.out !== undefined) made = { block: { format, ...asJson(written.data) } };
+        else made = { block: { format, text: block.text, html: block.html, markdown: block.markdown } };
       }
-      if (options.json)
-        printJson({
-          text: block.text,
-          html: block.html,
-          markdown: block.markdown,
-          notices: plain(notices),
-        });
+      if (options.json) printJson({ ...made, notices: plain(notices) });
       else for (const { message } of notices) (to === undefined ? remark : print)(message + "\n");
     });
+}
+
+/** What was written, as JSON can hold it: text as it is, bytes in base64. */
+function asJson(data: string | Uint8Array): { text: string } | { data: string } {
+  return typeof data === "string" ? { text: data } : { data: Buffer.from(data).toString("base64") };
 }

@@ -2,7 +2,7 @@ import type { Command } from "commander";
 import type { Recipe } from "../../compose/recipe.js";
 import { answers } from "../../messages/en/cli-answers.js";
 import { answerWith, type CommonOptions } from "../answer.js";
-import { columns } from "../columns.js";
+import { printColumns } from "../columns.js";
 import { begin } from "../command.js";
 import { withDrawer } from "../home.js";
 import { addRecipeOptions, recipeOf, type RecipeOptions } from "../recipe-options.js";
@@ -43,5 +43,5 @@ async function list(options: CommonOptions): Promise<void> {
   if (options.json) return printJson({ recipes: kept, notices: [] });
   if (kept.length === 0) return print(`${answers.noRecipes(options)}\n`);
   const rows = kept.map(({ name, recipe }) => [name, describeRecipe(recipe)]);
-  for (const line of columns(rows, 1)) print(line + "\n");
+  printColumns(rows, 1);
 }

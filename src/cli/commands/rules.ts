@@ -6,7 +6,7 @@ import { describeRules, parseRule } from "../../drawer/rule-text.js";
 import { answers } from "../../messages/en/cli-answers.js";
 import { commands } from "../../messages/en/cli-help.js";
 import { answer, type CommonOptions } from "../answer.js";
-import { columns } from "../columns.js";
+import { printColumns } from "../columns.js";
 import { begin } from "../command.js";
 import { withDrawer } from "../home.js";
 import { UsageError } from "../refusal.js";
@@ -30,7 +30,7 @@ export function add(program: Command): void {
         value,
         value === usual ? about : `${about} (usually ${usual})`,
       ]);
-      for (const line of columns(rows, 2)) print(line + "\n");
+      printColumns(rows, 2);
       print(`${answers.rules(options)}\n`);
     });
 }

@@ -6,7 +6,7 @@ import { writeHtml } from "../../formats/html/write.js";
 import { cellText, writeText } from "../../formats/text/write.js";
 import { answers, facts } from "../../messages/en/cli-answers.js";
 import { commands } from "../../messages/en/cli-help.js";
-import { listed, type CommonOptions } from "../answer.js";
+import { listedSnippet, type CommonOptions } from "../answer.js";
 import { columns, localTime, widest } from "../columns.js";
 import { begin } from "../command.js";
 import { withDrawer } from "../home.js";
@@ -20,7 +20,7 @@ export function add(program: Command): void {
     .action(async (pick: readonly string[], options: CommonOptions & { reveal?: boolean }) => {
       const snippets = await withDrawer(options.drawer, (drawer) => drawer.snippets(pick.join(" ")));
       const shown = options.reveal ? snippets : snippets.map(masked);
-      if (options.json) printJson(shown.map(whole));
+      if (options.json) printJson({ snippets: shown.map(whole), notices: [] });
       else shown.forEach((snippet, index) => print(`${index > 0 ? "\n" : ""}${readable(snippet)}`));
       if (shown.some(({ entry }) => entry.private) && !options.reveal) remark(`${answers.notRevealed()}\n`);
     });
@@ -28,7 +28,11 @@ export function add(program: Command): void {
 
 function whole(snippet: Snippet): object {
   const { content, pictures } = snippet;
-  return { ...listed(snippet), content, html: writeHtml(content, { picture: (hash) => pictures.get(hash) }) };
+  return {
+    ...listedSnippet(snippet),
+    content,
+    html: writeHtml(content, { picture: (hash) => pictures.get(hash) }),
+  };
 }
 
 /** A line of facts, and the content as a terminal shows it best. */

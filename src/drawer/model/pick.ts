@@ -2,6 +2,8 @@ import { checkText, checkValue } from "../../content/check.js";
 import { DrawerError } from "../../content/error.js";
 import { type Kind, KINDS } from "../../content/kind.js";
 import { type PickedFrom, drawerErrors } from "../../messages/en/drawer.js";
+import { spanOf, type Span } from "../days.js";
+
 /** A place among snippets: a position, or so many before the last. */
 export type Position = { readonly position: number } | { readonly beforeLast: number };
 
@@ -10,6 +12,9 @@ export type SnippetRef = Position | { readonly id: string };
 
 /** What stands before an id in a pick. */
 const BY_ID = "id:";
+
+/** Words of a pick that stand for themselves. */
+const WORDS = ["first", "last", "all", "kept", ...KINDS, "today", "yesterday"];
 
 /** One word of a pick. */
 export type Term =
@@ -20,13 +25,15 @@ export type Term =
   | { readonly type: "words"; readonly words: string }
   | { readonly type: "kind"; readonly kind: Kind }
   | { readonly type: "document"; readonly document: string }
+  | { readonly type: "collected"; readonly span: Span }
   | { readonly type: "not"; readonly term: Term };
 
 /**
  * Reads a pick: which snippets, in which order. Words are separated by spaces or commas: `3`, `2..5`, `5..2`
  * (backwards), `3..` (to the last), `..3` (from the first), `first`, `last`, `last-1`, `all`, `kept`, a kind (`text table picture link`), `from:diary.docx` (quoted where the
- * name has spaces), `/words/` for those that hold all of these words, `id:…` for the one with this id, wherever it stands now,
- * and `!` before any of them to leave those out.
+ * name has spaces), `/words/` for those that hold all of these words, `today`, `yesterday` or a date for those collected then,
+ * `since:2031-04-08`, `id:…` for the one with this id, wherever it stands now, and `not:` or `!` before any of them to leave those out.
+ * Words may be written in any case, and a range as `2-5`.
  *
  * @throws DrawerError `bad-pick` for a word that is none of these
  *
@@ -39,7 +46,7 @@ export type Term =
  */
 export function parsePick(pick: string): Term[] {
   checkText("pick", pick);
-  const words = pick.match(/!*\/[^/]+\/(?=[\s,]|$)|(?:[^\s,"]|"[^"]*"?)+/g) ?? [];
+  const words = pick.match(/(?:!|not:)*\/[^/]+\/(?=[\s,]|$)|(?:[^\s,"]|"[^"]*"?)+/gi) ?? [];
   if (words.length === 0) throw new DrawerError(drawerErrors, "bad-pick/empty", {});
   return words.map((word) => parseTerm(word));
 }
@@ -60,27 +67,38 @@ export function checkSnippetRef(place: SnippetRef): void {
  * @throws DrawerError `bad-pick`
  */
 export function parseSnippetRef(word: string): SnippetRef {
-  const place = placeOf(word.trim()) ?? snippetOf(word.trim());
+  const place = placeOf(word.trim().toLowerCase()) ?? snippetOf(word.trim());
   if (!place) throw new DrawerError(drawerErrors, "bad-pick/place", { word });
   return place;
 }
 
 function parseTerm(word: string): Term {
-  if (word.startsWith("!") && word.length > 1) return { type: "not", term: parseTerm(word.slice(1)) };
-  if (word === "all" || word === "kept") return { type: word };
+  const excluded = /^(?:!|not:)(.+)$/is.exec(word)?.[1];
+  if (excluded !== undefined) return { type: "not", term: parseTerm(excluded) };
   if (/^\/[^/]+\/$/.test(word)) return { type: "words", words: word.slice(1, -1) };
-  const kind = KINDS.find((known) => known === word);
-  if (kind) return { type: "kind", kind };
-  const document = /^from:"?([^"]+)"?$/.exec(word)?.[1];
+  const document = /^from:"?([^"]+)"?$/i.exec(word)?.[1];
   if (document) return { type: "document", document };
-  const place = placeOf(word) ?? snippetOf(word);
+  const plain = word.toLowerCase();
+  if (plain === "all" || plain === "kept") return { type: plain };
+  const kind = KINDS.find((known) => known === plain);
+  if (kind) return { type: "kind", kind };
+  const span = collectedIn(plain);
+  if (span) return { type: "collected", span };
+  const place = placeOf(plain) ?? snippetOf(word);
   if (place) return { type: "place", place };
-  const ends = word.split("..");
+  const ends = plain.replace(/^(\d+)[-–](\d+)$/, "$1..$2").split("..");
   const isOpen = ends.length === 2 && word !== "..";
   const from = isOpen && ends[0] === "" ? placeOf("first") : placeOf(ends[0]!);
   const to = ends.length !== 2 ? undefined : placeOf(isOpen && ends[1] === "" ? "last" : ends[1]!);
   if (from && to) return { type: "range", from, to };
-  throw new DrawerError(drawerErrors, "bad-pick/word", { word });
+  throw new DrawerError(drawerErrors, "bad-pick/word", { word, words: WORDS });
+}
+
+/** When those were collected that a word names: on a day, or since one. */
+function collectedIn(word: string): Span | undefined {
+  const since = /^since:(.+)$/.exec(word)?.[1];
+  const span = since === undefined ? spanOf(word) : spanOf(since);
+  return since === undefined || !span ? span : { from: span.from, until: Infinity };
 }
 
 /** The place of a snippet that is spoken of by its id. */

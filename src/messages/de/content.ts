@@ -1,13 +1,13 @@
 import type { Translated } from "../core/language.js";
 import type * as english from "../en/content.js";
-import { grouped, quotedAll, size } from "./phrases.js";
+import { didYouMean, grouped, quotedAll, size } from "./phrases.js";
 
 const ofOne = (count: number, one: string, several: string) =>
   count === 1 ? one : `${grouped(count)} ${several}`;
 
 export const argumentErrors: Translated<typeof english.argumentErrors> = {
   "bad-option/name": ({ what, name, names }) =>
-    `Es gibt „${name}“ nicht (${what}). Es gibt: ${names.join(", ")}.`,
+    `Es gibt „${name}“ nicht (${what}).${didYouMean(name, names)} Es gibt: ${names.join(", ")}.`,
   "bad-option/value": ({ name, value }) => `„${name}“ kann nicht ${value} sein.`,
 };
 

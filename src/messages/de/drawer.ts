@@ -17,10 +17,11 @@ import {
   namedWithPosition,
   namedWithPositions,
   oneOrMany,
+  didYouMean,
 } from "./phrases.js";
 
 const PICK_FORMS =
-  "3, 2..5, 5..2, 3.., ..3, first, last, last-1, all, kept, text, table, picture, link, from:diary.docx, /Wörter/ oder !3";
+  "3, 2..5, 5..2, 3.., ..3, first, last, last-1, all, kept, text, table, picture, link, from:diary.docx, /Wörter/, today, yesterday, since:2031-04-08 oder not:3";
 const whereOf = ({ drawer, isGone }: { readonly drawer: string; readonly isGone: boolean }) =>
   isGone ? `dem, was aus der Lade „${drawer}“ gegangen ist` : `der Lade „${drawer}“`;
 const isEmpty = ({ drawer }: { readonly drawer: string }) =>
@@ -47,7 +48,8 @@ export const drawerErrors: Translated<typeof english.drawerErrors> = {
   "no-position/none-gone": noneGone,
   "no-position/left": ({ from }) => `Dieses Stück ist nicht mehr in ${whereOf(from)}.`,
   "bad-pick/empty": () => `Die Wahl ist leer. Sagen Sie, welche Stücke: ${PICK_FORMS}.`,
-  "bad-pick/word": ({ word }) => `„${word}“ ist keine Wahl. Schreiben Sie etwa ${PICK_FORMS}.`,
+  "bad-pick/word": ({ word, words }) =>
+    `„${word}“ ist keine Wahl.${didYouMean(word, words)} Schreiben Sie etwa ${PICK_FORMS}.`,
   "bad-pick/place": ({ word }) =>
     `„${word}“ ist keine Stelle. Schreiben Sie eine Zahl, first, last oder last-1.`,
   "bad-option/drawer-name": () =>
@@ -59,7 +61,7 @@ export const drawerErrors: Translated<typeof english.drawerErrors> = {
     `„${String(value)}“ kann „${name}“ nicht sein: es ist eine ganze Zahl ab ${least}.`,
   "bad-option/ambiguous": ({ digits, readings }) => `„${digits}“ kann ${readings.join(" oder ")} sein.`,
   "bad-option/rule": ({ name, names }) =>
-    `Es gibt keine Regel „${name}“. Die Regeln sind: ${names.join(", ")}.`,
+    `Es gibt keine Regel „${name}“.${didYouMean(name, names)} Die Regeln sind: ${names.join(", ")}.`,
   "bad-option/rule-without-value": ({ name }) => `Sagen Sie, was „${name}“ sein soll.`,
   "bad-option/rule-value": ({ name, value }) => `„${value}“ ist nichts, was die Regel „${name}“ sein kann.`,
   "nothing/empty": isEmpty,
@@ -73,7 +75,8 @@ export const drawerErrors: Translated<typeof english.drawerErrors> = {
   "nothing/undo": () => "Es gibt nichts rückgängig zu machen.",
   "nothing/redo": () => "Es gibt nichts zu wiederholen.",
   "nothing/deal": () => "Nichts wird ausgeteilt. Beginnen Sie zuerst mit einer Wahl.",
-  "nothing/recipe": ({ name, drawer }) => `In der Lade „${drawer}“ gibt es kein Rezept „${name}“.`,
+  "nothing/recipe": ({ name, drawer, names }) =>
+    `In der Lade „${drawer}“ gibt es kein Rezept „${name}“.${didYouMean(name, names)}`,
   paused: ({ drawer }) =>
     `Nichts eingesammelt: in der Lade „${drawer}“ ist das Sammeln angehalten. Setzen Sie es fort.`,
   full: ({ drawer, snippets, bytes }) =>

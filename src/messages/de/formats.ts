@@ -26,6 +26,8 @@ const SEPARATORS = { comma: "Kommas", tab: "Tabulatoren", semicolon: "Semikolons
 export const formatNotices: Translated<typeof english.formatNotices> = {
   guarded: ({ count }) =>
     `${ofOne(count, "Eine Zelle beginnt", "Zellen beginnen")} wie eine Formel; ein Hochkomma davor hält Tabellen davon ab, sie auszuführen (--no-guard in einem Befehl lässt es weg).`,
+  "read-as": ({ file, format }) =>
+    `„${file}“ ist seinem Inhalt nach ${format} und wurde so gelesen. Ist das falsch, sagen Sie, was es ist (--type in einem Befehl).`,
   separator: ({ separator }) =>
     `Gelesen mit ${SEPARATORS[separator]} zwischen den Spalten. Ist das falsch, sagen Sie, was sie trennt (--separator in einem Befehl).`,
   "left-out/comments": ({ file, count }) =>

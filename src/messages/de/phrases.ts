@@ -1,3 +1,4 @@
+import { closestOf } from "../core/closest.js";
 import {
   originText,
   shortened,
@@ -111,4 +112,9 @@ const ELEMENTS: Readonly<Record<string, string>> = {
 export function namedPlace({ label, element, column }: NamedPlace): string {
   if (label !== undefined) return `„${label}“`;
   return column === undefined ? (ELEMENTS[element] ?? "der Text") : `die Zelle von „${column}“`;
+}
+
+export function didYouMean(word: string, known: readonly string[]): string {
+  const near = closestOf(word, known);
+  return near === undefined ? "" : ` Meinten Sie „${near}“?`;
 }

@@ -1,7 +1,7 @@
 import type { NamedSnippet } from "../core/names.js";
 import type { ErrorReason } from "../core/sentence.js";
 import type { operations } from "./operations.js";
-import { grouped, many, namedAll } from "./phrases.js";
+import { didYouMean, grouped, many, namedAll } from "./phrases.js";
 
 /** Refusals of what was typed, which only the command line has. Their codes are told by as those of errors are. */
 export const usage = {
@@ -25,7 +25,7 @@ export const usage = {
     `“${typed}” sets no key. Write drawer keys 'Super+F9=place last', or 'Super+F9=' to take it back.`,
   /** No such type of what is read. */
   "bad-option/type": ({ type, types }: { type: string; types: readonly string[] }) =>
-    `There is no type “${type}”. The types are: ${types.join(", ")}.`,
+    `There is no type “${type}”.${didYouMean(type, types)} The types are: ${types.join(", ")}.`,
   /** No such sign between columns. */
   "bad-option/separator-sign": ({ typed, names }: { typed: string; names: readonly string[] }) =>
     `“${typed}” parts no columns. It may be ${names.join(", ")}, or the sign itself.`,
@@ -34,10 +34,10 @@ export const usage = {
     `A byte order mark can only stand before CSV and TSV, not before ${format}. Leave --bom out, or write --out csv.`,
   /** No such format of what is written. */
   "bad-option/out": ({ out, outputs }: { out: string; outputs: readonly string[] }) =>
-    `There is no output “${out}”. The outputs are: ${outputs.join(", ")}.`,
+    `There is no output “${out}”.${didYouMean(out, outputs)} The outputs are: ${outputs.join(", ")}.`,
   /** No such kind of snippet. */
   "bad-option/kind": ({ kind, kinds }: { kind: string; kinds: readonly string[] }) =>
-    `There is no kind “${kind}”. The kinds are: ${kinds.join(", ")}.`,
+    `There is no kind “${kind}”.${didYouMean(kind, kinds)} The kinds are: ${kinds.join(", ")}.`,
   /** A renamed column is not two names. */
   "bad-option/rename": ({ typed }: { typed: string }) =>
     `“${typed}” does not say what a column is called. Write --columns 'E-Mail=Email'.`,

@@ -72,6 +72,7 @@ export const commands = {
   list: {
     about: "the snippets in the drawer, in order",
     gone: "what has left the drawer and can be brought back with “drawer restore”",
+    when: "with the time at which each was collected",
     limit: (usual: number) => `at most so many, the latest, or all (default: ${usual})`,
     from: "only those from this document",
     kind: "only text, table, picture or link",

@@ -78,6 +78,9 @@ export function whyText(why: WhyNotWritten): string {
 
 /** What a command tells of placing and dealing on a desktop. */
 export const cliNotices = {
+  /** A drawer of this name does not exist yet, and another is called much the same. */
+  "new-drawer": ({ drawer, near }: { drawer: string; near: string }) =>
+    `There is no drawer “${drawer}” yet. Did you mean “${near}”?`,
   /** A deal has begun. */
   dealing: ({ of }: { left: number; of: number }) => `Dealing ${of === 1 ? "1 snippet" : many(of)}.`,
   /** A deal has begun on the clipboard of a desktop that does not tell of pastes. */

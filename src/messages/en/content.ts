@@ -1,4 +1,4 @@
-import { grouped, size, quotedAll } from "./phrases.js";
+import { didYouMean, grouped, size, quotedAll } from "./phrases.js";
 /** Words that stand in content or beside it: in a block, and in the list of a document's parts. */
 export const content = {
   /** What stands for a picture that cannot be shown and has no description. */
@@ -34,7 +34,7 @@ export const sources = {
 export const argumentErrors = {
   /** There is no such name among those that can be given. */
   "bad-option/name": ({ what, name, names }: { what: string; name: string; names: readonly string[] }) =>
-    `There is no ${what} “${name}”. There is: ${names.join(", ")}.`,
+    `There is no ${what} “${name}”.${didYouMean(name, names)} There is: ${names.join(", ")}.`,
   /** An argument is of another kind than it may be. */
   "bad-option/value": ({ name, value, expected }: { name: string; value: string; expected: string }) =>
     `“${name}” cannot be ${value}: it is ${expected}.`,

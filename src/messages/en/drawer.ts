@@ -16,6 +16,7 @@ import {
   oneOrMany,
   duration,
   size,
+  didYouMean,
 } from "./phrases.js";
 import { rules } from "./rules.js";
 
@@ -34,7 +35,7 @@ const noneGone = (drawer: string): string =>
   `Nothing has left the drawer “${drawer}” that could be brought back.`;
 
 const PICK_FORMS =
-  "3, 2..5, 5..2, 3.., ..3, first, last, last-1, all, kept, text, table, picture, link, from:diary.docx, /words/ or !3";
+  "3, 2..5, 5..2, 3.., ..3, first, last, last-1, all, kept, text, table, picture, link, from:diary.docx, /words/, today, yesterday, since:2031-04-08 or not:3";
 
 /** What a drawer refuses: what is wrong, where, and the way out. */
 export const drawerErrors = {
@@ -52,8 +53,8 @@ export const drawerErrors = {
   /** The pick holds nothing. */
   "bad-pick/empty": () => `The pick is empty. Say which snippets: ${PICK_FORMS}.`,
   /** A word of the pick is none. */
-  "bad-pick/word": ({ word }: { word: string }) =>
-    `“${word}” is not a pick. Write a pick like ${PICK_FORMS}.`,
+  "bad-pick/word": ({ word, words }: { word: string; words: readonly string[] }) =>
+    `“${word}” is not a pick.${didYouMean(word, words)} Write a pick like ${PICK_FORMS}.`,
   /** A word is no position. */
   "bad-pick/place": ({ word }: { word: string }) =>
     `“${word}” is not a position. Write a number, first, last, or last-1.`,
@@ -80,7 +81,7 @@ export const drawerErrors = {
   }) => `“${digits}” can be read as ${one} or as ${other}. Write ${one} or ${other}.`,
   /** There is no such rule. */
   "bad-option/rule": ({ name, names }: { name: string; names: readonly string[] }) =>
-    `There is no rule “${name}”. The rules are: ${names.join(", ")}.`,
+    `There is no rule “${name}”.${didYouMean(name, names)} The rules are: ${names.join(", ")}.`,
   /** A rule was named without a value. */
   "bad-option/rule-without-value": ({ name, form }: { name: string; form: keyof typeof FORM_WORDS }) =>
     `Say what ${name} shall be. Write ${name}= and ${FORM_WORDS[form].typed}.`,
@@ -124,7 +125,7 @@ export const drawerErrors = {
   "nothing/deal": () => "Nothing is being dealt. Begin a deal with a pick first.",
   /** No recipe has this name. */
   "nothing/recipe": ({ name, drawer, names }: { name: string; drawer: string; names: readonly string[] }) =>
-    `There is no recipe “${name}” in the drawer “${drawer}”. ${names.length === 0 ? "None is kept yet." : `Kept are: ${names.join(", ")}.`}`,
+    `There is no recipe “${name}” in the drawer “${drawer}”.${didYouMean(name, names)} ${names.length === 0 ? "None is kept yet." : `Kept are: ${names.join(", ")}.`}`,
 
   /** Collecting is paused. Resume it. */
   paused: ({ drawer }: { drawer: string }) =>

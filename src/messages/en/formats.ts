@@ -75,6 +75,9 @@ export const formatNotices = {
   /** Cells that a sheet would run as formulas have an apostrophe before them. */
   guarded: ({ count }: { count: number }) =>
     `${count === 1 ? "One cell begins" : `${grouped(count)} cells begin`} like a formula and ${count === 1 ? "has" : "have"} an apostrophe before ${count === 1 ? "it" : "them"}, so that no sheet runs ${count === 1 ? "it" : "them"}. Without it (--no-guard in a command) ${count === 1 ? "it is" : "they are"} written raw.`,
+  /** A file is of another format than its name says. */
+  "read-as": ({ file, format }: { file: string; format: string }) =>
+    `“${file}” is ${format} by its content, and was read as that. If that is wrong, say what it is (--type in a command).`,
   /** What parts the columns of a delimited text was told from its rows, and is no comma. */
   separator: ({ separator }: { separator: keyof typeof formats.separators }) =>
     `Read with ${formats.separators[separator]} between the columns. If that is wrong, say what parts them (--separator in a command).`,

@@ -1,3 +1,4 @@
+import { closestOf } from "../core/closest.js";
 import {
   originText,
   shortened,
@@ -126,4 +127,10 @@ const ELEMENTS: Readonly<Record<string, string>> = {
 export function namedPlace({ label, element, column }: NamedPlace): string {
   if (label !== undefined) return `“${label}”`;
   return column === undefined ? (ELEMENTS[element] ?? "the text") : `the cell of “${column}”`;
+}
+
+/** A question with the known word that may have been meant, to stand after a sentence; nothing when none is near. */
+export function didYouMean(word: string, known: readonly string[]): string {
+  const near = closestOf(word, known);
+  return near === undefined ? "" : ` Did you mean “${near}”?`;
 }
