@@ -1,8 +1,8 @@
 import fc from "fast-check";
-import { dayIn } from "../../dist/drawer/days.js";
-import { Drawer, MemoryStore, readText } from "../../dist/index.js";
 import { fold } from "../../dist/content/fold.js";
+import { dayIn } from "../../dist/drawer/days.js";
 import { contextOf, searchTerms } from "../../dist/drawer/find.js";
+import { Drawer, MemoryStore, readText } from "../../dist/index.js";
 
 const words = fc.array(
   fc.constantFrom(
