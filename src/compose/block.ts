@@ -2,6 +2,7 @@ import { checkOptions } from "../content/check.js";
 import { DrawerError } from "../content/error.js";
 import type { Content } from "../content/model.js";
 import type { Notice } from "../content/notice.js";
+import { withAddressesShown } from "../content/shown-addresses.js";
 import type { Separator } from "../formats/delimited/separator.js";
 import { writeDelimited, type DelimitedWriteOptions } from "../formats/delimited/write.js";
 import type { WriteInput, WriteResult } from "../formats/format.js";
@@ -41,12 +42,12 @@ export class Block {
   ) {}
 
   /**
-   * Plain text, `\n` between lines. For cells it is tab-separated rows, in which a cell's own lines are quoted, as sheets
+   * Plain text, `\n` between lines; links have their addresses in brackets, but for those in cells. For cells it is tab-separated rows, in which a cell's own lines are quoted, as sheets
    * take them from a clipboard.
    */
   get text(): string {
     const inCells = this.fit === "cell" || this.fit === "cells";
-    return inCells ? this.tsv.replace(/\n$/, "") : writeText(this.content);
+    return inCells ? this.tsv.replace(/\n$/, "") : writeText(withAddressesShown(this.content));
   }
 
   /** An HTML fragment with inline styles only. */

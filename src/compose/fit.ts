@@ -2,8 +2,9 @@ import { type Cell, type Content, paragraph, type Row, type Run, textRun } from 
 import { withNotesAtEnd, withNotesInline } from "../content/notes.js";
 import { notice, type Notice } from "../content/notice.js";
 import { runsText } from "../content/runs.js";
+import { withAddressesShown } from "../content/shown-addresses.js";
 import { eachRun } from "../content/traverse.js";
-import { picturesInText } from "../formats/left-out.js";
+import { notShownInText } from "../formats/left-out.js";
 import { writeText } from "../formats/text/write.js";
 import { contentNotices } from "../messages/en/content.js";
 import { withoutNotices, type LaidOut } from "./layout.js";
@@ -18,8 +19,9 @@ import type { Fit } from "./options.js";
 export function fitted(whole: Content, fit: Fit): LaidOut {
   if (fit === "page") return withoutNotices(whole);
   // Nothing but a page has a place for notes.
-  const content =
+  const noted =
     fit === "line" ? withNotesInline(whole) : withNotesAtEnd(whole, fit === "cells" ? "paragraphs" : "list");
+  const content = fit === "address" ? noted : withAddressesShown(noted);
   switch (fit) {
     case "plain":
       return asText(
@@ -45,9 +47,9 @@ export function fitted(whole: Content, fit: Fit): LaidOut {
   }
 }
 
-/** Text in place of content; its pictures are left to their descriptions, which is said. */
+/** Text in place of content; what it cannot show is said. */
 function asText(content: Content, text: Content): LaidOut {
-  return { content: text, notices: picturesInText(content) };
+  return { content: text, notices: notShownInText(content) };
 }
 
 /** All of the content in one cell. A lone cell stays what it is, with its value. */

@@ -128,24 +128,34 @@ export interface ContentMap {
 
 /** Content with every flow and every line changed, those in items, quotes, cells and notes included. */
 export function mapContent(content: Content, map: ContentMap): Content {
-  const { flow: replace } = map;
-  if (!replace) return content.map((flow) => mapInside(flow, map));
-  return content.flatMap((flow) => replace(flow).map((each) => mapInside(each, map)));
+  return mapFlows(content, map, new Map());
 }
 
-function mapInside(flow: Flow, map: ContentMap): Flow {
-  const runs = (line: readonly Run[]) => mapLine(line, map);
+/** What each note has become, so that a note that is called twice stays one. */
+type MappedNotes = Map<Content, Content>;
+
+function mapFlows(content: Content, map: ContentMap, notes: MappedNotes): Content {
+  const { flow: replace } = map;
+  if (!replace) return content.map((flow) => mapInside(flow, map, notes));
+  return content.flatMap((flow) => replace(flow).map((each) => mapInside(each, map, notes)));
+}
+
+function mapInside(flow: Flow, map: ContentMap, notes: MappedNotes): Flow {
+  const runs = (line: readonly Run[]) => mapLine(line, map, notes);
   switch (flow.type) {
     case "paragraph":
     case "heading":
       return { ...flow, runs: runs(flow.runs) };
     case "list":
-      return { ...flow, items: flow.items.map((item) => ({ ...item, flows: mapContent(item.flows, map) })) };
+      return {
+        ...flow,
+        items: flow.items.map((item) => ({ ...item, flows: mapFlows(item.flows, map, notes) })),
+      };
     case "quote":
-      return { ...flow, flows: mapContent(flow.flows, map) };
+      return { ...flow, flows: mapFlows(flow.flows, map, notes) };
     case "table": {
       const rows = flow.rows.map((row) =>
-        row.map((cell) => ({ ...cell, flows: mapContent(cell.flows, map) })),
+        row.map((cell) => ({ ...cell, flows: mapFlows(cell.flows, map, notes) })),
       );
       return { ...flow, rows, ...(flow.caption && { caption: runs(flow.caption) }) };
     }
@@ -156,9 +166,13 @@ function mapInside(flow: Flow, map: ContentMap): Flow {
   }
 }
 
-function mapLine(line: readonly Run[], map: ContentMap): readonly Run[] {
+function mapLine(line: readonly Run[], map: ContentMap, notes: MappedNotes): readonly Run[] {
+  const noteOf = (flows: Content) => {
+    if (!notes.has(flows)) notes.set(flows, mapFlows(flows, map, notes));
+    return notes.get(flows)!;
+  };
   const mapped = line.some((run) => run.type === "note")
-    ? line.map((run) => (run.type === "note" ? { ...run, flows: mapContent(run.flows, map) } : run))
+    ? line.map((run) => (run.type === "note" ? { ...run, flows: noteOf(run.flows) } : run))
     : line;
   return map.runs ? map.runs(mapped) : mapped;
 }

@@ -1,5 +1,6 @@
 import type { Content } from "../content/model.js";
 import { notice, type Notice } from "../content/notice.js";
+import { addressesNotShown } from "../content/shown-addresses.js";
 import { eachFlow, picturesOf } from "../content/traverse.js";
 import { contentNotices } from "../messages/en/content.js";
 
@@ -9,6 +10,17 @@ import { contentNotices } from "../messages/en/content.js";
 export function picturesInText(content: Content): Notice[] {
   const count = picturesOf(content).length;
   return count === 0 ? [] : [notice(contentNotices, "not-shown/pictures-in-text", { count })];
+}
+
+/** What plain text cannot show: that descriptions stand for pictures, and that links in cells are without their addresses. */
+export function notShownInText(content: Content): Notice[] {
+  return [...picturesInText(content), ...addressesLeftOut(content)];
+}
+
+/** That the addresses of links in cells are left out, where there are any. */
+export function addressesLeftOut(content: Content): Notice[] {
+  const count = addressesNotShown(content);
+  return count === 0 ? [] : [notice(contentNotices, "left-out/addresses", { count })];
 }
 
 /** That lists which are numbered otherwise get plain numbers, where there are any. */

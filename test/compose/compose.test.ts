@@ -210,7 +210,7 @@ test("texts and addresses become links, in either order and many at once; what i
     expect(compose(pick, { as: "link" }).markdown).toBe(linked);
   const alone = compose([a, x, b], { as: "link" });
   expect([alone.text, alone.notices.map(({ message }) => message)]).toEqual([
-    "tide table\nthe hide",
+    "tide table (https://a.example/t)\nthe hide",
     ["One text has no partner to make a link with."],
   ]);
 });
@@ -262,4 +262,53 @@ test("a block written as text ends its last line, also when that line is blank",
     "html",
     "markdown",
   ]);
+});
+
+test.each<[name: string, recipe: Recipe, text: string]>([
+  [
+    "as it is",
+    {},
+    "Ask the Hut (https://merrow-spit.example/hut) or mail@spit.example, +49 431 12\nNames\tLinks\nHut\tthe page",
+  ],
+  [
+    "on one line",
+    { fit: "line" },
+    "Ask the Hut (https://merrow-spit.example/hut) or mail@spit.example, +49 431 12 Names, Links Hut, the page",
+  ],
+  [
+    "as text alone",
+    { style: "bare" },
+    "Ask the Hut or mail@spit.example, +49 431 12\nNames\tLinks\nHut\tthe page",
+  ],
+  [
+    "as bullets",
+    { as: "bullets" },
+    "- Ask the Hut (https://merrow-spit.example/hut) or mail@spit.example, +49 431 12\n  - Names, Links\n  - Hut, the page (https://merrow-spit.example/)",
+  ],
+])(
+  "in text, %s, a link shows its address where its words do not, and in cells that is told",
+  async (_name, recipe, text) => {
+    const { content } = await readHtml(
+      `<p>Ask <a href="https://merrow-spit.example/hut">the <b>Hut</b></a> or <a href="mailto:mail@spit.example">mail@spit.example</a>,
+     <a href="tel:+4943112">+49 431 12</a></p>
+     <table><tr><td>Names</td><td>Links</td></tr><tr><td>Hut</td><td><a href="https://merrow-spit.example/">the page</a></td></tr></table>`,
+    );
+    const block = compose([{ content }], recipe);
+    const told = async (format: "text" | "csv") =>
+      (await block.to(format)).notices.map(({ code, reason }) => `${code} ${reason}`);
+    expect(block.text).toBe(text);
+    expect((await block.to("text")).data).toBe(`${block.text}\n`);
+    const isCells = recipe.fit === undefined && recipe.style === undefined && recipe.as === undefined;
+    expect((await told("csv")).includes("left-out left-out/addresses")).toBe(isCells);
+    expect((await told("text")).includes("left-out left-out/addresses")).toBe(isCells);
+  },
+);
+
+test("a piece that was centred does not make a bullet, a pair or a cell that is", async () => {
+  const { content } = await readHtml(
+    '<p style="text-align: center">Merrow Spit</p><h2 align="right">Spring</h2>',
+  );
+  for (const as of ["bullets", "numbers", "rows", "columns", "pairs", "sentence", "joined"] as const)
+    expect(compose([{ content }, { content }], { as }).html).not.toMatch(/align/);
+  expect(compose([{ content }], { as: "lines" }).html).toMatch(/center/);
 });

@@ -9,7 +9,7 @@ import {
 } from "../../content/model.js";
 import { columnsOf, hasSpans, placeCells } from "../../content/spans.js";
 import type { Piece } from "../layout.js";
-import { linesOf } from "./lines-of.js";
+import { linesOf, unaligned } from "./lines-of.js";
 
 /** What the layouts that make tables share. */
 
@@ -50,7 +50,9 @@ export function gridOf(content: Content): Grid {
       if (rows.length === 0) headerRows = flow.headerRows;
       if (flow.caption && flow.caption.length > 0) captions.push(captionLine(flow.caption));
       for (const row of flow.rows) rows.push(row);
-    } else for (const line of linesOf([flow])) rows.push([{ flows: line.runs.length === 0 ? [] : [line] }]);
+    } else
+      for (const line of linesOf(unaligned([flow])))
+        rows.push([{ flows: line.runs.length === 0 ? [] : [line] }]);
   }
   return { table: { type: "table", headerRows, rows }, captions };
 }

@@ -8,7 +8,7 @@ import {
 } from "../../content/model.js";
 import { notice, type Notice } from "../../content/notice.js";
 import { mergeRuns } from "../../content/runs.js";
-import { eachFlow } from "../../content/traverse.js";
+import { eachFlow, isLine, mapContent } from "../../content/traverse.js";
 import { contentNotices } from "../../messages/en/content.js";
 
 /** What stands between the cells of a row when the row becomes a line of text. */
@@ -60,6 +60,17 @@ function rowLine(cells: readonly Cell[]): Paragraph {
     for (const run of inner) runs.push(run);
   }
   return lineOf(runs);
+}
+
+/** Content whose lines stand as the layout has them, whatever alignment their sources gave them. */
+export function unaligned(content: Content): Content {
+  return mapContent(content, {
+    flow: (flow) => {
+      if (!isLine(flow)) return [flow];
+      const { align: _, ...line } = flow;
+      return [line];
+    },
+  });
 }
 
 /** All of some content in one line: line ends become spaces. */

@@ -1,6 +1,6 @@
 import type { Content, Flow, Item } from "../../content/model.js";
 import { withoutNotices, type LaidOut, type Layout, type Piece } from "../layout.js";
-import { linesOf } from "./lines-of.js";
+import { linesOf, unaligned } from "./lines-of.js";
 
 /** Every piece is an item of one list with bullets. */
 export const bullets: Layout = list(false);
@@ -18,7 +18,7 @@ function list(ordered: boolean): Layout {
 }
 
 function listed(pieces: readonly Piece[], ordered: boolean): LaidOut {
-  const items = pieces.flatMap((piece) => itemsOf(piece.content));
+  const items = pieces.flatMap((piece) => itemsOf(unaligned(piece.content)));
   return withoutNotices(items.length === 0 ? [] : [{ type: "list", ordered, items }]);
 }
 

@@ -4,6 +4,7 @@ import { columnsOf } from "../../content/spans.js";
 import { contentNotices } from "../../messages/en/content.js";
 import type { LaidOut, Layout, Piece } from "../layout.js";
 import { BLANK, filled, gridOf, hasSources, lineCell } from "./grid.js";
+import { unaligned } from "./lines-of.js";
 
 /**
  * Labels and their values, a row each. A snippet with a label is a pair; a table gives a row for each of its own, whose
@@ -26,8 +27,10 @@ function layPairs(pieces: readonly Piece[]): LaidOut {
     if (waiting) rows.push({ cells: [waiting.cell, BLANK], source: waiting.source });
     waiting = undefined;
   };
-  for (const { content, label, source = [] } of pieces) {
-    if (content.some((flow) => flow.type === "table")) {
+  for (const { content: given, label, source = [] } of pieces) {
+    const isTable = given.some((flow) => flow.type === "table");
+    const content = isTable ? given : unaligned(given);
+    if (isTable) {
       flush();
       const grid = gridOf(content);
       captions.push(grid.captions);

@@ -11,6 +11,7 @@ import { content as words, contentNotices } from "../../messages/en/content.js";
 import type { LaidOut, Layout, LayoutOptions, Piece } from "../layout.js";
 import { BLANK, captionLine, filled, hasSources, lineCell, textCell } from "./grid.js";
 import { beginsWithNames, renamedColumns, withHeaders } from "./headers.js";
+import { unaligned } from "./lines-of.js";
 /**
  * Stacks everything into one table. Header rows are recognised once: a later piece's columns go under the columns of
  * the same names, whatever their order, and names not seen before become new columns at the end. A header that was
@@ -34,7 +35,11 @@ function layRows(pieces: readonly Piece[], recipe: LayoutOptions): LaidOut {
 
 /** A piece without tables is one row of one cell; beside tables, each other flow is one. */
 function joinedLines(content: Content): Table[] {
-  const row = (flows: Content): Table => ({ type: "table", headerRows: 0, rows: [[{ flows }]] });
+  const row = (flows: Content): Table => ({
+    type: "table",
+    headerRows: 0,
+    rows: [[{ flows: unaligned(flows) }]],
+  });
   if (!content.some((flow) => flow.type === "table")) return [row(content)];
   return content.map((flow: Flow) => (flow.type === "table" ? flow : row([flow])));
 }

@@ -4,8 +4,10 @@ import { type Cell, type Content, type Flow, type List, type Table } from "../..
 import { withNotesAtEnd } from "../../content/notes.js";
 import { notice, type Notice } from "../../content/notice.js";
 import { runsText } from "../../content/runs.js";
+import { withAddressesShown } from "../../content/shown-addresses.js";
 import { fillGrid } from "../../content/spans.js";
 import { formatNotices } from "../../messages/en/formats.js";
+import { addressesLeftOut } from "../left-out.js";
 import { cellText, writeText } from "../text/write.js";
 import { guardFormula } from "./formula.js";
 import type { Separator } from "./separator.js";
@@ -66,8 +68,11 @@ export function writeDelimited(
         flow satisfies never;
     }
   };
-  withNotesAtEnd(content).forEach(add);
-  const notices = guarded > 0 ? [notice(formatNotices, "guarded", { count: guarded })] : [];
+  withAddressesShown(withNotesAtEnd(content)).forEach(add);
+  const notices = [
+    ...(guarded > 0 ? [notice(formatNotices, "guarded", { count: guarded })] : []),
+    ...addressesLeftOut(content),
+  ];
   return { text: rows.map((row) => row + "\n").join(""), notices };
 }
 

@@ -4,6 +4,7 @@ import type { Cell, CellValue, Content, Marks, Table } from "../../content/model
 import { withNotesAtEnd } from "../../content/notes.js";
 import { notice, type Notice } from "../../content/notice.js";
 import { mapRows } from "../../content/spans.js";
+import { addressesOf } from "../../content/traverse.js";
 import { formatNotices } from "../../messages/en/formats.js";
 import { cellText, writeText } from "../text/write.js";
 
@@ -17,7 +18,7 @@ export interface GridCell {
   readonly bold: boolean;
   readonly italic: boolean;
   readonly color: string | undefined;
-  /** The address that all of its text links to. */
+  /** The address that its text links to, or a part of it: a sheet's cell is one link, or none. */
   readonly link: Address | undefined;
 }
 
@@ -49,6 +50,8 @@ export function sheetToWrite(whole: Content, most = Infinity): SheetToWrite {
   }
   if (content.some((flow) => flow.type === "picture"))
     notices.push(notice(formatNotices, "not-shown/pictures-in-cells", {}));
+  const linking = rows.flat().filter(({ cell, link }) => !link && addressesOf(cell.flows).length > 1).length;
+  if (linking > 0) notices.push(notice(formatNotices, "not-shown/links-in-cell", { count: linking }));
   const long = rows.flat().filter(({ text }) => text.length > most).length;
   if (long > 0) {
     notices.push(notice(formatNotices, "not-shown/long-cells", { count: long, most }));
@@ -83,6 +86,7 @@ function tableRows(given: Table, rows: GridCell[][]): void {
 
 function gridCell(cell: Cell, column: number, header: boolean): GridCell {
   const marks = commonMarks(cell.flows);
+  const [address, ...others] = addressesOf(cell.flows);
   const text =
     cell.flows.length === 1 && cell.flows[0]!.type !== "paragraph"
       ? writeText(cell.flows)
@@ -95,7 +99,7 @@ function gridCell(cell: Cell, column: number, header: boolean): GridCell {
     bold: header || marks.bold === true,
     italic: marks.italic === true,
     color: marks.color,
-    link: marks.link && safeLink(marks.link),
+    link: others.length === 0 && address !== undefined ? safeLink(address) : undefined,
   };
 }
 
@@ -104,13 +108,12 @@ function commonMarks(flows: Content): Marks {
   const only = flows.length === 1 ? flows[0]! : undefined;
   const [first, ...rest] = only?.type === "paragraph" ? only.runs.filter((run) => run.type === "text") : [];
   if (!first || first.type !== "text") return {};
-  const { bold, italic, color, link } = first.marks ?? {};
+  const { bold, italic, color } = first.marks ?? {};
   const all = (name: keyof Marks) =>
     rest.every((run) => run.type === "text" && run.marks?.[name] === first.marks?.[name]);
   return {
     ...(bold && all("bold") && { bold }),
     ...(italic && all("italic") && { italic }),
     ...(color && all("color") && { color }),
-    ...(link && all("link") && { link }),
   };
 }

@@ -1,5 +1,5 @@
-import { asLines, asText, type Format } from "../format.js";
-import { picturesInText } from "../left-out.js";
+import { asLines, type Format } from "../format.js";
+import { notShownInText } from "../left-out.js";
 
 /** Plain text: a line is a paragraph. */
 export const text: Format = {
@@ -16,9 +16,11 @@ export const text: Format = {
   async write({ content, inCells = false }) {
     if (!inCells) {
       const { writeText } = await import("./write.js");
-      return asLines(writeText(content), picturesInText(content));
+      const { withAddressesShown } = await import("../../content/shown-addresses.js");
+      return asLines(writeText(withAddressesShown(content)), notShownInText(content));
     }
     const { writeDelimited } = await import("../delimited/write.js");
-    return asText(writeDelimited(content, "\t").text);
+    const { text, notices } = writeDelimited(content, "\t");
+    return { data: text, notices };
   },
 };

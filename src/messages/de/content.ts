@@ -46,6 +46,8 @@ export const contentNotices: Translated<typeof english.contentNotices> = {
     `Das Bild „${name}“ ist nicht in dem, was kopiert wurde, nur seine Adresse. Sein Name steht an seiner Stelle.`,
   "as-text/equations": ({ file, count }) =>
     `${ofOne(count, "Eine Formel", "Formeln")}${file === undefined ? "" : ` aus „${file}“`} ${count === 1 ? "ist" : "sind"} als Text auf einer Zeile da.`,
+  "left-out/addresses": ({ count }) =>
+    `Weggelassen: ${count === 1 ? "die Adresse eines Verweises in einer Zelle" : `die Adressen von ${count} Verweisen in Zellen`}; Text hat keinen Platz dafür. „Nur Adressen“ gibt sie allein; HTML, Markdown und Tabellen behalten sie.`,
   "not-shown/pictures-in-text": ({ count }) =>
     `Text hat keinen Platz für Bilder: ${count === 1 ? "die Beschreibung steht" : `die Beschreibungen von ${count} stehen`} dort.`,
   "not-shown/numbers": ({ count }) =>

@@ -109,6 +109,9 @@ export const formatNotices = {
   /** Formulas have no result in the file, so their cells are blank. */
   "no-result": ({ sheet, count }: { sheet: string; count: number }) =>
     `${count === 1 ? "1 formula" : `${grouped(count)} formulas`} on the sheet “${sheet}” ${count === 1 ? "has" : "have"} no result in the file: ${count === 1 ? "its cell is" : "their cells are"} blank. Opening and saving it in a sheet program fills them.`,
+  /** A sheet's cell can be one link only. */
+  "not-shown/links-in-cell": ({ count }: { count: number }) =>
+    `${count === 1 ? "One cell has" : `${grouped(count)} cells have`} several links, where a sheet's cell can be one: the words are there without the addresses. The fit “address” gives those.`,
   /** A sheet's cells have no place for pictures. */
   "not-shown/pictures-in-cells": () =>
     "Pictures cannot stand in a sheet's cells; their descriptions stand in their places.",
