@@ -134,3 +134,50 @@ corpusTest.each(["docx", "odt"] as const)(
     ]);
   },
 );
+
+corpusTest(
+  "no figure of a wide table is broken on paper, and headers of figures stand above them",
+  async () => {
+    const table = (columns: number): string => {
+      const row = (cell: (at: number) => string) =>
+        `<tr>${Array.from({ length: columns }, (_, at) => `<td>${cell(at)}</td>`).join("")}</tr>`;
+      const figure = (at: number) => (12345.75 + at * 1111.11).toFixed(2).replace(/(\d\d)(\d{3}\.)/, "$1,$2");
+      return `<table><thead>${row((at) => `Week${at + 1}`)}</thead>${row(figure)}${row((at) => figure(at + 3))}</table>`;
+    };
+    const figuresIn = (text: string) => counted(text.match(/[\p{L}\d][\p{L}\d.,]*/gu) ?? []);
+    const names: string[] = [];
+    const wanted: Record<string, number>[] = [];
+    for (const columns of [5, 9, 13, 18])
+      for (const format of ["docx", "odt"] as const) {
+        const { content } = await readHtml(`<p>Costs</p>${table(columns)}`);
+        const bytes = await writeOffice({ content }, format);
+        expect(format === "docx" ? faultsOfOoxml(bytes, "x.docx") : faultsOfOdf(bytes)).toEqual([]);
+        const name = `wide-${columns}-${format}`;
+        names.push(name);
+        writeFileSync(join(folder, `${name}.${format}`), bytes);
+        wanted.push(figuresIn(writeText(content)));
+      }
+    convert(
+      folder,
+      "pdf",
+      names.map((name) => `${name}.${name.split("-")[2]!}`),
+    );
+    const shown = names.map((name) =>
+      figuresIn(spawnSync("pdftotext", [join(folder, `${name}.pdf`), "-"], { encoding: "utf8" }).stdout),
+    );
+    expect(names.map((name, at) => [name, shown[at]])).toEqual(names.map((name, at) => [name, wanted[at]]));
+  },
+);
+
+corpusTest("a cell of several lines shows them all in a workbook that a sheet program opens", async () => {
+  const { content } = await readHtml(
+    "<table><tr><td>Gannet</td><td>one<br>two<br>three<br>four</td></tr><tr><td>Wren</td><td>five</td></tr></table>",
+  );
+  for (const format of ["xlsx", "ods"] as const) {
+    writeFileSync(join(folder, `lines.${format}`), await writeOffice({ content }, format));
+    convert(folder, "pdf", [`lines.${format}`]);
+    const { stdout } = spawnSync("pdftotext", [join(folder, "lines.pdf"), "-"], { encoding: "utf8" });
+    const shown = wordsIn(stdout).filter((word) => !["Page", "Sheet"].includes(word));
+    expect(shown.sort()).toEqual(wordsIn(writeText(content)).sort());
+  }
+});

@@ -18,6 +18,8 @@ import {
   TextRun,
   WidthType,
   type INumberingOptions,
+  PageOrientation,
+  type ISectionOptions,
   type ITableOptions,
   type IParagraphOptions,
   type IRunOptions,
@@ -43,8 +45,9 @@ import { withNotesInline } from "../../content/notes.js";
 import type { Notice } from "../../content/notice.js";
 import { content as words } from "../../messages/en/content.js";
 import type { WriteInput, WriteResult } from "../format.js";
-import { fittedWidths } from "../office/column-widths.js";
-import { alignOf, pictureLeftOut } from "../office/document.js";
+import { alignOf, withAlignedHeaders } from "../office/alignment.js";
+import { fittedTable, orientationFor, SMALLER_SIZES, type Orientation } from "../office/column-widths.js";
+import { pictureLeftOut } from "../office/document.js";
 
 /** Twentieths of a point, the unit of widths and indents. */
 const TWIPS = 20;
@@ -52,8 +55,6 @@ const TWIPS = 20;
 const INDENT = 500;
 /** The face of the document, its headings included. */
 const FONT = "Liberation Serif";
-/** The width of the text on a page, in points. */
-const TEXT_WIDTH = 451;
 /** What stands between a cell's edge and its text, in twips. */
 const CELL_EDGE = 40;
 /** An empty line, in twips. */
@@ -126,12 +127,16 @@ export async function writeDocx(source: WriteInput): Promise<WriteResult> {
           paragraph: { spacing: { after: 0 } },
         },
         { id: "Caption", name: "Caption", basedOn: "Normal", paragraph: { keepNext: true } },
+        ...SMALLER_SIZES.map((size) => ({
+          ...{ id: smallerStyle(size), name: `Table Text ${size}`, basedOn: "Normal" },
+          run: { size: 2 * size },
+        })),
       ],
       characterStyles: [{ id: "InlineCode", name: "Inline Code", run: { font: "Liberation Mono" } }],
     },
     numbering: { config: writer.numbering },
     footnotes: writer.footnotes,
-    sections: [{ children }],
+    sections: [{ ...writer.pages, children }],
   });
   const bytes = new Uint8Array(await (await Packer.toBlob(file)).arrayBuffer());
   return { data: bytes, notices: writer.notices };
@@ -148,7 +153,17 @@ class DocxWriter {
   #isInCell = false;
   #drawings = 0;
 
-  constructor(readonly source: WriteInput) {}
+  readonly #orientation: Orientation;
+
+  constructor(readonly source: WriteInput) {
+    this.#orientation = orientationFor(source.content);
+  }
+
+  /** How the pages are turned, where they are not upright. */
+  get pages(): Pick<ISectionOptions, "properties"> {
+    if (this.#orientation === "portrait") return {};
+    return { properties: { page: { size: { orientation: PageOrientation.LANDSCAPE } } } };
+  }
 
   /**
    * The blocks of some flows.
@@ -301,11 +316,13 @@ class DocxWriter {
     const caption = table.caption ? [this.#paragraph(table.caption, { style: "Caption" })] : [];
     // Tables that touch would be one.
     const apart = this.#isAfterTable ? [new DocxParagraph({})] : [];
-    const rows = table.rows.map(
+    const size = table.widths || this.#isInCell ? undefined : fittedTable(table, this.#orientation).size;
+    const style = size === undefined ? {} : { style: smallerStyle(size) };
+    const rows = withAlignedHeaders(table).rows.map(
       (row, index) =>
         new TableRow({
           ...(index < table.headerRows && { tableHeader: true }),
-          children: row.map((cell) => this.#cell(cell, index < table.headerRows)),
+          children: row.map((cell) => this.#cell(cell, index < table.headerRows, style)),
         }),
     );
     if (rows.length === 0) return caption;
@@ -326,7 +343,7 @@ class DocxWriter {
   /** A table in a cell is as wide as the cell. */
   #widths(table: Table): Pick<ITableOptions, "columnWidths" | "width" | "layout"> {
     if (this.#isInCell && !table.widths) return { width: { size: 100, type: WidthType.PERCENTAGE } };
-    const widths = table.widths ?? fittedWidths(table, TEXT_WIDTH);
+    const { widths } = table.widths ? { widths: table.widths } : fittedTable(table, this.#orientation);
     const columnWidths = widths.map((width) => Math.round(width * TWIPS));
     return {
       columnWidths,
@@ -335,9 +352,9 @@ class DocxWriter {
     };
   }
 
-  #cell(cell: Cell, header: boolean): TableCell {
+  #cell(cell: Cell, header: boolean, style: IParagraphOptions): TableCell {
     const align = alignOf(cell);
-    const own = align ? { alignment: ALIGNS[align] } : {};
+    const own = { ...style, ...(align && { alignment: ALIGNS[align] }) };
     const isInCell = this.#isInCell;
     this.#isInCell = true;
     const children = this.#apart(() => this.flows(header ? emboldened(cell.flows) : cell.flows, own));
@@ -351,6 +368,11 @@ class DocxWriter {
       children: children.at(-1) instanceof DocxParagraph ? children : [...children, new DocxParagraph({})],
     });
   }
+}
+
+/** The id of the style of letters in a table that is too wide for larger ones. */
+function smallerStyle(size: number): string {
+  return `TableText${size}`;
 }
 
 /** A note's flows with the space that parts its number from them. */

@@ -1,16 +1,15 @@
 import { emboldened } from "../../content/make-table.js";
 import type { Align, Content, Row, Run, Table } from "../../content/model.js";
 import { columnsOf, mapRows } from "../../content/spans.js";
-import { fittedWidths } from "../office/column-widths.js";
-import { alignOf } from "../office/document.js";
+import { alignOf, withAlignedHeaders } from "../office/alignment.js";
+import { fittedTable, type Orientation } from "../office/column-widths.js";
 import { element, type AutomaticStyles } from "../office/odf.js";
-
-/** The width of the text on a page, in points. */
-const TEXT_WIDTH = 451;
 
 /** What writing a table needs of the document that it stands in. */
 export interface TableHost {
   readonly styles: AutomaticStyles;
+  /** How the pages are turned. */
+  readonly orientation: Orientation;
   /** Whether what is written now stands in a cell. */
   readonly isInCell: boolean;
   /** Writes what stands in cells. */
@@ -22,20 +21,26 @@ export interface TableHost {
 }
 
 /** A table as XML, its caption before it. */
-export function tableXml(writer: TableHost, table: Table): string {
+export function tableXml(writer: TableHost, given: Table): string {
+  const table = withAlignedHeaders(given);
   const width = columnsOf(table);
   const { isInCell } = writer;
+  // A table in a cell is as wide as the cell.
+  const { widths, size } = table.widths
+    ? { widths: table.widths, size: undefined }
+    : isInCell
+      ? { widths: [], size: undefined }
+      : { size: undefined, ...fittedTable(table, writer.orientation) };
+  const textStyle = size === undefined ? "Standard" : smallerStyle(size);
   const rows = writer.inCells(() =>
     mapRows(table.rows, (cells, columns, index) =>
-      rowXml(writer, cells, columns, width, index < table.headerRows),
+      rowXml(writer, cells, columns, { width, textStyle, header: index < table.headerRows }),
     ),
   );
   const caption = table.caption
     ? element("text:p", { "text:style-name": "Caption" }, writer.runs(table.caption))
     : "";
   if (rows.length === 0) return caption;
-  // A table in a cell is as wide as the cell.
-  const widths = table.widths ?? (isInCell ? [] : fittedWidths(table, TEXT_WIDTH));
   const sum = widths.reduce((all, each) => all + each, 0);
   const columns = Array.from({ length: width }, (_, at) => {
     const points = widths[at];
@@ -74,8 +79,7 @@ function rowXml(
   writer: TableHost,
   cells: Row,
   columns: readonly number[],
-  width: number,
-  header: boolean,
+  { width, textStyle, header }: { width: number; textStyle: string; header: boolean },
 ): string {
   let xml = "";
   let column = 0;
@@ -102,11 +106,16 @@ function rowXml(
         "table:number-columns-spanned": colspan > 1 ? colspan : undefined,
         "table:number-rows-spanned": rowspan > 1 ? rowspan : undefined,
       },
-      writer.flows(flows, "Standard", alignOf(cell)) || "<text:p/>",
+      writer.flows(flows, textStyle, alignOf(cell)) || "<text:p/>",
     );
     column++;
     cover(at + colspan);
   }
   cover(width);
   return element("table:table-row", {}, xml);
+}
+
+/** The name of the style of letters in a table that is too wide for larger ones. */
+export function smallerStyle(size: number): string {
+  return `Table_20_Text_20_${size}`;
 }

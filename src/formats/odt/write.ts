@@ -6,9 +6,10 @@ import type { Notice } from "../../content/notice.js";
 import { someFlow } from "../../content/traverse.js";
 import { content as words } from "../../messages/en/content.js";
 import type { WriteInput, WriteResult } from "../format.js";
+import { orientationFor, SMALLER_SIZES, type Orientation } from "../office/column-widths.js";
 import { pictureLeftOut } from "../office/document.js";
 import { AutomaticStyles, element, escapeXml, packOdf, textXml } from "../office/odf.js";
-import { type TableHost, tableXml } from "./write-table.js";
+import { smallerStyle, type TableHost, tableXml } from "./write-table.js";
 
 /** The widest a picture may stand, in points. */
 const PICTURE_WIDTH = 450;
@@ -54,6 +55,9 @@ const STYLES =
     element("style:paragraph-properties", { "fo:border-bottom": "0.5pt solid #808080" }),
   ) +
   named("Caption", "") +
+  SMALLER_SIZES.map((size) =>
+    named(smallerStyle(size), element("style:text-properties", { "fo:font-size": `${size}pt` })),
+  ).join("") +
   named(
     "Footnote",
     element("style:paragraph-properties", {
@@ -85,6 +89,7 @@ export function writeOdt(source: WriteInput): WriteResult {
       body,
       automatic: writer.styles,
       styles: STYLES,
+      orientation: writer.orientation,
       title: source.title,
       files: writer.files,
     }),
@@ -116,7 +121,11 @@ class OdtWriter implements TableHost {
   #tables = 0;
   isInCell = false;
 
-  constructor(readonly source: WriteInput) {}
+  readonly orientation: Orientation;
+
+  constructor(readonly source: WriteInput) {
+    this.orientation = orientationFor(source.content);
+  }
 
   flows(content: Content, style: string, align?: Align): string {
     return content.map((flow) => this.#flow(flow, style, align)).join("");

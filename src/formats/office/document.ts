@@ -1,7 +1,7 @@
 import { hashBytes } from "../../content/encode.js";
 import { DrawerError } from "../../content/error.js";
 import { LIMITS } from "../../content/limits.js";
-import type { Align, Cell, Content, Flow, NoteRun, Paragraph, Picture, Run } from "../../content/model.js";
+import type { Content, Flow, NoteRun, Paragraph, Picture, Run } from "../../content/model.js";
 import { notice, type Notice } from "../../content/notice.js";
 import { readPictureBytes } from "../../content/picture.js";
 import { mergeRuns } from "../../content/runs.js";
@@ -166,11 +166,6 @@ export function noteOf(flows: Content): NoteRun {
   if (first?.type !== "paragraph" || text?.type !== "text") return { type: "note", flows };
   const runs = mergeRuns([{ ...text, text: text.text.trimStart() }, ...others]);
   return { type: "note", flows: [{ ...first, runs }, ...rest] };
-}
-
-/** Where the text of a cell stands: figures and dates on the right, as in the sheet that they come from. */
-export function alignOf({ align, value }: Cell): Align | undefined {
-  return align ?? (value && value.type !== "boolean" ? "right" : undefined);
 }
 
 /** Says that a picture is not in a written file, and what stands in its place. */

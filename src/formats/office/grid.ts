@@ -7,6 +7,7 @@ import { mapRows } from "../../content/spans.js";
 import { addressesOf } from "../../content/traverse.js";
 import { formatNotices } from "../../messages/en/formats.js";
 import { cellText, writeText } from "../text/write.js";
+import { withAlignedHeaders } from "./alignment.js";
 
 /** A cell of a sheet that is to be written. */
 export interface GridCell {
@@ -18,6 +19,8 @@ export interface GridCell {
   readonly bold: boolean;
   readonly italic: boolean;
   readonly color: string | undefined;
+  /** How many lines it takes, as wide as a column may be. */
+  readonly lines: number;
   /** The address that its text links to, or a part of it: a sheet's cell is one link, or none. */
   readonly link: Address | undefined;
 }
@@ -76,7 +79,7 @@ function cutAt(text: string, most: number): string {
 }
 
 function tableRows(given: Table, rows: GridCell[][]): void {
-  const table = withFigures(given);
+  const table = withAlignedHeaders(withFigures(given));
   if (table.caption) rows.push([gridCell({ flows: [{ type: "paragraph", runs: table.caption }] }, 0, false)]);
   const lines = mapRows(table.rows, (cells, columns, index) =>
     cells.map((cell, at) => gridCell(cell, columns[at]!, index < table.headerRows)),
@@ -94,6 +97,7 @@ function gridCell(cell: Cell, column: number, header: boolean): GridCell {
   return {
     column,
     text,
+    lines: text.includes("\n") ? linesIn(text) : 1,
     value: cell.value,
     cell,
     bold: header || marks.bold === true,
@@ -101,6 +105,11 @@ function gridCell(cell: Cell, column: number, header: boolean): GridCell {
     color: marks.color,
     link: others.length === 0 && address !== undefined ? safeLink(address) : undefined,
   };
+}
+
+/** How many lines a text of several takes in a cell, where each breaks at the widest that a column may be. */
+function linesIn(text: string): number {
+  return text.split("\n").reduce((sum, line) => sum + Math.max(1, Math.ceil(line.length / WIDTHS.most)), 0);
 }
 
 /** The marks that all text of a cell has: a sheet's cell looks one way throughout. */

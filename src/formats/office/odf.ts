@@ -1,4 +1,5 @@
 import { strToU8, zipSync, type Zippable } from "fflate";
+import type { Orientation } from "./column-widths.js";
 
 /** What the writers of both OpenDocument formats share. */
 
@@ -106,15 +107,39 @@ interface OdfContents {
   readonly automatic: AutomaticStyles;
   /** The styles that have names of their own. */
   readonly styles?: string;
+  /** How the pages of a text are turned. */
+  readonly orientation?: Orientation;
   /** How programs are to show it (ODF 1.3 part 3, 3.10). */
   readonly settings?: string | undefined;
   readonly title?: string | undefined;
   readonly files?: ReadonlyMap<string, { bytes: Uint8Array; type: string }>;
 }
 
+/** The pages of A4, turned. */
+const TURNED =
+  element(
+    "office:automatic-styles",
+    {},
+    element(
+      "style:page-layout",
+      { "style:name": "Turned" },
+      element("style:page-layout-properties", {
+        "fo:page-width": "29.7cm",
+        "fo:page-height": "21cm",
+        "style:print-orientation": "landscape",
+        "fo:margin": "2.54cm",
+      }),
+    ),
+  ) +
+  element(
+    "office:master-styles",
+    {},
+    element("style:master-page", { "style:name": "Standard", "style:page-layout-name": "Turned" }),
+  );
+
 /** An OpenDocument file: its parts in a zip, the media type first and unpacked (ODF 1.3 part 2, 3.3). */
 export function packOdf(kind: "text" | "spreadsheet", contents: OdfContents): Uint8Array {
-  const { body, automatic, styles = "", settings, title, files = new Map() } = contents;
+  const { body, automatic, styles = "", orientation, settings, title, files = new Map() } = contents;
   const mediaType = `application/vnd.oasis.opendocument.${kind}`;
   const root = (name: string, inner: string) =>
     strToU8(
@@ -128,7 +153,10 @@ export function packOdf(kind: "text" | "spreadsheet", contents: OdfContents): Ui
       "document-content",
       `${automatic.xml}<office:body><office:${kind}>${body}</office:${kind}></office:body>`,
     ),
-    "styles.xml": root("document-styles", `<office:styles>${styles}</office:styles>`),
+    "styles.xml": root(
+      "document-styles",
+      `<office:styles>${styles}</office:styles>${orientation === "landscape" ? TURNED : ""}`,
+    ),
     "meta.xml": root(
       "document-meta",
       `<office:meta>${title === undefined ? "" : element("dc:title", {}, escapeXml(title))}</office:meta>`,

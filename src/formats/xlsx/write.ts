@@ -8,6 +8,10 @@ import { type CellLink, finish } from "./finish.js";
 /** How many characters a cell of a workbook holds (Excel’s specifications and limits). */
 const CELL_LENGTH = 32_767;
 
+/** How high a line is, and the highest that a row can be (Excel's specifications and limits), in points. */
+const LINE = 15;
+const HIGHEST = 409;
+
 /** Writes content as an xlsx of one sheet: typed cells with their formats, text as text, headers bold, columns wide enough. */
 export async function writeXlsx({ content }: WriteInput): Promise<WriteResult> {
   const { rows, headerRows, widths, notices } = sheetToWrite(content, CELL_LENGTH);
@@ -33,7 +37,7 @@ export async function writeXlsx({ content }: WriteInput): Promise<WriteResult> {
   return { data: await finish(new Uint8Array(await file.arrayBuffer()), links), notices };
 }
 
-function cellOf({ text, value, cell, bold, italic, color }: GridCell): CellObject | null {
+function cellOf({ text, lines, value, cell, bold, italic, color }: GridCell): CellObject | null {
   const look = {
     ...(cell.colspan && { columnSpan: cell.colspan }),
     ...(cell.rowspan && { rowSpan: cell.rowspan }),
@@ -42,7 +46,8 @@ function cellOf({ text, value, cell, bold, italic, color }: GridCell): CellObjec
     ...(bold && { fontWeight: "bold" as const }),
     ...(italic && { fontStyle: "italic" as const }),
     ...(color && { textColor: color }),
-    ...(text.includes("\n") && { wrap: true }),
+    // Programs show the last line only where the row is not high enough.
+    ...(lines > 1 && { wrap: true, height: Math.min(HIGHEST, lines * LINE) }),
   };
   if (text === "")
     return Object.keys(look).length > 0 ? ({ ...look, value: null } as unknown as CellObject) : null;
