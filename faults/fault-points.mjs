@@ -53,7 +53,7 @@ export const faultPoints = ({ step = 1, importStep = 23 } = {}) =>
           await collect(drawer, "piece hushhush one");
           await collect(drawer, "piece hushhush two");
           await drawer.merge("2 3");
-          await drawer.hide("2");
+          await drawer.hide("2", 120_000);
           await collect(drawer, "kept secret", { private: true });
           await drawer.keep("3");
         }),

@@ -56,11 +56,13 @@ function saidOf({
   label,
   private: isPrivate,
   notPrivate,
-}: GatherOptions): Pick<Incoming, "label" | "private"> {
+}: GatherOptions): Pick<Incoming, "label" | "private" | "stays"> {
   if (isPrivate && notPrivate) throw new UsageError("bad-option/private", {});
   return {
     ...defined({ label }),
     ...((isPrivate || notPrivate) && { private: isPrivate === true }),
+    // What a person makes private stays so until a person says.
+    ...(isPrivate && { stays: true }),
   };
 }
 

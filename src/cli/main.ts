@@ -33,7 +33,7 @@ const groups: Readonly<
     move: () => import("./commands/move.js"),
     label: () => import("./commands/label.js"),
     keep: async () => (await import("./simple-commands.js")).pickCommand("keep"),
-    hide: async () => (await import("./simple-commands.js")).pickCommand("hide"),
+    hide: () => import("./commands/hide.js"),
     rules: () => import("./commands/rules.js"),
   },
   putDown: {

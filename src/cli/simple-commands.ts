@@ -12,7 +12,6 @@ type PickAction = (drawer: Drawer, pick: string) => Promise<readonly Notice[]>;
 /** Commands that hand a pick on; with `not`, what `--not` does. */
 const PICK_COMMANDS = {
   keep: { does: (drawer, pick) => drawer.keep(pick), not: (drawer, pick) => drawer.release(pick) },
-  hide: { does: (drawer, pick) => drawer.hide(pick), not: (drawer, pick) => drawer.unhide(pick) },
   discard: { does: (drawer, pick) => drawer.discard(pick) },
   restore: { does: (drawer, pick) => drawer.restore(pick) },
 } satisfies Readonly<Record<string, { readonly does: PickAction; readonly not?: PickAction }>>;

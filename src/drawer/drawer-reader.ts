@@ -245,7 +245,7 @@ export class DrawerReader {
 /** Each of some entries once, those first that were collected last. */
 function newestFirst(entries: readonly Entry[]): Entry[] {
   const distinct = [...new Map(entries.map((entry) => [entry.id, entry])).values()];
-  return distinct.sort((a, b) => (a.collectedAt + a.id < b.collectedAt + b.id ? 1 : -1));
+  return distinct.sort((a, b) => Date.parse(b.collectedAt) - Date.parse(a.collectedAt));
 }
 
 function isStore(store: unknown): boolean {

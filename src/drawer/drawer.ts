@@ -183,11 +183,13 @@ export class Drawer extends DrawerReader implements OperationMethods {
   }
 
   /**
-   * Makes the snippets of a pick private: shown nowhere, not found, not exported, and gone after their time.
-   * @throws DrawerError `bad-pick`, `no-position`, `nothing`
+   * Makes the snippets of a pick private: shown nowhere, not found, not exported. They stay so until a person says, or go after a time.
+   * @param pick which snippets
+   * @param age that time, in milliseconds
+   * @throws DrawerError `bad-pick`, `no-position`, `nothing`, `bad-option` for what is no time
    */
-  hide(pick: string): Promise<Notice[]> {
-    return this.#perform(operations.hide, pick);
+  hide(pick: string, age?: number): Promise<Notice[]> {
+    return this.#perform(operations.hide, pick, age);
   }
 
   /**

@@ -20,6 +20,11 @@ export interface Incoming extends Reading {
   readonly label?: string;
   /** Whether it is private, where the user or the source has said so; otherwise it is told from how it looks. */
   readonly private?: boolean;
+  /**
+   * Whether it stays when it is private, until a person says otherwise: since one has made it so, or since it was cut, and nothing but
+   * the drawer holds it.
+   */
+  readonly stays?: boolean;
 }
 
 /**
@@ -60,8 +65,10 @@ export async function prepare(incoming: Incoming, drawer: string, detect: boolea
   const origin = cleanOrigin(incoming.origin);
   const bytes = encodeContent(content);
   const hash = hashBytes(bytes);
-  const looks =
-    incoming.private === undefined && detect ? (await import("./secret.js")).looksSecret(content) : undefined;
+  const secret = incoming.private === undefined && detect ? await import("./secret.js") : undefined;
+  const looks = secret?.looksSecret(content);
+  // What is a secret goes soon; what only holds one among other things is somebody's letter or table.
+  const stays = incoming.stays ?? (looks !== undefined && !secret!.isSecretAlone(content, looks));
   const isPrivate = incoming.private ?? looks !== undefined;
   const hashes = [...new Set(picturesOf(content).map((picture) => picture.hash))].filter((each) =>
     pictures.has(each),
@@ -78,6 +85,7 @@ export async function prepare(incoming: Incoming, drawer: string, detect: boolea
     ...(label && { label }),
     kept: false,
     private: isPrivate,
+    ...(isPrivate && stays && { privateAge: null }),
     origin,
     collectedAt: new Date().toISOString(),
   };

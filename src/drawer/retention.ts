@@ -46,11 +46,9 @@ async function forgetSecrets(store: Store, here: string, now: number): Promise<N
   const notices: Notice[] = [];
   for (const [drawer, ids] of due) {
     const { trace } = await store.forget({ drawer, ids });
-    const { privateAge: age } = await rulesOf(store, drawer);
     notices.push(
       notice(drawerNotices, "private/forgotten", {
         count: ids.length,
-        age,
         ...(drawer !== here && { drawer }),
       }),
       ...(trace ? [trace] : []),
@@ -87,8 +85,14 @@ export async function leavingBy(
 }
 
 /** Whether the time of a private snippet is over. */
-function isDue({ kept, came }: PrivateEntry, { privateAge }: Rules, now: number): boolean {
-  return !kept && privateAge !== null && now - came >= privateAge;
+function isDue(secret: PrivateEntry, rules: Rules, now: number): boolean {
+  const age = ageOf(secret, rules);
+  return !secret.kept && age !== null && now - secret.came >= age;
+}
+
+/** How long a private snippet stays: as was said of it, or by the rule. */
+function ageOf({ privateAge }: PrivateEntry, rules: Rules): number | null {
+  return privateAge === undefined ? rules.privateAge : privateAge;
 }
 
 async function letGoByAge(store: Store, drawer: string, rules: Rules, now: number): Promise<Notice[]> {
@@ -132,8 +136,12 @@ export async function privateUntil(
   now = Date.now(),
 ): Promise<ReadonlyMap<string, number>> {
   const secrets = (await store.privateEntries()).filter((secret) => secret.drawer === drawer && !secret.kept);
-  const { privateAge } = await rulesOf(store, drawer);
-  if (privateAge === null || secrets.length === 0) return new Map();
+  const rules = await rulesOf(store, drawer);
+  const going = secrets.flatMap((secret) => {
+    const age = ageOf(secret, rules);
+    return age === null ? [] : [{ secret, age }];
+  });
+  if (going.length === 0) return new Map();
   const time = await timeOf(store, drawer, now);
-  return new Map(secrets.map((secret) => [secret.id, now + privateAge - (time(secret) - secret.came)]));
+  return new Map(going.map(({ secret, age }) => [secret.id, now + age - (time(secret) - secret.came)]));
 }

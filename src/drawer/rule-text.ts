@@ -80,6 +80,11 @@ export function parseRule(typed: string): Partial<Rules> {
   return { [rule]: value };
 }
 
+/** Reads a time as it is typed, such as `2m` or `3 h`: milliseconds, `null` for `never`; nothing for what is none. */
+export function parseDuration(typed: string): number | null | undefined {
+  return parseValue("privateAge", typed.trim().toLowerCase()) as number | null | undefined;
+}
+
 function parseValue(rule: keyof Rules, text: string): Rules[keyof Rules] | undefined {
   const form = RULE_FORMS[rule];
   const choices = RULE_CHOICES[form];

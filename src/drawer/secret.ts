@@ -23,11 +23,28 @@ export function looksSecret(content: Content): SecretKind | undefined {
   if (KEYS.some((key) => key.test(text))) return "key";
   if (text.length > LONGEST) return undefined;
   if (hasCardNumber(text)) return "card";
-  if (hasAccountNumber(text)) return "account";
   if (hasPassword(text)) return "password";
   if (hasBearer(text) || isRandomToken(text.trim())) return "key";
   if (ONE_TIME_CODES.some((code) => code.test(text))) return "code";
+  if (ACCESS_CODES.some((code) => code.test(text))) return "access";
   return undefined;
+}
+
+/** How much text there is at most around what is a secret, and around a one-time code, whose message is for nothing else. */
+const LONGEST_AROUND = 100;
+const LONGEST_MESSAGE = 200;
+
+/**
+ * Whether what looks like a secret is one, and nothing else: by itself or with a few words around it. A table or a letter in which one
+ * stands only holds it.
+ */
+export function isSecretAlone(content: Content, looks: SecretKind): boolean {
+  const text = shortText(content);
+  if (text === undefined || content.some((flow) => flow.type === "table")) return false;
+  if (looks === "key" && /^\s*(?:-----BEGIN|PuTTY-User-Key)/.test(text)) return true;
+  const most = looks === "code" ? LONGEST_MESSAGE : LONGEST_AROUND;
+  const [secret = ""] = [...text.matchAll(/\S+/g)].map(([word]) => word).sort((a, b) => b.length - a.length);
+  return text.trim().length - (looks === "key" ? secret.length : 0) <= most;
 }
 
 /** The text of content that is no longer than a secret can be; spaces of all kinds are plain ones. */
@@ -193,32 +210,6 @@ function isLuhn(digits: string): boolean {
   return sum % 10 === 0;
 }
 
-function hasAccountNumber(text: string): boolean {
-  const groups = text.match(/(?<![A-Za-z0-9])[A-Z]{2}\d{2}(?:[ -]?[A-Z0-9]){11,30}(?![a-z])/g) ?? [];
-  return groups.some((group) => {
-    // What follows the number may have been taken with it: words after a space.
-    const parts = group.split(/[ -]/);
-    return parts.some((_, index) => isIban(parts.slice(0, index + 1).join("")));
-  });
-}
-
-/** How long account numbers are, by their countries (ISO 13616 registry). */
-const IBAN_LENGTHS =
-  "AD24 AE23 AL28 AT20 AZ28 BA20 BE16 BG22 BH22 BI27 BR29 BY28 CH21 CR22 CY28 CZ24 DE22 DJ27 DK18 DO28 EE20 EG29 ES24 FI18 FK18 FO18 FR27 GB22 GE22 GI23 GL18 GR27 GT28 HR21 HU28 IE22 IL23 IQ23 IS26 IT27 JO30 KW30 KZ20 LB28 LC32 LI21 LT20 LU20 LV21 LY25 MC27 MD24 ME22 MK19 MN20 MR27 MT31 MU30 NI28 NL18 NO15 OM23 PK24 PL28 PS29 PT25 QA29 RO24 RS22 RU33 SA24 SC31 SD18 SE24 SI19 SK24 SM27 SO23 ST25 SV28 TL23 TN24 TR26 UA29 VA22 VG24 XK20 YE30";
-
-/** The check digits of international bank account numbers (ISO 13616-1, ISO/IEC 7064 MOD 97-10). */
-function isIban(text: string): boolean {
-  if (!/^[A-Z]{2}\d{2}[A-Z0-9]{11,30}$/.test(text)) return false;
-  if (!IBAN_LENGTHS.includes(`${text.slice(0, 2)}${text.length}`)) return false;
-  const turned = text.slice(4) + text.slice(0, 4);
-  let rest = 0;
-  for (const sign of turned) {
-    const value = parseInt(sign, 36);
-    rest = (rest * (value > 9 ? 100 : 10) + value) % 97;
-  }
-  return rest === 1;
-}
-
 /** What a code is called that is for one use. */
 const CODE_NAME =
   "(?:one[- ]time[- ](?:code|password|passcode|pin)|(?:verification|security|confirmation|log[ -]?in|sign[ -]?in|access|authentication|authori[sz]ation|activation|backup|reset|two[- ]factor|2fa|mfa)[- ](?:code|pin)|passcode|2fa|otp|totp|(?:sms|m|push)?tan|einmal(?:code|passwort|kennwort)|bestätigungscode|sicherheitscode|anmeldecode|freischaltcode|code de (?:vérification|sécurité|confirmation|connexion)|código de (?:verificación|seguridad|confirmación|verificação|segurança|acceso)|codice di (?:verifica|sicurezza|conferma|accesso)|verificatiecode|verifieringskod|kod weryfikacyjny|код подтверждения)";
@@ -247,4 +238,29 @@ const ONE_TIME_CODES: readonly RegExp[] = [
   ),
   new RegExp(`^\\s*(?:code|pin|kod|código|codice)(?: code)? ?[:=] ?${CODE}[.!]?\\s*$`, "iu"),
   new RegExp(`(?<!\\p{L})pin(?: code)?(?: ?[:=]| is:?) ?(?<![\\d.,])\\d{4,8}(?![\\d\\p{L}])${ENDS}`, "iu"),
+];
+
+/** What a code is called that opens something, again and again. */
+const ACCESS_NAME =
+  "(?:(?:(?:front |back )?door|gate|alarm|entry|entrance|lock|safe|vault|key ?box|lock ?box|garage|building|lift|office|hut|wi-?fi|sim|card)[- ](?:code|pin|combination)|combination|digicode|code (?:de la |d['’]|de |du )(?:porte|entrée|portail|alarme|coffre)|(?:haus|keller)?t(?:ü|ue)r-?(?:code|pin)|(?:tor|alarm|tresor|zugangs|schließfach|schlüsselkasten|garagen)-?(?:code|pin)|zahlenkombination)";
+const DIGITS = "(?<![\\d.,])[#*]?(?:\\d{4,8}|\\d{1,2}(?:-\\d{1,2}){2,3})[#*]?(?![\\d\\p{L}])";
+
+/** What recovery codes are called: they stand in for a password when it is lost. */
+const RECOVERY_NAME =
+  "(?:(?:recovery|backup|emergency|rescue)[- ](?:codes?|keys?)|(?:wiederherstellungs|notfall|backup|ersatz)-?(?:codes?|schlüssel)|codes? de (?:récupération|secours)|código de recuperación)";
+
+const ACCESS_CODES: readonly RegExp[] = [
+  new RegExp(
+    `(?<!\\p{L})${ACCESS_NAME}(?: [\\p{L} ]{0,30})?(?: ?[:=–-] ?| ${IS}:? | )${DIGITS}${ENDS}`,
+    "iu",
+  ),
+  new RegExp(
+    `(?<!\\p{L})PIN(?: [\\p{L} ]{0,30})?(?: ?[:=] ?| ${IS}:? | )(?<![\\d.,])\\d{4,8}(?![\\d\\p{L}])${ENDS}`,
+    "u",
+  ),
+  new RegExp(
+    `(?<!\\p{L})${RECOVERY_NAME}[^\\n:]{0,60}[:\\n]\\s*(?=[\\w -]*\\d)[A-Za-z0-9]{4,}(?:[- ][A-Za-z0-9]{3,})*`,
+    "iu",
+  ),
+  /(?<!\p{L})(?:recovery|seed|backup|wiederherstellungs)[- ]?(?:phrase|words|wörter)[^\n:]{0,40}[:\n]\s*(?:\p{Ll}{3,8}[ \n,]+){11,}/iu,
 ];

@@ -98,6 +98,8 @@ export interface PrivateEntry {
   readonly kept: boolean;
   /** When it came, in milliseconds since 1970. */
   readonly came: number;
+  /** How long it stays, where that does not go by the rule of its drawer; see {@link Entry.privateAge}. */
+  readonly privateAge?: number | null;
 }
 
 /** What a store is to forget, of one drawer. */

@@ -273,7 +273,9 @@ export function* privateEntries(): Job<PrivateEntry[]> {
   return keys.flatMap(([id], index) => {
     const row = here[index] ?? left[index];
     const entry = row && entryOf(row);
-    return entry?.private ? [{ id: id!, drawer: entry.drawer, kept: entry.kept, came: came.get(id!)! }] : [];
+    if (!entry?.private) return [];
+    const { drawer, kept, privateAge } = entry;
+    return [{ id: id!, drawer, kept, came: came.get(id!)!, ...defined({ privateAge }) }];
   });
 }
 

@@ -20,9 +20,9 @@ beforeEach(fresh);
 const mode = (path: string) => statSync(path).mode & 0o777;
 
 test("what cannot be forgotten now is told and done next time, and keeps no command from its work", async () => {
-  await drawer(["collect", "--private"], "the gauge key");
+  await drawer(["collect"], "the gauge key");
   await drawer(["collect"], "open");
-  await all("rules private-age=1s");
+  await all("hide 1 --for 1s");
   const path = join(home(), "drawers.db");
   const change = (sql: string) => {
     const database = new Database(path);

@@ -148,7 +148,7 @@ test("a private snippet is masked everywhere, revealed on demand, and leaves no 
   const secret = "swordfish seven Áron";
   const answer = await drawer(["collect", "--private", "--label", "Hut"], secret);
   expect(answer.out).toBe(
-    "Collected as 2, private: it is shown nowhere, and goes after 2 minutes. Keep it, or take the privacy off, if that is wrong.\n",
+    "Collected as 2, private: it is shown nowhere, and stays until you say. If that is wrong, take the privacy off (hide --not in a command).\n",
   );
   expect((await drawer(["collect"], "Card 4111 1111 1111 1111")).out).toMatch(
     /^Collected as 3, private: it looks like a card number/,
@@ -170,11 +170,12 @@ test("a private snippet is masked everywhere, revealed on demand, and leaves no 
     "Exported one snippet of the drawer “main”.\n2 private snippets were left out.\n",
   );
   expect(traces("swordfish")).not.toEqual([]);
-  await all("rules private-age=1s");
+  // What a person made private stays; when it is to go is said.
+  await all("hide 2 --not", "hide 2 --for 1s", "rules private-age=1s");
   await wait(1100);
   const { err, out } = await drawer(["list", "--drawer", "letters"]);
   expect([err, out]).toEqual([
-    "2 private snippets are gone for good in the drawer “main”, after 1 second.\n",
+    "2 private snippets are gone for good in the drawer “main”, as their time is over.\n",
     "The drawer “letters” is empty.\n",
   ]);
   expect(traces("swordfish", "Áron", "Aron", "4111 1111", "seven")).toEqual([]);
@@ -189,8 +190,7 @@ test("what was found and then hidden leaves no byte either", async () => {
     "move 71 --before 1",
     "label 1 sword",
     "label 1 --remove",
-    "hide 1",
-    "rules private-age=1s",
+    "hide 1 --for 1s",
   );
   await wait(1100);
   await all("list");

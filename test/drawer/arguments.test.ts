@@ -24,7 +24,7 @@ test.each<[call: string, make: () => unknown, says: RegExp]>([
   [
     "list({ limt: 3 })",
     () => drawer().list(wrong({ limt: 3 })),
-    /There is no option of a list “limt”\. There is: .*limit/,
+    /There is no option of a list “limt”\. Did you mean “limit”\? There is: .*limit/,
   ],
   ["find(5)", () => drawer().find(wrong(5)), /“words” cannot be 5/],
   ["find(…, { kinds })", () => drawer().find("x", wrong({ kinds: "text" })), /option of a search “kinds”/],

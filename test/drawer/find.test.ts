@@ -110,7 +110,11 @@ test.each(["yesterdays", "2031-02-30", "31.4.2031", "05:50", "1.5", "wren"])("â€
 test("what was collected on a day is found by it, with other words and by the word itself, the newest first also after undo", async () => {
   const drawer = new Drawer(new MemoryStore());
   const piece = (text: string) => ({ ...readText(text), origin: {} });
-  for (const text of ["wren", "tern", "as was said yesterday", "knot"]) await drawer.collect([piece(text)]);
+  for (const text of ["wren", "tern", "as was said yesterday", "knot"]) {
+    await drawer.collect([piece(text)]);
+    const { collectedAt } = (await drawer.list({ limit: 1 }))[0]!.entry;
+    while (Date.now() <= Date.parse(collectedAt)) await new Promise((later) => setTimeout(later, 1));
+  }
   await drawer.hide("4");
   const found = async (words: string) => (await drawer.find(words)).map(({ entry }) => entry.text);
   expect(await found("yesterday")).toEqual(["as was said yesterday"]);

@@ -101,8 +101,10 @@ async function tokens(store: Store): Promise<{ open: Set<string>; secret: Set<st
   const [open, secret] = [new Set<string>(), new Set<string>()];
   for (const name of ["spring", "autumn"]) {
     const drawer = new Drawer(store, name);
-    // What was kept stays, private or not, also where it was discarded.
-    const kept = (await store.gone(name)).filter(({ entry }) => entry.private && entry.kept);
+    // What was kept stays, private or not, also where it was discarded; and so does what was hidden for no time.
+    const kept = (await store.gone(name)).filter(
+      ({ entry }) => entry.private && (entry.kept || entry.privateAge === null),
+    );
     const held = [...(await drawer.list()), ...kept.map(({ entry }) => ({ position: 0, entry }))];
     for (const { entry, content } of await drawer.read(held))
       for (const [token] of writeText(content).matchAll(/tok\d+x/g))
@@ -165,6 +167,7 @@ async function take(
     case "wait":
       return [];
     case "hide":
+      return drawer.hide(at, two % 3 === 0 ? undefined : 120_000);
     case "keep":
     case "discard":
       return drawer[what](at);

@@ -30,6 +30,8 @@ export interface Entry {
   readonly label?: string;
   readonly kept: boolean;
   readonly private: boolean;
+  /** For a private one that does not go by the drawer's rule: how long it stays, in milliseconds; `null` until a person says. */
+  readonly privateAge?: number | null;
   readonly origin: Origin;
   /** ISO 8601, in UTC. */
   readonly collectedAt: string;

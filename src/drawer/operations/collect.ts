@@ -98,19 +98,26 @@ async function prepareAll(
     const isKnown = piece.private === undefined && !prepared.entry.private && secrets.has(prepared.hash);
     all.push(
       isKnown
-        ? { ...(await prepare({ ...piece, private: true }, drawer, false)), looks: SAME_AS_PRIVATE }
+        ? {
+            ...(await prepare(
+              { ...piece, private: true, stays: secrets.get(prepared.hash)! },
+              drawer,
+              false,
+            )),
+            looks: SAME_AS_PRIVATE,
+          }
         : prepared,
     );
   }
   return all;
 }
 
-/** The hashes of what private snippets say, which are stored under other names. */
-async function secretHashes(store: Store): Promise<ReadonlySet<Hash>> {
-  const hashes = new Set<Hash>();
+/** The hashes of what private snippets say, which are stored under other names; and whether they stay until a person says. */
+async function secretHashes(store: Store): Promise<ReadonlyMap<Hash, boolean>> {
+  const hashes = new Map<Hash, boolean>();
   for (const { id, drawer } of await store.privateEntries())
     for (const { entry } of await store.entries({ drawer, ids: [id] }))
-      hashes.add(await contentHash(store, entry));
+      hashes.set(await contentHash(store, entry), entry.privateAge === null);
   return hashes;
 }
 
@@ -159,7 +166,8 @@ async function sortOut(
   return { fresh, again: [...again.values()], notices };
 }
 
-function taken({ position, entry }: Positioned, { looks }: Prepared, { privateAge: age }: Rules): Notice {
+function taken({ position, entry }: Positioned, { looks }: Prepared, rules: Rules): Notice {
   if (!entry.private) return notice(drawerNotices, "collected", { position, entry });
+  const age = entry.privateAge === undefined ? rules.privateAge : entry.privateAge;
   return notice(drawerNotices, "private/collected", { position, age, ...defined({ looks }) });
 }

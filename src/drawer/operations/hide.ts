@@ -1,17 +1,20 @@
+import { checkValue } from "../../content/check.js";
 import { notice, type Notice } from "../../content/notice.js";
 import { drawerNotices } from "../../messages/en/drawer.js";
 import type { Operation } from "../transaction.js";
 import { setPrivate } from "./set-private.js";
 
 /**
- * Makes the snippets of a pick private: shown nowhere, not found, not exported, and gone after their time.
- * @throws DrawerError `bad-pick`, `no-position`, `nothing`
+ * Makes the snippets of a pick private: shown nowhere, not found, not exported. They stay so until a person says, or go after a time.
+ * @param age that time, in milliseconds
+ * @throws DrawerError `bad-pick`, `no-position`, `nothing`, `bad-option` for what is no time
  */
-export const hide: Operation<[pick: string], Notice[]> = {
+export const hide: Operation<[pick: string, age?: number], Notice[]> = {
   name: "hide",
-  async plan(transaction, pick) {
-    const { privateAge: age } = await transaction.rules();
-    const { result: positions, ...planned } = await setPrivate(transaction, pick, true);
-    return { ...planned, result: [notice(drawerNotices, "hidden", { positions, age })] };
+  async plan(transaction, pick, age) {
+    const isTime = age === undefined || (Number.isSafeInteger(age) && age > 0);
+    checkValue("age", age, isTime, "a number of milliseconds");
+    const { result: positions, ...planned } = await setPrivate(transaction, pick, true, age ?? null);
+    return { ...planned, result: [notice(drawerNotices, "hidden", { positions, age: age ?? null })] };
   },
 };

@@ -123,8 +123,11 @@ export const drawerNotices: Translated<typeof english.drawerNotices> = {
         : looks === "known"
           ? "es sagt, was ein privates Stück sagt; darum wird es"
           : `es sieht aus wie ${SECRETS[looks]}; darum wird es`;
-    const goes = age === null ? "" : ` und geht nach ${duration(age)}`;
-    return `Eingesammelt als ${position}, privat: ${why || "es wird"} nirgends gezeigt${goes}. Behalten Sie es, oder machen Sie es nicht privat, wenn das falsch ist.`;
+    const goes =
+      age === null
+        ? " und bleibt, bis Sie es sagen"
+        : ` und geht nach ${duration(age)}, wenn es nicht behalten wird`;
+    return `Eingesammelt als ${position}, privat: ${why || "es wird"} nirgends gezeigt${goes}. Ist das falsch, machen Sie es nicht privat (hide --not in einem Befehl).`;
   },
   blank: ({ origin }) => `Nichts eingesammelt: ${blank(originText(origin))}.`,
   "repeat/skipped": ({ snippet }) =>
@@ -152,8 +155,8 @@ export const drawerNotices: Translated<typeof english.drawerNotices> = {
     const howLong = goneAge === null ? "" : `, ${duration(goneAge)} lang`;
     return `Dem Alter nach gegangen (${ages.join(", ")}): ${namedAll(snippets)}. „Rückgängig“ bringt es zurück${howLong}.`;
   },
-  "private/forgotten": ({ count, drawer, age }) =>
-    `${count === 1 ? "Ein privates Stück ist" : `${count} private Stücke sind`} für immer weg${drawer === undefined ? "" : ` in der Lade „${drawer}“`}, nach ${duration(age)}.`,
+  "private/forgotten": ({ count, drawer }) =>
+    `${count === 1 ? "Ein privates Stück ist" : `${count} private Stücke sind`} für immer weg${drawer === undefined ? "" : ` in der Lade „${drawer}“`}, denn ${count === 1 ? "seine" : "ihre"} Zeit ist um.`,
   "private/left-out": ({ positions }) =>
     `Ausgelassen, weil privat: ${positions.join(", ")}. Nennen Sie die Nummern, damit es mitkommt.`,
   "private/not-exported": ({ count }) =>
@@ -184,7 +187,7 @@ export const drawerNotices: Translated<typeof english.drawerNotices> = {
   hidden: ({ positions, age }) =>
     positions.length === 0
       ? "Sie waren alle schon privat."
-      : `Privat gemacht: ${positions.join(", ")}. Es wird nirgends gezeigt${age === null ? "" : ` und geht nach ${duration(age)}, wenn es nicht behalten wird`}.`,
+      : `Privat gemacht: ${positions.join(", ")}. Nirgends mehr gezeigt; ${age === null ? "das bleibt, bis Sie es nicht mehr privat machen (hide --not in einem Befehl)" : `nach ${duration(age)} für immer weg, wenn nicht behalten`}.`,
   unhidden: ({ positions }) =>
     positions.length === 0
       ? "Keines davon war privat."

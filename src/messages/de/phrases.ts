@@ -91,10 +91,10 @@ export function limits({ snippets, bytes }: { snippets: number | null; bytes: nu
 
 export const SECRETS = {
   card: "eine Kartennummer",
-  account: "eine Kontonummer",
   key: "ein Schlüssel",
   password: "ein Kennwort",
   code: "ein Einmalcode",
+  access: "eine PIN oder ein Zugangscode",
 } as const;
 
 export function quotedAll(names: readonly string[]): string {

@@ -41,6 +41,10 @@ export const usage = {
   /** A renamed column is not two names. */
   "bad-option/rename": ({ typed }: { typed: string }) =>
     `“${typed}” does not say what a column is called. Write --columns 'E-Mail=Email'.`,
+  /** Taking the privacy off takes no time. */
+  "bad-option/hide": () => "Taking the privacy off takes no time: --not goes without --for.",
+  /** What was typed is no time. */
+  "bad-option/for": ({ typed }: { typed: string }) => `“${typed}” is no time. Write it as 30s, 2m, 3h or 7d.`,
   /** No label was given. */
   "bad-option/no-label": () =>
     "Say which label (drawer label 3 'Storm damage'), or take it off with --remove.",

@@ -48,8 +48,9 @@ export const commands = {
     overwrite: "replace the file when it is there already",
   },
   hide: {
-    about: "make snippets private: shown nowhere, never found or exported, and soon gone",
+    about: "make snippets private: shown nowhere, never found or exported, until you say otherwise",
     not: "take the privacy off them",
+    for: "they are gone for good after this time, such as 2m or 3h, unless they are kept",
   },
   import: {
     about: "bring the snippets of a drawer file into the drawer: all of them, or none",

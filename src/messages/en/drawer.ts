@@ -271,8 +271,9 @@ export const drawerNotices = {
         : looks === "known"
           ? "it is what a private snippet says, so "
           : `it looks like ${SECRETS[looks]}, so `;
-    const goes = age === null ? "" : `, and goes after ${duration(age)}`;
-    return `Collected as ${position}, private: ${why}it is shown nowhere${goes}. Keep it, or take the privacy off, if that is wrong.`;
+    const goes =
+      age === null ? ", and stays until you say" : `, and goes after ${duration(age)} unless it is kept`;
+    return `Collected as ${position}, private: ${why}it is shown nowhere${goes}. If that is wrong, take the privacy off (hide --not in a command).`;
   },
   /** A piece holds nothing, and was not collected. */
   blank: ({ origin }: { origin: NamedOrigin }) => `Nothing collected: ${blank(originText(origin))}.`,
@@ -332,8 +333,8 @@ export const drawerNotices = {
     return `Let go by age (${ages.join(", ")}): ${namedAll(snippets)}. Undo brings ${pronoun(snippets.length)} back${howLong}.`;
   },
   /** Private snippets were forgotten, because their time was over. */
-  "private/forgotten": ({ count, drawer, age }: { count: number; drawer?: string; age: number | null }) =>
-    `${count === 1 ? "A private snippet is" : `${count} private snippets are`} gone for good${drawer === undefined ? "" : ` in the drawer “${drawer}”`}, after ${duration(age)}.`,
+  "private/forgotten": ({ count, drawer }: { count: number; drawer?: string }) =>
+    `${count === 1 ? "A private snippet is" : `${count} private snippets are`} gone for good${drawer === undefined ? "" : ` in the drawer “${drawer}”`}, as ${count === 1 ? "its" : "their"} time is over.`,
   /** Private snippets are not exported. */
   "private/left-out": ({ positions }: { positions: readonly number[] }) =>
     positions.length === 1
@@ -398,7 +399,7 @@ export const drawerNotices = {
   hidden: ({ positions, age }: { positions: readonly number[]; age: number | null }) =>
     positions.length === 0
       ? "All of them were private already."
-      : `Made private: ${positions.join(", ")}. It is shown nowhere${age === null ? "" : `, and goes after ${duration(age)} unless it is kept`}.`,
+      : `Made private: ${positions.join(", ")}. ${positions.length === 1 ? "It is" : "They are"} shown nowhere, and ${age === null ? (positions.length === 1 ? "stays" : "stay") : positions.length === 1 ? "goes" : "go"} ${age === null ? "until you take the privacy off (hide --not in a command)" : `after ${duration(age)} unless kept`}.`,
   /** Snippets are not private any more. */
   unhidden: ({ positions }: { positions: readonly number[] }) =>
     positions.length === 0

@@ -100,10 +100,10 @@ export function limits({ snippets, bytes }: { snippets: number | null; bytes: nu
 /** What a secret looks like to be. */
 export const SECRETS = {
   card: "a card number",
-  account: "an account number",
   key: "a key",
   password: "a password",
   code: "a one-time code",
+  access: "a PIN or an access code",
 } as const;
 
 /** Names in quotation marks: `“a”, “b”`. */

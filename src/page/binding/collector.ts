@@ -49,9 +49,14 @@ export class Collector {
   }
 
   /** Collects what was copied on the page, or is selected there. */
-  copied({ flavours, element }: CopiedOnPage, appends?: boolean): Promise<readonly Positioned[]> {
+  copied({ flavours, element, isCut }: CopiedOnPage, appends?: boolean): Promise<readonly Positioned[]> {
     const origin = this.options.origin?.(element) ?? { title: document.title, address: location.href };
-    return this.#collect(element, () => this.#read(flavours, origin), appends);
+    const read = async () => {
+      const pieces = await this.#read(flavours, origin);
+      // What was cut is nowhere else.
+      return isCut ? pieces.map((piece) => ({ ...piece, stays: true })) : pieces;
+    };
+    return this.#collect(element, read, appends);
   }
 
   /** Collects what is selected; where nothing is, that is told. */

@@ -7,6 +7,8 @@ export interface CopiedOnPage {
   readonly flavours: Flavours;
   /** The element in which it was selected. */
   readonly element: Element;
+  /** Whether it was cut: then the page does not have it any more. */
+  readonly isCut?: boolean;
 }
 
 /** What hears of it. */
@@ -51,7 +53,7 @@ export class Copies {
     const cut = event.type === "cut" ? selectedIn(element, document) : undefined;
     const timer = window.setTimeout(() => {
       this.#waiting = undefined;
-      this.#take(cut ?? selectedIn(element, document));
+      this.#take(cut ?? selectedIn(element, document), event.type === "cut");
     });
     this.#waiting = { event, timer, cut };
   }
@@ -63,21 +65,22 @@ export class Copies {
     this.#waiting = undefined;
     const element = deepTarget(event)!;
     const own = event.defaultPrevented && event.clipboardData ? readTransfer(event.clipboardData) : undefined;
+    const isCut = event.type === "cut";
     if (own?.html || own?.text)
-      return this.#take({ flavours: own, element: selectedElement(document) ?? element });
+      return this.#take({ flavours: own, element: selectedElement(document) ?? element }, isCut);
     const selected = waiting.cut ?? selectedIn(element, document);
-    if (selected || event.defaultPrevented || event.type === "cut") return this.#take(selected);
+    if (selected || event.defaultPrevented || isCut) return this.#take(selected, isCut);
     const line = copiedCell(element) ?? readLine(element);
     if (!line) return;
     // The clipboard of the system has then what the drawer has.
     if (line.text !== undefined) event.clipboardData?.setData("text/plain", line.text);
     if (line.html !== undefined) event.clipboardData?.setData("text/html", line.html);
     event.preventDefault();
-    this.#take({ flavours: line, element });
+    this.#take({ flavours: line, element }, isCut);
   }
 
-  #take(copied: CopiedOnPage | undefined): void {
-    if (copied) this.options.copied(copied);
+  #take(copied: CopiedOnPage | undefined, isCut: boolean): void {
+    if (copied) this.options.copied(isCut ? { ...copied, isCut } : copied);
   }
 }
 
