@@ -171,11 +171,12 @@ test("a private snippet is masked everywhere, revealed on demand, and leaves no 
   );
   expect(traces("swordfish")).not.toEqual([]);
   // What a person made private stays; when it is to go is said.
-  await all("hide 2 --not", "hide 2 --for 1s", "rules private-age=1s");
+  await all("hide 2 --not", "rules private-age=1s", "hide 2 --for 1s");
   await wait(1100);
+
   const { err, out } = await drawer(["list", "--drawer", "letters"]);
   expect([err, out]).toEqual([
-    "2 private snippets are gone for good in the drawer “main”, as their time is over.\n",
+    "A private snippet is gone for good in the drawer “main”, as its time is over.\n",
     "The drawer “letters” is empty.\n",
   ]);
   expect(traces("swordfish", "Áron", "Aron", "4111 1111", "seven")).toEqual([]);
