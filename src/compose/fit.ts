@@ -4,7 +4,7 @@ import { notice, type Notice } from "../content/notice.js";
 import { runsText } from "../content/runs.js";
 import { withAddressesShown } from "../content/shown-addresses.js";
 import { eachRun } from "../content/traverse.js";
-import { notShownInText } from "../formats/left-out.js";
+import { addressesLeftOut, picturesInText } from "../formats/left-out.js";
 import { writeText } from "../formats/text/write.js";
 import { contentNotices } from "../messages/en/content.js";
 import { withoutNotices, type LaidOut } from "./layout.js";
@@ -21,20 +21,26 @@ export function fitted(whole: Content, fit: Fit): LaidOut {
   // Nothing but a page has a place for notes.
   const noted =
     fit === "line" ? withNotesInline(whole) : withNotesAtEnd(whole, fit === "cells" ? "paragraphs" : "list");
-  const content = fit === "address" ? noted : withAddressesShown(noted);
+  // A line or a cell is a value, which an address in it would make another.
+  const content = fit === "plain" ? withAddressesShown(noted) : noted;
   switch (fit) {
     case "plain":
       return asText(
-        content,
+        noted,
         content.length === 0
           ? []
           : writeText(content)
               .split("\n")
               .map((line) => paragraph(line)),
+        "cells",
       );
     case "line": {
       const text = runsText(inlineOf(content));
-      return asText(content, text.trim() === "" ? [] : [paragraph(text.replace(/\s+/g, " ").trim())]);
+      return asText(
+        content,
+        text.trim() === "" ? [] : [paragraph(text.replace(/\s+/g, " ").trim())],
+        "lines",
+      );
     }
     case "cell":
       return withoutNotices(
@@ -48,8 +54,8 @@ export function fitted(whole: Content, fit: Fit): LaidOut {
 }
 
 /** Text in place of content; what it cannot show is said. */
-function asText(content: Content, text: Content): LaidOut {
-  return { content: text, notices: notShownInText(content) };
+function asText(content: Content, text: Content, addressless: "cells" | "lines"): LaidOut {
+  return { content: text, notices: [...picturesInText(content), ...addressesLeftOut(content, addressless)] };
 }
 
 /** All of the content in one cell. A lone cell stays what it is, with its value. */

@@ -1,6 +1,6 @@
 import { textRun, type Content, type Run } from "./model.js";
 import { runsText } from "./runs.js";
-import { eachFlow, mapContent, someRun } from "./traverse.js";
+import { eachFlow, isLine, mapContent, someRun } from "./traverse.js";
 
 /**
  * Content as text alone can show it: after the words of a link stands its address in brackets, where the words do not say it
@@ -12,16 +12,15 @@ export function withAddressesShown(content: Content): Content {
   return shown.map((flow, at) => (flow.type === "table" ? content[at]! : flow));
 }
 
-/** The addresses of links in tables that their cells do not show. */
-export function addressesNotShown(content: Content): number {
+/** How many links there are whose words do not say their addresses: in the cells of tables, or in all lines. */
+export function addressesNotShown(content: Content, where: "cells" | "lines"): number {
   let count = 0;
-  eachFlow(content, (flow) => {
-    if (flow.type !== "table") return;
-    for (const cell of flow.rows.flat())
-      for (const inner of cell.flows)
-        if (inner.type === "paragraph" || inner.type === "heading")
-          count += linksOf(inner.runs).filter(({ isShown }) => !isShown).length;
-  });
+  for (const flow of content) {
+    if (where === "cells" && flow.type !== "table") continue;
+    eachFlow([flow], (inner) => {
+      if (isLine(inner)) count += linksOf(inner.runs).filter(({ isShown }) => !isShown).length;
+    });
+  }
   return count;
 }
 

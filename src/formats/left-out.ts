@@ -17,9 +17,9 @@ export function notShownInText(content: Content): Notice[] {
   return [...picturesInText(content), ...addressesLeftOut(content)];
 }
 
-/** That the addresses of links in cells are left out, where there are any. */
-export function addressesLeftOut(content: Content): Notice[] {
-  const count = addressesNotShown(content);
+/** That the addresses of links are left out, where there are any: of those in cells, or in all lines. */
+export function addressesLeftOut(content: Content, where: "cells" | "lines" = "cells"): Notice[] {
+  const count = addressesNotShown(content, where);
   return count === 0 ? [] : [notice(contentNotices, "left-out/addresses", { count })];
 }
 

@@ -81,7 +81,7 @@ onPages("what one does with a form beside the drawer", () => {
     await field("species").click();
     await hold({ species: "Species: Chiffchaff" });
     await field("remarks").click();
-    await record.told("Placed 2 of 3.");
+    await record.told("Placed 2 of 3 in “");
     await field("species").click();
     await page.waitForTimeout(300);
     await hold({ species: "Species: Chiffchaff", remarks: "- North ride, net 3" });
@@ -125,7 +125,7 @@ onPages("what one does with a form beside the drawer", () => {
         pressed.click();
       }, text);
     await collectAndPress("Place at the caret", "Net 2");
-    await record.told("Placed 2 snippets");
+    await record.told("Placed 2 snippets in “");
     await hold({ remarks: "- Species: Chiffchaff\nNet 2" });
     await collectAndPress("Copy", "Net 3");
     await record.told("Copied 3 snippets");
@@ -253,6 +253,89 @@ onPages("what one does with a form beside the drawer", () => {
     for (const end = Date.now() + 4000; Date.now() < end && (await documents()).indexOf("tide.png") > 1;)
       await page.waitForTimeout(20);
     expect((await documents()).indexOf("tide.png")).toBeLessThan(2);
+  });
+
+  test("a copy just before the page is left is collected by the next one, once; and none that is old, a secret, or from before a pause", async () => {
+    const left = () => page.evaluate(() => Object.keys(localStorage).filter((key) => key.endsWith("copies")));
+    /** Copies while what reads copies does not come, and leaves the page for itself. */
+    const copyAndLeave = async (selector: string) => {
+      await page.route(/read-copied/, () => undefined);
+      await page.reload();
+      await page.waitForSelector("#notes li");
+      await record.select(selector);
+      await page.keyboard.press("Control+c");
+      await page.unroute(/read-copied/);
+    };
+    await copyAndLeave("#notes li:nth-child(1)");
+    await page.reload();
+    await record.told("Collected as 1");
+    expect([await snippets(), await left()]).toEqual([["Species: Chiffchaff"], []]);
+    // While collecting is paused, what had been left before is not collected, and does not stay.
+    await copyAndLeave("#notes li:nth-child(2)");
+    await page.evaluate(() =>
+      document.querySelector("snippet-drawer")!.binding!.drawer.setRules({ collecting: false }),
+    );
+    await page.reload();
+    await page.waitForSelector("snippet-drawer .says");
+    expect([(await snippets()).length, await left()]).toEqual([1, []]);
+    await page.evaluate(() =>
+      document.querySelector("snippet-drawer")!.binding!.drawer.setRules({ collecting: true }),
+    );
+    // After two minutes it is wiped out, and gone.
+    await copyAndLeave("#notes li:nth-child(2)");
+    await page.evaluate(() =>
+      addEventListener("pagehide", () => {
+        for (const key of Object.keys(localStorage).filter((each) => each.endsWith("copies")))
+          localStorage.setItem(key, localStorage.getItem(key)!.replace(/"at":\d+/g, '"at":1'));
+      }),
+    );
+    await page.reload();
+    await page.waitForSelector("snippet-drawer .says");
+    expect([(await snippets()).length, await left()]).toEqual([1, []]);
+  });
+
+  test("what is looked at leads nowhere; a link is opened by an act of its own; the sentence says what is shown", async () => {
+    await page.evaluate(async () => {
+      const { binding } = document.querySelector("snippet-drawer")!;
+      await binding!.collect({ html: '<p><a href="https://merrow-spit.example/hut">The hut</a></p>' });
+      await binding!.collect({ html: "<p>Wren</p>" });
+    });
+    await record.inDrawer(".list li").nth(1).waitFor();
+    const link = record.inDrawer(".preview a");
+    await link.waitFor();
+    expect([await link.getAttribute("href"), await link.getAttribute("title")]).toEqual([
+      null,
+      "https://merrow-spit.example/hut",
+    ]);
+    await page.evaluate(() => (window.open = (...words) => ((document.title = words.join(" ")), null)));
+    await record.inDrawer(".list li").first().hover();
+    await record.inDrawer(".list li").first().getByRole("button", { name: "Open" }).click();
+    await page.waitForFunction(
+      () => document.title === "https://merrow-spit.example/hut _blank noopener,noreferrer",
+    );
+    const which = () =>
+      record
+        .inDrawer(".sentence select")
+        .first()
+        .evaluate((select) => (select as HTMLSelectElement).selectedOptions[0]!.text);
+    const all = await which();
+    await record.inDrawer(".list .position").nth(1).click();
+    await record.inDrawer(".list .picked").waitFor();
+    expect(await which()).not.toBe(all);
+    await record.inDrawer(".list .position").nth(1).click();
+    await record.inDrawer(".list .picked").waitFor({ state: "detached" });
+    expect(await which()).toBe(all);
+    // A row that was pressed, and a file that is dropped onto another later: the file is what comes.
+    await record.inDrawer(".list li").nth(1).locator(".snippet").dispatchEvent("pointerdown");
+    await page.waitForTimeout(300);
+    const transfer = await page.evaluateHandle(() => {
+      const data = new DataTransfer();
+      data.items.add(new File(["Boat,Port\nGannet,West Quay\n"], "boats.csv", { type: "text/csv" }));
+      return data;
+    });
+    await page.dispatchEvent("snippet-drawer .list li >> nth=0", "drop", { dataTransfer: transfer });
+    await button("Collect all of it as one").waitFor();
+    expect(await snippets()).toEqual(["The hut", "Wren"]);
   });
 
   test("a page hears of each act before and after, and can keep it from being done", async () => {
@@ -491,7 +574,7 @@ onPages("what one does with a form beside the drawer", () => {
     await hold({});
     await page.unroute(/blocks/);
     await button("Place at the caret").click();
-    await record.told("Placed one snippet.");
+    await record.told("Placed one snippet in “");
     await record.inDrawer(".preview").getByText("Chiffchaff").waitFor();
     await hold({ species: "Species: Chiffchaff" });
   });
@@ -595,14 +678,14 @@ onPages("what one does with cells", () => {
     };
     await page.locator("#inputs td input").nth(4).click();
     await act("Down the cells");
-    await places.told("Placed 3 snippets.");
+    await places.told("Placed 3 snippets in “");
     expect(await cells()).toEqual(
       before.map((text, at) => ({ 4: "wren", 7: "two lines", 10: "tern" })[at] ?? text),
     );
     await undo();
     await page.locator("#inputs td input").nth(3).click();
     await act("Across the cells");
-    await places.told("Placed 3 snippets.");
+    await places.told("Placed 3 snippets in “");
     expect(await cells()).toEqual(
       before.map((text, at) => ({ 3: "wren", 4: "two lines", 5: "tern" })[at] ?? text),
     );

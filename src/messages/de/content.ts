@@ -47,7 +47,7 @@ export const contentNotices: Translated<typeof english.contentNotices> = {
   "as-text/equations": ({ file, count }) =>
     `${ofOne(count, "Eine Formel", "Formeln")}${file === undefined ? "" : ` aus „${file}“`} ${count === 1 ? "ist" : "sind"} als Text auf einer Zeile da.`,
   "left-out/addresses": ({ count }) =>
-    `Weggelassen: ${count === 1 ? "die Adresse eines Verweises in einer Zelle" : `die Adressen von ${count} Verweisen in Zellen`}; Text hat keinen Platz dafür. „Nur Adressen“ gibt sie allein; HTML, Markdown und Tabellen behalten sie.`,
+    `Weggelassen: ${count === 1 ? "die Adresse eines Verweises" : `die Adressen von ${count} Verweisen`}; in einer Zeile oder Zelle Text ist kein Platz dafür. Die Passung „address“ gibt sie allein; HTML und Markdown behalten sie.`,
   "not-shown/pictures-in-text": ({ count }) =>
     `Text hat keinen Platz für Bilder: ${count === 1 ? "die Beschreibung steht" : `die Beschreibungen von ${count} stehen`} dort.`,
   "not-shown/numbers": ({ count }) =>

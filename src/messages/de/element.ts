@@ -85,6 +85,7 @@ export const elementSentences: Page = {
       turn > 0
         ? `Stück ${position} gewählt, als Nummer ${turn}.`
         : `Stück ${position} ist nicht mehr gewählt.`,
+    open: "Öffnen",
     copy: "Kopieren",
     label: "Benennen",
     labelOf: (position) => `Name von Stück ${position}`,

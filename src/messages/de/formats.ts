@@ -45,7 +45,7 @@ export const formatNotices: Translated<typeof english.formatNotices> = {
   "no-result": ({ sheet, count }) =>
     `${ofOne(count, "Eine Formel", "Formeln")} auf dem Blatt „${sheet}“ ${count === 1 ? "hat" : "haben"} kein Ergebnis in der Datei; dort bleibt es leer.`,
   "not-shown/links-in-cell": ({ count }) =>
-    `${count === 1 ? "Eine Zelle hat" : `${grouped(count)} Zellen haben`} mehrere Verweise, wo eine Zelle nur einen haben kann: die Wörter stehen ohne die Adressen da. „Nur Adressen“ gibt sie.`,
+    `${count === 1 ? "Eine Zelle hat" : `${grouped(count)} Zellen haben`} mehrere Verweise, wo eine Zelle nur einen haben kann: die Wörter stehen ohne die Adressen da. Die Passung „address“ gibt sie.`,
   "not-shown/pictures-in-cells": () =>
     "Bilder können in den Zellen eines Blatts nicht stehen; ihre Beschreibungen stehen dort.",
   "not-shown/long-cells": ({ count, most }) =>

@@ -39,7 +39,11 @@ export const pageNotices: Translated<typeof english.pageNotices> = {
     `${many(of)} ${of === 1 ? "wird" : "werden"} ausgeteilt: je eines in das nächste Feld, in das Sie gehen.`,
   "dealing/in-turn": ({ of }) =>
     `${many(of)} ${of === 1 ? "wird" : "werden"} über die Zwischenablage ausgeteilt. Das erste ist dort; ist es eingefügt, bringt „Auslassen“ das nächste.`,
-  "placed/page": ({ what }) => `Eingesetzt: ${what}.`,
+  "placed/as-lines": ({ what, place }) =>
+    `Eingesetzt in ${namedPlace(place)}: ${what}, als Zeilen mit Tabulatoren zwischen den Zellen, denn dort gibt es keine Tabellen.`,
+  "placed/changed": ({ what, place }) =>
+    `Eingesetzt in ${namedPlace(place)}: ${what}, aber verändert: Wörter fehlen oder laufen zusammen. Sehen Sie nach, oder nehmen Sie es zurück und setzen Sie es als Zeilen ein.`,
+  "placed/page": ({ what, place }) => `Eingesetzt in ${namedPlace(place)}: ${what}.`,
   "opened/page": ({ drawer }) => `Das ist die Lade „${drawer}“.`,
   "recipe/kept": ({ name }) => `Das Rezept „${name}“ ist aufbewahrt.`,
   "copied/page": ({ what }) => `In die Zwischenablage kopiert: ${what}.`,

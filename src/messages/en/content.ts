@@ -147,9 +147,9 @@ export const contentNotices = {
   /** Equations of a document are there as plain text. */
   "as-text/equations": ({ file, count }: { file?: string; count: number }) =>
     `${count === 1 ? "One equation" : `${count} equations`}${file === undefined ? "" : ` of “${file}”`} ${count === 1 ? "is" : "are"} there as plain text on one line.`,
-  /** Rows of text have no place for the addresses of links. */
+  /** A line of text, or rows of it, have no place for the addresses of links. */
   "left-out/addresses": ({ count }: { count: number }) =>
-    `Left out: ${count === 1 ? "the address of a link in a cell" : `the addresses of ${count} links in cells`}, which text has no place for. The fit “address” gives addresses alone; HTML, Markdown and sheets keep them.`,
+    `Left out: ${count === 1 ? "the address of a link" : `the addresses of ${count} links`}, for which a line or a cell of text has no place. The fit “address” gives addresses alone; HTML and Markdown keep them.`,
   /** Text has no place for pictures. */
   "not-shown/pictures-in-text": ({ count }: { count: number }) =>
     `Text has no place for pictures: ${count === 1 ? "the description of one stands" : `the descriptions of ${count} stand`} for them.`,

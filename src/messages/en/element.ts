@@ -83,6 +83,7 @@ export const row = {
     turn > 0
       ? `Picked snippet ${position} as number ${turn}.`
       : `Snippet ${position} is not picked any more.`,
+  open: "Open",
   copy: "Copy",
   label: "Label",
   labelOf: (position: number) => `Label of snippet ${position}`,

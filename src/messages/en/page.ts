@@ -51,8 +51,15 @@ export const pageNotices = {
   /** Rules were to be changed, and were not. */
   "rule/unchanged": () => "Nothing was changed.",
 
+  /** An editor has no tables, and got lines instead. */
+  "placed/as-lines": ({ what, place }: { what: string; place: NamedPlace }) =>
+    `Placed ${what} in ${namedPlace(place)}, as lines with tabs between the cells: it has no tables.`,
+  /** An editor has changed what was put into it. */
+  "placed/changed": ({ what, place }: { what: string; place: NamedPlace }) =>
+    `Placed ${what} in ${namedPlace(place)}, which has changed it: words are missing or run together. Look at it, or take it back and place it as lines.`,
   /** A block was placed, in a page. */
-  "placed/page": ({ what }: { what: string }) => `Placed ${what}.`,
+  "placed/page": ({ what, place }: { what: string; place: NamedPlace }) =>
+    `Placed ${what} in ${namedPlace(place)}.`,
   /** Another drawer is shown, in a page. */
   "opened/page": ({ drawer }: { drawer: string }) => `This is the drawer “${drawer}”.`,
   /** A recipe is kept, in a page. */

@@ -22,6 +22,8 @@ import type { PlaceDetail } from "./events.js";
 import { fillForm, planFillOf } from "./form-filling.js";
 import type { HostDesktop } from "./host-desktop.js";
 import { loadAhead } from "./lazy.js";
+import { LeftCopies } from "./left-copies.js";
+import { databaseOf } from "./page-drawer.js";
 import { requestOf, type PlaceRequest } from "./placements.js";
 
 /** How a page is bound. */
@@ -49,6 +51,8 @@ const IDLE = 1_000;
 export class Binding extends Actions {
   /** A pick that is handed out one snippet at a time: on this page, to each place; or on the clipboard of the desktop. */
   readonly deal: PageDeal;
+  /** @internal Copies that are lost when the page is left now. */
+  readonly leftCopies: LeftCopies | undefined;
   readonly #bound: BoundDrawer;
   readonly #copier: BlockCopier;
   readonly #stop = new AbortController();
@@ -71,12 +75,19 @@ export class Binding extends Actions {
       },
       failed: (error) => this.reportFailure(error),
     });
+    const database = databaseOf(drawer.store);
+    if (database !== undefined)
+      this.leftCopies = new LeftCopies(`${database}/${drawer.name}: copies`, {
+        signal,
+        failed: (error) => this.reportFailure(error),
+      });
     this.#scope = new PageScope(options.root, options.exclude);
     this.#copier = new BlockCopier(() => this.drawer, options.desktop);
     this.#collector = new Collector(this, this.#scope, options);
     this.deal = new PageDeal(this, options.desktop);
     this.#bound.follow();
     this.session.retain();
+    void this.#collector.left();
     // The first copy and the first block need not wait for what reads and makes them.
     const idle = window.setTimeout(loadAhead, IDLE);
     signal.addEventListener("abort", () => {

@@ -1,6 +1,7 @@
 import { DrawerError } from "../../content/error.js";
 import { LIMITS } from "../../content/limits.js";
 import type { CollectingSession } from "../../drawer/collecting-session.js";
+import type { Drawer } from "../../drawer/drawer.js";
 import type { Incoming } from "../../drawer/incoming.js";
 import type { Origin } from "../../drawer/model/entry.js";
 import type { Positioned } from "../../drawer/store.js";
@@ -12,6 +13,7 @@ import type { PageScope } from "../capture/scope.js";
 import type { Actions } from "./actions.js";
 import type { BindingEventMap, CollectDetail } from "./events.js";
 import { fileReaders, readers } from "./lazy.js";
+import type { HeardCopy, LeftCopies } from "./left-copies.js";
 
 /** How a page is collected from. */
 export interface CollectOptions {
@@ -24,12 +26,15 @@ export interface CollectOptions {
 /** What a collector needs of the binding that it belongs to. */
 export interface CollectorHost {
   readonly act: Actions["act"];
+  readonly drawer: Drawer;
   readonly session: CollectingSession;
   /** Whether what is collected is added to the latest snippet. */
   readonly appends: boolean;
   /** Tells of what is about to be collected, which may be prevented, and of what was. */
   emit(name: "collecting", detail: CollectDetail): boolean;
   emit(name: "collected", detail: BindingEventMap["collected"]): boolean;
+  /** The copies that are lost when the page is left now; nothing where they cannot be kept. */
+  readonly leftCopies: LeftCopies | undefined;
 }
 
 /** Collects from a page: copies, selections, files. The page may prevent each. All return what was collected. */
@@ -51,12 +56,30 @@ export class Collector {
   /** Collects what was copied on the page, or is selected there. */
   copied({ flavours, element, isCut }: CopiedOnPage, appends?: boolean): Promise<readonly Positioned[]> {
     const origin = this.options.origin?.(element) ?? { title: document.title, address: location.href };
+    return this.#heard({ flavours, origin, isCut: isCut ?? false }, element, appends);
+  }
+
+  /** Collects what the page before heard and could not collect any more. */
+  async left(): Promise<void> {
+    const copies = this.host.leftCopies?.take() ?? [];
+    if (copies.length === 0 || !(await this.host.drawer.rules()).collecting) return;
+    for (const copy of copies) await this.#heard(copy);
+  }
+
+  /** Collects a copy; until that is done it is noted, so that the next page can collect it if this one is left. */
+  async #heard(copy: HeardCopy, element?: Element, appends?: boolean): Promise<readonly Positioned[]> {
+    const { flavours, origin, isCut } = copy;
+    const done = this.host.leftCopies?.hear(copy);
     const read = async () => {
       const pieces = await this.#read(flavours, origin);
       // What was cut is nowhere else.
       return isCut ? pieces.map((piece) => ({ ...piece, stays: true })) : pieces;
     };
-    return this.#collect(element, read, appends);
+    try {
+      return await this.#collect(element, read, appends);
+    } finally {
+      done?.();
+    }
   }
 
   /** Collects what is selected; where nothing is, that is told. */

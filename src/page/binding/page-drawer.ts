@@ -1,7 +1,16 @@
 import { DrawerError } from "../../content/error.js";
 import { Drawer } from "../../drawer/drawer.js";
+import type { Store } from "../../drawer/store.js";
 import { openIndexedDb } from "../../stores/indexeddb/index.js";
 import { MemoryStore } from "../../stores/memory.js";
+
+/** The databases of the stores that were opened for pages. */
+const databases = new WeakMap<Store, string>();
+
+/** The name of the database in which a page keeps a store; nothing for a store that is elsewhere. */
+export function databaseOf(store: Store): string | undefined {
+  return databases.get(store);
+}
 
 /**
  * Opens a drawer that a page keeps in the browser, and asks the browser not to clear it away when room is short. Where the
@@ -17,6 +26,7 @@ export async function openPageDrawer({
 }: { readonly database?: string; readonly name?: string } = {}): Promise<Drawer> {
   try {
     const drawer = new Drawer(await openIndexedDb(database), name);
+    databases.set(drawer.store, database);
     // Whether it is granted changes nothing here; where a page may not ask, it is as if it had been refused.
     void navigator.storage?.persist?.().catch(() => false);
     return drawer;

@@ -6,7 +6,7 @@ import { notice, type Notice } from "../../content/notice.js";
 import type { Snippet } from "../../drawer/snippets.js";
 import { pageErrors, pageNotices } from "../../messages/en/page.js";
 import { describeLastPlace, type LastPlace } from "../places/last-place.js";
-import type { Placing } from "../places/place.js";
+import type { Landed, Placing } from "../places/place.js";
 import type { PlaceDetail } from "./events.js";
 import { composed } from "./lazy.js";
 
@@ -28,6 +28,13 @@ export function requestOf(snippets: readonly Snippet[], recipe: Recipe, what: st
     what,
   };
 }
+
+/** What is told of how a block has landed. */
+const LANDED = {
+  whole: "placed/page",
+  "as-lines": "placed/as-lines",
+  changed: "placed/changed",
+} as const satisfies Record<Landed, string>;
 
 /** Something that was placed, and how it is taken back. */
 export interface Placed {
@@ -91,7 +98,13 @@ export class Placements {
     this.#lastTarget = { element, place };
     this.add({ placing, what: request.what, takenBack });
     this.after(detail);
-    return [...block.notices, notice(pageNotices, "placed/page", { what: request.what })];
+    return [
+      ...block.notices,
+      notice(pageNotices, LANDED[placing.landed ?? "whole"], {
+        what: request.what,
+        place: describeLastPlace(at),
+      }),
+    ];
   }
 
   /**

@@ -29,9 +29,14 @@ import { fileChoice, exportSnippets, saveBlock } from "./save-block.js";
 /** The attribute in which a look stands until it is set. */
 const LOOK = "data-look";
 
-/** HTML as it is written here, in which no `>` stands in an attribute, with its looks in an attribute of their own. */
-function withLooks(html: string): string {
-  return html.replace(/<[^>]*>/g, (tag) => tag.replace(' style="', ` ${LOOK}="`));
+/**
+ * HTML as it is written here, in which no `>` stands in an attribute, to be looked at: with its looks in an attribute of their own, and
+ * with links that say where they lead and do not lead there.
+ */
+function toBeLookedAt(html: string): string {
+  return html.replace(/<[^>]*>/g, (tag) =>
+    tag.replace(' style="', ` ${LOOK}="`).replace(/^<a href="/, '<a title="'),
+  );
 }
 
 /** How snippets are put down: the sentence that says what is placed and how, the block as it will land, and the acts. */
@@ -153,7 +158,7 @@ export class Composer {
         ${leftOut > 0 ? html`<p class="note">${page.leftOut(leftOut)}</p>` : nothing}
         ${
           this.#notShown === undefined
-            ? unsafeHTML(withLooks(shown?.html ?? ""))
+            ? unsafeHTML(toBeLookedAt(shown?.html ?? ""))
             : html`<p class="note">${page.notShown} ${this.#notShown}</p>`
         }
         ${shown?.isCut ? html`<p class="note">${page.moreOfIt}</p>` : nothing}

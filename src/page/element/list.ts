@@ -7,7 +7,7 @@ import { ListKeys } from "./list-keys.js";
 import { SPARE, type Viewport } from "./list-view-model.js";
 import { RowDetails } from "./row-details.js";
 import { RowDrag } from "./row-drag.js";
-import { copyRow, placeRow } from "./row-placing.js";
+import { copyRow, openRow, placeRow } from "./row-placing.js";
 import { rowOf, type ListRow, type RowActions } from "./row.js";
 import { VirtualList } from "./virtual-list.js";
 
@@ -109,6 +109,7 @@ export class SnippetList {
     pick: (row) => this.#pick(row),
     place: (row) => placeRow(this.host, row),
     copy: (row) => copyRow(this.host, row),
+    open: (row) => void openRow(this.host, row),
     move: (row, step) => this.#move(row, step),
     keep: (row) =>
       this.host.act((drawer) =>

@@ -1,4 +1,5 @@
 import { html } from "lit";
+import { live } from "lit/directives/live.js";
 import type { LayoutName } from "../../compose/layouts/index.js";
 import type { Citation, StyleName } from "../../compose/options.js";
 import type { Recipe } from "../../compose/recipe.js";
@@ -84,8 +85,8 @@ function choice<Name extends string>(
   const options = Object.entries(said) as [Name, string][];
   const changed = (event: Event) => choose((event.target as HTMLSelectElement).value as Name);
   return html`<span class="word"
-    ><select aria-label=${label} .value=${chosen} @change=${changed}>
-      ${options.map(([name, text]) => html`<option value=${name} ?selected=${name === chosen}>${text}</option>`)}</select
+    ><select aria-label=${label} @change=${changed}>
+      ${options.map(([name, text]) => html`<option value=${name} .selected=${live(name === chosen)}>${text}</option>`)}</select
     >${sign}</span
   >`;
 }

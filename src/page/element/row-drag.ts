@@ -9,6 +9,8 @@ import type { ListRow } from "./row.js";
 export class RowDrag {
   /** The row that may be dragged, with its block as soon as that is made. */
   #dragged: { readonly row: ListRow; block?: Block } | undefined;
+  /** Whether it is being dragged now: a row that was only pressed is not. */
+  #isDragging = false;
 
   constructor(readonly host: DrawerHost) {}
 
@@ -27,13 +29,15 @@ export class RowDrag {
       return event.preventDefault();
     carryBlock(event.dataTransfer, dragged.block);
     event.dataTransfer.effectAllowed = "copyMove";
+    this.#isDragging = true;
   }
 
   /** Moves the row that is being dragged to where it is dropped in the run. Returns whether it was one of the run. */
   dropped(event: DragEvent): boolean {
     const dragged = this.#dragged;
-    this.#dragged = undefined;
-    if (!dragged?.block) return false;
+    const isOwn = this.#isDragging;
+    this.ended();
+    if (!isOwn || !dragged) return false;
     const on = (event.composedPath()[0] as Element).closest?.<HTMLElement>(".list li");
     const to = Number(on?.dataset["position"]);
     if (!on || on.dataset["id"] === dragged.row.entry.id) return true;
@@ -47,5 +51,6 @@ export class RowDrag {
   /** A drag that began in the run has ended, wherever that was. */
   ended(): void {
     this.#dragged = undefined;
+    this.#isDragging = false;
   }
 }

@@ -1,3 +1,4 @@
+import { addressesOf } from "../../content/traverse.js";
 import { page } from "../../messages/core/page-sentences.js";
 import { composed } from "../binding/lazy.js";
 import type { PlaceRequest } from "../binding/placements.js";
@@ -23,4 +24,11 @@ function requestOf(host: DrawerHost, row: ListRow): PlaceRequest {
     make: async (fit) => composed(await host.viewModel!.drawer.read([row]), { ...host.styleOfOne, fit }),
     what: page.snippet(row.position),
   };
+}
+
+/** Opens the address that a snippet is, in a window of its own that knows nothing of this one. */
+export async function openRow(host: DrawerHost, row: ListRow): Promise<void> {
+  const [snippet] = await host.viewModel!.drawer.read([row]);
+  const [address] = addressesOf(snippet!.content);
+  if (address !== undefined) window.open(address, "_blank", "noopener,noreferrer");
 }

@@ -22,6 +22,8 @@ export interface RowActions {
   readonly pick: (row: ListRow) => void;
   readonly place: (row: ListRow) => void;
   readonly copy: (row: ListRow) => void;
+  /** Opens the address that it is. */
+  readonly open: (row: ListRow) => void;
   /** Moves it so many places: up when it is less than 0. */
   readonly move: (row: ListRow, step: 1 | -1) => void;
   readonly keep: (row: ListRow) => void;
@@ -130,6 +132,7 @@ function rowButtons(row: ListRow, { count, revealed }: RowState, actions: RowAct
   return html`
     <span class="actions" part="actions">
       ${button(entry.kept ? words.release : words.keep, actions.keep)} ${button(words.copy, actions.copy)}
+      ${entry.kind === "link" && !entry.private ? button(words.open, actions.open) : nothing}
       ${button(words.label, actions.askLabel)}
       ${entry.private ? button(revealed === undefined ? words.reveal : words.mask, actions.reveal) : nothing}
       ${button(entry.private ? words.unhide : words.hide, actions.hide)}

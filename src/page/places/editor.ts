@@ -3,10 +3,19 @@ import type { Fit } from "../../compose/options.js";
 import { DrawerError } from "../../content/error.js";
 import { escapeHtml } from "../../formats/html/escape.js";
 import { pageErrors } from "../../messages/en/page.js";
+import { haveTablesLanded, haveWordsLanded, shownIn } from "./landed.js";
 import { standsAlone } from "./lines.js";
 import { describePlace } from "./name.js";
 import { inputEvent, pasteEvent, pressKey } from "./page-events.js";
-import { comesToBe, nextTurn, type Caret, type Place, type PlaceKind, type Placing } from "./place.js";
+import {
+  comesToBe,
+  nextTurn,
+  type Caret,
+  type Landed,
+  type Place,
+  type PlaceKind,
+  type Placing,
+} from "./place.js";
 import { trustedHtml } from "./trusted-html.js";
 
 /** What is particular of an editor. */
@@ -16,6 +25,8 @@ interface EditorKind {
   readonly fit: Fit;
   /** Whether it takes a paste by the event for that, or by the one before an input. */
   readonly by: "paste" | "beforeinput";
+  /** Whether its tables know no header cells: it would run those together. */
+  readonly isHeaderless?: boolean;
 }
 
 /** Editors that are known by the element in which one writes; all others are told by being editable. */
@@ -23,7 +34,7 @@ const EDITORS: Readonly<Record<string, EditorKind>> = {
   proseMirror: { host: ".ProseMirror", fit: "page", by: "paste" },
   lexical: { host: "[data-lexical-editor]", fit: "page", by: "paste" },
   codeMirror: { host: ".cm-content", fit: "plain", by: "paste" },
-  quill: { host: ".ql-editor", fit: "page", by: "paste" },
+  quill: { host: ".ql-editor", fit: "page", by: "paste", isHeaderless: true },
   // It takes over what it is given by a paste and writes none of it; the event before an input it takes.
   slate: { host: "[data-slate-editor]", fit: "page", by: "beforeinput" },
   ckEditor: { host: ".ck-editor__editable", fit: "page", by: "paste" },
@@ -58,17 +69,33 @@ class EditorPlace implements Place {
     if (!host.isContentEditable)
       throw new DrawerError(pageErrors, "not-placed/closed", { place: describePlace(host) });
     await this.#goTo(caret?.range);
-    const before = { html: host.innerHTML, text: host.textContent };
-    const isChanged = () => host.innerHTML !== before.html;
-    let isTaken = false;
-    for (const give of this.#ways(block)) {
-      isTaken = give() && (await comesToBe(isChanged));
-      if (isTaken) break;
-    }
-    if (!isTaken && !isChanged())
+    const before = { html: host.innerHTML, text: host.textContent, shown: shownIn(host) };
+    if (!(await this.#give(this.#ways(block), before.html)))
       throw new DrawerError(pageErrors, "not-placed/refused", { place: describePlace(host) });
-    const after = await settled(host);
-    return { takeBack: () => takeBack(host, after, before.text) };
+    let after = await settled(host);
+    const placing = (landed: Landed): Placing => ({
+      landed,
+      takeBack: () => takeBack(host, after, before.text),
+    });
+    const { content } = block;
+    const isWhole = () => haveWordsLanded(content, before.shown, host);
+    // An editor that draws only what is in sight does not show all that it holds.
+    const isShown = !host.matches(EDITORS["codeMirror"]!.host);
+    if (!isShown || (isWhole() && haveTablesLanded(content, before.shown, host))) return placing("whole");
+    // It cannot hold what it was given, a table perhaps, and has run the words of it together.
+    if (!(await takeBack(host, after, before.text))) return placing(isWhole() ? "as-lines" : "changed");
+    await this.#goTo(caret?.range);
+    if (!(await this.#give(this.#plainWays(block), before.html)))
+      throw new DrawerError(pageErrors, "not-placed/refused", { place: describePlace(host) });
+    after = await settled(host);
+    return placing(isWhole() ? "as-lines" : "changed");
+  }
+
+  /** Gives a block in the first of some ways that is taken. Returns whether any was. */
+  async #give(ways: readonly (() => boolean)[], before: string): Promise<boolean> {
+    const isChanged = () => this.element.innerHTML !== before;
+    for (const give of ways) if (give() && (await comesToBe(isChanged))) return true;
+    return isChanged();
   }
 
   /**
@@ -103,7 +130,7 @@ class EditorPlace implements Place {
     const ownLine = standsAlone(block) && hasTextBefore(host);
     const text = (ownLine ? "\n" : "") + block.text;
     // The first flow of what is pasted joins the line of the caret: an empty one leaves that line as it is.
-    const html = (ownLine ? "<p></p>" : "") + block.html;
+    const html = (ownLine ? "<p></p>" : "") + (kind.isHeaderless ? withoutHeaders(block.html) : block.html);
     const transfer = new DataTransfer();
     if (!isPlain) transfer.setData("text/html", html);
     transfer.setData("text/plain", text);
@@ -112,11 +139,40 @@ class EditorPlace implements Place {
       beforeinput: () => !host.dispatchEvent(inputEvent(transfer)),
     };
     const byCommand = () => {
+      if (isPlain && host.matches(PLAIN.host) && host.ownerDocument.execCommand("insertText", false, text))
+        return true;
       const given = isPlain ? escapeHtml(text) : (lineOf(block) ?? html);
       return host.ownerDocument.execCommand("insertHTML", false, trustedHtml(given));
     };
     return kind.by === "paste" ? [byEvent.paste, byCommand] : [byEvent.beforeinput, byEvent.paste];
   }
+
+  /** The ways to give it the lines of a block, cells parted by tabs. */
+  #plainWays(block: Block): (() => boolean)[] {
+    const { element: host, kind } = this;
+    const text = (hasTextBefore(host) ? "\n" : "") + block.text;
+    const transfer = new DataTransfer();
+    transfer.setData("text/plain", text);
+    const lines = text.split("\n").map((line) => `<p>${escapeHtml(line).replaceAll("\t", "&#9;&nbsp;")}</p>`);
+    const byHtml = new DataTransfer();
+    byHtml.setData("text/html", lines.join(""));
+    byHtml.setData("text/plain", text);
+    const give = (given: DataTransfer) => () =>
+      !host.dispatchEvent(kind.by === "paste" ? pasteEvent(given) : inputEvent(given));
+    return [
+      give(transfer),
+      give(byHtml),
+      () => host.ownerDocument.execCommand("insertHTML", false, trustedHtml(lines.join(""))),
+    ];
+  }
+}
+
+/** HTML as it is written here, whose tables have cells only. */
+function withoutHeaders(html: string): string {
+  return html.replace(
+    /<(\/?)(thead|th)\b/g,
+    (_, end: string, name: string) => `<${end}${name === "th" ? "td" : "tbody"}`,
+  );
 }
 
 /** A block that is a lone line, without the paragraph around it: it joins the line of the caret. */

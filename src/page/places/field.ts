@@ -37,7 +37,32 @@ const asLine = (text: string) => text.replace(/\s*\n\s*/g, " ");
 /** What a field of one line, of a type, gets of a block. */
 function lineFor(field: HTMLInputElement, block: Block): string {
   const line = asLine(block.text);
-  return field.type === "url" ? (addressesOf(block.content)[0] ?? line) : line;
+  if (field.type === "url") return addressesOf(block.content)[0] ?? line;
+  return field.type === "number" ? numberIn(line) : line;
+}
+
+/** A number as a field for numbers takes it: a comma that can only be a decimal one becomes a point. */
+function numberIn(line: string): string {
+  const [, whole, decimals] = /^\s*([+-]?\d+),(\d+)\s*$/.exec(line) ?? [];
+  return whole === undefined || decimals!.length === 3 ? line.trim() : `${Number(whole)}.${decimals!}`;
+}
+
+/** Refuses a text that a field of its own form would show and not hold, before anything is written. */
+function refuseForm(field: Field, text: string): void {
+  if (!WITHOUT_CARET.test(field.type)) return;
+  const { ownerDocument: document, type } = field;
+  const trial = document.createElement("input");
+  Object.assign(trial, { type, multiple: (field as HTMLInputElement).multiple, value: text });
+  const isHeld = trial.value !== "" && !trial.validity.typeMismatch;
+  if (!isHeld && text.trim() !== "") throw notOfForm(field, text);
+}
+
+function notOfForm(field: Field, text: string): DrawerError {
+  return new DrawerError(pageErrors, "not-placed/form", {
+    place: describePlace(field),
+    type: field.type,
+    text,
+  });
 }
 
 /** Whether a field has several lines; told by its name, as an element of a frame is of the frame's classes. */
@@ -83,6 +108,7 @@ export class FieldPlace implements Place {
     const { element: field } = this;
     refuseClosed(field);
     const before = field.value;
+    refuseForm(field, textFor(field));
     // A field whose caret a page can neither see nor set gets it back with the focus.
     if (WITHOUT_CARET.test(field.type)) field.blur();
     field.focus();
@@ -94,6 +120,12 @@ export class FieldPlace implements Place {
     if (start !== undefined) this.#refuseTooLong(before.length - (end! - start) + text.length);
     write(field, text);
     const wanted = start === undefined ? undefined : before.slice(0, start) + text + before.slice(end);
+    // With what was there before, it may be of no form: a field for numbers holds nothing then, and shows all of it.
+    if (field.validity.badInput || field.validity.typeMismatch) {
+      setValue(field, "0");
+      setValue(field, before);
+      throw notOfForm(field, text);
+    }
     const isThere = wanted === undefined ? field.value !== before : field.value === wanted;
     if (!isThere) {
       if (field.value !== before) setValue(field, before);
@@ -149,11 +181,7 @@ class ValuePlace implements Place {
     setValue(field, text);
     if (field.value !== text) {
       setValue(field, before);
-      throw new DrawerError(pageErrors, "not-placed/form", {
-        place: describePlace(field),
-        type: field.type,
-        text,
-      });
+      throw notOfForm(field, text);
     }
     return {
       async takeBack() {

@@ -22,8 +22,13 @@ export interface Place {
   put(block: Block, caret?: Caret): Promise<Placing>;
 }
 
+/** How a block has landed: whole; as lines, since the place has no tables; or otherwise than it was. */
+export type Landed = "whole" | "as-lines" | "changed";
+
 /** A block that was placed, and can be taken back. */
 export interface Placing {
+  /** How it has landed; whole, when it is left out. */
+  readonly landed?: Landed;
   /** Takes the block back, and nothing else. Returns whether it could: not when what it stands in has changed since. */
   takeBack(): Promise<boolean>;
 }

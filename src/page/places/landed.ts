@@ -1,0 +1,49 @@
+import { linesIn } from "../../content/lines.js";
+import type { Content } from "../../content/model.js";
+
+/** What an editor shows before a block is put into it, to be compared with what it shows after. */
+export interface Shown {
+  readonly words: ReadonlyMap<string, number>;
+  /** How many lines have something on them. */
+  readonly lines: number;
+  readonly tables: number;
+}
+
+/** What an editor shows now. */
+export function shownIn(host: HTMLElement): Shown {
+  const lines = linesOf(host.innerText);
+  const tables = host.querySelectorAll("table, [role=table]").length;
+  return { words: counted(lines.flatMap(wordsOf)), lines: lines.length, tables };
+}
+
+/** Whether the tables of a block are tables where it has landed. */
+export function haveTablesLanded(content: Content, before: Shown, host: HTMLElement): boolean {
+  return !content.some((flow) => flow.type === "table") || shownIn(host).tables > before.tables;
+}
+
+/**
+ * Whether the words of a block have landed whole, and apart where they were: an editor without tables runs their cells together.
+ * The first and the last word may have joined what stood there.
+ */
+export function haveWordsLanded(content: Content, before: Shown, host: HTMLElement): boolean {
+  const after = shownIn(host);
+  const lines = linesIn(content).flatMap(linesOf);
+  const words = lines.flatMap(wordsOf).slice(1, -1);
+  for (const [word, count] of counted(words))
+    if ((after.words.get(word) ?? 0) - (before.words.get(word) ?? 0) < count) return false;
+  return after.lines - before.lines >= lines.length - 1;
+}
+
+function linesOf(text: string): string[] {
+  return text.split("\n").filter((line) => line.trim() !== "");
+}
+
+function wordsOf(line: string): string[] {
+  return line.split(/\s+/).filter((word) => word !== "");
+}
+
+function counted(words: readonly string[]): Map<string, number> {
+  const counts = new Map<string, number>();
+  for (const word of words) counts.set(word, (counts.get(word) ?? 0) + 1);
+  return counts;
+}
