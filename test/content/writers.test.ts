@@ -163,3 +163,14 @@ test("a line of any marks and addresses says the same in Markdown, read by our r
     runs(500, 15_000),
   );
 });
+
+test("a line that begins from right to left says so in HTML, wherever it stands; others say nothing", async () => {
+  const { content } = await readHtml(
+    "<p>עברית עם wren</p><p>wren עם</p><ul><li>سنونو</li><li>tern</li></ul><table><tr><td>עוף</td><td>12</td></tr></table>",
+  );
+  expect(writeHtml(content).match(/<\w+ dir="auto">./gu)).toEqual([
+    '<p dir="auto">ע',
+    '<li dir="auto">س',
+    '<td dir="auto">ע',
+  ]);
+});

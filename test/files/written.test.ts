@@ -3,6 +3,7 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import fc from "fast-check";
 import { unzipSync } from "fflate";
+import { directionOf } from "../../dist/content/direction.js";
 import { withAlignedHeaders } from "../../dist/formats/office/alignment.js";
 import { notedContents, sheetTables } from "../support/contents";
 import { demoFile } from "../support/demo";
@@ -22,6 +23,7 @@ import {
   type Table,
 } from "drawer";
 import { readSource } from "drawer/files";
+import { mapContent } from "drawer/format";
 
 const throughFile = async (content: Content, format: OfficeFormat) =>
   (await readSource(await writeOffice({ content }, format), `x.${format}`)).at().content;
@@ -30,7 +32,8 @@ const throughFile = async (content: Content, format: OfficeFormat) =>
  * What a document has no form for: values behind cells, the language of code, and the seam between two quotes, two codes
  * or two tables.
  */
-function asDocument(content: Content, format: "docx" | "odt"): Content {
+function asDocument(given: Content, format: "docx" | "odt"): Content {
+  const content = mapContent(given, { flow: (flow) => [withDirection(flow)] });
   const flows: Flow[] = [];
   for (const flow of content) {
     const last = flows.at(-1);
@@ -46,6 +49,16 @@ function asDocument(content: Content, format: "docx" | "odt"): Content {
     } else flows.push(flow);
   }
   return flows;
+}
+
+/** A line that begins from right to left says so. */
+function withDirection(flow: Flow): Flow {
+  if (flow.type !== "paragraph" && flow.type !== "heading") return flow;
+  const direction = directionOf(flow);
+  if (!direction) return flow;
+  const { align, ...line } = flow;
+  // The natural side of a line is none of its own.
+  return { ...line, direction, ...(align && !(direction === "rtl" && align === "right") && { align }) };
 }
 
 /** A figure or a date stands at the right of its cell. */

@@ -8,7 +8,7 @@ const onWebKit = isThere || process.env["CI"] ? describe : describe.skip;
 
 /** Places, with what stands in each after a placing: the text in all of them, in those named the look too. */
 const PLACES: Readonly<Record<string, string>> = {
-  ...{ line: "input", lines: "textarea", mail: "input", react: "input", plaintext: "[contenteditable]" },
+  ...{ line: "input", lines: "textarea", react: "input", plaintext: "[contenteditable]" },
   ...{ editable: "[contenteditable]", prosemirror: ".ProseMirror", lexical: "[contenteditable]" },
   ...{
     codemirror: ".cm-content",

@@ -27,6 +27,7 @@ import {
 } from "docx";
 import { safeLink } from "../../content/address.js";
 import { defined } from "../../content/defined.js";
+import { directionOf } from "../../content/direction.js";
 import { emboldened } from "../../content/make-table.js";
 import { usualBullet } from "../../content/marker.js";
 import type {
@@ -34,9 +35,11 @@ import type {
   Cell,
   Content,
   Flow,
+  Heading,
   List,
   Marks,
   NoteRun,
+  Paragraph,
   Picture,
   Run,
   Table,
@@ -382,8 +385,8 @@ function afterSpace(flows: Content): Content {
   return [{ ...first, runs: [{ type: "text", text: " " }, ...first.runs] }, ...rest];
 }
 
-function layout(flow: { align?: Align; direction?: "ltr" | "rtl" }): IParagraphOptions {
-  const rightToLeft = flow.direction === "rtl";
+function layout(flow: Paragraph | Heading): IParagraphOptions {
+  const rightToLeft = directionOf(flow) === "rtl";
   // In a paragraph from right to left, left and right change sides (ECMA-376 part 1, 17.3.1.13).
   const align =
     rightToLeft && flow.align === "left"

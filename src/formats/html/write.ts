@@ -1,14 +1,17 @@
 import { safeLink } from "../../content/address.js";
 import { toBase64 } from "../../content/base64.js";
+import { directionOf } from "../../content/direction.js";
 import { withFigures } from "../../content/figures.js";
 import type {
   Cell,
   CellValue,
   Content,
   Flow,
+  Heading,
   Item,
   List,
   Marks,
+  Paragraph,
   Picture,
   Run,
   Table,
@@ -77,11 +80,16 @@ function flowHtml(flow: Flow, options: PartOptions): string {
   }
 }
 
-function layout(flow: { align?: Cell["align"]; direction?: "ltr" | "rtl" }): string {
+function layout(flow: Paragraph | Heading): string {
   return (
-    (flow.direction ? ` dir="${flow.direction}"` : "") +
+    (flow.direction ? ` dir="${flow.direction}"` : ownDirection(flow)) +
     (flow.align ? ` style="text-align: ${flow.align}"` : "")
   );
+}
+
+/** Lets a line from right to left that does not say so find its own direction, whatever stands around it (HTML, 3.2.6.4). */
+function ownDirection(line: Paragraph | Heading): string {
+  return directionOf(line) === "rtl" ? ' dir="auto"' : "";
 }
 
 function listHtml(list: List, options: PartOptions): string {
@@ -105,7 +113,7 @@ const BULLET_STYLES: Readonly<Record<string, string>> = { "•": "disc", "◦": 
 function itemHtml(item: Item, options: PartOptions): string {
   const [first, ...rest] = item.flows;
   const bare = first?.type === "paragraph" && !first.align && !first.direction && first.runs.length > 0;
-  return `<li>${bare ? runsHtml(first.runs, options) + flowsHtml(rest, options) : flowsHtml(item.flows, options)}</li>`;
+  return `<li${bare ? ownDirection(first) : ""}>${bare ? runsHtml(first.runs, options) + flowsHtml(rest, options) : flowsHtml(item.flows, options)}</li>`;
 }
 
 function tableHtml(given: Table, options: PartOptions): string {
@@ -126,10 +134,9 @@ function tableHtml(given: Table, options: PartOptions): string {
 
 function cellHtml(cell: Cell, tag: "th" | "td", options: PartOptions): string {
   const only = cell.flows.length === 1 ? cell.flows[0] : undefined;
-  const inner =
-    only?.type === "paragraph" && !only.align && !only.direction && only.runs.length > 0
-      ? runsHtml(only.runs, options)
-      : flowsHtml(cell.flows, options);
+  const bare =
+    only?.type === "paragraph" && !only.align && !only.direction && only.runs.length > 0 ? only : undefined;
+  const inner = bare ? runsHtml(bare.runs, options) : flowsHtml(cell.flows, options);
   const style: string[] = [];
   if (cell.align) style.push(`text-align: ${cell.align}`);
   if (cell.background) style.push(`background: ${cell.background}`);
@@ -137,6 +144,7 @@ function cellHtml(cell: Cell, tag: "th" | "td", options: PartOptions): string {
   if (typed.style) style.push(typed.style);
   return (
     `<${tag}` +
+    (bare ? ownDirection(bare) : "") +
     (cell.colspan && cell.colspan > 1 ? ` colspan="${cell.colspan}"` : "") +
     (cell.rowspan && cell.rowspan > 1 ? ` rowspan="${cell.rowspan}"` : "") +
     typed.attributes +

@@ -1,4 +1,5 @@
 import { safeLink } from "../../content/address.js";
+import { directionOf } from "../../content/direction.js";
 import { usualBullet } from "../../content/marker.js";
 import type { Align, Content, Flow, List, Marks, NoteRun, Picture, Run } from "../../content/model.js";
 import { withNotesInline } from "../../content/notes.js";
@@ -148,11 +149,11 @@ class OdtWriter implements TableHost {
       case "paragraph":
         return element(
           "text:p",
-          { "text:style-name": this.#paragraphStyle(style, flow.align ?? align, flow.direction) },
+          { "text:style-name": this.#paragraphStyle(style, flow.align ?? align, directionOf(flow)) },
           this.runs(flow.runs),
         );
       case "heading": {
-        const own = this.#paragraphStyle(`Heading_20_${flow.level}`, flow.align ?? align, flow.direction);
+        const own = this.#paragraphStyle(`Heading_20_${flow.level}`, flow.align ?? align, directionOf(flow));
         return element(
           "text:h",
           { "text:style-name": own, "text:outline-level": flow.level },

@@ -1,4 +1,4 @@
-import { didYouMean, grouped, size, quotedAll } from "./phrases.js";
+import { counted, didYouMean, grouped, size, quotedAll } from "./phrases.js";
 /** Words that stand in content or beside it: in a block, and in the list of a document's parts. */
 export const content = {
   /** What stands for a picture that cannot be shown and has no description. */
@@ -18,7 +18,7 @@ export const parts = {
   item: "item",
   numberedItem: "numbered item",
   sheet: "sheet",
-  size: (rows: number, columns: number) => `${rows} rows, ${columns} columns`,
+  size: (rows: number, columns: number) => `${counted(rows, "row")}, ${counted(columns, "column")}`,
   empty: "empty",
 };
 

@@ -381,7 +381,7 @@ export const drawerNotices = {
   /** Snippets have a label, or have none any more. */
   labelled: ({ snippets, label, isChanged }: Altered & { label: string }) =>
     !isChanged
-      ? `${oneOrMany(snippets)}: the label was so already.`
+      ? `Nothing to change: ${oneOrMany(snippets)} ${snippets.length === 1 ? "has" : "have"} ${label === "" ? "no label" : `the label “${label}”`} already.`
       : label === ""
         ? `Took the label off ${oneOrMany(snippets)}.`
         : `Labelled ${oneOrMany(snippets)} as “${label}”.`,
@@ -389,12 +389,12 @@ export const drawerNotices = {
   kept: ({ snippets, isChanged }: Altered) =>
     isChanged
       ? `Kept ${oneOrMany(snippets)}: neither limits nor age nor emptying takes it out.`
-      : `${oneOrMany(snippets)} was kept already.`,
+      : `${oneOrMany(snippets)} ${snippets.length === 1 ? "was" : "were"} kept already.`,
   /** Snippets are not kept any more. */
   released: ({ snippets, isChanged }: Altered) =>
     isChanged
       ? `Released ${oneOrMany(snippets)}: limits, age and emptying take it out again.`
-      : `${oneOrMany(snippets)} was not kept.`,
+      : `${oneOrMany(snippets)} ${snippets.length === 1 ? "was" : "were"} not kept.`,
   /** Snippets are private. */
   hidden: ({ positions, age }: { positions: readonly number[]; age: number | null }) =>
     positions.length === 0

@@ -1,3 +1,5 @@
+import { counted } from "./phrases.js";
+
 /** What is refused of spots in files. */
 export const filesErrors = {
   /** A document has no such spot. */
@@ -30,7 +32,8 @@ export const filesErrors = {
     spot: string;
     rows: number;
     columns: number;
-  }) => `“${file}” has no cells ${spot}: the table has ${rows} rows and ${columns} columns.`,
+  }) =>
+    `“${file}” has no cells ${spot}: the table has ${counted(rows, "row")} and ${counted(columns, "column")}.`,
   /** Lines are counted in plain text only. */
   "no-spot/lines": ({ file, spot }: { file: string; spot: string }) =>
     `“${file}” has no lines to count: ${spot} is for plain text. Use p3 or p3..p6.`,

@@ -1,4 +1,4 @@
-import { grouped, size } from "./phrases.js";
+import { counted, grouped, size } from "./phrases.js";
 /** What formats are called, and what a file lacks that is none of theirs. */
 export const formats = {
   kinds: {
@@ -100,8 +100,8 @@ export const formatNotices = {
   /** Rows and columns that are hidden in a sheet were read. */
   "hidden-parts/cells": ({ sheet, rows, columns }: { sheet: string; rows: number; columns: number }) => {
     const parts = [
-      ...(rows > 0 ? [rows === 1 ? "1 row" : `${grouped(rows)} rows`] : []),
-      ...(columns > 0 ? [columns === 1 ? "1 column" : `${grouped(columns)} columns`] : []),
+      ...(rows > 0 ? [counted(rows, "row")] : []),
+      ...(columns > 0 ? [counted(columns, "column")] : []),
     ];
     const isOne = rows + columns === 1;
     return `${parts.join(" and ")} of the sheet “${sheet}” ${isOne ? "is" : "are"} hidden in its file; ${isOne ? "it was" : "they were"} read all the same.`;

@@ -19,6 +19,11 @@ export function many(count: number): string {
   return count === 1 ? "one snippet" : `${grouped(count)} snippets`;
 }
 
+/** Things by their number: `1 row`, `12,345 rows`. */
+export function counted(count: number, thing: string): string {
+  return count === 1 ? `1 ${thing}` : `${grouped(count)} ${thing}s`;
+}
+
 /** `it` or `them`. */
 export function pronoun(count: number): string {
   return count === 1 ? "it" : "them";

@@ -1,8 +1,26 @@
+/** Why a database cannot be opened. */
+export const whyNotOpened = {
+  EACCES: "you are not allowed to read and write there",
+  EPERM: "you are not allowed to read and write there",
+  ENOTDIR: "a part of its path is not a folder",
+  EEXIST: "a part of its path is not a folder",
+  EISDIR: "it is a folder",
+  ENOSPC: "the disk is full",
+  EROFS: "the disk is read-only",
+  ENAMETOOLONG: "its name is too long",
+};
+
 /** What is refused because of the files that a drawer lies in. */
 export const sqliteErrors = {
   /** The drawers cannot be opened. */
-  "store/open": ({ path, why }: { path: string; why: string }) =>
-    `The drawers in “${path}” cannot be opened: ${why}.`,
+  "store/open": ({
+    path,
+    why,
+  }: {
+    path: string;
+    why: keyof typeof whyNotOpened | { readonly text: string };
+  }) =>
+    `The drawers in “${path}” cannot be opened: ${typeof why === "string" ? whyNotOpened[why] : why.text}. DRAWER_HOME names another folder.`,
   /** A link stands in place of the file. */
   "store/link": ({ path }: { path: string }) =>
     `The drawers in “${path}” were not opened: a link stands there in place of the file. Set DRAWER_HOME to the folder where they are.`,

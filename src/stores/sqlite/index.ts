@@ -3,7 +3,7 @@ import { tmpdir } from "node:os";
 import { basename, dirname, join } from "node:path";
 import { DrawerError } from "../../content/error.js";
 import { notice, type Notice } from "../../content/notice.js";
-import { sqliteErrors, sqliteNotices } from "../../messages/en/stores.js";
+import { whyNotOpened, sqliteErrors, sqliteNotices } from "../../messages/en/stores.js";
 import { RowStore } from "../row-store.js";
 import {
   closeFolder,
@@ -84,7 +84,7 @@ export function openSqlite(path: string, options: SqliteOptions = {}): SqliteSto
       throw new DrawerError(sqliteErrors, "store/link", { path }, { cause: error });
     if (saysReadOnly(error) && canRead(path)) return openCopy(path);
     if (!saysDamaged(error))
-      throw new DrawerError(sqliteErrors, "store/open", { path, why: reason(error) }, { cause: error });
+      throw new DrawerError(sqliteErrors, "store/open", { path, why: whyOf(error) }, { cause: error });
     if (!options.recover) throw damaged(path, error);
     const recovered = recover(path);
     return new SqliteStore(
@@ -125,4 +125,10 @@ function openCopy(path: string): SqliteStore {
  */
 export function recoverSqlite(path: string): Notice | undefined {
   return recover(path);
+}
+
+/** Why the database cannot be opened: by what the system calls it, or as it says it. */
+function whyOf(error: unknown): keyof typeof whyNotOpened | { text: string } {
+  const { code = "" } = error as NodeJS.ErrnoException;
+  return Object.hasOwn(whyNotOpened, code) ? (code as keyof typeof whyNotOpened) : { text: reason(error) };
 }
