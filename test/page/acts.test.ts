@@ -338,6 +338,28 @@ onPages("what one does with a form beside the drawer", () => {
     expect(await snippets()).toEqual(["The hut", "Wren"]);
   });
 
+  test("a page in German is spoken to in German, with its dates, and says so to a screen reader; a language of its own name stays", async () => {
+    await page.addInitScript(() =>
+      addEventListener("DOMContentLoaded", () => (document.documentElement.lang = "de-AT")),
+    );
+    await page.reload();
+    await page.waitForSelector("#notes li");
+    await record.copy("#notes li:nth-child(1)", "Eingesammelt als 1");
+    const spoken = await page.evaluate(() =>
+      [document.querySelector("snippet-drawer")!, document.querySelector("[role=status]")!].map((each) => [
+        (each as HTMLElement).lang,
+        (each as HTMLElement).dir,
+      ]),
+    );
+    expect(spoken).toEqual([
+      ["de", "ltr"],
+      ["de", "ltr"],
+    ]);
+    await page.evaluate(() => (document.querySelector("snippet-drawer")!.lang = "de-CH"));
+    await record.inDrawer(".state").getByText("Sammelt, was kopiert wird").waitFor();
+    expect(await page.evaluate(() => document.querySelector("snippet-drawer")!.lang)).toBe("de-CH");
+  });
+
   test("a page hears of each act before and after, and can keep it from being done", async () => {
     await page.evaluate(() => {
       const heard: unknown[] = ((window as never as Record<string, unknown>)["heard"] = []);

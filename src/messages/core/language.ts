@@ -16,6 +16,8 @@ type ElementSentences = { -readonly [Name in keyof typeof english]: Translated<(
 
 /** The sentences of a language: those of the elements, of notices and of errors. */
 export interface Language extends ElementSentences {
+  /** The language (BCP 47), for those who read it aloud and for its dates. */
+  tag: string;
   /** How many snippets: `3 snippets`. */
   many: (count: number) => string;
   /** The sentences of notices, by their reason; what is left out stays English. */
@@ -54,6 +56,17 @@ const listeners = new Listeners();
 export function setLanguage(sentences: SomeSentences): void {
   translation = merged(translation, sentences);
   listeners.call();
+}
+
+/** The language that is spoken (BCP 47), and how it is written. */
+export function spokenLanguage(): { readonly tag: string; readonly dir: "ltr" | "rtl" } {
+  const { tag = "en" } = translation;
+  return { tag, dir: /^(?:ar|arc|ckb|dv|fa|he|iw|ks|nqo|ps|sd|syr|ug|ur|yi)\b/i.test(tag) ? "rtl" : "ltr" };
+}
+
+/** Whether anybody has set sentences in place of English. */
+export function isLanguageSet(): boolean {
+  return Object.keys(translation).length > 0;
 }
 
 /** Calls `listener` when other sentences were set. Returns an unsubscribe function. */

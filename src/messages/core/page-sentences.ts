@@ -4,7 +4,7 @@ import { onLanguageChange, translated, type Language } from "./language.js";
 
 /** The sentences of the elements of a page, as they are said now: who imports one of these has the one that is spoken. */
 
-type PageLanguage = Omit<Language, "notices" | "errors">;
+type PageLanguage = Omit<Language, "notices" | "errors" | "tag">;
 
 const ENGLISH: PageLanguage = { ...english, many: englishMany };
 

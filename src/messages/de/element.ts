@@ -2,7 +2,7 @@ import type { Language } from "../core/language.js";
 import { action } from "./operations.js";
 import { duration, grouped, many, namedAll, namedPlace, size } from "./phrases.js";
 
-type Page = Omit<Language, "many" | "notices" | "errors">;
+type Page = Omit<Language, "tag" | "many" | "notices" | "errors">;
 
 const stays = (before: string) => ({
   before,

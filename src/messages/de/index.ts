@@ -12,6 +12,7 @@ import { indexeddbErrors, indexeddbNotices, remoteErrors } from "./stores.js";
 /** German, for `setLanguage`: all that a page says. */
 export const de: Language = {
   ...elementSentences,
+  tag: "de",
   many,
   notices: {
     ...contentNotices,

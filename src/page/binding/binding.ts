@@ -21,9 +21,8 @@ import { PageDeal } from "./deal.js";
 import type { PlaceDetail } from "./events.js";
 import { fillForm, planFillOf } from "./form-filling.js";
 import type { HostDesktop } from "./host-desktop.js";
-import { loadAhead } from "./lazy.js";
-import { LeftCopies } from "./left-copies.js";
-import { databaseOf } from "./page-drawer.js";
+import { followPageLanguage, loadAhead } from "./lazy.js";
+import { leftCopiesOf, type LeftCopies } from "./left-copies.js";
 import { requestOf, type PlaceRequest } from "./placements.js";
 
 /** How a page is bound. */
@@ -75,12 +74,7 @@ export class Binding extends Actions {
       },
       failed: (error) => this.reportFailure(error),
     });
-    const database = databaseOf(drawer.store);
-    if (database !== undefined)
-      this.leftCopies = new LeftCopies(`${database}/${drawer.name}: copies`, {
-        signal,
-        failed: (error) => this.reportFailure(error),
-      });
+    this.leftCopies = leftCopiesOf(drawer, { signal, failed: (error) => this.reportFailure(error) });
     this.#scope = new PageScope(options.root, options.exclude);
     this.#copier = new BlockCopier(() => this.drawer, options.desktop);
     this.#collector = new Collector(this, this.#scope, options);
@@ -88,6 +82,7 @@ export class Binding extends Actions {
     this.#bound.follow();
     this.session.retain();
     void this.#collector.left();
+    void followPageLanguage().catch((error: unknown) => this.reportFailure(error));
     // The first copy and the first block need not wait for what reads and makes them.
     const idle = window.setTimeout(loadAhead, IDLE);
     signal.addEventListener("abort", () => {

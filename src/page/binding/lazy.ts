@@ -1,6 +1,7 @@
 import type { Block } from "../../compose/block.js";
 import type { Piece } from "../../compose/layout.js";
 import type { Recipe } from "../../compose/recipe.js";
+import { isLanguageSet, setLanguage, type Language } from "../../messages/core/language.js";
 
 /**
  * What a page loads when it is first needed. The doors to it are here, so that a bundler makes one file of what is behind each.
@@ -17,6 +18,19 @@ export const forms = () => import("../places/form.js");
 
 /** What reads files. */
 export const fileReaders = () => import("../capture/read-files.js");
+
+/** The languages that a page may be in, but for English. */
+const languages: Readonly<Record<string, () => Promise<Language>>> = {
+  de: async () => (await import("../../messages/de/index.js")).de,
+};
+
+/** Speaks the language of the page, where there is one of that name and nobody has set another. */
+export async function followPageLanguage(): Promise<void> {
+  const language = languages[document.documentElement.lang.split("-")[0]!.toLowerCase()];
+  if (!language || isLanguageSet()) return;
+  const sentences = await language();
+  if (!isLanguageSet()) setLanguage(sentences);
+}
 
 /** Loads what every user needs sooner or later. Should it not come now, it is asked for again then, and missed aloud. */
 export function loadAhead(): void {

@@ -1,6 +1,8 @@
 import { defined } from "../../content/defined.js";
+import type { Drawer } from "../../drawer/drawer.js";
 import type { Origin } from "../../drawer/model/entry.js";
 import type { Flavours } from "../../formats/flavours.js";
+import { databaseOf } from "./page-drawer.js";
 
 /** A copy that was heard, and what is known of it. */
 export interface HeardCopy {
@@ -18,6 +20,19 @@ interface LeftCopy extends HeardCopy {
   readonly at: number;
 }
 
+/** Whom they are for. */
+interface LeftCopiesHost {
+  readonly signal: AbortSignal;
+  /** Is told when they cannot be written down. */
+  readonly failed: (error: unknown) => void;
+}
+
+/** Those of a drawer; nothing for one that is not kept in this browser. */
+export function leftCopiesOf({ store, name }: Drawer, host: LeftCopiesHost): LeftCopies | undefined {
+  const database = databaseOf(store);
+  return database === undefined ? undefined : new LeftCopies(`${database}/${name}: copies`, host);
+}
+
 /**
  * Copies that a page has heard and not collected yet, since what reads them is still being loaded. When the page is left, they are
  * written down for the next page of the same site.
@@ -27,11 +42,10 @@ export class LeftCopies {
 
   /**
    * @param key under which they wait in the browser's storage: a key for each drawer
-   * @param failed is told when they cannot be written down
    */
   constructor(
     readonly key: string,
-    { signal, failed }: { readonly signal: AbortSignal; readonly failed: (error: unknown) => void },
+    { signal, failed }: LeftCopiesHost,
   ) {
     const left = () => {
       try {

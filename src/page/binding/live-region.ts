@@ -1,3 +1,5 @@
+import { spokenLanguage } from "../../messages/core/language.js";
+
 /** Announces things to those who use a screen reader, in a polite live region that nobody sees. */
 export class LiveRegion {
   readonly #region: HTMLElement;
@@ -13,6 +15,8 @@ export class LiveRegion {
 
   /** Says a sentence; the same one twice is said twice. */
   announce(sentence: string): void {
+    const { tag, dir } = spokenLanguage();
+    Object.assign(this.#region, { lang: tag, dir });
     this.#region.textContent = "";
     requestAnimationFrame(() => (this.#region.textContent = sentence));
   }

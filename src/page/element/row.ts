@@ -4,6 +4,7 @@ import type { FoundContext } from "../../drawer/find.js";
 import { MASK } from "../../drawer/mask.js";
 import type { Positioned } from "../../drawer/store.js";
 import { page, row as words } from "../../messages/core/page-sentences.js";
+import { dateLanguage } from "./panels/time.js";
 import type { SmallGrid } from "./small-grid.js";
 
 /** A snippet as it stands in the run, with the match where it was found. */
@@ -169,7 +170,7 @@ function labelField(row: ListRow, actions: RowActions) {
 /** That a snippet is private, and until when: a time stays true while nobody draws it again. */
 function privacy(goesAt: number | undefined): string {
   if (goesAt === undefined) return words.private;
-  return words.privateUntil(new Date(goesAt).toLocaleTimeString(undefined, { timeStyle: "medium" }));
+  return words.privateUntil(new Date(goesAt).toLocaleTimeString(dateLanguage(), { timeStyle: "medium" }));
 }
 
 /** A small table. It stands in a button, whose name says the same, so it is for the eyes alone. */

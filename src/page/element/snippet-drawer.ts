@@ -20,6 +20,7 @@ import type { ListViewModel } from "./list-view-model.js";
 import { SnippetList } from "./list.js";
 import { noticeLine } from "./notice-line.js";
 import { noticeStyles } from "./notice-styles.js";
+import { OwnAttributes } from "./own-attributes.js";
 import { OwnBinding } from "./own-binding.js";
 import { panelStyles } from "./panels/panel-styles.js";
 import { Panels } from "./panels/panels.js";
@@ -109,8 +110,7 @@ export class SnippetDrawer extends LitElement implements DrawerHost {
   readonly #panels = new Panels(this);
   readonly #following = new Following(this, this.#list, this.#composer, this.#panels);
   readonly #intake = new Intake(this, this.#list.drag, (files) => this.lookInto(files));
-  /** The name that it has given itself. */
-  #named: string | undefined;
+  readonly #attributes = new OwnAttributes(this);
   #stopSpoken: () => void = () => undefined;
   readonly #own = new OwnBinding(
     (binding) => {
@@ -158,9 +158,7 @@ export class SnippetDrawer extends LitElement implements DrawerHost {
 
   /** Other sentences are said: it is drawn with them. */
   #spoken(): void {
-    // The page may have given it a name of its own.
-    const name = this.getAttribute("aria-label");
-    if (name === null || name === this.#named) this.setAttribute("aria-label", (this.#named = page.title));
+    this.#attributes.update();
     this.requestUpdate();
   }
 

@@ -1,5 +1,6 @@
-import { linesIn } from "../../content/lines.js";
-import type { Content } from "../../content/model.js";
+import type { Content, Run } from "../../content/model.js";
+import { eachFlow, ownLine } from "../../content/traverse.js";
+import { writeText } from "../../formats/text/write.js";
 
 /** What an editor shows before a block is put into it, to be compared with what it shows after. */
 export interface Shown {
@@ -27,11 +28,26 @@ export function haveTablesLanded(content: Content, before: Shown, host: HTMLElem
  */
 export function haveWordsLanded(content: Content, before: Shown, host: HTMLElement): boolean {
   const after = shownIn(host);
-  const lines = linesIn(content).flatMap(linesOf);
-  const words = lines.flatMap(wordsOf).slice(1, -1);
+  const words = wordsIn(content).slice(1, -1);
   for (const [word, count] of counted(words))
     if ((after.words.get(word) ?? 0) - (before.words.get(word) ?? 0) < count) return false;
-  return after.lines - before.lines >= lines.length - 1;
+  let drawn = 0;
+  eachFlow(content, ({ type }) => void ((type === "picture" || type === "divider") && drawn++));
+  return after.lines - before.lines >= linesOf(writeText(content)).length - drawn - 1;
+}
+
+/** The words of content in order, without marks of lists, notes and pictures. */
+function wordsIn(content: Content): string[] {
+  const words: string[] = [];
+  eachFlow(content, (flow) => {
+    if (flow.type === "code") words.push(...wordsOf(flow.text));
+    else words.push(...wordsOf((ownLine(flow) ?? []).map(textOf).join("")));
+  });
+  return words;
+}
+
+function textOf(run: Run): string {
+  return run.type === "text" ? run.text : " ";
 }
 
 function linesOf(text: string): string[] {
