@@ -94,7 +94,11 @@ export class Block {
     return write({ content: this.content, picture: this.picture, inCells, ...options });
   }
 
-  /** Rows whose cells are parted by a sign; raw where they are not to be guarded. */
+  /**
+   * Rows whose cells are parted by a sign; raw where they are not to be guarded.
+   * @param separator the sign between the cells
+   * @param options whether it is guarded, and the language of its figures
+   */
   delimited(separator: Separator, options: DelimitedWriteOptions = {}): string {
     return writeDelimited(this.content, separator, options).text;
   }

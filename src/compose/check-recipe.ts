@@ -80,7 +80,11 @@ function takesBetween(as: LayoutName, between: string): boolean {
   return kind === "lines" && !runsOn(between);
 }
 
-/** A recipe without what another layout would have no use for. */
+/**
+ * A recipe without what another layout would have no use for.
+ * @param recipe a recipe that was kept
+ * @param as the layout that it is to have
+ */
 export function recipeFor(recipe: Recipe, as: LayoutName): Recipe {
   const { between, columns, ...others } = recipe;
   return {

@@ -16,6 +16,8 @@ import { tidied } from "./tidy.js";
  * layout makes one content of them; and that is made to fit the place it lands in. Nothing of them is lost without a
  * notice in the block, and they are not changed.
  *
+ * @param snippets what is laid out, in this order: snippets, or anything with content
+ * @param recipe how; each as it is, one after another, when it is left out
  * @throws DrawerError `bad-option` for a recipe that says something unknown
  *
  * @example

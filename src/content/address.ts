@@ -8,6 +8,7 @@ declare const checked: unique symbol;
 /**
  * Returns the address, trimmed, when it is one that content may hold (http, https, mailto, tel), and otherwise
  * nothing. Control characters and spaces that browsers skip in a scheme are refused with it.
+ * @param address as a document or a person has written it
  */
 export function safeLink(address: string): Address | undefined {
   const trimmed = address.trim();

@@ -6,7 +6,10 @@ export interface Rectangle {
   readonly right: number;
 }
 
-/** Reads `A1` or `A1:C4`, in either order of the corners; nothing when it is not written so. */
+/**
+ * Reads `A1` or `A1:C4`, in either order of the corners; nothing when it is not written so.
+ * @param text as it is written: `A2:G2`
+ */
 export function parseCells(text: string): Rectangle | undefined {
   const match = /^\$?([A-Za-z]{1,3})\$?([1-9]\d{0,6})(?::\$?([A-Za-z]{1,3})\$?([1-9]\d{0,6}))?$/.exec(text);
   if (!match) return undefined;

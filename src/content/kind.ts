@@ -10,6 +10,7 @@ export const KINDS = ["text", "table", "picture", "link"] as const;
 /**
  * Tells what sort of thing some content is: a lone picture, a lone table or a lone link is named for what it is;
  * anything else is text.
+ * @param content what a snippet holds
  */
 export function kindOf(content: Content): Kind {
   const flows = content.filter((flow) => !isBlank([flow]));

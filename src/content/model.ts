@@ -174,13 +174,21 @@ export interface Marks {
   readonly link?: Address;
 }
 
-/** Makes a text run; leaves `marks` out when there are none. */
+/**
+ * Makes a text run; leaves `marks` out when there are none.
+ * @param text without line ends
+ * @param marks its look
+ */
 export function textRun(text: string, marks?: Marks): TextRun {
   for (const _ in marks) return { type: "text", text, marks };
   return { type: "text", text };
 }
 
-/** Makes a paragraph of plain text: no marks, `\n` becomes a line break. */
+/**
+ * Makes a paragraph of plain text: no marks, `\n` becomes a line break.
+ * @param text its text; a line feed is a line break
+ * @param marks the look of all of it
+ */
 export function paragraph(text: string, marks?: Marks): Paragraph {
   const runs: Run[] = [];
   text.split("\n").forEach((line, index) => {

@@ -4,6 +4,8 @@ import type { Marks, NoteRun, Run } from "./model.js";
 /**
  * The text of some runs: a line break is `\n`; a picture its alternative text, in square brackets where there is text
  * beside it; a note nothing, or what `called` says.
+ * @param runs the runs of one line
+ * @param called what stands where a note is called; nothing without it
  */
 export function runsText(runs: readonly Run[], called?: (note: NoteRun) => string): string {
   let text = "";

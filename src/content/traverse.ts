@@ -57,7 +57,11 @@ export function someFlow(content: Content, test: (flow: Flow) => boolean): boole
   return false;
 }
 
-/** Calls `visit` with every flow, those in items, quotes and cells included, but not those of notes, in reading order. */
+/**
+ * Calls `visit` with every flow, those in items, quotes and cells included, but not those of notes, in reading order.
+ * @param content what is gone through
+ * @param visit is called with each flow, outer ones first
+ */
 export function eachFlow(content: Content, visit: (flow: Flow) => void): void {
   someFlow(content, (flow) => {
     visit(flow);

@@ -9,6 +9,7 @@ import { SECRET_HINT } from "./forms.js";
  * table, addresses where it is a link, a picture where it is one alone, and text for everything else.
  *
  * @param isPrivate whether anything in it is private
+ * @param block what is to be pasted
  */
 export function offeredBlock(block: Block, isPrivate: boolean): Offered {
   const { content } = block;

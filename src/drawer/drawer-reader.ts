@@ -58,7 +58,11 @@ export class DrawerReader {
   /** Without spaces around it. */
   readonly name: string;
 
-  /** @throws DrawerError `bad-option` for a name that is blank, too long, or has control characters in it */
+  /**
+   * @param store where the drawer lives
+   * @param name one line of at most 200 characters
+   * @throws DrawerError `bad-option` for a name that is blank, too long, or has control characters in it
+   */
   constructor(
     readonly store: Store,
     name = "main",
@@ -93,6 +97,7 @@ export class DrawerReader {
   /**
    * What would leave by rules that are changed so: by the limits at once, by age and privacy when next what is due is
    * done.
+   * @param changes the rules that would change
    * @throws DrawerError `bad-option`, `full`
    */
   async wouldLeave(changes: Partial<Rules>): Promise<Entry[]> {
@@ -102,6 +107,7 @@ export class DrawerReader {
 
   /**
    * The snippets that match, in order, without their contents.
+   * @param asked which, and how many; all of them when it is left out
    * @throws DrawerError `bad-option` for a `first` below 1 or a `limit` below 0, and for parts of a number
    */
   async list(asked: ListQuery = {}): Promise<Positioned[]> {
@@ -121,6 +127,8 @@ export class DrawerReader {
    * `last week`, `2031-04-08`) also finds what was collected then and holds the others. The newest come first, by the time at
    * which they were collected. What is private is never found.
    *
+   * @param words the words that are looked for
+   * @param options which of those that hold them, how many, and how much is shown of each
    * @example
    * ```js
    * import { Drawer, MemoryStore, readText } from "drawer";
@@ -164,7 +172,10 @@ export class DrawerReader {
     return entries.filter((entry) => !entry.private && isWithin(day.span, entry.collectedAt));
   }
 
-  /** Adds their positions to entries; those that are not there any more are left out. */
+  /**
+   * Adds their positions to entries; those that are not there any more are left out.
+   * @param entries of this drawer or another of the store
+   */
   positioned(entries: readonly Entry[]): Promise<Positioned[]> {
     return positioned(this.store, entries);
   }
@@ -181,6 +192,7 @@ export class DrawerReader {
 
   /**
    * The same, and at least one.
+   * @param pick which snippets, as on the command line: `1 3..5 last`
    * @throws DrawerError `bad-pick`, `no-position`, `nothing` when the pick matches none
    */
   pickSome(pick: string): Promise<Positioned[]> {
@@ -189,6 +201,7 @@ export class DrawerReader {
 
   /**
    * The snippets of a pick with their contents, private ones included, in the pick's order.
+   * @param pick which snippets, as on the command line: `1 3..5 last`
    * @throws DrawerError `bad-pick`, `no-position`, `nothing` when the pick matches none
    */
   async snippets(pick: string): Promise<Snippet[]> {
@@ -198,6 +211,7 @@ export class DrawerReader {
   /**
    * The snippets of a pick as they may go out of the drawer, with what is told of the others: what is private only where it is
    * named by its own number or id, as in `3`; `all`, a range, `last`, a kind and words do not name it.
+   * @param pick which snippets, as on the command line: `1 3..5 last`
    * @throws DrawerError `bad-pick`, `no-position`, `nothing` when the pick matches none, `private` when it names nothing else
    */
   async snippetsToGiveOut(pick: string): Promise<{ snippets: Snippet[]; notices: readonly Notice[] }> {
@@ -211,7 +225,10 @@ export class DrawerReader {
     return ids.length === 0 ? 0 : (await this.store.entries({ drawer: this.name, ids })).length;
   }
 
-  /** Adds the contents to listed snippets, private ones included. */
+  /**
+   * Adds the contents to listed snippets, private ones included.
+   * @param listed snippets as `list`, `pick` or `gone` give them
+   */
   read(listed: readonly Positioned[]): Promise<Snippet[]> {
     return readSnippets(this.store, listed);
   }
@@ -231,12 +248,18 @@ export class DrawerReader {
     return shownLogOf(this.store, this.name);
   }
 
-  /** What was done in the drawer, the latest first. Of what is private now it tells nothing. */
+  /**
+   * What was done in the drawer, the latest first. Of what is private now it tells nothing.
+   * @param limit how many at most
+   */
   actions(limit: number): Promise<LoggedAction[]> {
     return latestActions(this.log(), limit);
   }
 
-  /** Calls `listener` soon after the store has changed. Returns an unsubscribe function. */
+  /**
+   * Calls `listener` soon after the store has changed. Returns an unsubscribe function.
+   * @param listener is called without arguments, once for several changes that come together
+   */
   watch(listener: () => void): () => void {
     return this.store.watch(listener);
   }

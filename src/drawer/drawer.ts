@@ -53,6 +53,7 @@ export class Drawer extends DrawerReader implements OperationMethods {
   /**
    * Collects all of these at the end, in order, by the drawer's rules; or none of them. Nothing goes, and nothing is
    * left out, without a notice.
+   * @param incoming what was read, each with its origin, as the readers give it
    * @throws DrawerError `paused` when collecting is off, `full` when nothing that may go would make room enough
    *
    * @example
@@ -76,6 +77,7 @@ export class Drawer extends DrawerReader implements OperationMethods {
    *
    * @param to the snippet; the latest when it is left out
    * @param between what stands between the two, as in a recipe
+   * @param incoming what was read; several are added in their order
    * @throws DrawerError `no-position`, `nothing` when there is nothing to add, `private`, `paused`, `full`
    *
    * @example
@@ -97,6 +99,8 @@ export class Drawer extends DrawerReader implements OperationMethods {
    * Makes one snippet of several, where the first of the pick stood; {@link split} makes the several of it again, with
    * all that was known of them.
    *
+   * @param pick which snippets, as on the command line: `1 3..5 last`; their order is that of the pieces
+   * @param recipe how they are laid out; one after another when it is left out
    * @throws DrawerError `bad-pick`, `no-position`, `bad-option`, `private`, `nothing` when the pick is less than two snippets
    *
    * @example
@@ -116,6 +120,7 @@ export class Drawer extends DrawerReader implements OperationMethods {
 
   /**
    * Parts a snippet that was merged or appended to into the snippets it was made of, where it stands.
+   * @param place the snippet: a position, counting from 1 or from the last, or an id
    * @throws DrawerError `no-position`, `nothing` when it was made of one piece
    */
   split(place: SnippetRef): Promise<Collected> {
@@ -125,6 +130,8 @@ export class Drawer extends DrawerReader implements OperationMethods {
   /**
    * Moves the snippets of a pick, in the pick's order, to stand before another one, or after the last when `before` is
    * `end`.
+   * @param pick which snippets, as on the command line: `1 3..5 last`
+   * @param before the snippet to stand before, or `end`
    * @throws DrawerError `bad-pick`, `no-position`, `nothing`
    *
    * @example
@@ -144,6 +151,8 @@ export class Drawer extends DrawerReader implements OperationMethods {
 
   /**
    * Moves the snippets of a pick to the end of another drawer, by its rules.
+   * @param drawer the name of the other drawer, which is made when there is none
+   * @param pick which snippets, as on the command line: `1 3..5 last`
    * @throws DrawerError `bad-pick`, `no-position`, `nothing`, `full`, `bad-option` when it is the same drawer
    */
   moveInto(drawer: string, pick: string): Promise<Notice[]> {
@@ -152,6 +161,8 @@ export class Drawer extends DrawerReader implements OperationMethods {
 
   /**
    * Copies the snippets of a pick to the end of another drawer, by its rules.
+   * @param drawer the name of the other drawer, which is made when there is none
+   * @param pick which snippets, as on the command line: `1 3..5 last`; private ones by their own numbers only
    * @throws DrawerError `bad-pick`, `no-position`, `nothing`, `full`, `private`, `bad-option` when it is the same drawer
    */
   copyInto(drawer: string, pick: string): Promise<Notice[]> {
@@ -160,6 +171,8 @@ export class Drawer extends DrawerReader implements OperationMethods {
 
   /**
    * Gives the snippets of a pick a label, or takes it off with an empty one.
+   * @param pick which snippets, as on the command line: `1 3..5 last`
+   * @param label one line of at most 200 characters
    * @throws DrawerError `bad-pick`, `no-position`, `nothing`, `bad-option`
    */
   label(pick: string, label: string): Promise<Notice[]> {
@@ -168,6 +181,7 @@ export class Drawer extends DrawerReader implements OperationMethods {
 
   /**
    * Keeps the snippets of a pick: limits, age and emptying leave them alone.
+   * @param pick which snippets, as on the command line: `1 3..5 last`
    * @throws DrawerError `bad-pick`, `no-position`, `nothing`
    */
   keep(pick: string): Promise<Notice[]> {
@@ -176,6 +190,7 @@ export class Drawer extends DrawerReader implements OperationMethods {
 
   /**
    * Stops keeping the snippets of a pick.
+   * @param pick which snippets, as on the command line: `1 3..5 last`
    * @throws DrawerError `bad-pick`, `no-position`, `nothing`
    */
   release(pick: string): Promise<Notice[]> {
@@ -194,6 +209,7 @@ export class Drawer extends DrawerReader implements OperationMethods {
 
   /**
    * Takes the privacy off the snippets of a pick.
+   * @param pick which snippets, as on the command line: `1 3..5 last`
    * @throws DrawerError `bad-pick`, `no-position`, `nothing`
    */
   unhide(pick: string): Promise<Notice[]> {
@@ -202,6 +218,7 @@ export class Drawer extends DrawerReader implements OperationMethods {
 
   /**
    * Takes the snippets of a pick out. `undo` brings them back.
+   * @param pick which snippets, as on the command line: `1 3..5 last`
    * @throws DrawerError `bad-pick`, `no-position`, `nothing`
    */
   discard(pick: string): Promise<Notice[]> {
@@ -231,6 +248,7 @@ export class Drawer extends DrawerReader implements OperationMethods {
   /**
    * Changes rules, and says of each what it is now. What no longer has room goes, and a notice names it; undo takes all
    * of it back.
+   * @param changes those that change; times in milliseconds, sizes in bytes, `null` for no limit
    * @throws DrawerError `bad-option`, `full` when nothing that may go would make room enough
    */
   setRules(changes: Partial<Rules>): Promise<Notice[]> {
@@ -244,6 +262,7 @@ export class Drawer extends DrawerReader implements OperationMethods {
 
   /**
    * A recipe by its name.
+   * @param name the name under which it was kept
    * @throws DrawerError `nothing` when there is none of that name
    */
   recipe(name: string): Promise<Recipe> {
@@ -252,6 +271,8 @@ export class Drawer extends DrawerReader implements OperationMethods {
 
   /**
    * Keeps a recipe under a name, in place of the one that had it. Returns whether there was one.
+   * @param name one word of letters, figures and hyphens
+   * @param recipe what is kept
    * @throws DrawerError `bad-option` when the name is not one short word
    */
   saveRecipe(name: string, recipe: Recipe): Promise<boolean> {
@@ -260,6 +281,7 @@ export class Drawer extends DrawerReader implements OperationMethods {
 
   /**
    * Takes a recipe away. Returns what it was.
+   * @param name the name under which it was kept
    * @throws DrawerError `nothing` when there is none of that name
    */
   removeRecipe(name: string): Promise<Recipe> {
@@ -269,6 +291,7 @@ export class Drawer extends DrawerReader implements OperationMethods {
   /**
    * Begins a deal, in place of the one before. A snippet that is picked twice is handed out twice.
    * @param pick which snippets
+   * @param options the recipe that each snippet is made by, and whether it is dealt on the clipboard
    * @throws DrawerError `bad-pick`, `no-position`, `nothing`, `bad-option`
    *
    * @example
@@ -345,6 +368,7 @@ export class Drawer extends DrawerReader implements OperationMethods {
    * that is cut off is taken back when next what is due is done.
    *
    * @param open opens the lines of the file; it is read twice
+   * @param options the name of the file, for what is said of it, and what is told how far it is
    * @throws DrawerError `bad-file` for a file that is none, is cut short, or of a newer version, and for a line that is no
    *   snippet; `full` when the drawer's rules do not let so many in; `conflict` when another import is under way
    */

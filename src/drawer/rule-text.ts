@@ -25,7 +25,10 @@ export interface RuleText {
   readonly sentence: string;
 }
 
-/** All rules in words, in their order. */
+/**
+ * All rules in words, in their order.
+ * @param rules all rules of a drawer
+ */
 export function describeRules(rules: Rules): RuleText[] {
   return RULE_NAMES.map((key) => ({
     key,
@@ -56,6 +59,7 @@ const UNITS: Readonly<Partial<Record<RuleForm, readonly (readonly [RegExp, numbe
 
 /**
  * Reads a rule as it is typed: `snippets=500`, `text-age=2 weeks`.
+ * @param typed as on the command line: `text-age=30d`
  * @throws DrawerError `bad-option` for a name or a value that is none
  */
 export function parseRule(typed: string): Partial<Rules> {

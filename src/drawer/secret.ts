@@ -16,6 +16,7 @@ const LONGEST_KEY = 12_000;
 /**
  * Tells whether a piece looks like a secret, and which; nothing when it does not. Made to be right about ordinary
  * prose and figures rather than to find every secret.
+ * @param content the piece that is about to be collected
  */
 export function looksSecret(content: Content): SecretKind | undefined {
   const text = shortText(content);

@@ -71,6 +71,7 @@ export interface SourceOptions {
  *
  * @param bytes the whole file
  * @param name its name, for its ending and for messages
+ * @param options what the file is, and what parts its columns, where that is not to be told from it
  * @throws DrawerError `unknown-format`, `unreadable`, `locked`, `too-large`
  *
  * @example

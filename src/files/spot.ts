@@ -9,6 +9,7 @@ export type Spot =
 
 /**
  * Reads a spot of a document: `p3`, `p3..p6`, `l10..l14`, `t1`, `t1!A1:C2`, `i1`, `s2`.
+ * @param text as it is written: `p3..p6`
  * @throws DrawerError `bad-spot`
  */
 export function parseSpot(text: string): Spot {

@@ -5,6 +5,8 @@ import { extensionOf, findReadFormat, formatOfName, type FormatName } from "./re
 /**
  * Tells a file's format: a picture or a zipped document from its bytes, whatever its name is; HTML where the name ends in no
  * format that is read; anything else from the ending of its name.
+ * @param bytes the whole file
+ * @param name its name, for its ending
  * @throws DrawerError `unknown-format`
  */
 export function tellFormat(bytes: Uint8Array, name: string): FormatName {
@@ -26,7 +28,11 @@ export function namedFormat(name: string): FormatName | undefined {
 const HTML_START =
   /^(?:\uFEFF|\s|Version:\d[^<]*)*<(?:!doctype html|!--|html|head|body|meta|table|t[rdh]|p|div|span|h[1-6]|ul|ol|a|b|i|em|strong|img)\b/i;
 
-/** Tells the format of bytes that have no name: pictures, zipped documents, HTML, rows parted by tabs or semicolons; otherwise text. */
+/**
+ * Tells the format of bytes that have no name: pictures, zipped documents, HTML, rows parted by tabs or semicolons; otherwise text.
+ * @param bytes all of it
+ * @param text the same as text
+ */
 export function tellFormatOfBytes(bytes: Uint8Array, text: string): FormatName {
   if (readPictureBytes(bytes)) return "picture";
   const zipped = tellZipped(bytes);

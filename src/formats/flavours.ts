@@ -30,6 +30,8 @@ export interface Flavours {
  * flavour has kept them, the cell is taken from there. Where the HTML is one picture by its address, and its bytes are offered beside
  * it, they are the picture's.
  *
+ * @param flavours what a clipboard or a transfer offers
+ * @param options how HTML is parsed, where that is not by the reader's own parser
  * @example
  * ```js
  * import { readFlavours, writeMarkdown } from "drawer";

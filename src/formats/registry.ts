@@ -28,12 +28,18 @@ function namesOf(is: (format: Format) => boolean): readonly FormatName[] {
   return (Object.keys(FORMATS) as FormatName[]).filter((name) => is(FORMATS[name]));
 }
 
-/** The format of this name. */
+/**
+ * The format of this name.
+ * @param name its name
+ */
 export function formatOf(name: FormatName): Format {
   return FORMATS[name];
 }
 
-/** The format that is read, by its name or by an ending of its files. */
+/**
+ * The format that is read, by its name or by an ending of its files.
+ * @param name a name of a format, or an ending of its files
+ */
 export function findReadFormat(name: string): FormatName | undefined {
   return find(READ_FORMATS, name, ({ extensions, readExtensions = [] }) => [
     ...extensions,
@@ -41,7 +47,10 @@ export function findReadFormat(name: string): FormatName | undefined {
   ]);
 }
 
-/** The format that is written, by its name or by an ending of its files. */
+/**
+ * The format that is written, by its name or by an ending of its files.
+ * @param name a name of a format, or an ending of its files
+ */
 export function findWrittenFormat(name: string): FormatName | undefined {
   return find(WRITTEN_FORMATS, name, ({ extensions }) => extensions);
 }
@@ -68,6 +77,7 @@ const OLD_OFFICE = ["doc", "dot", "xls", "xlt"];
 
 /**
  * The format that a file's name ends in.
+ * @param file the name of a file
  * @throws DrawerError `unknown-format` for an ending of no format that is read
  */
 export function formatOfName(file: string): FormatName {

@@ -29,7 +29,10 @@ export interface UseDrawerOptions extends BindOptions {
   readonly drawer?: Drawer;
 }
 
-/** Binds the page to a drawer for as long as the component is there. Nothing while it is being opened. */
+/**
+ * Binds the page to a drawer for as long as the component is there. Nothing while it is being opened.
+ * @param options the database and the drawer in it, and how the page is bound
+ */
 export function useDrawer(options: UseDrawerOptions = {}): Binding | undefined {
   const [binding, setBinding] = useState<Binding>();
   const given = useRef(options);
@@ -59,7 +62,11 @@ export function useDrawer(options: UseDrawerOptions = {}): Binding | undefined {
   return binding;
 }
 
-/** The snippets of a binding's drawer that match, kept up to date; none while they are being read. */
+/**
+ * The snippets of a binding's drawer that match, kept up to date; none while they are being read.
+ * @param binding as `useDrawer` gives it
+ * @param query which, and how many
+ */
 export function useSnippets(binding: Binding | undefined, query: ListQuery = {}): readonly Positioned[] {
   const [snippets, setSnippets] = useState<readonly Positioned[]>([]);
   const asked = JSON.stringify(query);

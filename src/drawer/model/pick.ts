@@ -35,6 +35,7 @@ export type Term =
  * `since:2031-04-08`, `id:…` for the one with this id, wherever it stands now, and `not:` or `!` before any of them to leave those out.
  * Words may be written in any case, and a range as `2-5`.
  *
+ * @param pick words parted by spaces or commas
  * @throws DrawerError `bad-pick` for a word that is none of these
  *
  * @example
@@ -106,7 +107,10 @@ function snippetOf(word: string): SnippetRef | undefined {
   return word.startsWith(BY_ID) && word.length > BY_ID.length ? { id: word.slice(BY_ID.length) } : undefined;
 }
 
-/** The pick of these snippets, in this order, whatever comes and goes before it is carried out. */
+/**
+ * The pick of these snippets, in this order, whatever comes and goes before it is carried out.
+ * @param snippets as a list or a search gave them
+ */
 export function pickOf(snippets: readonly { readonly entry: { readonly id: string } }[]): string {
   return snippets.map(({ entry }) => BY_ID + entry.id).join(" ");
 }

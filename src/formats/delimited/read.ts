@@ -23,6 +23,8 @@ export interface DelimitedOptions {
  * figures carry their value too, by the file's own signs for decimals and groups. Lines with fewer cells than the widest are
  * filled up with blank ones.
  *
+ * @param text with line ends of any system
+ * @param options what parts the columns
  * @example
  * ```js
  * import { readDelimited } from "drawer";

@@ -35,6 +35,9 @@ export interface DelimitedWriteOptions {
  * separator, a quotation mark or a line end are quoted. Rows end with `\n`, the last one too. A cell that spans gives
  * its text once, in its first place; the other places stay blank. What a sheet would run as a formula is guarded (see
  * {@link DelimitedWriteOptions}).
+ * @param content what is written
+ * @param separator the sign between the cells
+ * @param options whether it is guarded, and the language of its figures
  */
 export function writeDelimited(
   content: Content,

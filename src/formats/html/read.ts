@@ -30,6 +30,8 @@ export interface HtmlReadOptions<Node = unknown> {
  * style rules have no place in content and are left behind; a picture whose bytes are not in the HTML itself becomes
  * its alternative text, with a notice.
  *
+ * @param html a document or a fragment
+ * @param options how it is parsed, where that is not by the reader's own parser
  * @throws DrawerError `too-large` past {@link LIMITS}
  *
  * @example

@@ -37,6 +37,8 @@ export interface HtmlOptions {
  * Writes content as an HTML fragment for pasting and for pages: elements for structure, inline styles for look, no
  * classes, no scripts, no style sheets. Typed cells carry their value and format in the attributes that spreadsheets
  * read; a text that looks like a figure carries the text format, so that a sheet leaves it text.
+ * @param content what is written
+ * @param options where the bytes of pictures come from
  */
 export function writeHtml(content: Content, options: HtmlOptions = {}): string {
   const notes = new NoteNumbers();

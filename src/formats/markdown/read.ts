@@ -11,6 +11,8 @@ import { readText } from "../text/read.js";
  * left out, with a notice. It is
  * compiled to HTML and read through the one door for HTML, so that HTML inside it is as safe as any other.
  *
+ * @param markdown CommonMark with the tables and notes of GitHub
+ * @param options where pictures come from
  * @example
  * ```js
  * import { readMarkdown, writeHtml } from "drawer";

@@ -10,6 +10,8 @@ import { spansMarkdown } from "./write-line.js";
  * Writes content as Markdown (CommonMark with GitHub's tables, strikethrough and footnotes), without a line end at the end.
  * Underline, sub and sup are written as the HTML elements that Markdown allows; what Markdown has no form for (colour,
  * font, size, alignment outside tables, merged cells, empty paragraphs) is left out.
+ * @param content what is written
+ * @param options where pictures are to be found
  */
 export function writeMarkdown(content: Content, options: MarkdownOptions = {}): string {
   const notes = new NoteNumbers();

@@ -1,6 +1,8 @@
 /**
  * Decodes the bytes of a text file: by its byte order mark, for HTML by what its head declares, as UTF-8 where they are
  * that, and otherwise as Windows-1252, which every other old western file is read as by browsers too.
+ * @param bytes a text in any of the usual encodings
+ * @param kind what the text is, where that says how it names its encoding
  */
 export function decodeText(bytes: Uint8Array, kind: "text" | "html" = "text"): string {
   const [a, b, c] = bytes;

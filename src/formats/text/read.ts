@@ -9,6 +9,7 @@ import { withoutByteOrderMark } from "./byte-order-mark.js";
  * character for character (line ends of any kind become `\n`; a NUL, which some programs put at the end, is dropped).
  * Lines that are addresses and nothing else become links (a list of addresses may have `#` comments, RFC 2483).
  *
+ * @param text with line ends of any system
  * @example
  * ```js
  * import { readText } from "drawer";

@@ -45,6 +45,7 @@ const listeners = new Listeners();
  * Sets sentences in place of those that are used: a whole language, such as `de` of `drawer/de`, or some of a page's own
  * words. Elements that are there are drawn again; notices that were made before keep their sentences.
  *
+ * @param sentences a language, or those of its sentences that are to be others
  * @example
  * ```js
  * import { Drawer, MemoryStore, setLanguage } from "drawer";

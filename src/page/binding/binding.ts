@@ -188,6 +188,8 @@ export class Binding extends Actions {
   /**
    * Collects flavours from anywhere, such as a paste or a drop into the drawer.
    * @param element where on the page they come from
+   * @param flavours HTML, text, an image
+   * @param origin where it comes from
    */
   async collect(flavours: Flavours, origin: Origin = {}, element?: Element): Promise<void> {
     await this.#collector.flavours(flavours, origin, element);
@@ -196,12 +198,16 @@ export class Binding extends Actions {
   /**
    * Collects files that were pasted or chosen: pictures, documents, sheets and texts, each as a snippet. What reads them is
    * loaded when it is first needed.
+   * @param files as a transfer or a field for files gives them
    */
   async collectFiles(files: readonly File[]): Promise<void> {
     await this.#collector.files(files);
   }
 
-  /** Collects parts of files that were looked into, in this order. */
+  /**
+   * Collects parts of files that were looked into, in this order.
+   * @param parts as a panel of parts marks them
+   */
   async collectParts(parts: readonly MarkedPart[]): Promise<void> {
     await this.#collector.parts(parts);
   }
@@ -209,6 +215,7 @@ export class Binding extends Actions {
   /**
    * Brings the snippets of a drawer file in.
    * @param progress is told now and then how many of how many have been read
+   * @param file a drawer file
    */
   importFile(file: File, progress: (read: number, of: number) => void): Promise<void> {
     return this.act(() => this.drawer.importFile(() => linesOf(file), { name: file.name, progress }));
@@ -222,6 +229,7 @@ export class Binding extends Actions {
   /**
    * Places snippets where the user last wrote.
    * @param pick which, as on the command line: `1 3..5 last`
+   * @param recipe how the block is made
    */
   async placePick(pick: string, recipe: Recipe = {}): Promise<void> {
     await this.act(async () => {
@@ -231,12 +239,18 @@ export class Binding extends Actions {
     });
   }
 
-  /** Places a block where the user last wrote. */
+  /**
+   * Places a block where the user last wrote.
+   * @param request the snippets, and what makes the block for what the place can hold
+   */
   async place(request: PlaceRequest): Promise<void> {
     await this.act(() => this.placements.put(this.#tracker.here(), request));
   }
 
-  /** Collects what is selected, and places it at once where the last block went, or where the user last was. */
+  /**
+   * Collects what is selected, and places it at once where the last block went, or where the user last was.
+   * @param recipe how the block is made
+   */
   async send(recipe: Recipe = {}): Promise<void> {
     const collected = await this.#collector.selection(false);
     if (collected.length === 0) return;
@@ -248,13 +262,17 @@ export class Binding extends Actions {
     });
   }
 
-  /** Copies a block to the clipboard of the system, in all forms that other programs take. Call it while a click or a key is handled. */
+  /**
+   * Copies a block to the clipboard of the system, in all forms that other programs take. Call it while a click or a key is handled.
+   * @param request the snippets, and what makes the block
+   */
   async copy(request: PlaceRequest): Promise<void> {
     await this.act(() => this.#copier.copy(request));
   }
 
   /**
    * Plans what the form where the user is would get of a pick, by labels. Nothing is filled.
+   * @param pick which snippets, as on the command line: `1 3..5 last`
    * @throws DrawerError `bad-pick`, `no-position`, `nothing`
    */
   async planFill(pick = "all"): Promise<FillPlan> {
@@ -263,7 +281,10 @@ export class Binding extends Actions {
     return planFillOf(snippets, this.#tracker.last?.element, (field) => this.#scope.has(field));
   }
 
-  /** Puts what was planned into the fields of a form, all of it or, when one does not take it, nothing. */
+  /**
+   * Puts what was planned into the fields of a form, all of it or, when one does not take it, nothing.
+   * @param fields those of a plan, as they are to be filled
+   */
   async fill(fields: readonly FieldToFill[]): Promise<void> {
     await this.act(async () => {
       const { filled, notices } = await fillForm(fields);

@@ -126,7 +126,10 @@ function rangesIn(root: Document | ShadowRoot): Range[] {
   return Array.from({ length: selection.rangeCount }, (_, at) => selection.getRangeAt(at));
 }
 
-/** What a clipboard event or a drop offers as text. Read it while the event lasts. */
+/**
+ * What a clipboard event or a drop offers as text. Read it while the event lasts.
+ * @param transfer of a paste, a drop or a copy
+ */
 export function readTransfer(transfer: DataTransfer): Flavours {
   const get = (type: string) => (transfer.types.includes(type) ? transfer.getData(type) : undefined);
   const html = get("text/html");

@@ -176,7 +176,10 @@ export class SnippetDrawer extends LitElement implements DrawerHost {
     return (this.viewModel?.picked ?? []).map(({ entry }) => entry.id);
   }
 
-  /** Picks these snippets, as on the command line, in place of those that were picked; with an empty pick, none. */
+  /**
+   * Picks these snippets, as on the command line, in place of those that were picked; with an empty pick, none.
+   * @param pick which snippets, as on the command line: `1 3..5 last`
+   */
   async pick(pick: string): Promise<void> {
     await this.viewModel?.pickOnly(pick);
     this.#composer.choosePicked();
@@ -240,6 +243,7 @@ export class SnippetDrawer extends LitElement implements DrawerHost {
   /**
    * Takes in what another program offers, by a paste or a drop somewhere on the page. Files that are dropped are looked into.
    * @param isDropped whether it was dropped; else it was pasted
+   * @param transfer what was pasted or dropped
    */
   take(transfer: DataTransfer, isDropped: boolean): Promise<void> {
     return this.#intake.take(transfer, isDropped);
@@ -248,6 +252,7 @@ export class SnippetDrawer extends LitElement implements DrawerHost {
   /**
    * Looks into files: shows their parts, of which the user collects some. What has one part only is collected at once, and a
    * drawer file is brought in.
+   * @param files as a transfer or a field for files gives them
    */
   lookInto(files: readonly File[]): Promise<void> {
     return this.#panels.lookInto(files);
