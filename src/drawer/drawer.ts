@@ -271,7 +271,7 @@ export class Drawer extends DrawerReader implements OperationMethods {
 
   /**
    * Keeps a recipe under a name, in place of the one that had it. Returns whether there was one.
-   * @param name one word of letters, figures and hyphens
+   * @param name one short word
    * @param recipe what is kept
    * @throws DrawerError `bad-option` when the name is not one short word
    */
