@@ -8,15 +8,16 @@ export type Kind = (typeof KINDS)[number];
 export const KINDS = ["text", "table", "picture", "link"] as const;
 
 /**
- * Tells what sort of thing some content is: a lone picture, a lone table or a lone link is named for what it is;
- * anything else is text.
+ * Tells what sort of thing some content is: a lone picture, a lone link, and a table or nothing but tables, as of a whole workbook, is
+ * named for what it is; anything else is text.
  * @param content what a snippet holds
  */
 export function kindOf(content: Content): Kind {
   const flows = content.filter((flow) => !isBlank([flow]));
+  if (flows.length > 0 && flows.every((flow) => flow.type === "table")) return "table";
   const only = flows.length === 1 ? flows[0] : undefined;
   if (!only) return "text";
-  if (only.type === "table" || only.type === "picture") return only.type;
+  if (only.type === "picture") return only.type;
   if (only.type !== "paragraph") return "text";
   if (only.runs.length > 0 && only.runs.every((run) => run.type === "picture")) return "picture";
   return linkOf(only.runs) === undefined ? "text" : "link";

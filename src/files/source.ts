@@ -1,3 +1,4 @@
+import { beginning } from "../content/beginning.js";
 import { parseCells, parseLines, writeCells, type Rectangle } from "../content/cells.js";
 import { checkOptions, checkText, checkValue } from "../content/check.js";
 import { cutTable } from "../content/cut-table.js";
@@ -202,6 +203,10 @@ class DocumentSource implements Source {
   }
 }
 
+/** How many rows of a sheet its part shows, and how many characters of them. */
+const SHOWN_ROWS = 4;
+const TEXT_LENGTH = 280;
+
 class WorkbookSource implements Source {
   readonly notices: readonly Notice[];
   readonly sheets: readonly SourceSheet[];
@@ -221,11 +226,17 @@ class WorkbookSource implements Source {
   }
 
   parts(): Part[] {
-    return this.reading.map(({ name, used }) => ({
-      spot: used ? `${quoted(name)}!${writeCells(used)}` : quoted(name),
-      what: words.sheet,
-      text: used ? words.size(used.bottom - used.top + 1, used.right - used.left + 1) : words.empty,
-    }));
+    return this.reading.map((sheet) => {
+      const { name, used } = sheet;
+      if (!used) return { spot: quoted(name), what: words.sheet, text: words.empty };
+      const size = words.size(used.bottom - used.top + 1, used.right - used.left + 1);
+      const first = sheet.table({ ...used, bottom: Math.min(used.bottom, used.top + SHOWN_ROWS - 1) });
+      return {
+        spot: `${quoted(name)}!${writeCells(used)}`,
+        what: words.sheet,
+        text: `${size}: ${beginning([first], TEXT_LENGTH)}`,
+      };
+    });
   }
 
   at(spot?: string): Incoming {

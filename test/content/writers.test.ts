@@ -1,4 +1,5 @@
 import fc from "fast-check";
+import { withFigures } from "../../dist/content/figures.js";
 import { contents, plainContents } from "../support/contents";
 import { runs } from "../support/counts";
 import {
@@ -19,6 +20,7 @@ import {
   type Run,
   type Table,
 } from "drawer";
+import { mapContent } from "drawer/format";
 
 test("text that is placed alone goes out character for character", () => {
   fc.assert(
@@ -32,7 +34,11 @@ test("text that is placed alone goes out character for character", () => {
 test("content written as HTML reads back the same", async () => {
   await fc.assert(
     fc.asyncProperty(contents, async (content) => {
-      expect((await readHtml(writeHtml(content))).content).toEqual(content);
+      // The figures of a table whose source knows no types are numbers.
+      const typed = mapContent(content, {
+        flow: (flow) => [flow.type === "table" ? withFigures(flow) : flow],
+      });
+      expect((await readHtml(writeHtml(content))).content).toEqual(typed);
     }),
   );
 });

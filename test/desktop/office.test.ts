@@ -125,6 +125,25 @@ withWindows("Writer and Calc in windows", () => {
     );
   });
 
+  test("words and a link join the sentence in which they are pasted in Writer", async () => {
+    await office!.do("type_paragraphs", ["Seen near the hut."]);
+    await drawer(["collect", "--type", "html"], "<p>two <b>terns</b> and</p>");
+    await drawer(["collect", "--type", "html"], '<a href="https://merrow-spit.example/hut">the old</a>');
+    const paste = async (pick: string, paragraph: number, offset: number) => {
+      await all(`place ${pick} --to clipboard`);
+      await office!.do("put_caret", paragraph, offset);
+      await toFront("Untitled.*Writer");
+      press("ctrl+v");
+    };
+    const texts = async () => (await office!.do<Part[]>("read_paragraphs")).map(({ text }) => text);
+    const become = (wanted: string[]) =>
+      until(texts, (now) => JSON.stringify(now) === JSON.stringify(wanted));
+    await paste("last-1", 0, "Seen ".length);
+    await become(["Seen two terns andnear the hut."]);
+    await paste("last", 0, "Seen two terns and".length);
+    await become(["Seen two terns andthe oldnear the hut."]);
+  });
+
   test("a deal on the clipboard fills A40 to A42, one to each paste, and ends with a notification", async () => {
     for (const bird of ["wren", "tern", "knot"]) await drawer(["collect"], bird);
     await all("deal last-2..last --to clipboard");

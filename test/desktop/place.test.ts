@@ -44,11 +44,14 @@ onDesktop("placing on the clipboard", () => {
     expect(row!.map(({ value }) => value?.type)).toEqual(["date", undefined, undefined, "number"]);
   });
 
-  test("links are offered as addresses, a lone picture as a picture, and what is private as a secret", async () => {
+  test("links are offered as links, a lone picture as a picture, and what is private as a secret", async () => {
     fresh();
     await drawer(["collect", "--type", "html"], '<a href="https://merrow-spit.example/a">tides</a>');
     await all("place 1 --to clipboard");
-    expect(takenByXclip("text/uri-list").toString()).toBe("https://merrow-spit.example/a");
+    expect(takenByXclip("text/html").toString()).toContain(
+      '<a href="https://merrow-spit.example/a">tides</a>',
+    );
+    expect(takenByXclip("UTF8_STRING").toString()).toBe("tides (https://merrow-spit.example/a)");
     await all("collect demo/sketches/tide.png", "place 2 --to clipboard");
     expect(takenByXclip("image/png").equals(readFileSync("demo/sketches/tide.png"))).toBe(true);
     expect(takenByXclip("TARGETS").toString()).not.toContain("passwordManagerHint");

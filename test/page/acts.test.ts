@@ -258,13 +258,15 @@ onPages("what one does with a form beside the drawer", () => {
   test("a copy just before the page is left is collected by the next one, once; and none that is old, a secret, or from before a pause", async () => {
     const left = () => page.evaluate(() => Object.keys(localStorage).filter((key) => key.endsWith("copies")));
     /** Copies while what reads copies does not come, and leaves the page for itself. */
+    let isHeld = false;
+    await page.route(/read-copied/, (route) => (isHeld ? undefined : route.continue()));
     const copyAndLeave = async (selector: string) => {
-      await page.route(/read-copied/, () => undefined);
+      isHeld = true;
       await page.reload();
       await page.waitForSelector("#notes li");
       await record.select(selector);
       await page.keyboard.press("Control+c");
-      await page.unroute(/read-copied/);
+      isHeld = false;
     };
     await copyAndLeave("#notes li:nth-child(1)");
     await page.reload();

@@ -59,6 +59,14 @@ def select_paragraphs(first, last):
     document.CurrentController.select(cursor)
 
 
+def put_caret(paragraph, offset):
+    document = documents["writer"]
+    parts = [part for part in document.Text if part.supportsService("com.sun.star.text.Paragraph")]
+    cursor = document.Text.createTextCursorByRange(parts[paragraph].Start)
+    cursor.goRight(offset, False)
+    document.CurrentController.select(cursor)
+
+
 def select_table(at):
     document = documents["writer"]
     table = document.TextTables.getByIndex(at)

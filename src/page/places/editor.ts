@@ -2,6 +2,7 @@ import type { Block } from "../../compose/block.js";
 import type { Fit } from "../../compose/options.js";
 import { DrawerError } from "../../content/error.js";
 import { escapeHtml } from "../../formats/html/escape.js";
+import { loneLineHtml } from "../../formats/html/lone-line.js";
 import { pageErrors } from "../../messages/en/page.js";
 import { haveTablesLanded, haveWordsLanded, shownIn } from "./landed.js";
 import { standsAlone } from "./lines.js";
@@ -141,7 +142,7 @@ class EditorPlace implements Place {
     const byCommand = () => {
       if (isPlain && host.matches(PLAIN.host) && host.ownerDocument.execCommand("insertText", false, text))
         return true;
-      const given = isPlain ? escapeHtml(text) : (lineOf(block) ?? html);
+      const given = isPlain ? escapeHtml(text) : (loneLineHtml(block.content, block.html) ?? html);
       return host.ownerDocument.execCommand("insertHTML", false, trustedHtml(given));
     };
     return kind.by === "paste" ? [byEvent.paste, byCommand] : [byEvent.beforeinput, byEvent.paste];
@@ -173,13 +174,6 @@ function withoutHeaders(html: string): string {
     /<(\/?)(thead|th)\b/g,
     (_, end: string, name: string) => `<${end}${name === "th" ? "td" : "tbody"}`,
   );
-}
-
-/** A block that is a lone line, without the paragraph around it: it joins the line of the caret. */
-function lineOf({ content, html }: Block): string | undefined {
-  return content.length === 1 && content[0]!.type === "paragraph"
-    ? /^<p[^>]*>([\s\S]*)<\/p>$/.exec(html)?.[1]
-    : undefined;
 }
 
 function isSame(one: Range | undefined, other: Range): boolean {
