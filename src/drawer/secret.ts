@@ -42,7 +42,9 @@ const LONGEST_MESSAGE = 200;
 export function isSecretAlone(content: Content, looks: SecretKind): boolean {
   const text = shortText(content);
   if (text === undefined || content.some((flow) => flow.type === "table")) return false;
-  if (looks === "key" && /^\s*(?:-----BEGIN|PuTTY-User-Key)/.test(text)) return true;
+  if (/^\s*(?:-----BEGIN|PuTTY-User-Key)/.test(text) || RECOVERY_BEGINS.test(text)) return true;
+  // Beside a telephone number or a name on lines of their own it is somebody's note.
+  if (looks !== "code" && text.trim().includes("\n")) return false;
   const most = looks === "code" ? LONGEST_MESSAGE : LONGEST_AROUND;
   const [secret = ""] = [...text.matchAll(/\S+/g)].map(([word]) => word).sort((a, b) => b.length - a.length);
   return text.trim().length - (looks === "key" ? secret.length : 0) <= most;
@@ -249,6 +251,9 @@ const DIGITS = "(?<![\\d.,])[#*]?(?:\\d{4,8}|\\d{1,2}(?:-\\d{1,2}){2,3})[#*]?(?!
 /** What recovery codes are called: they stand in for a password when it is lost. */
 const RECOVERY_NAME =
   "(?:(?:recovery|backup|emergency|rescue)[- ](?:codes?|keys?)|(?:wiederherstellungs|notfall|backup|ersatz)-?(?:codes?|schlüssel)|codes? de (?:récupération|secours)|código de recuperación)";
+
+/** A list of recovery codes, and nothing else. */
+const RECOVERY_BEGINS = new RegExp(`^\\s*(?:your |ihre |vos )?${RECOVERY_NAME}`, "iu");
 
 const ACCESS_CODES: readonly RegExp[] = [
   new RegExp(

@@ -336,6 +336,8 @@ test.each<[boolean, string, string]>([
     "a letter in which one stands",
     `Dear wardens,\nthe hut is open from Monday on, and the boards are dry again. Password: heath-Ride-7\nBring the rings, and the new lamp.\nThe secretary`,
   ],
+  [false, "a note of several lines", "Telephone: +49 431 12\nDoor code: 4711"],
+  [true, "a list of recovery codes", "Recovery codes:\n1f2e-3d4c\n5b6a-7988"],
   [
     false,
     "a table in which one stands",
