@@ -13,6 +13,7 @@ export default {
     "^drawer/de$": "<rootDir>/dist/messages/de/index.js",
     "^drawer/(files|desktop|page)$": "<rootDir>/dist/$1/index.js",
   },
-  testTimeout: 120_000,
+  // In full, a property has many times as many runs.
+  testTimeout: process.env["DRAWER_TESTS"] === "full" ? 900_000 : 120_000,
   reporters: ["default", "<rootDir>/test/support/how-to-run-alone.cjs"],
 };

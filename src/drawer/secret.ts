@@ -245,7 +245,7 @@ const ONE_TIME_CODES: readonly RegExp[] = [
 
 /** What a code is called that opens something, again and again. */
 const ACCESS_NAME =
-  "(?:(?:(?:front |back )?door|gate|alarm|entry|entrance|lock|safe|vault|key ?box|lock ?box|garage|building|lift|office|hut|wi-?fi|sim|card)[- ](?:code|pin|combination)|combination|digicode|code (?:de la |d['’]|de |du )(?:porte|entrée|portail|alarme|coffre)|(?:haus|keller)?t(?:ü|ue)r-?(?:code|pin)|(?:tor|alarm|tresor|zugangs|schließfach|schlüsselkasten|garagen)-?(?:code|pin)|zahlenkombination)";
+  "(?:(?:(?:front |back )?door|gate|alarm|entry|entrance|lock|safe|vault|key ?box|lock ?box|garage|building|lift|office|hut|wi-?fi)[- ](?:code|pin|combination)|combination|digicode|code (?:de la |d['’]|de |du )(?:porte|entrée|portail|alarme|coffre)|(?:haus|keller)?t(?:ü|ue)r-?(?:code|pin)|(?:tor|alarm|tresor|zugangs|schließfach|schlüsselkasten|garagen)-?(?:code|pin)|zahlenkombination)";
 const DIGITS = "(?<![\\d.,])[#*]?(?:\\d{4,8}|\\d{1,2}(?:-\\d{1,2}){2,3})[#*]?(?![\\d\\p{L}])";
 
 /** What recovery codes are called: they stand in for a password when it is lost. */

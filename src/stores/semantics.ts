@@ -1,4 +1,4 @@
-import type { Hash } from "../content/encode.js";
+import { hashBytes, type Hash } from "../content/encode.js";
 import {
   changeOf,
   entriesIn,
@@ -368,11 +368,13 @@ type Logged = ReadonlyMap<number, Change>;
 /** The traces of snippets, and all changes that speak of them, or of snippets whose history is to be mended. */
 function* tracesIn(doomed: ReadonlySet<string>, ofSecrets: boolean): Job<{ logged: Logged; traces: Traces }> {
   let logged: Logged = new Map();
-  let traces: Traces = { ids: doomed, contents: new Set() };
+  const own = ofSecrets ? yield* openNamesOf(doomed) : new Set<Hash>();
+  let traces: Traces = { ids: doomed, contents: own };
   for (let known = -1; known !== traces.ids.size + traces.contents.size;) {
     known = traces.ids.size + traces.contents.size;
     logged = yield* changesAbout([...traces.ids, ...traces.contents]);
-    const found = tracesOf(doomed, [...logged.values()]);
+    const told = tracesOf(doomed, [...logged.values()]);
+    const found = { ids: told.ids, contents: new Set([...told.contents, ...own]) };
     traces = ofSecrets
       ? withoutOpen(found, yield* openWith(found, doomed))
       : { ids: found.ids, contents: new Set() };
@@ -380,6 +382,15 @@ function* tracesIn(doomed: ReadonlySet<string>, ofSecrets: boolean): Job<{ logge
   const survivors = survivorsOf([...logged.values()], traces);
   if (survivors.size > 0) logged = yield* changesAbout([...traces.ids, ...traces.contents, ...survivors]);
   return { logged, traces };
+}
+
+/** The hashes of what secrets say: the names under which the same may be stored where it could be seen. */
+function* openNamesOf(ids: ReadonlySet<string>): Job<Set<Hash>> {
+  const names = new Set<Hash>();
+  for (const id of ids)
+    for (const { bytes } of yield* ask((all) => all.range({ table: "secrets", equal: [id] })))
+      names.add(hashBytes(bytes));
+  return names;
 }
 
 /** How many words are looked for in the text of rows; for more, all rows are read. */
