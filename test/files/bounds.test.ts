@@ -92,7 +92,7 @@ test("a part of a sheet that reaches far, and repeats within bounds, are read", 
   const far = await readSource(xlsx(FAR), "far.xlsx");
   expect(writeText(far.at("S!A1:B2").content)).toBe("1\t\n\t");
   const many = await readSource(ods(repeated(300)), "many.ods");
-  expect(many.parts()[0]!.text).toBe("300 rows, 300 columns");
+  expect(many.parts()[0]!.text).toMatch(/^300 rows, 300 columns: x \| x/);
 });
 
 /** Shapes whose parsing could take far longer than their length. */
