@@ -21,7 +21,7 @@ import { PageDeal } from "./deal.js";
 import type { PlaceDetail } from "./events.js";
 import { fillForm, planFillOf } from "./form-filling.js";
 import type { HostDesktop } from "./host-desktop.js";
-import { followPageLanguage, loadAhead } from "./lazy.js";
+import { getReady } from "./lazy.js";
 import { leftCopiesOf, type LeftCopies } from "./left-copies.js";
 import { requestOf, type PlaceRequest } from "./placements.js";
 
@@ -39,9 +39,6 @@ export interface BindOptions extends CollectOptions {
   readonly desktop?: HostDesktop;
 }
 
-/** When a page has likely come to rest, in milliseconds after a drawer was bound to it. */
-const IDLE = 1_000;
-
 /**
  * A page bound to a drawer: while collecting is on, what is copied or cut on the page is collected too; and blocks are
  * placed at the caret where the user last wrote. Every action is announced, and dispatched as an event
@@ -55,7 +52,6 @@ export class Binding extends Actions {
   readonly #bound: BoundDrawer;
   readonly #copier: BlockCopier;
   readonly #stop = new AbortController();
-  readonly #documents = new Set<Document>();
   readonly #scope: PageScope;
   readonly #collector: Collector;
   readonly #tracker: PlaceTracker;
@@ -66,15 +62,16 @@ export class Binding extends Actions {
   ) {
     super();
     const { signal } = this.#stop;
+    const failed = (error: unknown) => this.reportFailure(error);
     this.#bound = new BoundDrawer(drawer, {
       desktop: options.desktop,
       changed: async () => {
         await this.deal.changed();
         if (options.desktop) this.#emitMoved();
       },
-      failed: (error) => this.reportFailure(error),
+      failed,
     });
-    this.leftCopies = leftCopiesOf(drawer, { signal, failed: (error) => this.reportFailure(error) });
+    this.leftCopies = leftCopiesOf(drawer, { signal, failed });
     this.#scope = new PageScope(options.root, options.exclude);
     this.#copier = new BlockCopier(() => this.drawer, options.desktop);
     this.#collector = new Collector(this, this.#scope, options);
@@ -82,13 +79,8 @@ export class Binding extends Actions {
     this.#bound.follow();
     this.session.retain();
     void this.#collector.left();
-    void followPageLanguage().catch((error: unknown) => this.reportFailure(error));
-    // The first copy and the first block need not wait for what reads and makes them.
-    const idle = window.setTimeout(loadAhead, IDLE);
-    signal.addEventListener("abort", () => {
-      this.#bound.end();
-      clearTimeout(idle);
-    });
+    getReady({ signal, failed });
+    signal.addEventListener("abort", () => this.#bound.end());
     const copies = new Copies({
       isWanted: (element) => this.collecting && !this.#copier.isCopying && this.#scope.has(element),
       copied: (copied) => void this.#collector.copied(copied),
@@ -103,8 +95,6 @@ export class Binding extends Actions {
       },
       entered: (document) => {
         copies.follow(document);
-        for (const gone of this.#documents) if (!gone.defaultView) this.#documents.delete(gone);
-        this.#documents.add(document);
         this.emit("document", { document });
       },
       signal,
@@ -127,7 +117,7 @@ export class Binding extends Actions {
 
   /** The documents that are followed: the page's own, and those of frames. The event `document` tells of another. */
   get documents(): ReadonlySet<Document> {
-    return this.#documents;
+    return this.#tracker.documents;
   }
 
   #emitMoved(): void {
@@ -187,9 +177,9 @@ export class Binding extends Actions {
 
   /**
    * Collects flavours from anywhere, such as a paste or a drop into the drawer.
-   * @param element where on the page they come from
    * @param flavours HTML, text, an image
-   * @param origin where it comes from
+   * @param origin where they come from
+   * @param element where on the page they come from
    */
   async collect(flavours: Flavours, origin: Origin = {}, element?: Element): Promise<void> {
     await this.#collector.flavours(flavours, origin, element);
@@ -198,16 +188,12 @@ export class Binding extends Actions {
   /**
    * Collects files that were pasted or chosen: pictures, documents, sheets and texts, each as a snippet. What reads them is
    * loaded when it is first needed.
-   * @param files as a transfer or a field for files gives them
    */
   async collectFiles(files: readonly File[]): Promise<void> {
     await this.#collector.files(files);
   }
 
-  /**
-   * Collects parts of files that were looked into, in this order.
-   * @param parts as a panel of parts marks them
-   */
+  /** Collects parts of files that were looked into, in this order. */
   async collectParts(parts: readonly MarkedPart[]): Promise<void> {
     await this.#collector.parts(parts);
   }
@@ -215,7 +201,6 @@ export class Binding extends Actions {
   /**
    * Brings the snippets of a drawer file in.
    * @param progress is told now and then how many of how many have been read
-   * @param file a drawer file
    */
   importFile(file: File, progress: (read: number, of: number) => void): Promise<void> {
     return this.act(() => this.drawer.importFile(() => linesOf(file), { name: file.name, progress }));
@@ -239,18 +224,12 @@ export class Binding extends Actions {
     });
   }
 
-  /**
-   * Places a block where the user last wrote.
-   * @param request the snippets, and what makes the block for what the place can hold
-   */
+  /** Places a block where the user last wrote: that of a request, made for what the place can hold. */
   async place(request: PlaceRequest): Promise<void> {
     await this.act(() => this.placements.put(this.#tracker.here(), request));
   }
 
-  /**
-   * Collects what is selected, and places it at once where the last block went, or where the user last was.
-   * @param recipe how the block is made
-   */
+  /** Collects what is selected, and places it at once, by a recipe, where the last block went, or where the user last was. */
   async send(recipe: Recipe = {}): Promise<void> {
     const collected = await this.#collector.selection(false);
     if (collected.length === 0) return;
@@ -281,10 +260,7 @@ export class Binding extends Actions {
     return planFillOf(snippets, this.#tracker.last?.element, (field) => this.#scope.has(field));
   }
 
-  /**
-   * Puts what was planned into the fields of a form, all of it or, when one does not take it, nothing.
-   * @param fields those of a plan, as they are to be filled
-   */
+  /** Puts what was planned into the fields of a form, all of it or, when one does not take it, nothing. */
   async fill(fields: readonly FieldToFill[]): Promise<void> {
     await this.act(async () => {
       const { filled, notices } = await fillForm(fields);

@@ -25,15 +25,31 @@ const languages: Readonly<Record<string, () => Promise<Language>>> = {
 };
 
 /** Speaks the language of the page, where there is one of that name and nobody has set another. */
-export async function followPageLanguage(): Promise<void> {
+async function followPageLanguage(): Promise<void> {
   const language = languages[document.documentElement.lang.split("-")[0]!.toLowerCase()];
   if (!language || isLanguageSet()) return;
   const sentences = await language();
   if (!isLanguageSet()) setLanguage(sentences);
 }
 
+/** When a page has likely come to rest, in milliseconds after a drawer was bound to it. */
+const IDLE = 1_000;
+
+/** Gets a page ready: the first copy and the first block need not wait for what reads and makes them, and its language is spoken. */
+export function getReady({
+  signal,
+  failed,
+}: {
+  signal: AbortSignal;
+  failed: (error: unknown) => void;
+}): void {
+  followPageLanguage().catch(failed);
+  const idle = window.setTimeout(loadAhead, IDLE);
+  signal.addEventListener("abort", () => clearTimeout(idle));
+}
+
 /** Loads what every user needs sooner or later. Should it not come now, it is asked for again then, and missed aloud. */
-export function loadAhead(): void {
+function loadAhead(): void {
   for (const part of [blocks, readers]) part().catch(() => undefined);
 }
 

@@ -243,7 +243,6 @@ export class SnippetDrawer extends LitElement implements DrawerHost {
   /**
    * Takes in what another program offers, by a paste or a drop somewhere on the page. Files that are dropped are looked into.
    * @param isDropped whether it was dropped; else it was pasted
-   * @param transfer what was pasted or dropped
    */
   take(transfer: DataTransfer, isDropped: boolean): Promise<void> {
     return this.#intake.take(transfer, isDropped);
@@ -252,7 +251,6 @@ export class SnippetDrawer extends LitElement implements DrawerHost {
   /**
    * Looks into files: shows their parts, of which the user collects some. What has one part only is collected at once, and a
    * drawer file is brought in.
-   * @param files as a transfer or a field for files gives them
    */
   lookInto(files: readonly File[]): Promise<void> {
     return this.#panels.lookInto(files);

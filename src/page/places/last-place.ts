@@ -26,7 +26,8 @@ export class PlaceTracker {
   #last: { readonly element: Element; readonly place: Place | undefined } | undefined;
   /** Where the caret was last in each place, by its element. */
   readonly #carets = new WeakMap<Element, Caret>();
-  readonly #documents = new WeakSet<Document>();
+  /** The documents that are followed: the page's own, and those of frames. */
+  readonly documents = new Set<Document>();
 
   /**
    * @param options `placeIn` knows places that Drawer does not, `ignore` tells what is not the page's, such as the drawer
@@ -71,8 +72,9 @@ export class PlaceTracker {
   }
 
   #follow(root: Document): void {
-    if (this.#documents.has(root)) return;
-    this.#documents.add(root);
+    if (this.documents.has(root)) return;
+    for (const gone of this.documents) if (!gone.defaultView) this.documents.delete(gone);
+    this.documents.add(root);
     this.options.entered(root);
     const { signal } = this.options;
     const focused = (event: Event) => this.#focused(event.composedPath());
