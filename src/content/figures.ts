@@ -25,32 +25,50 @@ export function valuesOf(
   rows: readonly (readonly string[])[],
   headerRows: number,
 ): (CellValue | undefined)[][] {
-  const habit = habitOf(rows);
+  const figures = rows.map((row) => row.map(figureIn));
+  const habit = habitOf(figures);
   const names = new Set<number>();
   for (const row of rows.slice(headerRows))
     row.forEach((text, column) => {
-      if (isName(text)) names.add(column);
+      if (!names.has(column) && isName(text)) names.add(column);
     });
-  return rows.map((row, index) =>
-    row.map((text, column) => (index < headerRows || names.has(column) ? undefined : valueOf(text, habit))),
+  return figures.map((row, index) =>
+    row.map((figure, column) =>
+      index < headerRows || names.has(column) ? undefined : valueIn(figure, habit),
+    ),
   );
 }
 
+/** The parts of a figure. */
+type Figure = Readonly<Record<string, string | undefined>> | undefined;
+
+/** The longest text that can be a figure, and how one begins; what is none is quickly seen. */
+const LONGEST = 60;
+const BEGINS = /^\s*(?:[-−\d]|[^\w\s]{1,2}\s?[-−]?\d)/;
+
+function figureIn(text: string): Figure {
+  return text.length <= LONGEST && BEGINS.test(text) ? FIGURE.exec(text.trim())?.groups : undefined;
+}
+
 function isName(text: string): boolean {
-  return /^\s*[+-]?0\d/.test(text) || /^\s*\+\d/.test(text) || (text.match(/\d/g)?.length ?? 0) > MOST_DIGITS;
+  return (
+    /^\s*[+-]?0\d|^\s*\+\d/.test(text) ||
+    (text.length > MOST_DIGITS && (text.match(/\d/g)?.length ?? 0) > MOST_DIGITS)
+  );
 }
 
 /** Which sign stands before decimals; nothing where the figures do not say, or say both. */
-function habitOf(rows: readonly (readonly string[])[]): DecimalSign | undefined {
+function habitOf(figures: readonly (readonly Figure[])[]): DecimalSign | undefined {
   const seen = new Set<string>();
-  for (const row of rows)
-    for (const text of row) {
-      const { whole, group, point, decimals } = FIGURE.exec(text.trim())?.groups ?? {};
+  for (const row of figures)
+    for (const figure of row) {
+      if (!figure) continue;
+      const { whole, group, point, decimals } = figure;
       // After a group of three, or before fewer or more than three digits, it can be nothing else.
       if (point && (group !== undefined ? group !== point : decimals!.length !== 3)) seen.add(point);
       else if (group !== undefined && whole!.startsWith("0")) seen.add(group);
       // Two groups of three have the other sign before decimals.
-      if ((group === "." || group === ",") && text.split(group).length > 2)
+      if ((group === "." || group === ",") && whole!.split(group).length > 2)
         seen.add(group === "." ? "," : ".");
     }
   return seen.size === 1 ? (seen.has(",") ? "," : ".") : undefined;
@@ -58,7 +76,10 @@ function habitOf(rows: readonly (readonly string[])[]): DecimalSign | undefined 
 
 /** The value of a text, when it is a figure by the habit of its file. */
 export function valueOf(text: string, habit: DecimalSign | undefined): CellValue | undefined {
-  const { groups } = FIGURE.exec(text.trim()) ?? {};
+  return valueIn(figureIn(text), habit);
+}
+
+function valueIn(groups: Figure, habit: DecimalSign | undefined): CellValue | undefined {
   if (!groups) return undefined;
   const { before = "", minus, after = "" } = groups;
   let {
@@ -102,6 +123,7 @@ export function withFigures(table: Table): Table {
   if (table.rows.some((row) => row.some(({ value }) => value !== undefined))) return table;
   const texts = fillGrid(table, "", textOf);
   const values = valuesOf(texts, table.headerRows);
+  if (!values.some((row) => row.some((value) => value !== undefined))) return table;
   const rows = mapRows(table.rows, (row, columns, index) =>
     row.map((cell, at) => {
       const value = values[index]![columns[at]!];

@@ -9,6 +9,9 @@ import { runsText } from "../../content/runs.js";
  */
 const BEGINNINGS = /(?<=^|[;\t\r\n])'* *[=@+-][^;\t\r\n]*/g;
 
+/** Whether there is such a place; most texts have none, which is quickly seen. */
+const BEGINS = /(?:^|[;\t\r\n])'* *[=@+-]/;
+
 /** What begins with a sign and is no formula: amounts and measures, telephone numbers with spaces, and dashes before words. */
 const HARMLESS = [
   /^[+-] ?\p{Sc}? ?[\d.,'’ \u00A0\u202F]*[%‰]?$/u,
@@ -25,7 +28,7 @@ function isRun(text: string): boolean {
 
 /** The text of a cell with an apostrophe, by which sheets know text, before whatever a sheet would run. */
 export function guardFormula(text: string): string {
-  return /[=@+-]/.test(text) ? text.replace(BEGINNINGS, (at) => (isRun(at) ? `'${at}` : at)) : text;
+  return BEGINS.test(text) ? text.replace(BEGINNINGS, (at) => (isRun(at) ? `'${at}` : at)) : text;
 }
 
 /** The text of a cell as it was before {@link guardFormula}. */
