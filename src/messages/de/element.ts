@@ -182,7 +182,7 @@ export const elementSentences: Page = {
       before: "Was wie ein Geheimnis aussieht,",
       say: (on) => (on ? "wird privat" : "bleibt wie das andere"),
     },
-    privateAge: stays("Private Stücke bleiben"),
+    privateAge: stays("Geheimnisse bleiben"),
     goneAge: {
       before: "Was ging, kann zurückgeholt werden",
       say: (age) => (age === null ? "immer" : `${duration(age)} lang`),

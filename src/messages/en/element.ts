@@ -236,7 +236,7 @@ export const ruleSentences = {
     before: "What looks like a secret",
     say: (on: boolean) => (on ? "is made private" : "is kept like the rest"),
   },
-  privateAge: stays("Private snippets stay"),
+  privateAge: stays("Secrets stay"),
   goneAge: {
     before: "What left can be brought back",
     say: (age: number | null) => (age === null ? "always" : `for ${duration(age)}`),

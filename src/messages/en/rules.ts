@@ -50,7 +50,7 @@ export const rules = {
     means: (on: boolean) =>
       on ? "What looks like a secret is made private" : "Nothing is made private unless you say so",
   },
-  privateAge: { about: "how long private snippets stay, unless kept", means: stay("Private snippets") },
+  privateAge: { about: "how long what is a secret stays, unless kept", means: stay("Secrets") },
   goneAge: {
     about: "how long what left can be brought back",
     means: (age: number | null) =>
