@@ -119,15 +119,21 @@ const SHAPES = [
 ];
 
 test.each(SHAPES)("Markdown of many “%s” takes no longer than its length", async (shape) => {
-  const seconds = async (length: number) => {
-    const begun = performance.now();
+  // The time of this process alone, and the best of some: other programs have the processors too.
+  const milliseconds = async (length: number) => {
+    const begun = process.cpuUsage();
     await readMarkdown(shape.repeat(Math.ceil(length / shape.length)));
-    return performance.now() - begun;
+    const { user, system } = process.cpuUsage(begun);
+    return (user + system) / 1000;
   };
-  await seconds(1000);
-  const [small, large] = [await seconds(50_000), await seconds(200_000)];
-  // Four times the length: linear is 4, quadratic 16; what takes no time at all is no matter.
-  expect(large < 1000 || large / small < 10).toBe(true);
+  await milliseconds(1000);
+  let isLinear = false;
+  for (let tried = 0; tried < 4 && !isLinear; tried++) {
+    const [small, large] = [await milliseconds(50_000), await milliseconds(200_000)];
+    // Four times the length: linear is 4, quadratic 16; what takes no time at all is no matter.
+    isLinear = large < 1000 || large / small < 10;
+  }
+  expect(isLinear).toBe(true);
 });
 
 test("what is beyond the bounds of Markdown is plain text, and that is said; what people write is not", async () => {

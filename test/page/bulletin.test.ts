@@ -146,7 +146,7 @@ onPages("the secretary's desk", () => {
     });
     const sentences = await page.locator("snippet-drawer .rule").allInnerTexts();
     expect(sentences.map((text) => text.split(" ")[0]).join(" ")).toBe(
-      "What What When The They Text, Pictures What Private What",
+      "What What When The They Text, Pictures What Secrets What",
     );
     await page.evaluate(() => {
       const { drawer } = document.querySelector("snippet-drawer")!.binding!;
