@@ -36,7 +36,7 @@ function monday(now: number, weeks = 0): Date {
 }
 
 /** A date as it is written: `2031-04-08`, or a month, `2031-04` (ISO 8601); or `8.4.2031`. Nothing for what is none. */
-export function spanOfDate(written: string): Span | undefined {
+function spanOfDate(written: string): Span | undefined {
   const iso = /^(\d{4})-(\d{2})(?:-(\d{2}))?$/.exec(written);
   const dotted = /^(\d{1,2})\.(\d{1,2})\.(\d{4})$/.exec(written);
   const [year, month, date] = iso

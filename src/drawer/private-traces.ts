@@ -1,5 +1,6 @@
 import type { Hash } from "../content/encode.js";
 import { contentHash } from "./incoming.js";
+import type { Entry } from "./model/entry.js";
 import type { PrivateEntry, Store } from "./store.js";
 import { tracesOf, type Traces } from "./traces.js";
 
@@ -8,8 +9,8 @@ export async function privateTraces(store: Store): Promise<Traces | undefined> {
   const entries = await store.privateEntries();
   const secrets = entries.map(({ id }) => id);
   if (secrets.length === 0) return undefined;
-  const own = await openNames(store, entries);
-  let traces: Traces = { ids: new Set(secrets), contents: own };
+  const own = new Set((await privateByHash(store, entries)).keys());
+  let traces: Traces = { ids: new Set(secrets), contents: new Set() };
   for (let known = -1; known !== traces.ids.size;) {
     known = traces.ids.size;
     traces = tracesOf(secrets, await store.changes({ about: [...traces.ids] }));
@@ -17,11 +18,14 @@ export async function privateTraces(store: Store): Promise<Traces | undefined> {
   return { ids: traces.ids, contents: new Set([...traces.contents, ...own]) };
 }
 
-/** The hashes of what private snippets say: the names under which a copy that could be seen has been stored. */
-async function openNames(store: Store, secrets: readonly PrivateEntry[]): Promise<Set<Hash>> {
-  const names = new Set<Hash>();
-  for (const { id, drawer } of secrets)
+/** The private snippets that are in drawers, by the hashes of what they say: the names under which the same is stored where it can be seen. */
+export async function privateByHash(
+  store: Store,
+  secrets?: readonly PrivateEntry[],
+): Promise<ReadonlyMap<Hash, Entry>> {
+  const byHash = new Map<Hash, Entry>();
+  for (const { id, drawer } of secrets ?? (await store.privateEntries()))
     for (const { entry } of await store.entries({ drawer, ids: [id] }))
-      names.add(await contentHash(store, entry));
-  return names;
+      byHash.set(await contentHash(store, entry), entry);
+  return byHash;
 }

@@ -46,8 +46,9 @@ export function isSecretAlone(content: Content, looks: SecretKind): boolean {
   // Beside a telephone number or a name on lines of their own it is somebody's note.
   if (looks !== "code" && text.trim().includes("\n")) return false;
   const most = looks === "code" ? LONGEST_MESSAGE : LONGEST_AROUND;
-  const [secret = ""] = [...text.matchAll(/\S+/g)].map(([word]) => word).sort((a, b) => b.length - a.length);
-  return text.trim().length - (looks === "key" ? secret.length : 0) <= most;
+  // A key is long itself.
+  const key = looks === "key" ? Math.max(...text.split(/\s+/).map(({ length }) => length)) : 0;
+  return text.trim().length - key <= most;
 }
 
 /** The text of content that is no longer than a secret can be; spaces of all kinds are plain ones. */

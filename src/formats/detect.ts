@@ -1,6 +1,6 @@
 import { readPictureBytes } from "../content/picture.js";
 import { isEvenlyCut } from "./delimited/separator.js";
-import { extensionOf, findReadFormat, formatOfName, type FormatName } from "./registry.js";
+import { formatOfName, namedFormat, type FormatName } from "./registry.js";
 
 /**
  * Tells a file's format: a picture or a zipped document from its bytes, whatever its name is; HTML where the name ends in no
@@ -16,12 +16,6 @@ export function tellFormat(bytes: Uint8Array, name: string): FormatName {
   if (namedFormat(name) === undefined && HTML_START.test(new TextDecoder().decode(bytes.subarray(0, 2000))))
     return "html";
   return formatOfName(name);
-}
-
-/** The format that a name ends in; nothing when it is none that is read. */
-export function namedFormat(name: string): FormatName | undefined {
-  const ending = extensionOf(name);
-  return ending === undefined ? undefined : findReadFormat(ending);
 }
 
 /** How HTML begins: after what some clipboards put before it, with an element. */

@@ -75,15 +75,21 @@ export function extensionOf(file: string): string | undefined {
 /** The endings of office documents from before 2007. */
 const OLD_OFFICE = ["doc", "dot", "xls", "xlt"];
 
+/** The format that a name ends in; nothing when it is none that is read. */
+export function namedFormat(name: string): FormatName | undefined {
+  const ending = extensionOf(name);
+  return ending === undefined ? undefined : findReadFormat(ending);
+}
+
 /**
  * The format that a file's name ends in.
  * @param file the name of a file
  * @throws DrawerError `unknown-format` for an ending of no format that is read
  */
 export function formatOfName(file: string): FormatName {
-  const ending = extensionOf(file);
-  const found = ending === undefined ? undefined : findReadFormat(ending);
+  const found = namedFormat(file);
   if (found) return found;
+  const ending = extensionOf(file);
   if (ending !== undefined && OLD_OFFICE.includes(ending))
     throw new DrawerError(contentErrors, "unknown-format/old", { file });
   const formats = READ_FORMATS.flatMap((name) => formatOf(name).extensions).join(", ");

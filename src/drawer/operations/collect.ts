@@ -1,6 +1,5 @@
 import { generateNKeysBetween } from "fractional-indexing";
 import { defined } from "../../content/defined.js";
-import { type Hash } from "../../content/encode.js";
 import { DrawerError } from "../../content/error.js";
 import { notice, type Notice } from "../../content/notice.js";
 import { isBlank } from "../../content/traverse.js";
@@ -16,6 +15,7 @@ import {
 import type { Edit } from "../model/change.js";
 import type { Entry } from "../model/entry.js";
 import type { Rules } from "../model/rules.js";
+import { privateByHash } from "../private-traces.js";
 import type { Positioned, Store } from "../store.js";
 import type { Operation } from "../transaction.js";
 
@@ -87,7 +87,7 @@ async function prepareAll(
   incoming: readonly Incoming[],
   rules: Rules,
 ): Promise<(Prepared | undefined)[]> {
-  const secrets = await secretHashes(store);
+  const secrets = await privateByHash(store);
   const all: (Prepared | undefined)[] = [];
   for (const piece of incoming) {
     if (rules.blanks === "skip" && isBlank(piece.content)) {
@@ -100,7 +100,7 @@ async function prepareAll(
       isKnown
         ? {
             ...(await prepare(
-              { ...piece, private: true, stays: secrets.get(prepared.hash)! },
+              { ...piece, private: true, stays: secrets.get(prepared.hash)!.privateAge === null },
               drawer,
               false,
             )),
@@ -110,15 +110,6 @@ async function prepareAll(
     );
   }
   return all;
-}
-
-/** The hashes of what private snippets say, which are stored under other names; and whether they stay until a person says. */
-async function secretHashes(store: Store): Promise<ReadonlyMap<Hash, boolean>> {
-  const hashes = new Map<Hash, boolean>();
-  for (const { id, drawer } of await store.privateEntries())
-    for (const { entry } of await store.entries({ drawer, ids: [id] }))
-      hashes.set(await contentHash(store, entry), entry.privateAge === null);
-  return hashes;
 }
 
 /** That a drawer does not collect now. */

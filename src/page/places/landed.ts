@@ -13,13 +13,16 @@ export interface Shown {
 /** What an editor shows now. */
 export function shownIn(host: HTMLElement): Shown {
   const lines = linesOf(host.innerText);
-  const tables = host.querySelectorAll("table, [role=table]").length;
-  return { words: counted(lines.flatMap(wordsOf)), lines: lines.length, tables };
+  return { words: counted(lines.flatMap(wordsOf)), lines: lines.length, tables: tablesIn(host) };
+}
+
+function tablesIn(host: HTMLElement): number {
+  return host.querySelectorAll("table, [role=table]").length;
 }
 
 /** Whether the tables of a block are tables where it has landed. */
 export function haveTablesLanded(content: Content, before: Shown, host: HTMLElement): boolean {
-  return !content.some((flow) => flow.type === "table") || shownIn(host).tables > before.tables;
+  return !content.some((flow) => flow.type === "table") || tablesIn(host) > before.tables;
 }
 
 /**
