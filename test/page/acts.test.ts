@@ -578,6 +578,33 @@ onPages("what one does with a form beside the drawer", () => {
     await record.copy("#notes p", "Collected as 2");
   });
 
+  test("what is copied while the drawer is still being opened is collected, in order, and nothing else is lost", async () => {
+    await page.addInitScript(() => {
+      const open = IDBFactory.prototype.open;
+      const gate = new Promise((done) => Object.assign(window, { openNow: done }));
+      // The request answers when the gate is open: its own listeners are held back.
+      IDBFactory.prototype.open = function (...given) {
+        const request = open.apply(this, given);
+        const listen = request.addEventListener.bind(request);
+        request.addEventListener = (type: string, heard: EventListener) =>
+          listen(type, type === "success" ? (event: Event) => void gate.then(() => heard(event)) : heard);
+        return request;
+      };
+    });
+    await page.reload();
+    await record.inDrawer("h2").waitFor();
+    for (const nth of [1, 3]) {
+      await record.select(`#notes li:nth-child(${nth})`);
+      await page.keyboard.press("Control+c");
+    }
+    expect(await record.inDrawer(".says").count()).toBe(0);
+    expect(await record.inDrawer(".composer").getAttribute("inert")).toBe("");
+    await page.evaluate(() => (window as never as { openNow: () => void }).openNow());
+    await record.told("Collected as 2");
+    expect(await snippets()).toEqual(["Species: Chiffchaff", expect.stringContaining("Wing")]);
+    await record.copy("#notes li:nth-child(2)", "Collected as 3");
+  });
+
   test("what cannot be loaded when it is first needed is said, and done when it can", async () => {
     // The page's own log hears of it too.
     page.removeAllListeners("pageerror");

@@ -75,11 +75,14 @@ export class Example {
   async copy(selector: string, said: string | RegExp = /^Collected/): Promise<void> {
     await this.select(selector);
     // What is said of the copy before may be like what is waited for.
-    const isTold = this.page.evaluate(
-      () => new Promise((next) => document.addEventListener("drawer-notice", next, { once: true })),
-    );
+    await this.page.evaluate(() => {
+      document.addEventListener("drawer-notice", () => Object.assign(window, { isTold: true }), {
+        once: true,
+      });
+      Object.assign(window, { isTold: false });
+    });
     await this.page.keyboard.press("Control+c");
-    await isTold;
+    await this.page.waitForFunction(() => (window as never as { isTold: boolean }).isTold);
     await this.told(said);
   }
 }

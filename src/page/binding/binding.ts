@@ -78,7 +78,7 @@ export class Binding extends Actions {
     this.deal = new PageDeal(this, options.desktop);
     this.#bound.follow();
     this.session.retain();
-    void this.#collector.left();
+    void this.#collector.earlier();
     getReady({ signal, failed });
     signal.addEventListener("abort", () => this.#bound.end());
     const copies = new Copies({

@@ -14,6 +14,7 @@ import type { Actions } from "./actions.js";
 import type { BindingEventMap, CollectDetail } from "./events.js";
 import { fileReaders, readers } from "./lazy.js";
 import type { HeardCopy, LeftCopies } from "./left-copies.js";
+import { copiedBefore } from "./page-drawer.js";
 
 /** How a page is collected from. */
 export interface CollectOptions {
@@ -59,11 +60,17 @@ export class Collector {
     return this.#heard({ flavours, origin, isCut: isCut ?? false }, element, appends);
   }
 
-  /** Collects what the page before heard and could not collect any more. */
-  async left(): Promise<void> {
-    const copies = this.host.leftCopies?.take() ?? [];
-    if (copies.length === 0 || !(await this.host.drawer.rules()).collecting) return;
-    for (const copy of copies) await this.#heard(copy);
+  /**
+   * Collects what was copied before the page was bound: what the page before heard and could not collect any more, then what
+   * this page heard while the drawer was being opened.
+   */
+  async earlier(): Promise<void> {
+    const { host, scope } = this;
+    const left = host.leftCopies?.take() ?? [];
+    const early = copiedBefore(host.drawer).filter(({ element }) => scope.has(element));
+    if (left.length + early.length === 0 || !(await host.drawer.rules()).collecting) return;
+    for (const copy of left) await this.#heard(copy);
+    for (const copy of early) await this.copied(copy);
   }
 
   /** Collects a copy; until that is done it is noted, so that the next page can collect it if this one is left. */

@@ -263,15 +263,17 @@ export class SnippetDrawer extends LitElement implements DrawerHost {
 
   protected override render() {
     const find = (event: Event) => this.#find((event.target as HTMLInputElement).value);
+    // Until its drawer is open there is nothing to act on.
+    const isClosed = !this.binding;
     return html`
-      <div class="top" part="top">
+      <div class="top" part="top" ?inert=${isClosed}>
         <h2>
           <slot name="title">${page.title}</slot
           >${drawerChoice(this, this.#following.drawers, () => void this.#following.readDrawers())}
         </h2>
         ${stateView(this, (changes) => this.#panels.setRules(changes))}
       </div>
-      <div class="ways" part="ways">
+      <div class="ways" part="ways" ?inert=${isClosed}>
         <input
           type="search"
           aria-label=${page.find.name}
@@ -283,7 +285,9 @@ export class SnippetDrawer extends LitElement implements DrawerHost {
       </div>
       <div class="sides">
         <div class="side">${this.#left()} ${noticeLine(this, this.result, this.progress)}</div>
-        <section class="composer" aria-label=${page.putDown}>${this.#composer.view()}</section>
+        <section class="composer" aria-label=${page.putDown} ?inert=${isClosed}>
+          ${this.#composer.view()}
+        </section>
       </div>
     `;
   }
