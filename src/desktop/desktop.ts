@@ -5,6 +5,8 @@ import type { Chord } from "./chord.js";
 
 /** What a program has copied to the clipboard of a desktop. */
 export interface Copied extends Flavours {
+  /** The same as a document (ODF), where the HTML only names its pictures. */
+  readonly document?: Uint8Array;
   /** The program, its window's title, and the page's address, as far as they are known. */
   readonly origin: Origin;
 }

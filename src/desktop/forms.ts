@@ -13,6 +13,9 @@ export const SECRET_HINT = "x-kde-passwordManagerHint";
 /** The form by which Drawer knows what it has offered itself. */
 export const OWN = "application/x-drawer-block";
 
+/** The form of cells (BIFF8) that LibreOffice takes into a sheet without a question; its word processor does not take it. */
+export const CELLS = 'application/x-openoffice-biff-8;windows_formatname="Biff8"';
+
 /** The forms under which programs offer each flavour, the best first: media types, and the names of old that X11 knows. */
 export const FORMS = {
   html: ["text/html"],
@@ -22,6 +25,26 @@ export const FORMS = {
   address: ["chromium/x-source-url", "text/x-moz-url-priv"],
   secret: [SECRET_HINT],
 } as const;
+
+/** The forms under which a word processor offers the same as a document (ODF). */
+const DOCUMENTS = ['application/x-openoffice-embed-source-xml;windows_formatname="Star Embed Source (XML)"'];
+
+/** A picture of HTML that is only named there, by a file on this machine. */
+const NAMED_PICTURE = /<img\b[^<>]*?\ssrc\s*=\s*["']?file:/i;
+
+/**
+ * The form that is read too when the others have been: the document, where the HTML only names its pictures.
+ * @param forms what was read
+ */
+export function documentForm(
+  offered: readonly string[],
+  forms: ReadonlyMap<string, Uint8Array>,
+): string | undefined {
+  const html = forms.get(FORMS.html[0]);
+  return html && NAMED_PICTURE.test(decodeText(html, "html"))
+    ? DOCUMENTS.find((name) => offered.includes(name))
+    : undefined;
+}
 
 /** The form of each flavour that is read, of those that are offered. */
 export function formsRead(offered: readonly string[]): string[] {
@@ -44,7 +67,9 @@ export function copiedOf(forms: ReadonlyMap<string, Uint8Array>, origin: Copied[
   ];
   const hint = read(FORMS.secret);
   const secret = hint !== undefined && decodeText(hint).trim() === "secret";
+  const document = read(DOCUMENTS);
   return {
+    ...(document && { document }),
     ...(secret && { secret }),
     ...(html && { html: decodeText(html, "html") }),
     ...(tsv && { tsv: decodeText(tsv) }),

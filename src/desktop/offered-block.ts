@@ -2,12 +2,14 @@ import type { Block } from "../compose/block.js";
 import { kindOf } from "../content/kind.js";
 import { picturesOf, someFlow } from "../content/traverse.js";
 import { loneLineHtml } from "../formats/html/lone-line.js";
+import { writeHtml } from "../formats/html/write.js";
+import { writeXls } from "../formats/xls/write.js";
 import type { Offered } from "./desktop.js";
-import { SECRET_HINT } from "./forms.js";
+import { CELLS, SECRET_HINT } from "./forms.js";
 
 /**
- * A block in every form that helps the program it is pasted in: HTML for word processors and sheets, rows where it has a
- * table, a picture where it is one alone, and text for everything else. A lone line joins the line in which it is pasted. An address is
+ * A block in every form that helps the program it is pasted in: HTML for word processors; cells for sheets, which ask a question
+ * at each paste of HTML; rows where it has a table, a picture where it is one alone, and text for everything else. A lone line joins the line in which it is pasted. An address is
  * offered as a link of HTML: as a list of addresses, word processors would link a section to it.
  *
  * @param isPrivate whether anything in it is private
@@ -21,9 +23,13 @@ export function offeredBlock(block: Block, isPrivate: boolean): Offered {
   const [picture, ...others] = picturesOf(content);
   const bytes = kind === "picture" && others.length === 0 ? block.picture(picture!.hash) : undefined;
   if (bytes && picture) offered.set(picture.mediaType, bytes);
+  const fragment = writeHtml(content, { picture: (hash) => block.picture(hash), cellBlocks: true });
   // Programs that take HTML without a word of its encoding for an old one are told.
-  const html = `<meta http-equiv="content-type" content="text/html; charset=utf-8">${loneLineHtml(content, block.html) ?? block.html}`;
+  const html = `<meta http-equiv="content-type" content="text/html; charset=utf-8">${loneLineHtml(content, fragment) ?? fragment}`;
   offered.set("text/html", encoder.encode(html));
+  // A sheet takes cells before all else, and they hold no pictures.
+  const cells = picture ? undefined : writeXls(content);
+  if (cells) offered.set(CELLS, cells);
   if (someFlow(content, ({ type }) => type === "table"))
     offered.set("text/tab-separated-values", encoder.encode(block.tsv));
   offered.set("text/plain", encoder.encode(block.text));

@@ -1,12 +1,12 @@
 import { inLocale } from "../../content/figures.js";
-import { markText, withMark } from "../../content/marker.js";
-import { type Cell, type Content, type Flow, type List, type Table } from "../../content/model.js";
+import { type Cell, type Content, type Table } from "../../content/model.js";
 import { withNotesAtEnd } from "../../content/notes.js";
 import { notice, type Notice } from "../../content/notice.js";
 import { runsText } from "../../content/runs.js";
 import { withAddressesShown } from "../../content/shown-addresses.js";
 import { fillGrid } from "../../content/spans.js";
 import { formatNotices } from "../../messages/en/formats.js";
+import { flowsInRows } from "../flows-in-rows.js";
 import { addressesLeftOut } from "../left-out.js";
 import { cellText, writeText } from "../text/write.js";
 import { guardFormula } from "./formula.js";
@@ -52,37 +52,15 @@ export function writeDelimited(
     if (safe !== text) guarded++;
     return quoted(safe, separator);
   };
-  const add = (flow: Flow): void => {
-    switch (flow.type) {
-      case "table":
-        return tableRows(flow, separator, quote, rows, locale);
-      case "list":
-        return numbered(flow).forEach((item) => item.forEach(add));
-      case "quote":
-        return flow.flows.forEach(add);
-      case "paragraph":
-      case "heading":
-      case "code":
-      case "picture":
-      case "divider":
-        rows.push(quote(writeText([flow])));
-        return;
-      default:
-        flow satisfies never;
-    }
-  };
-  withAddressesShown(withNotesAtEnd(content)).forEach(add);
+  for (const flow of flowsInRows(withAddressesShown(withNotesAtEnd(content)))) {
+    if (flow.type === "table") tableRows(flow, separator, quote, rows, locale);
+    else rows.push(quote(writeText([flow])));
+  }
   const notices = [
     ...(guarded > 0 ? [notice(formatNotices, "guarded", { count: guarded })] : []),
     ...addressesLeftOut(content),
   ];
   return { text: rows.map((row) => row + "\n").join(""), notices };
-}
-
-/** The flows of a list's items; those of a numbered list begin with their numbers. */
-function numbered(list: List): Content[] {
-  if (!list.ordered) return list.items.map(({ flows }) => flows);
-  return list.items.map(({ flows }, index) => withMark(`${markText(list, index)} `, flows));
 }
 
 function tableRows(

@@ -31,6 +31,8 @@ export interface HtmlOptions {
   readonly picture?: (hash: string) => Uint8Array | undefined;
   /** @internal Whether what is written stands in a cell, which says itself that it is text. */
   readonly inCell?: boolean;
+  /** @internal Whether the line of a cell is a block, which a word processor that flattens a table keeps apart from the next. */
+  readonly cellBlocks?: boolean;
 }
 
 /**
@@ -138,7 +140,8 @@ function cellHtml(cell: Cell, tag: "th" | "td", options: PartOptions): string {
   const only = cell.flows.length === 1 ? cell.flows[0] : undefined;
   const bare =
     only?.type === "paragraph" && !only.align && !only.direction && only.runs.length > 0 ? only : undefined;
-  const inner = bare ? runsHtml(bare.runs, options) : flowsHtml(cell.flows, options);
+  const line = bare && runsHtml(bare.runs, options);
+  const inner = line && options.cellBlocks ? `<div>${line}</div>` : (line ?? flowsHtml(cell.flows, options));
   const style: string[] = [];
   if (cell.align) style.push(`text-align: ${cell.align}`);
   if (cell.background) style.push(`background: ${cell.background}`);

@@ -6,6 +6,7 @@ import { notice, type Notice } from "../../content/notice.js";
 import { mapRows } from "../../content/spans.js";
 import { addressesOf } from "../../content/traverse.js";
 import { formatNotices } from "../../messages/en/formats.js";
+import { flowsInRows } from "../flows-in-rows.js";
 import { cellText, writeText } from "../text/write.js";
 import { withAlignedHeaders } from "./alignment.js";
 
@@ -38,13 +39,13 @@ export interface SheetToWrite {
 const WIDTHS = { least: 8, most: 60 };
 
 /**
- * Content as the rows of one sheet: tables as they are, each other flow as a row of one cell of text. What has a
+ * Content as the rows of one sheet: tables as they are, each item of a list and each other flow as a row of one cell of text. What has a
  * typed value carries it, as have the figures of tables whose sources know no types; all other text stays text, whatever it looks like.
  *
  * @param most how many characters a cell can hold; what is longer is cut, and said
  */
 export function sheetToWrite(whole: Content, most = Infinity): SheetToWrite {
-  const content = withNotesAtEnd(whole);
+  const content = flowsInRows(withNotesAtEnd(whole));
   let rows: GridCell[][] = [];
   const notices: Notice[] = [];
   for (const flow of content) {

@@ -4,7 +4,7 @@ import { DrawerError } from "../../../content/error.js";
 import { Listeners } from "../../../messages/core/listeners.js";
 import { desktopErrors } from "../../../messages/en/desktop.js";
 import type { ClipboardEvent, Copied, Offer, Offered } from "../../desktop.js";
-import { copiedOf, formsRead, OWN, Repeats } from "../../forms.js";
+import { copiedOf, documentForm, formsRead, OWN, Repeats } from "../../forms.js";
 import type { X11Display } from "./display.js";
 import { frontWindow } from "./front-window.js";
 import { X11Offer } from "./offer.js";
@@ -73,10 +73,13 @@ export class X11Clipboard {
     origin: Copied["origin"],
   ): Promise<Copied> {
     const forms = new Map<string, Uint8Array>();
-    for (const form of formsRead(offered)) {
+    const read = async (form: string) => {
       const bytes = await reader.read(form);
       if (bytes) forms.set(form, bytes);
-    }
+    };
+    for (const form of formsRead(offered)) await read(form);
+    const document = documentForm(offered, forms);
+    if (document !== undefined) await read(document);
     return copiedOf(forms, origin);
   }
 
