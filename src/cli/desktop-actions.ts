@@ -100,27 +100,30 @@ async function paste(
 ): Promise<readonly Notice[]> {
   const windows = windowsOf(desktop);
   const front = await windows.front();
-  if (!(await windows.paste(offeredBlock(block, isPrivate))))
-    throw new DrawerError(cliErrors, "not-pasted", titled(front));
+  const { isTaken, isRestored } = await windows.paste(offeredBlock(block, isPrivate));
+  if (!isTaken) throw new DrawerError(cliErrors, "not-pasted", titled(front));
   await noteWindow(desktop, windowFile());
   const placed = notice(cliNotices, "placed/window", { count, title: front?.title ?? "" });
-  return [placed, ...notices, ...block.notices];
+  return [placed, ...notices, ...block.notices, ...clipboardNotices(isRestored)];
 }
 
 function titled(window: DesktopWindow | undefined): { title?: string } {
   return window?.title === undefined ? {} : { title: window.title };
 }
 
-async function copySelection(desktop: Desktop): Promise<Copied> {
-  const windows = windowsOf(desktop);
-  const front = await windows.front();
-  const copied = await windows.copy();
-  if (!copied) throw new DrawerError(cliErrors, "nothing/selected", titled(front));
-  return copied;
+/** What is told of the clipboard after an act that used it. */
+function clipboardNotices(isRestored: boolean): readonly Notice[] {
+  return isRestored ? [] : [notice(cliNotices, "not-restored", {})];
 }
 
+/** Collects what is selected in the window in front. */
 async function collectSelection(at: ActionContext, isAppend: boolean): Promise<ActionResult> {
-  return at.collect(await copySelection(at.desktop), isAppend);
+  const windows = windowsOf(at.desktop);
+  const front = await windows.front();
+  const { copied, isRestored } = await windows.copy();
+  if (!copied) throw new DrawerError(cliErrors, "nothing/selected", titled(front));
+  const collected = await at.collect(copied, isAppend);
+  return { ...collected, notices: [...collected.notices, ...clipboardNotices(isRestored)] };
 }
 
 /** The next snippet of the deal, or the one before, at the caret; a deal on the clipboard is moved there. */
@@ -143,8 +146,7 @@ export async function sendSelection(at: ActionContext): Promise<readonly Notice[
   const windows = windowsOf(desktop);
   const target = await notedWindow(windowFile());
   if (!target) throw new DrawerError(cliErrors, "no-window", {});
-  const copied = await copySelection(desktop);
-  const collected = await at.collect(copied, false);
+  const collected = await collectSelection(at, false);
   // What was there already is sent all the same.
   const sent = await blockOf(drawer, pickOf(await drawer.list({ limit: 1 })), {}, undefined);
   if (!(await windows.raise(target))) throw new DrawerError(cliErrors, "no-window/gone", titled(target));

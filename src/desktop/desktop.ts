@@ -76,15 +76,17 @@ export interface Windows {
   /** Brings a window to the front. Returns whether it is there. */
   raise(window: DesktopWindow): Promise<boolean>;
   /**
-   * Copies what is selected in the window in front, as its own key does; nothing when nothing is. It is not told to those
-   * who watch.
+   * Copies what is selected in the window in front, as its own key does, and puts back what was on the clipboard before; nothing
+   * is copied when nothing is selected. It is not told to those who watch. `isRestored` is false when the clipboard holds less
+   * than before, or nothing.
    */
-  copy(): Promise<Copied | undefined>;
+  copy(): Promise<{ readonly copied?: Copied; readonly isRestored: boolean }>;
   /**
    * Pastes something at the caret of the window in front, as its own key does, and puts back what was on the clipboard
-   * before. Returns whether the program has taken it; if not, it stays on the clipboard while this program runs.
+   * before. `isTaken` says whether the program has taken it; if not, it stays on the clipboard while this program runs.
+   * `isRestored` is false when the clipboard holds less than before, or nothing.
    */
-  paste(offered: Offered): Promise<boolean>;
+  paste(offered: Offered): Promise<{ readonly isTaken: boolean; readonly isRestored: boolean }>;
   /**
    * Takes a key in every program. Returns what gives it back.
    * @throws DrawerError `key-taken`, `bad-key` when the keyboard has no such key

@@ -8,6 +8,7 @@ import {
   copyWithXclip,
   display,
   notified,
+  otherProgram,
   pause,
   press,
   takenByXclip,
@@ -64,13 +65,19 @@ withWindows("keys in every program", () => {
   });
 
   test("what is selected in a browser is collected with its look and its page, and placed in another field", async () => {
-    copyWithXclip("UTF8_STRING", { text: "kept as it is" });
+    running.push(await otherProgram("offer", "text/html=<b>kept</b> as it is", "UTF8_STRING=kept as it is"));
     await told(/kept as it is/);
     begin();
     await page.evaluate(() => getSelection()!.selectAllChildren(document.querySelector("#p")!));
     await toFront("Tides");
     press("super+F8");
     await told(/Collected as 2: “High water 11:48 at the spit.”/);
+    await until(
+      () => takenByXclip("text/html").toString(),
+      (html) => html === "<b>kept</b> as it is",
+    );
+    expect(takenByXclip("UTF8_STRING").toString()).toBe("kept as it is");
+    expect(said).not.toContain("Collected as 3");
     expect(await all("place 2 --out markdown")).toBe("High water **11:48** at the spit.\n");
     copyWithXclip("UTF8_STRING", { text: "on the clipboard" });
     await told(/on the clipboard/);
@@ -118,6 +125,17 @@ withWindows("keys in every program", () => {
     begin();
     press("super+F7");
     await told(/The window “Letters” is gone/);
+  });
+
+  test("what was on the clipboard and cannot be put back is told", async () => {
+    const silent = await otherProgram("hang");
+    await told(/did not give what it offers/);
+    begin();
+    await page.evaluate(() => getSelection()!.selectAllChildren(document.querySelector("#p")!));
+    await toFront("Tides");
+    press("super+F8");
+    await told(/What was on the clipboard before could not be put back whole/);
+    silent.kill();
   });
 
   test("a terminal gets text by its own key, and what is selected there is collected from the mouse", async () => {

@@ -7,7 +7,6 @@ import {
   display,
   inBackground,
   notified,
-  pause,
   press,
   takenByXclip,
   toFront,
@@ -162,9 +161,10 @@ withWindows("Writer and Calc in windows", () => {
     begin();
     press("super+F7");
     await told(/Collected as .*“Sandwich tern”/);
-    await pause(1500);
-    press("Return");
     await told(/Pasted one snippet into “.*Calc/);
-    expect((await cells("C50"))[0]![0]!.shown).toBe("Sandwich tern");
+    await until(
+      async () => (await cells("C50"))[0]![0]!.shown,
+      (shown) => shown === "Sandwich tern",
+    );
   });
 });

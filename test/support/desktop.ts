@@ -173,6 +173,12 @@ export async function toFront(title: string): Promise<void> {
   await pause(300);
 }
 
+/** The title of the window in front. */
+export function windowInFront(): string {
+  const words = ["getactivewindow", "getwindowname"];
+  return spawnSync("xdotool", words, { encoding: "utf8", env: { ...process.env } }).stdout.trim();
+}
+
 /** Starts a program that owns the clipboard as a test wants it; settles once it owns it. */
 export async function otherProgram(...words: string[]): Promise<ChildProcess> {
   const child = spawn(process.execPath, [resolve("test/support/other-program.mjs"), ...words], {

@@ -1,7 +1,7 @@
 import { spawn, type ChildProcess } from "node:child_process";
 import { createInterface } from "node:readline";
 import { PYTHON } from "../../scripts/office.mjs";
-import { pause, press, toFront } from "./desktop";
+import { press, toFront, until, windowInFront } from "./desktop";
 
 /** A paragraph or a table of Writer's document. */
 export interface Part {
@@ -57,14 +57,20 @@ export class OfficeWindows {
     return (await Promise.race([answer, this.#failed])) as Answer;
   }
 
-  /** Pastes at a cell of Calc as a user does, who is asked in which language the HTML is. */
+  /** Pastes at a cell of Calc as a user does; fails when Calc asks something, or nothing comes of it. */
   async pasteInCalc(cell: string): Promise<void> {
+    const shown = () => this.do<Cell[][]>("read_cells", cell);
+    const before = JSON.stringify(await shown());
     await this.do("select_cells", cell);
     await toFront("Calc");
     press("ctrl+v");
-    await pause(1200);
-    press("Return");
-    await pause(600);
+    await until(
+      async () => ({ cells: JSON.stringify(await shown()), window: windowInFront() }),
+      ({ cells, window }) => {
+        if (!window.includes("Calc")) throw new Error(`Calc asks something: “${window}”.`);
+        return cells !== before;
+      },
+    );
   }
 
   close(): void {

@@ -94,6 +94,9 @@ export const cliNotices = {
   /** A block was pasted into a window. */
   "placed/window": ({ count, title }: { count: number; title: string }) =>
     title === "" ? `Pasted ${many(count)}.` : `Pasted ${many(count)} into “${title}”.`,
+  /** What was on the clipboard before a key was pressed could not be put back, or not all of it. */
+  "not-restored": () =>
+    "What was on the clipboard before could not be put back whole. Copy it again where you still need it.",
   /** A key does something from now on. */
   "key/set": ({ key, act }: { key: string; act: string }) => `${key}: ${act}.`,
   /** A key does nothing more. */

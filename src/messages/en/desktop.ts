@@ -17,6 +17,9 @@ export const desktopErrors = {
   /** The program that owns the clipboard does not answer. */
   "no-clipboard/silent": () =>
     "The program that was copied in did not give what it offers: it hangs, or has ended. Copy it again.",
+  /** Something was copied before what was copied before it could be read. */
+  "no-clipboard/missed": () =>
+    "One copy was not collected: something else was copied before it could be read. Copy it again.",
   /** Another program does not give the clipboard away. */
   "no-clipboard/kept": () => "Another program keeps the clipboard to itself. Try again.",
   /** The program that was to hold a block on the clipboard could not begin. */

@@ -44,43 +44,33 @@ export class X11Clipboard {
   async read(): Promise<Copied> {
     const targets = await this.#reader.targets();
     if (targets.length === 0) throw new DrawerError(desktopErrors, "no-clipboard/empty", {});
-    return this.#copied(this.#reader, targets, await this.#origin());
+    return copiedOf(await formsOf(this.#reader, targets), await this.#origin());
   }
 
   /** What is selected by the mouse; nothing when nothing is. */
   async readMouseSelection(): Promise<Copied | undefined> {
     const reader = new SelectionReader(this.display, this.primary);
     const targets = await reader.targets();
-    return targets.length === 0 ? undefined : this.#copied(reader, targets, await this.#origin());
+    return targets.length === 0 ? undefined : copiedOf(await formsOf(reader, targets), await this.#origin());
   }
 
-  /** All that is offered on the clipboard, as far as it is there at once. */
-  async everything(): Promise<Offered> {
-    const all = new Map<string, Uint8Array>();
+  /** What is offered on the clipboard, to be put back later, and whether that is all of it: a second is given to read it. */
+  async everything(): Promise<{ readonly offered: Offered; readonly isWhole: boolean }> {
+    const offered = new Map<string, Uint8Array>();
     const until = Date.now() + READING;
-    for (const target of await this.#reader.targets()) {
-      if (Date.now() > until) break;
-      if (NO_CONTENT.includes(target)) continue;
-      const bytes = await this.#reader.read(target);
-      if (bytes) all.set(target, bytes);
+    try {
+      for (const target of await this.#reader.targets()) {
+        if (Date.now() > until) return { offered, isWhole: false };
+        if (NO_CONTENT.includes(target)) continue;
+        const bytes = await this.#reader.read(target);
+        if (bytes) offered.set(target, bytes);
+      }
+      return { offered, isWhole: true };
+    } catch (error) {
+      // A program that does not answer, or offers more than there is room for, keeps nobody from working.
+      if (error instanceof DrawerError) return { offered, isWhole: false };
+      throw error;
     }
-    return all;
-  }
-
-  async #copied(
-    reader: SelectionReader,
-    offered: readonly string[],
-    origin: Copied["origin"],
-  ): Promise<Copied> {
-    const forms = new Map<string, Uint8Array>();
-    const read = async (form: string) => {
-      const bytes = await reader.read(form);
-      if (bytes) forms.set(form, bytes);
-    };
-    for (const form of formsRead(offered)) await read(form);
-    const document = documentForm(offered, forms);
-    if (document !== undefined) await read(document);
-    return copiedOf(forms, origin);
   }
 
   async watch(listener: (event: ClipboardEvent) => void): Promise<() => void> {
@@ -93,13 +83,16 @@ export class X11Clipboard {
     const { display, clipboard } = this;
     let timer: NodeJS.Timeout | undefined;
     const inTurn = pLimit(1);
+    let changes = 0;
     display.on(({ name, selection, subtype, owner }) => {
       if (name !== "SelectionNotify" || subtype === undefined || selection !== clipboard) return;
       clearTimeout(timer);
+      const change = ++changes;
       if (owner === 0 || owner === display.window) return;
       // The window in front is asked for at once: the next moment another may be there.
       const origin = this.#origin();
-      timer = setTimeout(() => void inTurn(() => this.#readCopy(origin)), SETTLED);
+      const isThere = () => change === changes;
+      timer = setTimeout(() => void inTurn(() => this.#readCopy(origin, isThere)), SETTLED);
     });
     void display.gone.then(() => {
       clearTimeout(timer);
@@ -108,11 +101,14 @@ export class X11Clipboard {
     await display.hearOwners(clipboard);
   }
 
-  async #readCopy(origin: Promise<Copied["origin"]>): Promise<void> {
+  /** @param isThere whether it is still what the clipboard holds; what was read of it before the next one came is taken */
+  async #readCopy(origin: Promise<Copied["origin"]>, isThere: () => boolean): Promise<void> {
     try {
-      const targets = await this.#reader.targets();
-      if (targets.length === 0 || targets.includes(OWN)) return;
-      const copied = await this.#copied(this.#reader, targets, await origin);
+      const targets = isThere() ? await this.#reader.targets() : undefined;
+      if (targets && isThere() && (targets.length === 0 || targets.includes(OWN))) return;
+      const forms = await formsOf(this.#reader, targets ?? [], isThere);
+      if (forms.size === 0 && !isThere()) throw new DrawerError(desktopErrors, "no-clipboard/missed", {});
+      const copied = copiedOf(forms, await origin);
       const isRepeat = this.#repeats.isRepeat(copied);
       if (this.#claim) this.#claim(copied);
       else if (!isRepeat) this.#listeners.call({ type: "copied", copied });
@@ -169,4 +165,24 @@ export class X11Clipboard {
     const window = await frontWindow(this.display);
     return defined({ app: window?.app, title: window?.title });
   }
+}
+
+/**
+ * Reads the forms that Drawer knows, of those that are offered.
+ * @param isThere whether the same is still offered: what is read after that is of something else, and left out
+ */
+async function formsOf(
+  reader: SelectionReader,
+  offered: readonly string[],
+  isThere: () => boolean = () => true,
+): Promise<ReadonlyMap<string, Uint8Array>> {
+  const forms = new Map<string, Uint8Array>();
+  const read = async (form: string) => {
+    const bytes = isThere() ? await reader.read(form) : undefined;
+    if (bytes && isThere()) forms.set(form, bytes);
+  };
+  for (const form of formsRead(offered)) await read(form);
+  const document = documentForm(offered, forms);
+  if (document !== undefined) await read(document);
+  return forms;
 }

@@ -1,3 +1,4 @@
+import { defined } from "../../../content/defined.js";
 import type { Chord } from "../../chord.js";
 import type { Copied, DesktopWindow, Offered, Windows } from "../../desktop.js";
 import type { X11Clipboard } from "./clipboard.js";
@@ -48,13 +49,18 @@ export class X11Windows implements Windows {
     return false;
   }
 
-  async copy(): Promise<Copied | undefined> {
-    if (await this.#isTerminalInFront()) return this.clipboard.readMouseSelection();
+  async copy(): Promise<{ copied?: Copied; isRestored: boolean }> {
+    if (await this.#isTerminalInFront())
+      return { ...defined({ copied: await this.clipboard.readMouseSelection() }), isRestored: true };
+    const before = await this.clipboard.everything();
     const keyboard = await X11Keyboard.open(this.#display);
-    return this.clipboard.nextCopy(() => keyboard.press(COPY), COPYING);
+    const copied = await this.clipboard.nextCopy(() => keyboard.press(COPY), COPYING);
+    if (!copied) return { isRestored: true };
+    await this.#putBack(before.offered);
+    return { copied, isRestored: before.isWhole };
   }
 
-  async paste(offered: Offered): Promise<boolean> {
+  async paste(offered: Offered): Promise<{ isTaken: boolean; isRestored: boolean }> {
     const isTerminal = await this.#isTerminalInFront();
     const before = await this.clipboard.everything();
     let pasted: () => void;
@@ -66,10 +72,15 @@ export class X11Windows implements Windows {
     if (isTerminal) await this.clipboard.offerToMouse(offered, () => pasted());
     // Its keys may have changed since: the user has chosen another layout, or another keyboard.
     await (await X11Keyboard.open(this.#display)).press(isTerminal ? PASTE_IN_TERMINAL : PASTE);
-    if (!(await taken)) return false;
+    if (!(await taken)) return { isTaken: false, isRestored: true };
+    await this.#putBack(before.offered);
+    return { isTaken: true, isRestored: before.isWhole };
+  }
+
+  /** Offers again what was on the clipboard; nothing at all clears it. */
+  async #putBack(before: Offered): Promise<void> {
     if (before.size > 0) await this.hold(before);
     else this.clipboard.release();
-    return true;
   }
 
   async take(chord: Chord, pressed: () => void): Promise<() => void> {
