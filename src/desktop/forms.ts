@@ -23,6 +23,8 @@ export const FORMS = {
   text: ["UTF8_STRING", "text/plain;charset=utf-8", "text/plain", "STRING"],
   picture: ["image/png", "image/jpeg"],
   address: ["chromium/x-source-url", "text/x-moz-url-priv"],
+  /** What stands around the HTML in its page, which Firefox offers apart, in UTF-16. */
+  around: ["text/_moz_htmlcontext"],
   secret: [SECRET_HINT],
 } as const;
 
@@ -71,12 +73,20 @@ export function copiedOf(forms: ReadonlyMap<string, Uint8Array>, origin: Copied[
   return {
     ...(document && { document }),
     ...(secret && { secret }),
-    ...(html && { html: decodeText(html, "html") }),
+    ...(html && { html: inItsList(decodeText(html, "html"), read(FORMS.around)) }),
     ...(tsv && { tsv: decodeText(tsv) }),
     ...(text && { text: decodeText(text) }),
     ...(picture && { picture }),
     origin: { ...origin, ...defined({ address: addressOf(read(FORMS.address)) }) },
   };
+}
+
+/** Items of a list that Firefox has copied without it, in that list. */
+function inItsList(html: string, around: Uint8Array | undefined): string {
+  if (!around || !/^\s*(<meta\b[^<>]*>\s*)?<li\b/i.test(html)) return html;
+  const [, name, attributes] =
+    /<([ou]l)\b([^<>]*)><\/\1>/i.exec(new TextDecoder("utf-16le").decode(around)) ?? [];
+  return name === undefined ? html : `<${name}${attributes}>${html}</${name}>`;
 }
 
 /** The address of the page that something was copied from, as browsers say it: the one in UTF-8, the other in UTF-16. */

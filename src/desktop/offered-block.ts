@@ -27,8 +27,8 @@ export function offeredBlock(block: Block, isPrivate: boolean): Offered {
   // Programs that take HTML without a word of its encoding for an old one are told.
   const html = `<meta http-equiv="content-type" content="text/html; charset=utf-8">${loneLineHtml(content, fragment) ?? fragment}`;
   offered.set("text/html", encoder.encode(html));
-  // A sheet takes cells before all else, and they hold no pictures.
-  const cells = picture ? undefined : writeXls(content);
+  // A sheet takes cells before all else. A picture among others it does not take in HTML either: its description stands there.
+  const cells = bytes ? undefined : writeXls(content);
   if (cells) offered.set(CELLS, cells);
   if (someFlow(content, ({ type }) => type === "table"))
     offered.set("text/tab-separated-values", encoder.encode(block.tsv));

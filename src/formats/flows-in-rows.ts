@@ -6,23 +6,11 @@ import type { Content, Flow } from "../content/model.js";
  * alone; items of a numbered list begin with their numbers.
  */
 export function flowsInRows(content: Content): Flow[] {
-  return content.flatMap((flow): Flow[] => {
-    switch (flow.type) {
-      case "list":
-        return flow.items.flatMap(({ flows }, index) =>
-          flowsInRows(flow.ordered ? withMark(`${markText(flow, index)} `, flows) : flows),
-        );
-      case "quote":
-        return flowsInRows(flow.flows);
-      case "table":
-      case "paragraph":
-      case "heading":
-      case "code":
-      case "picture":
-      case "divider":
-        return [flow];
-      default:
-        return flow satisfies never;
-    }
+  return content.flatMap((flow) => {
+    if (flow.type === "quote") return flowsInRows(flow.flows);
+    if (flow.type !== "list") return [flow];
+    return flow.items.flatMap(({ flows }, index) =>
+      flowsInRows(flow.ordered ? withMark(`${markText(flow, index)} `, flows) : flows),
+    );
   });
 }

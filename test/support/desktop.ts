@@ -18,9 +18,10 @@ function needing(what: string, programs: readonly string[]): typeof describe | t
 /** Tests on an X11 display. */
 export const onDesktop = needing("a desktop", ["Xvfb", "xclip", "xsel"]);
 /** Tests on an X11 display with windows, keys and notifications. */
-export const withWindows = needing("windows and keys", [
-  ...["Xvfb", "xclip", "openbox", "xdotool", "xterm", "dunst", "dbus-daemon", "soffice"],
-]);
+const WINDOWS = ["Xvfb", "xclip", "openbox", "xdotool", "xterm", "dunst", "dbus-daemon", "soffice"];
+export const withWindows = needing("windows and keys", WINDOWS);
+/** The same, with two browsers. */
+export const withBrowsers = needing("windows and browsers", [...WINDOWS, "chromium", "firefox-esr"]);
 /** Tests on a Wayland compositor. */
 export const onWayland = needing("Wayland", ["sway", "wl-copy"]);
 

@@ -1,7 +1,7 @@
 import { existsSync } from "node:fs";
 import puppeteer, { type Browser } from "puppeteer-core";
 
-const FIREFOX = "/usr/bin/firefox-esr";
+export const FIREFOX = "/usr/bin/firefox-esr";
 
 export const hasFirefox = existsSync(FIREFOX);
 if (!hasFirefox) console.log("Skipped: what is tried in Firefox, because it is not on this machine.");

@@ -10,6 +10,8 @@ import uno
 from com.sun.star.beans import PropertyValue
 from com.sun.star.connection import NoConnectException
 from com.sun.star.lang import Locale
+from com.sun.star.text.ControlCharacter import PARAGRAPH_BREAK
+from com.sun.star.text.TextContentAnchorType import AS_CHARACTER
 
 pipe = f"drawer{time.time_ns()}"
 office = subprocess.Popen(
@@ -84,6 +86,19 @@ def put_picture(url):
     document.CurrentController.select(picture)
 
 
+def put_picture_in_line(url):
+    """Puts a picture into the middle of the first paragraph, and selects that whole."""
+    document = documents["writer"]
+    cursor = document.Text.createTextCursor()
+    cursor.gotoStart(False)
+    cursor.goRight(len("Seen "), False)
+    picture = document.createInstance("com.sun.star.text.TextGraphicObject")
+    picture.Graphic = create("com.sun.star.graphic.GraphicProvider").queryGraphic((PropertyValue("URL", 0, url, 0),))
+    picture.AnchorType = AS_CHARACTER
+    document.Text.insertTextContent(cursor, picture, False)
+    select_paragraphs(0, 0)
+
+
 def put_cells(rows):
     """Writes into cells, from A1 on; what looks like a date or a percentage is one."""
     document = documents["calc"]
@@ -135,6 +150,71 @@ def read_cells(cells):
             )
         rows.append(row)
     return rows
+
+
+def type_at(place):
+    """Opens a document of Writer's in place of the one before, with what a place stands in, and the caret in mid-sentence there."""
+    documents["writer"].close(True)
+    new("writer")
+    document = documents["writer"]
+    text = document.Text
+    cursor = text.createTextCursor()
+    if place == "table":
+        table = document.createInstance("com.sun.star.text.TextTable")
+        table.initialize(1, 2)
+        text.insertTextContent(text.End, table, False)
+        text = table.getCellByName("A1")
+        text.setString("Seen near the hut.")
+    else:
+        lines = ["Before", "", "After"] if place == "empty" else ["Seen near the hut."]
+        for at, line in enumerate(lines):
+            if at > 0:
+                text.insertControlCharacter(text.End, PARAGRAPH_BREAK, False)
+            text.insertString(text.End, line, False)
+        if place == "list":
+            cursor.gotoStart(False)
+            cursor.gotoEnd(True)
+            cursor.NumberingStyleName = "List 1"
+    cursor = text.createTextCursor()
+    cursor.gotoStart(False)
+    cursor.goRight(len("Before") + 1 if place == "empty" else len("Seen "), False)
+    document.CurrentController.select(cursor)
+
+
+def in_short(text):
+    """What stands in a text: paragraphs, tables in brackets, pictures, what is bold between stars, links in angles."""
+    parts = []
+    for part in text:
+        if part.supportsService("com.sun.star.text.Paragraph"):
+            shown = "• " if part.NumberingIsNumber and part.NumberingStyleName else ""
+            for run in part:
+                if run.TextPortionType == "Frame":
+                    shown += "(picture)"
+                elif run.String:
+                    words = f"**{run.String}**" if run.CharWeight > 100 else run.String
+                    shown += f"<{words}>" if run.HyperLinkURL else words
+            parts.append(shown)
+        else:
+            rows = {}
+            for name in part.CellNames:
+                rows.setdefault(name.lstrip("ABCDEFGHIJKLMNOPQRSTUVWXYZ"), []).append(in_short(part.getCellByName(name)))
+            parts.append("[" + " / ".join(" | ".join(cells) for cells in rows.values()) + "]")
+    return " ¶ ".join(parts)
+
+
+def read_writer():
+    return in_short(documents["writer"].Text)
+
+
+def clear_cells():
+    sheet = documents["calc"].Sheets.getByIndex(0)
+    sheet.getCellRangeByName("A1:Z200").clearContents(1023)
+    while sheet.DrawPage.Count:
+        sheet.DrawPage.remove(sheet.DrawPage.getByIndex(0))
+
+
+def count_pictures():
+    return documents["calc"].Sheets.getByIndex(0).DrawPage.Count
 
 
 def close():

@@ -202,6 +202,10 @@ class HtmlReader<Node> implements ElementReader<Node> {
       case "dir":
         for (const list of readLists(this, node, name === "ol", style, place)) builder.flow(list);
         return;
+      case "li":
+        // In no list, as Firefox copies a whole one: browsers show a bullet.
+        builder.listLine({ level: 0, ordered: false, key: "", flows: this.flowsOf(node, style, place) });
+        return;
       case "table":
         builder.endLine();
         for (const flow of this.asides.within(() => readTable(this, node, style, place))) builder.flow(flow);

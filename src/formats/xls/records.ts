@@ -58,6 +58,10 @@ export class ByteWriter {
   }
 
   /** Puts another number where one was written. */
+  setU16(at: number, value: number): void {
+    this.#view.setUint16(at, value, true);
+  }
+
   setU32(at: number, value: number): void {
     this.#view.setUint32(at, value, true);
   }
@@ -81,18 +85,22 @@ export const RECORD = {
     palette: 0x92,
   },
   ...{ sheet: 0x85, strings: 0xfc, goesOn: 0x3c, dimensions: 0x200, string: 0xfd, number: 0x203 },
-  ...{ boolean: 0x205, blank: 0x201, merged: 0xe5, link: 0x1b8 },
+  ...{ blank: 0x201, merged: 0xe5, link: 0x1b8 },
 } as const;
 
-/** Writes a record. */
+/**
+ * Writes a record.
+ * @param fill writes what stands in it
+ */
 export function record(
   to: ByteWriter,
   number: number,
   fill: (data: ByteWriter) => unknown = () => undefined,
 ): void {
-  const data = new ByteWriter();
-  fill(data);
-  to.u16(number, data.length).bytes(data.taken());
+  to.u16(number, 0);
+  const begin = to.length;
+  fill(to);
+  to.setU16(begin - 2, to.length - begin);
 }
 
 /** A string with the count of its code units before it: of one byte in names, of two in all else ([MS-XLS] 2.5.293, 2.5.240). */

@@ -1,4 +1,4 @@
-import type { Content } from "../../content/model.js";
+import type { CellValue, Content } from "../../content/model.js";
 import { dateToSerial } from "../../content/serial.js";
 import { looksTyped } from "../delimited/formula.js";
 import { type GridCell, sheetToWrite } from "../office/grid.js";
@@ -9,6 +9,8 @@ import { ByteWriter, RECORD, record, shortString, stringTable } from "./records.
 const MOST = { rows: 65_536, columns: 256, characters: 32_767 };
 /** How many ranges one record of merged cells holds ([MS-XLS] 2.4.168). */
 const MERGED = 1026;
+/** How a truth value is shown: such a workbook has no format for it. */
+const BOOLEAN = '"TRUE";"TRUE";"FALSE"';
 /** The class of a link, and of an address in it ([MS-OSHARED] 2.3.7). */
 const LINK_CLASS = "d0c9ea79f9bace118c8200aa004ba90b";
 const ADDRESS_CLASS = "e0c9ea79f9bace118c8200aa004ba90b";
@@ -34,11 +36,7 @@ export function writeXls(content: Content): Uint8Array | undefined {
       const { column, text, value, link } = cell;
       const at = [row, column, looks.of(lookOf(cell))];
       if (text === "") record(sheet, RECORD.blank, (data) => data.u16(...at));
-      else if (value?.type === "number" || value?.type === "date") {
-        const number = value.type === "number" ? value.number : dateToSerial(value.date);
-        record(sheet, RECORD.number, (data) => data.u16(...at).f64(number));
-      } else if (value?.type === "boolean")
-        record(sheet, RECORD.boolean, (data) => data.u16(...at).u8(value.boolean ? 1 : 0, 0));
+      else if (value) record(sheet, RECORD.number, (data) => data.u16(...at).f64(numberOf(value)));
       else {
         if (!strings.has(text)) strings.set(text, strings.size);
         uses++;
@@ -78,11 +76,17 @@ function lookOf({ cell, text, value, bold, italic, color, lines }: GridCell): Ce
   };
 }
 
+function numberOf(value: CellValue): number {
+  if (value.type === "number") return value.number;
+  return value.type === "date" ? dateToSerial(value.date) : Number(value.boolean);
+}
+
 /** The format of a value; text that would be something else once it is written in again is marked as text. */
 function formatOf(value: GridCell["value"], text: string): string {
   if (value?.type === "number") return value.format ?? "General";
   if (value?.type === "date") return value.format ?? "yyyy-mm-dd";
-  return value === undefined && (looksTyped(text) || /^[=+@-]/.test(text)) ? "@" : "General";
+  if (value?.type === "boolean") return BOOLEAN;
+  return looksTyped(text) || /^[=+@-]/.test(text) ? "@" : "General";
 }
 
 /** A cell's link to an address ([MS-XLS] 2.4.140, [MS-OSHARED] 2.3.7.1 and 2.3.7.6). */
