@@ -24,7 +24,7 @@ export async function gather(files: readonly string[], options: GatherOptions): 
   if (options.clipboard) return [await fromClipboard(files, options)];
   const incoming: Incoming[] = [];
   for (const file of files.length === 0 ? [STANDARD] : files) {
-    const pieces = cut(await openFile(file, options), options);
+    const pieces = cut(await openFile(file, options, options.at), options);
     incoming.push(...(file === STANDARD ? pieces.map(withoutDocument) : pieces));
   }
   return incoming;

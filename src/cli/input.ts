@@ -11,6 +11,7 @@ import { findReadFormat, READ_FORMATS, type FormatName } from "../formats/regist
 import { decodeText } from "../formats/text/decode.js";
 import { whyNotRead, cliErrors } from "../messages/en/cli.js";
 import { sources } from "../messages/en/content.js";
+import { openLongText } from "./long-text.js";
 import { unescaped } from "./recipe-options.js";
 import { UsageError } from "./refusal.js";
 
@@ -24,15 +25,23 @@ export interface SaidOfInput {
 export const STANDARD = "-";
 
 /**
- * Reads a file from the disk, or standard input by the name `-`.
+ * Reads a file from the disk, or standard input by the name `-`. Of a text that is too long for that only the lines are read that
+ * are wanted.
+ * @param spots the spots that are wanted, as they are written; none for all of it
  * @throws DrawerError `no-file`, and all that {@link readSource} throws
  */
-export async function openFile(path: string, said: SaidOfInput): Promise<Source> {
+export async function openFile(
+  path: string,
+  said: SaidOfInput,
+  spots: readonly string[] = [],
+): Promise<Source> {
   if (path === STANDARD) return openStandardInput(said);
   const options = sourceOptions(said);
   let bytes: Uint8Array;
   try {
     const { size } = await regularFile(path);
+    const long = await openLongText(path, size, spots);
+    if (long) return long;
     checkBytes(size, basename(path));
     bytes = await readFile(path);
   } catch (error) {

@@ -23,7 +23,7 @@ const HTML_START =
   /^(?:\uFEFF|\s|Version:\d[^<]*)*<(?:!doctype html|!--|html|head|body|meta|table|t[rdh]|p|div|span|h[1-6]|ul|ol|a|b|i|em|strong|img)\b/i;
 
 /**
- * Tells the format of bytes that have no name: pictures, zipped documents, HTML, rows parted by tabs or semicolons; otherwise text.
+ * Tells the format of bytes that have no name: pictures, zipped documents, HTML, rows parted by tabs, semicolons or commas; otherwise text.
  * @param bytes all of it
  * @param text the same as text
  */
@@ -35,7 +35,7 @@ export function tellFormatOfBytes(bytes: Uint8Array, text: string): FormatName {
   if (/^\uFEFF?(---|\+\+\+)[ \t]*\r?\n[\w-]+[ \t]*[:=][\s\S]*?\n\1[ \t]*(?:\r?\n|$)/.test(text))
     return "markdown";
   if (/^\uFEFF?sep=[,;|\t]\r?\n/i.test(text)) return "csv";
-  if (isEvenlyCut(text, ";")) return "csv";
+  if (isEvenlyCut(text, ";") || isEvenlyCut(text, ",")) return "csv";
   const lines = text.split("\n").filter((line) => line !== "");
   const tabs = lines.map((line) => line.split("\t").length);
   return lines.length > 0 && tabs[0]! > 1 && tabs.every((count) => count === tabs[0]) ? "tsv" : "text";

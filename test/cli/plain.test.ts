@@ -148,10 +148,26 @@ test.each([
   ["xlsx", readFileSync("demo/ringing.xlsx"), "Date\tRide"],
   ["ods", readFileSync("demo/ringing.ods"), "Date\tRide"],
   ["a sheet's text with its separator", "sep=;\r\na;b\r\n1;2\r\n", "a\tb\n1\t2"],
+  ["rows parted by commas", "Bird,Count\n\"Wren, male\",12\n", "Bird\tCount\nWren, male\t12"],
+  ["prose with commas", "Dear Anna,\nthanks, all", "Dear Anna,\nthanks, all"],
+  ["figures with decimal commas", "79,00\n12,50\n", "79,00\n12,50"],
   ["Markdown with front matter", "---\ntitle: x\n---\n\n# High **water**\n", "High water"],
 ])("%s on standard input is read as what it is", async (_, input, beginning) => {
   expect((await drawer(["collect"], input)).code).toBe(0);
   expect((await all("place 1")).startsWith(beginning)).toBe(true);
+});
+
+test("of a text that is too long to be read whole, lines are read alone", async () => {
+  const file = join(folder, "long.txt");
+  const lines = Array.from({ length: 1000 }, (_, at) => `${at + 1} ${"terns ".repeat(6000)}end`);
+  writeFileSync(file, `\uFEFF${lines.join("\r\n")}\r\n`);
+  expect((await drawer(["collect", file])).err).toContain("Collect it in parts");
+  await drawer(["collect", file, "--at", "l1", "--at", "l999..l1000"]);
+  expect((await snippets()).map(({ text, origin }) => [text, origin.at])).toEqual([
+    [lines[0], "l1"],
+    [lines.slice(998).join("\n"), "l999..l1000"],
+  ]);
+  expect((await drawer(["collect", file, "--at", "l1002"])).err).toContain("it has 1001 lines");
 });
 
 test("a change of rules that would throw out more than a few is not made unasked", async () => {

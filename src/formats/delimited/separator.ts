@@ -31,10 +31,16 @@ export function tellSeparator(text: string): Separator {
     : among.reduce((first, next) => (rank(next) < rank(first) ? next : first)).separator;
 }
 
-/** Whether each row of a text is cut by this into equally many cells, as no prose and no program is. */
+/**
+ * Whether each row of a text is cut by this into equally many cells, as no prose and no program is. Figures with decimal commas
+ * alone are not.
+ */
 export function isEvenlyCut(text: string, separator: Separator): boolean {
-  const { counts, spaced } = countsOf(text, separator);
-  return counts.length > 1 && counts[0]! > 0 && spaced === 0 && counts.every((count) => count === counts[0]);
+  const { counts, spaced, inFigures, isBroken } = countsOf(text, separator);
+  const all = counts.reduce((sum, count) => sum + count, 0);
+  const isFigures = separator === "," && inFigures === all;
+  const isEven = counts.length > 1 && counts[0]! > 0 && counts.every((count) => count === counts[0]);
+  return isEven && spaced === 0 && !isBroken && !isFigures;
 }
 
 function usesIn(text: string): Use[] {
