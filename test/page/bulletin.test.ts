@@ -313,6 +313,32 @@ onPages("the secretary's desk", () => {
     await becomes("First", "Net r");
   });
 
+  test("what was found is a choice of the sentence: placed in the order of the run, and gone with the words", async () => {
+    for (const nth of [0, 1]) await copy("#paper-0 > p", nth);
+    await copy("#paper-0 h1");
+    await page.locator("snippet-drawer input[type=search]").fill("n");
+    const which = page.locator("snippet-drawer .sentence select").first();
+    await which.selectOption("found");
+    const found = await page.locator("snippet-drawer .snippet").count();
+    expect(await which.evaluate(chosen)).toBe(found === 1 ? "the one found" : `the ${found} found`);
+    await page.locator("snippet-drawer input[type=search]").fill("net");
+    await page.waitForFunction(() => {
+      const drawer = document.querySelector("snippet-drawer")!.shadowRoot!;
+      return (
+        drawer.querySelectorAll(".snippet").length === 1 &&
+        !/wheatear/.test(drawer.querySelector(".preview")!.textContent!)
+      );
+    });
+    expect(await which.evaluate(chosen)).toBe("the one found");
+    await page.locator("snippet-drawer input[type=search]").fill("");
+    await page.waitForFunction(() =>
+      /wheatear/.test(
+        document.querySelector("snippet-drawer")!.shadowRoot!.querySelector(".preview")!.textContent!,
+      ),
+    );
+    expect(await which.evaluate(chosen)).toBe("all 3 snippets");
+  });
+
   /** What a choice says now. */
   const chosen = (select: Element) => (select as HTMLSelectElement).selectedOptions[0]!.text;
 

@@ -118,6 +118,7 @@ export const elementSentences: Page = {
     names: { which: "Welche Stücke", as: "Angelegt als", style: "Aussehen", tidy: "Ordnen", cite: "Quellen" },
     which: {
       picked: (count) => (count === 1 ? "das gewählte" : `die ${count} gewählten`),
+      found: (count) => (count === 1 ? "das gefundene" : `die ${count} gefundenen`),
       all: (count) =>
         count === 0 ? "noch kein Stück" : count === 1 ? "das eine Stück" : `alle ${count} Stücke`,
       last: "das letzte Stück",

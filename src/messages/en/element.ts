@@ -162,6 +162,7 @@ export const sentence = {
   },
   which: {
     picked: (count: number) => (count === 1 ? "the one picked" : `the ${count} picked`),
+    found: (count: number) => (count === 1 ? "the one found" : `the ${count} found`),
     all: (count: number) =>
       count === 0 ? "no snippets yet" : count === 1 ? "the one snippet" : `all ${count} snippets`,
     last: "the latest snippet",

@@ -92,6 +92,14 @@ export class Composer {
     void this.compose();
   }
 
+  /** Something else is in sight: what is chosen by that is another. */
+  sightChanged(): void {
+    this.host.requestUpdate();
+    if (this.which !== "found") return;
+    if (!this.host.viewModel?.found) this.which = "all";
+    void this.compose();
+  }
+
   /** Composes the block for the place it would land in. */
   async compose(): Promise<void> {
     this.host.requestUpdate();
@@ -128,6 +136,7 @@ export class Composer {
         which: this.which,
         count: viewModel?.chosenCount("all") ?? 0,
         picked: viewModel?.picked.length ?? 0,
+        found: viewModel?.found?.length ?? 0,
         choose: (choices) => this.#chooseRecipe(choices),
         chooseWhich: (which) => this.choose(which),
       })}

@@ -32,7 +32,7 @@ export class Following {
     this.viewModel = new ListViewModel(
       binding.drawer,
       () => this.list.viewport,
-      () => host.requestUpdate(),
+      () => this.composer.sightChanged(),
     );
     this.composer.follow(this.viewModel);
     const keys = new AbortController();

@@ -18,7 +18,7 @@ const PAUSE = 250;
 const DRAWN_BYTES = 64 * 1024;
 
 /** Which snippets one speaks of. */
-export type SnippetScope = "picked" | "all" | "last";
+export type SnippetScope = "picked" | "found" | "all" | "last";
 
 /** Where one looks: how many rows are scrolled past, and how many can be seen. */
 export interface Viewport {
@@ -193,6 +193,8 @@ export class ListViewModel {
   /** The snippets one speaks of, in the order in which they are placed; at most so many. */
   async chosen(which: SnippetScope, limit = Infinity): Promise<readonly Positioned[]> {
     if (which === "picked") return this.picked.slice(0, limit);
+    if (which === "found")
+      return [...(this.found ?? [])].sort((one, other) => one.position - other.position).slice(0, limit);
     // What is private goes out only when it is picked by its own box.
     if (which === "last") return (await this.drawer.list({ limit: 1 })).filter(isOpen);
     const reach = limit + this.privateCount;
@@ -203,13 +205,15 @@ export class ListViewModel {
   /** How many snippets one speaks of. */
   chosenCount(which: SnippetScope): number {
     if (which === "picked") return this.picked.length;
+    if (which === "found") return this.found?.length ?? 0;
     if (which === "last") return this.isLastPrivate ? 0 : Math.min(1, this.count);
     return this.count - this.privateCount;
   }
 
   /** How many of those one speaks of are left out because they are private. */
   leftOut(which: SnippetScope): number {
-    if (which === "picked") return 0;
+    // What is private is never found.
+    if (which === "picked" || which === "found") return 0;
     return which === "last" ? Number(this.isLastPrivate) : this.privateCount;
   }
 }

@@ -47,18 +47,20 @@ export function choicesOf({ as, style, tidy, cite, ...others }: Recipe): {
 export interface SentenceState {
   readonly choices: SentenceChoices;
   readonly which: SnippetScope;
-  /** How many snippets there are, and how many of them are picked. */
+  /** How many snippets there are, how many of them are picked, and how many were found. */
   readonly count: number;
   readonly picked: number;
+  readonly found: number;
   readonly choose: (choices: SentenceChoices) => void;
   readonly chooseWhich: (which: SnippetScope) => void;
 }
 
 /** Draws the sentence. */
-export function sentenceView({ choices, which, count, picked, choose, chooseWhich }: SentenceState) {
+export function sentenceView({ choices, which, count, picked, found, choose, chooseWhich }: SentenceState) {
   const { names } = words;
   const selections: Partial<Record<SnippetScope, string>> = {
     ...(picked > 0 && { picked: words.which.picked(picked) }),
+    ...((found > 0 || which === "found") && { found: words.which.found(found) }),
     all: words.which.all(count),
     last: words.which.last,
   };
