@@ -5,6 +5,7 @@ import { escapeHtml } from "../../formats/html/escape.js";
 import { loneLineHtml } from "../../formats/html/lone-line.js";
 import { pageErrors } from "../../messages/en/page.js";
 import { haveTablesLanded, haveWordsLanded, shownIn } from "./landed.js";
+import { hasWords, insertBetween, lineOfCaret } from "./line-of-caret.js";
 import { standsAlone } from "./lines.js";
 import { describePlace } from "./name.js";
 import { inputEvent, pasteEvent, pressKey } from "./page-events.js";
@@ -28,12 +29,14 @@ interface EditorKind {
   readonly by: "paste" | "beforeinput";
   /** Whether its tables know no header cells: it would run those together. */
   readonly isHeaderless?: boolean;
+  /** Whether what is no paragraph begins a line by itself when it is pasted in the middle of one. */
+  readonly beginsLines?: boolean;
 }
 
 /** Editors that are known by the element in which one writes; all others are told by being editable. */
 const EDITORS: Readonly<Record<string, EditorKind>> = {
   proseMirror: { host: ".ProseMirror", fit: "page", by: "paste" },
-  lexical: { host: "[data-lexical-editor]", fit: "page", by: "paste" },
+  lexical: { host: "[data-lexical-editor]", fit: "page", by: "paste", beginsLines: true },
   codeMirror: { host: ".cm-content", fit: "plain", by: "paste" },
   quill: { host: ".ql-editor", fit: "page", by: "paste", isHeaderless: true },
   // It takes over what it is given by a paste and writes none of it; the event before an input it takes.
@@ -128,10 +131,16 @@ class EditorPlace implements Place {
   #ways(block: Block): (() => boolean)[] {
     const { element: host, kind } = this;
     const isPlain = kind.fit === "plain";
-    const ownLine = standsAlone(block) && hasTextBefore(host);
-    const text = (ownLine ? "\n" : "") + block.text;
-    // The first flow of what is pasted joins the line of the caret: an empty one leaves that line as it is.
-    const html = (ownLine ? "<p></p>" : "") + (kind.isHeaderless ? withoutHeaders(block.html) : block.html);
+    const isApart = standsAlone(block);
+    const line = isApart ? lineOfCaret(host) : undefined;
+    const [isAfterWords, isBeforeWords] = [hasWords(line?.before), hasWords(line?.after)];
+    const text = (isAfterWords ? "\n" : "") + block.text + (isBeforeWords ? "\n" : "");
+    // The ends of what is pasted join what stands beside them: empty ones leave that as it is.
+    const begins = kind.beginsLines && block.content[0]!.type !== "paragraph";
+    const html =
+      (isAfterWords && !begins ? "<p></p>" : "") +
+      (kind.isHeaderless ? withoutHeaders(block.html) : block.html) +
+      (isBeforeWords ? "<p></p>" : "");
     const transfer = new DataTransfer();
     if (!isPlain) transfer.setData("text/html", html);
     transfer.setData("text/plain", text);
@@ -142,6 +151,8 @@ class EditorPlace implements Place {
     const byCommand = () => {
       if (isPlain && host.matches(PLAIN.host) && host.ownerDocument.execCommand("insertText", false, text))
         return true;
+      const isTableLast = block.content.at(-1)?.type === "table";
+      if (!isPlain && isApart && insertBetween(host, block.html, isTableLast)) return true;
       const given = isPlain ? escapeHtml(text) : (loneLineHtml(block.content, block.html) ?? html);
       return host.ownerDocument.execCommand("insertHTML", false, trustedHtml(given));
     };
@@ -151,7 +162,8 @@ class EditorPlace implements Place {
   /** The ways to give it the lines of a block, cells parted by tabs. */
   #plainWays(block: Block): (() => boolean)[] {
     const { element: host, kind } = this;
-    const text = (hasTextBefore(host) ? "\n" : "") + block.text;
+    const line = lineOfCaret(host);
+    const text = (hasWords(line?.before) ? "\n" : "") + block.text + (hasWords(line?.after) ? "\n" : "");
     const transfer = new DataTransfer();
     transfer.setData("text/plain", text);
     const lines = text.split("\n").map((line) => `<p>${escapeHtml(line).replaceAll("\t", "&#9;&nbsp;")}</p>`);
@@ -216,24 +228,4 @@ function undoIn(host: HTMLElement, inputType: "historyUndo" | "historyRedo"): vo
   if (!pressKey(host, { key: "z", code: "KeyZ", keyCode: 90, isCommand: true, shiftKey: isRedo })) return;
   if (!host.dispatchEvent(wanted)) return;
   host.ownerDocument.execCommand(isRedo ? "redo" : "undo");
-}
-
-/** Whether a node makes a line of its own. */
-function isBlock(node: Node): boolean {
-  return node.nodeType === Node.ELEMENT_NODE && getComputedStyle(node as Element).display !== "inline";
-}
-
-/** Whether something stands before the caret on its line. Several flows do not begin in the middle of one. */
-function hasTextBefore(host: HTMLElement): boolean {
-  const { ownerDocument: document } = host;
-  const selection = document.getSelection();
-  if (!selection || selection.rangeCount === 0) return false;
-  const caret = selection.getRangeAt(0);
-  if (!host.contains(caret.startContainer)) return false;
-  let line: Node = caret.startContainer;
-  while (line !== host && !isBlock(line)) line = line.parentNode!;
-  const before = document.createRange();
-  before.setStart(line, 0);
-  before.setEnd(caret.startContainer, caret.startOffset);
-  return before.toString().trim() !== "";
 }
