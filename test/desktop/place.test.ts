@@ -5,7 +5,7 @@ import { join } from "node:path";
 import { commandHome } from "../support/command";
 import { copyWithXclip, display, onDesktop, takenByXclip } from "../support/desktop";
 import { convert } from "../support/libreoffice";
-import type { Table } from "drawer";
+import { readHtml, type Table } from "drawer";
 import { openDesktop, type Offered } from "drawer/desktop";
 import { readSource } from "drawer/files";
 
@@ -27,12 +27,16 @@ onDesktop("placing on the clipboard", () => {
     await all("collect demo/ringing.xlsx --at Spring!A1:D2");
     expect(await all("place 1 --to clipboard")).toMatch(/^Placed one snippet on the clipboard\./);
     const targets = takenByXclip("TARGETS").toString().split("\n");
-    expect(targets.slice(3, 6)).toEqual(["text/html", "text/tab-separated-values", "text/plain"]);
+    expect(targets.slice(3, 7)).toEqual([
+      "text/html",
+      'application/x-openoffice-biff-8;windows_formatname="Biff8"',
+      "text/tab-separated-values",
+      "text/plain",
+    ]);
     expect(targets).toEqual(expect.arrayContaining(["UTF8_STRING", "STRING", "TIMESTAMP", "MULTIPLE"]));
     expect(`${takenByXclip("UTF8_STRING").toString()}\n`).toBe(await all("place 1"));
-    expect(takenByXclip("text/html").toString()).toContain(
-      await all("place 1 --out html").then((html) => html.trim()),
-    );
+    const taken = await readHtml(takenByXclip("text/html").toString());
+    expect(taken.content).toEqual((await readHtml(await all("place 1 --out html"))).content);
     expect(takenByXclip("text/tab-separated-values").toString()).toBe(await all("place 1 --out tsv"));
     // A sheet gets figures as figures, and a date as a date.
     writeFileSync(join(folder, "pasted.html"), takenByXclip("text/html"));

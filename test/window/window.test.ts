@@ -45,9 +45,21 @@ onDesktop("the window beside one's programs", () => {
     await window.told(/^Collected as 1: “First wheatear/);
     copyHtml("<table><tr><th>Ride</th><th>New</th></tr><tr><td>North</td><td>14</td></tr></table>");
     await window.told(/^Collected as 2/);
+    const said = window.page.evaluate(
+      () =>
+        new Promise<string[]>((done) => {
+          const texts: string[] = [];
+          const drawer = document.querySelector("snippet-drawer")!.shadowRoot!;
+          new MutationObserver(() => {
+            texts.push(drawer.querySelector(".notice > span")!.textContent!);
+            if (texts.at(-1)!.startsWith("Copied")) done(texts);
+          }).observe(drawer, { subtree: true, childList: true, characterData: true });
+        }),
+    );
     await window.button("Copy the block").click();
+    expect(await said).toContain("It is not on the clipboard yet…");
     await window.told(/^Copied 2 snippets to the clipboard/);
-    expect(clipboard("text/html")).toMatch(/<strong>wheatear<\/strong>[^]*<td[^>]*>14<\/td>/);
+    expect(clipboard("text/html")).toMatch(/<strong>wheatear<\/strong>[^]*<td[^>]*><div>14<\/div><\/td>/);
     expect(clipboard()).toContain("First wheatear on the seawall");
     await pause(500);
     await window.holds(2);

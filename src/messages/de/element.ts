@@ -218,6 +218,7 @@ export const elementSentences: Page = {
     unmarkOf: (spot) => `Wegnehmen: ${spot}`,
     importing: (percent) => `Wird eingelesen: ${percent} %.`,
     exporting: (percent) => `Wird ausgegeben: ${percent} %.`,
+    copying: () => "Noch nicht in der Zwischenablage …",
   },
   rulesPanel: {
     name: "Regeln",

@@ -146,6 +146,7 @@ export const partsPanel = {
   unmarkOf: (spot: string) => `Take off: ${spot}`,
   importing: (percent: number) => `Importing: ${percent} %.`,
   exporting: (percent: number) => `Exporting: ${percent} %.`,
+  copying: (_: number) => "It is not on the clipboard yet…",
 };
 
 /** The sentence that says what is placed and how: `Place … as …, in …, …, ….` */

@@ -24,6 +24,7 @@ import {
   sentenceView,
   type SentenceChoices,
 } from "./recipe-sentence.js";
+import { copyBlockOf } from "./row-placing.js";
 import { fileChoice, exportSnippets, saveBlock } from "./save-block.js";
 
 /** The attribute in which a look stands until it is set. */
@@ -251,7 +252,7 @@ export class Composer {
   }
 
   copy(): void {
-    void this.#request().then((request) => this.host.binding?.copy(request));
+    void copyBlockOf(this.host, this.#request());
   }
 
   /** Places each snippet in a cell of its own. */

@@ -5,6 +5,9 @@ import type { Drawer } from "../../drawer/drawer.js";
 import type { Binding } from "../binding/binding.js";
 import type { ListViewModel } from "./list-view-model.js";
 
+/** What may take long, and is shown until it is done. */
+export type LongAct = "importing" | "exporting" | "copying";
+
 /** What the parts of `<snippet-drawer>` know of it: what it works with, what it does for them, and how they are drawn. */
 export interface DrawerHost extends HTMLElement {
   readonly binding: Binding | undefined;
@@ -31,7 +34,7 @@ export interface DrawerHost extends HTMLElement {
   /** Shows what was reported. */
   report(result: ActionResult): void;
   /** Shows how far something is that takes long; nothing when it is done. */
-  showProgress(what: "importing" | "exporting" | undefined, done?: number, of?: number): void;
+  showProgress(what: LongAct | undefined, done?: number, of?: number): void;
   /** Reads the drawer again. */
   read(): Promise<void>;
 

@@ -15,7 +15,20 @@ export function placeRow(host: DrawerHost, row: ListRow): void {
 
 /** Copies it to the clipboard. */
 export function copyRow(host: DrawerHost, row: ListRow): void {
-  void host.binding?.copy(requestOf(host, row));
+  void copyBlockOf(host, requestOf(host, row));
+}
+
+/** Copies a block to the clipboard; until it is there, that is shown. */
+export async function copyBlockOf(
+  host: DrawerHost,
+  request: PlaceRequest | Promise<PlaceRequest>,
+): Promise<void> {
+  host.showProgress("copying");
+  try {
+    await host.binding?.copy(await request);
+  } finally {
+    host.showProgress(undefined);
+  }
 }
 
 function requestOf(host: DrawerHost, row: ListRow): PlaceRequest {

@@ -10,7 +10,7 @@ import { BINDING_EVENTS, type BindingEventMap } from "../binding/events.js";
 import { baseStyles } from "./base-styles.js";
 import { composerStyles } from "./composer-styles.js";
 import { Composer } from "./composer.js";
-import type { DrawerHost } from "./drawer-host.js";
+import type { DrawerHost, LongAct } from "./drawer-host.js";
 import { Following } from "./following.js";
 import { headerStyles } from "./header-styles.js";
 import { drawerChoice, stateView } from "./header.js";
@@ -257,7 +257,7 @@ export class SnippetDrawer extends LitElement implements DrawerHost {
   }
 
   /** @internal Shows how far something is that takes long; nothing when it is done. */
-  showProgress(what: "importing" | "exporting" | undefined, done = 0, of = 1): void {
+  showProgress(what: LongAct | undefined, done = 0, of = 1): void {
     this.progress = what && partsPanel[what](Math.floor((100 * done) / Math.max(1, of)));
   }
 
