@@ -6,6 +6,7 @@ import { faultPoints, retention } from "./fault-points.mjs";
 import { fullDisk } from "./full-disk.mjs";
 import { killed } from "./killed.mjs";
 import { otherVersions } from "./other-versions.mjs";
+import { requests } from "./requests.mjs";
 import { tabs } from "./tabs.mjs";
 import { lockedWriters, partFiles } from "./unfinished.mjs";
 
@@ -20,6 +21,7 @@ const faults = {
   retention,
   "part-files": partFiles,
   "locked-writers": lockedWriters,
+  requests,
 };
 const wanted = process.argv.slice(2);
 for (const [name, fault] of Object.entries(faults)) {

@@ -46,6 +46,23 @@ export function drawer(home, words, options = {}) {
   });
 }
 
+/** Opens the window of a home, without a browser; gives its process, its address, and what it has said of refusals and faults. */
+export function openWindow(home) {
+  const child = spawn(process.execPath, [resolve("dist/bin/main.js"), "open", "--no-browser", "--json"], {
+    env: { ...process.env, DRAWER_HOME: home },
+  });
+  let out = "";
+  let err = "";
+  child.stderr.setEncoding("utf8").on("data", (text) => (err = (err + text).slice(-20_000)));
+  return new Promise((done, fail) => {
+    child.once("exit", (code) => fail(new Error(`drawer open ended with ${code}: ${err}`)));
+    child.stdout.setEncoding("utf8").on("data", (text) => {
+      out += text;
+      if (out.includes("\n")) done({ child, address: JSON.parse(out).address, said: () => err });
+    });
+  });
+}
+
 /** Runs the worker that collects one by one. */
 export function worker(file, name, count, until = {}) {
   return run([process.execPath, resolve("faults/worker.mjs"), file, name, String(count)], until);

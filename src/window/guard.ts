@@ -1,13 +1,15 @@
 import { createHmac, randomBytes, timingSafeEqual } from "node:crypto";
 import type { Context, MiddlewareHandler } from "hono";
-import { getCookie, setCookie } from "hono/cookie";
 import type { refusedRequest } from "../messages/en/window.js";
 
 /** Why a request was refused. */
 export type WhyRefused = keyof typeof refusedRequest;
 
 /** How long a key opens the window, in milliseconds: a browser needs less to begin. */
-const KEY_LIFE = 120_000;
+export const KEY_LIFE = 120_000;
+
+/** What the refusals are in HTTP (RFC 9110). */
+const STATUS = { host: 403, origin: 403, token: 403, key: 403, body: 413, length: 411, path: 404 } as const;
 
 /** A secret that nobody guesses: 256 bits, in base64url. */
 export function newSecret(): string {
@@ -26,21 +28,25 @@ export function isSame(one: string, other: string): boolean {
 }
 
 /**
- * Who may speak to the window's server: a page of its own that was opened with a key. A key is good once and for two minutes,
- * as others on this computer may read it in the list of programs; it is exchanged for a cookie that no script can read. What
- * comes from another page, or by another name of this computer, is refused before anything is done.
+ * Who may speak to the window's server: a page of its own that was opened with a key. A key is good once and for two minutes; it
+ * is exchanged for a token, which the page keeps where only pages of this very origin reach it, and sends with each request. (A
+ * cookie would go to every port of this computer.) What comes from another page, or by another name of this computer, is
+ * refused before anything is read.
  */
 export class Guard {
   readonly #keys = new Map<string, number>();
-  readonly #session = newSecret();
+  readonly #token = newSecret();
 
   /**
    * @param port the port that is served
-   * @param refused is told each time when something was refused
+   * @param hears `refused` is told each time when something was refused, `used` which key opens nothing any more
    */
   constructor(
     readonly port: number,
-    readonly refused: (why: WhyRefused, request: { readonly path: string; readonly from: string }) => void,
+    readonly hears: {
+      readonly refused: (why: WhyRefused, request: { readonly path: string; readonly from: string }) => void;
+      readonly used: (key: string) => void;
+    },
   ) {}
 
   get origin(): string {
@@ -51,50 +57,74 @@ export class Guard {
   newAddress(): string {
     const key = newSecret();
     this.#keys.set(key, Date.now() + KEY_LIFE);
+    setTimeout(() => this.#take(key), KEY_LIFE).unref();
     return `${this.origin}/#${key}`;
   }
 
-  get #cookie(): string {
-    // Cookies of one host are shared by all of its ports.
-    return `drawer-${this.port}`;
+  /** Takes a key away. Returns whether it was good until now. */
+  #take(key: string): boolean {
+    const ends = this.#keys.get(key);
+    if (ends === undefined) return false;
+    this.#keys.delete(key);
+    this.hears.used(key);
+    return Date.now() <= ends;
   }
 
-  /** Lets through what comes from a page of this server, or was typed as an address. */
+  /** Takes all keys away. */
+  close(): void {
+    for (const key of this.#keys.keys()) this.#take(key);
+  }
+
+  /** Lets through what comes from a page of this server, or was typed as an address; the page itself may be led to. */
   readonly ownPages: MiddlewareHandler = async (context, next) => {
     const { origin, host } = new URL(this.origin);
     const site = context.req.header("sec-fetch-site");
     const from = context.req.header("origin");
-    if (context.req.header("host") !== host) return this.#refuse(context, "host");
-    if (from !== undefined && from !== origin) return this.#refuse(context, "origin");
-    if (site !== undefined && site !== "same-origin" && site !== "none")
-      return this.#refuse(context, "origin");
+    if (context.req.header("host") !== host) return this.refuse(context, "host");
+    if (from !== undefined && from !== origin) return this.refuse(context, "origin");
+    const isLedTo = context.req.method === "GET" && context.req.path === "/" && isVisit(context);
+    if (site !== undefined && site !== "same-origin" && site !== "none" && !isLedTo)
+      return this.refuse(context, "origin");
     return next();
   };
 
   /** Lets through what was opened with a key. */
   readonly opened: MiddlewareHandler = async (context, next) => {
-    const session = getCookie(context, this.#cookie) ?? "";
-    return isSame(session, this.#session) ? next() : this.#refuse(context, "cookie");
+    const [scheme, token = ""] = (context.req.header("authorization") ?? "").split(" ");
+    return scheme === "Bearer" && isSame(token, this.#token) ? next() : this.refuse(context, "token");
   };
 
-  /** Exchanges a key for the cookie. */
+  /** Exchanges a key for the token. */
   enter(context: Context, key: string): Response {
-    const ends = this.#keys.get(key) ?? 0;
-    this.#keys.delete(key);
-    if (Date.now() > ends) return this.#refuse(context, "key");
-    setCookie(context, this.#cookie, this.#session, { httpOnly: true, sameSite: "Strict", path: "/" });
-    return context.body(null, 204);
+    if (!this.#take(key)) return this.refuse(context, "key");
+    return context.json({ token: this.#token });
   }
 
-  /** Refuses a request, and tells it. */
-  #refuse(context: Context, why: WhyRefused): Response {
+  /** Lets through what says how much it brings, where that is not too much. */
+  bounded(most: (path: string) => number): MiddlewareHandler {
+    return async (context, next) => {
+      const { req } = context;
+      if (req.method === "GET" || req.method === "HEAD") return next();
+      const length = Number(req.header("content-length") ?? NaN);
+      if (!Number.isSafeInteger(length)) return this.refuse(context, "length");
+      return length > most(req.path) ? this.refuse(context, "body") : next();
+    };
+  }
+
+  /** Refuses a request, and tells it; what it brings is not read. */
+  refuse(context: Context, why: WhyRefused): Response {
     this.tell(context, why);
-    return context.text(why, 403);
+    return context.text(why, STATUS[why], { connection: "close" });
   }
 
   /** Tells of a request that was refused. */
   tell({ req }: Context, why: WhyRefused): void {
     const from = req.header("origin") ?? req.header("host") ?? "?";
-    this.refused(why, { path: `${req.method} ${req.path}`, from });
+    this.hears.refused(why, { path: `${req.method} ${req.path}`, from });
   }
+}
+
+/** Whether a request shows a page in a tab or a window of its own (Fetch Metadata). */
+function isVisit({ req }: Context): boolean {
+  return req.header("sec-fetch-mode") === "navigate" && req.header("sec-fetch-dest") === "document";
 }

@@ -1,19 +1,19 @@
 import { serve, type ServerType } from "@hono/node-server";
 import { serveStatic } from "@hono/node-server/serve-static";
-import { Hono } from "hono";
-import { bodyLimit } from "hono/body-limit";
+import { Hono, type Context } from "hono";
 import { secureHeaders } from "hono/secure-headers";
 import { streamSSE } from "hono/streaming";
+import * as v from "valibot";
 import { DrawerError, reasonOf, refusalOf } from "../content/error.js";
 import { LIMITS } from "../content/limits.js";
-import type { Offered } from "../desktop/desktop.js";
 import type { Store } from "../drawer/store.js";
 import { openWindow, windowPage } from "../messages/en/window.js";
 import { remoteHandler } from "../stores/remote/handler.js";
-import { unpack } from "../stores/remote/wire.js";
-import { Guard, isSame, proofOf } from "./guard.js";
+import { unpackAsked } from "../stores/remote/wire.js";
+import { removeEntryPage } from "./entry-page.js";
+import { Guard, isSame, KEY_LIFE, proofOf } from "./guard.js";
 import { fillWithSample } from "./sample.js";
-import { WindowDesktop, type CollectInto, type DesktopAccess, type WindowNews } from "./window-desktop.js";
+import { WindowDesktop, type DesktopAccess, type WindowNews } from "./window-desktop.js";
 
 /** What a window is served from. */
 export interface WindowOptions {
@@ -25,6 +25,8 @@ export interface WindowOptions {
   /** The folder of the sample data. */
   readonly samples: string;
   readonly desktop: DesktopAccess;
+  /** The folder in which a file stands that leads a browser to the window: one that the browser can read. */
+  readonly entryFolder: string;
   /** A secret that only this user's programs know: who proves it gets a new address. */
   readonly secret: string;
   /** Is told, in a sentence, what was refused and what failed. */
@@ -61,6 +63,8 @@ const HEADERS = secureHeaders({
   strictTransportSecurity: false,
 });
 
+/** A request that is a question by itself, in bytes. */
+const SMALL = 4096;
 /** More than what is collected at once, with what stands around it. */
 const MOST_BYTES = LIMITS.bytes + 1024 * 1024;
 
@@ -72,49 +76,54 @@ export async function serveWindow(options: WindowOptions): Promise<WindowServer>
   const app = new Hono();
   const server = await listening(app);
   const { port } = server.address() as { port: number };
-  const guard = new Guard(port, (why, request) => log(openWindow.refused({ why, ...request })));
+  const removing = new Set<Promise<void>>();
+  const guard = new Guard(port, {
+    refused: (why, request) => log(openWindow.refused({ why, ...request })),
+    used: (key) => removing.add(removeEntryPage(key, options.entryFolder).catch(failed)),
+  });
 
   let end: () => void;
   const ended = new Promise<void>((settle) => (end = settle));
   let timer: NodeJS.Timeout | undefined;
-  const listeners = (count: number) => {
+  let pages = 0;
+  // It is the server that goes on, not the waiting.
+  const waitForPage = (time: number) => {
     clearTimeout(timer);
-    // It is the server that goes on, not the waiting.
-    if (count === 0) timer = setTimeout(end, patience).unref();
+    if (pages === 0) timer = setTimeout(end, time).unref();
+  };
+  const listeners = (count: number) => {
+    pages = count;
+    waitForPage(patience);
+  };
+  const newAddress = () => {
+    waitForPage(KEY_LIFE);
+    return guard.newAddress();
   };
 
   app.use(HEADERS, async (context, next) => {
     await next();
     context.res.headers.set("cache-control", "no-store");
   });
-  app.post("/again", bodyLimit({ maxSize: 4096 }), async (context) => {
-    const asked = (await context.req.json()) as { readonly nonce?: string; readonly proof?: string };
-    const { nonce = "", proof = "" } = asked;
-    if (!isSame(proof, proofOf(options.secret, "asks", nonce))) {
-      guard.tell(context, "key");
-      return context.text("key", 403);
-    }
-    const address = guard.newAddress();
-    return context.json({ address, proof: proofOf(options.secret, "answers", nonce, address) });
-  });
+  // All that follows is decided by the head of a request; of one that is refused nothing is read.
   app.use(guard.ownPages);
-  app.post("/enter", bodyLimit({ maxSize: 4096 }), async (context) =>
-    guard.enter(context, ((await context.req.json()) as { readonly key?: string }).key ?? ""),
-  );
   app.use("/store/*", guard.opened);
   app.use("/desktop/*", guard.opened);
-  app.use(
-    bodyLimit({
-      maxSize: MOST_BYTES,
-      onError: (context) => {
-        guard.tell(context, "body");
-        return context.text("body", 413, { connection: "close" });
-      },
-    }),
-  );
+  app.use(guard.bounded((path) => (path === "/enter" || path === "/again" ? SMALL : MOST_BYTES)));
+  app.post("/again", async (context) => {
+    const asked = await jsonOf(context, AGAIN);
+    if (!asked || !isSame(asked.proof, proofOf(options.secret, "asks", asked.nonce)))
+      return guard.refuse(context, "key");
+    const address = newAddress();
+    return context.json({ address, proof: proofOf(options.secret, "answers", asked.nonce, address) });
+  });
+  app.post("/enter", async (context) => {
+    const asked = await jsonOf(context, v.object({ key: v.string() }));
+    return guard.enter(context, asked?.key ?? "");
+  });
   app.route("/store", remoteHandler(store, { listeners, failed }));
   app.route("/desktop", desktopHandler(desktop, options));
   app.get("*", serveStatic({ root: options.site }));
+  app.all("*", (context) => guard.refuse(context, "path"));
   app.onError((error, context) => {
     failed(error);
     return context.text(error.message, 500);
@@ -124,9 +133,11 @@ export async function serveWindow(options: WindowOptions): Promise<WindowServer>
   return {
     port,
     ended,
-    newAddress: () => guard.newAddress(),
+    newAddress,
     close: async () => {
       clearTimeout(timer);
+      guard.close();
+      await Promise.all(removing);
       await desktop.end();
       (server as { closeAllConnections?: () => void }).closeAllConnections?.();
       await new Promise((settle) => server.close(settle));
@@ -155,18 +166,19 @@ function desktopHandler(desktop: WindowDesktop, { store, samples }: WindowOption
     }),
   );
   app.post("/into", async (context) => {
-    const { drawer, appends } = (await context.req.json()) as CollectInto;
-    desktop.into = { drawer, appends };
+    const asked = await jsonOf(context, v.object({ drawer: v.string(), appends: v.boolean() }));
+    if (!asked) return noQuestion(context);
+    desktop.into = asked;
     return context.json({});
   });
   app.post("/copy", async (context) => {
-    const sent = unpack(new Uint8Array(await context.req.arrayBuffer()));
-    const { offered, isPrivate } = sent as { readonly offered: Offered; readonly isPrivate: boolean };
-    return context.json({ notices: await desktop.copy(offered, isPrivate) });
+    const asked = copyAsked(new Uint8Array(await context.req.arrayBuffer()));
+    if (!asked) return noQuestion(context);
+    return context.json({ notices: await desktop.copy(asked.offered, asked.isPrivate) });
   });
   app.post("/deal", async (context) => {
-    const { drawer } = (await context.req.json()) as { readonly drawer: string };
-    return context.json(await desktop.deal(drawer));
+    const asked = await jsonOf(context, v.object({ drawer: v.string() }));
+    return asked ? context.json(await desktop.deal(asked.drawer)) : noQuestion(context);
   });
   app.post("/end-deal", async (context) => {
     await desktop.endDeal();
@@ -181,4 +193,34 @@ function desktopHandler(desktop: WindowDesktop, { store, samples }: WindowOption
     return context.json(refusalOf(error), 422);
   });
   return app;
+}
+
+/** How another program of the user's asks for a way in. */
+const AGAIN = v.object({ nonce: v.string(), proof: v.string() });
+
+/** What a page asks to be copied. */
+const COPY = v.object({ offered: v.map(v.string(), v.instance(Uint8Array)), isPrivate: v.boolean() });
+
+function copyAsked(bytes: Uint8Array): v.InferOutput<typeof COPY> | undefined {
+  try {
+    const asked = v.safeParse(COPY, unpackAsked(bytes));
+    return asked.success ? asked.output : undefined;
+  } catch {
+    // What cannot be read is no question, which is answered.
+    return undefined;
+  }
+}
+
+/** The body of a request as JSON of some form; nothing when it is none. */
+async function jsonOf<Form extends v.GenericSchema>(
+  context: Context,
+  form: Form,
+): Promise<v.InferOutput<Form> | undefined> {
+  const body: unknown = await context.req.json().catch(() => undefined);
+  const asked = v.safeParse(form, body);
+  return asked.success ? asked.output : undefined;
+}
+
+function noQuestion(context: Context): Response {
+  return context.text("This is no question to the window.", 400);
 }

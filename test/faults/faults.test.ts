@@ -4,6 +4,7 @@ import { faultPoints, retention } from "../../faults/fault-points.mjs";
 import { fullDisk } from "../../faults/full-disk.mjs";
 import { killed } from "../../faults/killed.mjs";
 import { otherVersions } from "../../faults/other-versions.mjs";
+import { requests } from "../../faults/requests.mjs";
 import { tabs } from "../../faults/tabs.mjs";
 import { lockedWriters, partFiles } from "../../faults/unfinished.mjs";
 import { findChromium } from "../../scripts/chromium.mjs";
@@ -36,6 +37,10 @@ const faults: [name: string, fault: () => Promise<Shown>][] = [
     () => partFiles({ runs: isFull ? 30 : 4 }),
   ],
   ["writers that are locked out are told for whom they wait", () => lockedWriters({ writers: 2 })],
+  [
+    "no request ends the window, is answered as a fault, or takes memory that it is not worth",
+    () => requests({ count: isFull ? 10_000 : 800 }),
+  ],
 ];
 if (findChromium() || process.env["CI"])
   faults.push(["tabs share a drawer, and a browser without room says so", () => tabs({ each: 6 })]);

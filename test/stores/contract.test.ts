@@ -3,7 +3,6 @@ import { mkdtempSync, rmSync, statSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { serve } from "@hono/node-server";
-import { EventSource } from "eventsource";
 import fc from "fast-check";
 import { runs } from "../support/counts";
 import { drawerWith, piece, textsOf } from "../support/pieces";
@@ -31,7 +30,7 @@ const STORES: Record<string, () => Promise<[store: Store, again: (() => Promise<
   // What it asks is asked over HTTP, of a store of another kind.
   remote: async () => {
     const { address } = await served(openSqlite(join(folder, `${++made}`, "drawers.db")));
-    return [await openRemote(address, { EventSource }), () => openRemote(address, { EventSource })];
+    return [await openRemote(address), () => openRemote(address)];
   },
 };
 
@@ -494,7 +493,7 @@ test("a file that is no database is refused by name, and left as it is", () => {
 test("a store elsewhere refuses as it would here, is heard of at once, and says when it cannot be reached", async () => {
   const store = openSqlite(join(folder, "elsewhere", "drawers.db"));
   const { address, port, server } = await served(store);
-  const remote = await openRemote(address, { EventSource });
+  const remote = await openRemote(address);
   const here = await drawerWith(store, "one");
   const there = new Drawer(remote, "spring");
   await expect(there.discard("9")).rejects.toMatchObject({

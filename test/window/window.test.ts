@@ -1,6 +1,7 @@
 import { spawnSync } from "node:child_process";
 import { existsSync, mkdirSync, readFileSync, statSync, writeFileSync } from "node:fs";
 import { join, resolve } from "node:path";
+import { fileURLToPath } from "node:url";
 import type { Browser } from "playwright-core";
 import { CONDITIONS, faultsOf } from "../support/axe";
 import { launch, onPages } from "../support/browser";
@@ -194,18 +195,26 @@ onDesktop("the window beside one's programs", () => {
         () => (existsSync(noted("xdg-open")) ? readFileSync(noted("xdg-open"), "utf8") : ""),
         (said) => said.includes("\n"),
       );
-      expect(opens).toMatch(/^http:\/\/127\.0\.0\.1:\d+\/\?drawer=letters#[\w-]{43}\n$/);
+      expect(opens).toMatch(/^file:\/\/\/\S+\/drawer-[\w-]{16}\.html\n$/);
+      const entry = fileURLToPath(opens.trim());
+      expect(statSync(entry).mode & 0o777).toBe(0o600);
+      expect(readFileSync(entry, "utf8")).toMatch(/http:\/\/127\.0\.0\.1:\d+\/\?drawer=letters#[\w-]{43}"/);
       stand("chromium");
       await drawer(["open"]);
       const own = await until(
         () => (existsSync(noted("chromium")) ? readFileSync(noted("chromium"), "utf8") : ""),
         (said) => said.includes("\n"),
       );
-      expect(own).toMatch(/^--app=http:\/\/127\.0\.0\.1:\d+\/#[\w-]{43} --window-size=\d+,\d+\n$/);
+      expect(own).toMatch(/^--app=file:\/\/\/\S+\.html --window-size=\d+,\d+\n$/);
       const second = await (await browser.newContext()).newPage();
       await second.goto(opens.trim());
       await second.locator("snippet-drawer .drawers").waitFor();
       expect(await second.locator("snippet-drawer .drawers").inputValue()).toBe("letters");
+      // It was good once.
+      await until(
+        () => existsSync(entry),
+        (isThere) => !isThere,
+      );
     } finally {
       process.env["PATH"] = PATH;
     }
@@ -408,7 +417,7 @@ onPages("who may speak to the window", () => {
   const { drawer, fresh, home } = commandHome();
   let opened: OpenedWindow;
   let port = "";
-  let cookie = "";
+  let token = "";
   beforeEach(async () => {
     fresh();
     await drawer(["collect"], "The key of the hut is under the third plank");
@@ -416,7 +425,8 @@ onPages("who may speak to the window", () => {
     ({ port } = new URL(opened.address));
     const key = new URL(opened.address).hash.slice(1);
     const entered = await ask("POST", "/enter", { body: JSON.stringify({ key }) });
-    cookie = String(entered.headers["set-cookie"]?.[0]);
+    ({ token } = JSON.parse(entered.text) as { token: string });
+    expect(entered.headers["set-cookie"]).toBeUndefined();
   });
   afterEach(() => opened.end());
 
@@ -452,16 +462,14 @@ onPages("who may speak to the window", () => {
       asked.on("error", fail).end(body);
     });
   };
-  const own = () => ({ cookie: cookie.split(";")[0]! });
+  const own = () => ({ authorization: `Bearer ${token}` });
   const logged = (words: RegExp) =>
     until(
       () => opened.said,
       (said) => words.test(said),
     );
 
-  test("its own page may; the cookie is for no script and no other site", async () => {
-    expect(cookie).toMatch(/; HttpOnly/i);
-    expect(cookie).toMatch(/; SameSite=Strict/i);
+  test("its own page may, by a token that no other origin has", async () => {
     const about = await ask("GET", "/store/about", { headers: own() });
     expect([about.status, about.text]).toEqual([200, '{"isReadOnly":false}']);
     const page = await ask("GET", "/");
@@ -472,13 +480,17 @@ onPages("who may speak to the window", () => {
     expect(page.headers["access-control-allow-origin"]).toBeUndefined();
   });
 
-  test("who knows the port and nothing else gets nothing: no cookie, a key that was used, a guess", async () => {
+  test("who knows the port and nothing else gets nothing: no token, a key that was used, a guess", async () => {
     for (const path of ["/store/about", "/store/changes", "/desktop/begin", "/desktop/news"])
       expect((await ask("GET", path)).status).toBe(403);
     for (const path of ["/store/call", "/desktop/copy", "/desktop/into", "/desktop/sample"])
       expect((await ask("POST", path, { body: "{}" })).status).toBe(403);
-    const guess = { headers: { cookie: own().cookie.replace(/.$/, (last) => (last === "A" ? "B" : "A")) } };
-    expect((await ask("GET", "/store/about", guess)).status).toBe(403);
+    const guess = token.replace(/.$/, (last) => (last === "A" ? "B" : "A"));
+    for (const authorization of [`Bearer ${guess}`, `Basic ${token}`, "Bearer", token])
+      expect((await ask("GET", "/store/about", { headers: { authorization } })).status).toBe(403);
+    expect(
+      (await ask("GET", "/store/about", { headers: { cookie: `drawer-${port}=${token}` } })).status,
+    ).toBe(403);
     const key = new URL(opened.address).hash.slice(1);
     for (const body of [JSON.stringify({ key }), JSON.stringify({ key: "" }), "{}"]) {
       const again = await ask("POST", "/enter", { body });
@@ -492,7 +504,7 @@ onPages("who may speak to the window", () => {
     expect(opened.said).not.toContain(key);
   });
 
-  test("another page, and this computer by another name, are refused although they bring the cookie", async () => {
+  test("another page, and this computer by another name, are refused although they bring the token", async () => {
     const strangers = [
       { host: "drawer.example", ...own() },
       { host: `localhost:${port}`, ...own() },

@@ -5,14 +5,14 @@ import { holdOnClipboard } from "../../desktop/jobs/hold.js";
 import { openDesktop } from "../../desktop/open.js";
 import { commands } from "../../messages/en/cli-help.js";
 import { openWindow as says } from "../../messages/en/window.js";
-import { newSecret } from "../../window/guard.js";
+import { KEY_LIFE, newSecret } from "../../window/guard.js";
 import { serveWindow } from "../../window/server.js";
 import type { CommonOptions } from "../answer.js";
 import { begin } from "../command.js";
 import { dealToClipboard } from "../deal-to-clipboard.js";
 import { windowFile } from "../home-folder.js";
 import { withDrawer } from "../home.js";
-import { addressOfOpen, noteOpen, openBrowser } from "../open-window.js";
+import { addressOfOpen, chooseEntryFolder, noteOpen, openBrowser, type WayIn } from "../open-window.js";
 import { print, printJson, remark } from "../terminal.js";
 import { isWatched } from "../watch-claim.js";
 
@@ -29,14 +29,12 @@ export function add(program: Command): void {
     .option("--no-browser", commands.open.browser)
     .action(async (options: OpenOptions) => {
       const there = await addressOfOpen();
-      if (there !== undefined) {
-        const address = showing(there, options.drawer);
-        return show(options, address, says.again(address));
-      }
+      if (there !== undefined) return show(options, there, options.drawer, says.again);
       await withDrawer(options.drawer, async ({ store, name }) => {
         const secret = newSecret();
+        const entryFolder = chooseEntryFolder();
         const server = await serveWindow({
-          ...{ store, drawer: name, secret },
+          ...{ store, drawer: name, secret, entryFolder },
           site: besides("../window/site"),
           samples: besides("../../demo"),
           desktop: {
@@ -47,10 +45,9 @@ export function add(program: Command): void {
           },
           log: (sentence) => remark(`${sentence}\n`),
         });
-        const forget = await noteOpen({ port: server.port, secret });
+        const forget = await noteOpen({ port: server.port, secret, entryFolder });
         try {
-          const own = showing(server.newAddress(), name);
-          await show(options, own, says.opened(own));
+          await show(options, { address: server.newAddress(), entryFolder }, name, says.opened);
           await Promise.race([server.ended, interrupted()]);
         } finally {
           await forget();
@@ -68,13 +65,19 @@ function showing(address: string, drawer: string): string {
   return shown.href;
 }
 
-/** Says the address, and opens it. */
-async function show({ json, browser }: OpenOptions, address: string, said: string): Promise<void> {
+/** Says that the window is open, and shows it: in a browser, or by its address and how long that is good. */
+async function show(
+  { json, browser }: OpenOptions,
+  way: WayIn,
+  drawer: string,
+  said: (typeof says)["opened" | "again"],
+): Promise<void> {
+  const address = showing(way.address, drawer);
   if (json) printJson({ address, notices: [] });
-  else print(`${said}\n`);
+  else print(browser ? `${said()}\n` : `${said(address)}\n${says.waits(KEY_LIFE)}\n`);
   if (!browser) return;
   try {
-    await openBrowser(address);
+    await openBrowser({ ...way, address });
   } catch (error) {
     remark(`${says.noBrowser(reasonOf(error))}\n`);
   }

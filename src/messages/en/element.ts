@@ -146,6 +146,7 @@ export const partsPanel = {
   unmarkOf: (spot: string) => `Take off: ${spot}`,
   importing: (percent: number) => `Importing: ${percent} %.`,
   exporting: (percent: number) => `Exporting: ${percent} %.`,
+  /** That what is being copied is not on the clipboard yet. */
   copying: (_: number) => "It is not on the clipboard yet…",
 };
 
@@ -163,6 +164,7 @@ export const sentence = {
   },
   which: {
     picked: (count: number) => (count === 1 ? "the one picked" : `the ${count} picked`),
+    /** Those that were found. */
     found: (count: number) => (count === 1 ? "the one found" : `the ${count} found`),
     all: (count: number) =>
       count === 0 ? "no snippets yet" : count === 1 ? "the one snippet" : `all ${count} snippets`,

@@ -1,23 +1,38 @@
+import { duration } from "./phrases.js";
+
 /** Why a request to the window's server was refused, as its log says it. */
 export const refusedRequest = {
   host: "it calls this computer by another name",
   origin: "it comes from another page",
-  cookie: "it has no leave to read the drawers",
+  token: "it has no leave to read the drawers",
   key: "its key was used before, or is too old",
   body: "it brings more than anything that is collected",
+  length: "it does not say how much it brings",
+  path: "there is no such thing here",
 };
 
 /** What `drawer open` says of itself, and of what it refused. */
 export const openWindow = {
-  opened: (address: string) => `The window is open. Its address, for one browser and two minutes: ${address}`,
-  again: (address: string) => `The window was open already. Another one: ${address}`,
+  opened: (address?: string) =>
+    address === undefined
+      ? "The window is open."
+      : `The window is open. Its address, for one browser and two minutes: ${address}`,
+  again: (address?: string) =>
+    address === undefined
+      ? "The window was open already. Here is another page of it."
+      : `The window was open already. Another one: ${address}`,
   noBrowser: (why: string) =>
-    `No browser could be started (${why}). Open the address above in one that is there.`,
+    `No browser could be started (${why}). Say “drawer open --no-browser” for an address to open in one.`,
   ended: "The window is closed.",
+  /** How long it waits for a page, where no browser is started. */
+  waits: (time: number) => `It waits ${duration(time)} for a page, and ends then.`,
   refused: ({ why, path, from }: { why: keyof typeof refusedRequest; path: string; from: string }) =>
     `Refused: ${path} from ${from}: ${refusedRequest[why]}.`,
   failed: (why: string) => `Not done: ${why}`,
 };
+
+/** What stands on the page by which a browser is led to the window. */
+export const entryPage = { title: "Drawer", open: "Open the window" };
 
 /** What the window's page says beside what its element says. */
 export const windowPage = {

@@ -1,3 +1,5 @@
+import { EventSource } from "eventsource";
+import { defined } from "../../content/defined.js";
 import { DrawerError, errorOf, reasonOf, type Refusal } from "../../content/error.js";
 import { Conflict, type Store } from "../../drawer/store.js";
 import { Listeners } from "../../messages/core/listeners.js";
@@ -6,10 +8,8 @@ import { MESSAGE, METHODS, pack, STATUS, unpack, type About, type Method } from 
 
 /** How a store elsewhere is reached. */
 export interface RemoteOptions {
-  /** Asks it; the `fetch` of where this runs when it is left out. */
+  /** Asks it, and hears of its changes; the `fetch` of where this runs when it is left out. */
   readonly fetch?: typeof fetch;
-  /** Hears of its changes; the `EventSource` of where this runs when it is left out. Node has one from a package. */
-  readonly EventSource?: new (address: string) => Pick<EventSource, "addEventListener" | "close">;
 }
 
 /** A store that lives elsewhere, and is asked over HTTP. */
@@ -51,7 +51,7 @@ class Link {
   readonly #changed = new Listeners();
   readonly #reached = new Set<(isReached: boolean) => void>();
   #isReached = true;
-  #events: Pick<EventSource, "addEventListener" | "close"> | undefined;
+  #events: EventSource | undefined;
 
   constructor(
     readonly base: URL,
@@ -110,8 +110,8 @@ class Link {
 
   #listen(): void {
     if (this.#events) return;
-    const Source = this.options.EventSource ?? EventSource;
-    const events = new Source(new URL("changes", this.base).href);
+    // Unlike the browser's own, it asks as all else is asked: with what authorises it.
+    const events = new EventSource(new URL("changes", this.base), defined({ fetch: this.options.fetch }));
     this.#events = events;
     let isAgain = false;
     events.addEventListener("changed", () => this.#changed.call());

@@ -2,7 +2,8 @@ import { Hono } from "hono";
 import { streamSSE } from "hono/streaming";
 import { DrawerError, refusalOf } from "../../content/error.js";
 import { Conflict, type Store } from "../../drawer/store.js";
-import { MESSAGE, METHODS, pack, STATUS, unpack, type About, type Method } from "./wire.js";
+import { isQuestion } from "./questions.js";
+import { MESSAGE, METHODS, pack, STATUS, unpackAsked, type About, type Method } from "./wire.js";
 
 /** How often a stream of changes says that it is still there, in milliseconds; else what lies between may close it. */
 const STILL_HERE = 15_000;
@@ -80,7 +81,7 @@ export function remoteHandler(store: Store, options: RemoteHandlerOptions = {}):
 function callOf(bytes: Uint8Array): [name: Method, args: unknown[]] | undefined {
   let value: unknown;
   try {
-    value = unpack(bytes);
+    value = unpackAsked(bytes);
   } catch {
     // What cannot be read is no question, which is answered.
     return undefined;
@@ -89,5 +90,6 @@ function callOf(bytes: Uint8Array): [name: Method, args: unknown[]] | undefined 
   const [name, ...args] = value as [unknown, ...unknown[]];
   if (!METHODS.includes(name as Method)) return undefined;
   // What was left out comes as nothing.
-  return [name as Method, args.map((arg) => arg ?? undefined)];
+  const given = args.map((arg) => arg ?? undefined);
+  return isQuestion(name as Method, given) ? [name as Method, given] : undefined;
 }

@@ -1,5 +1,6 @@
 import { decode, encode, ExtensionCodec } from "@msgpack/msgpack";
 import type { Store } from "../../drawer/store.js";
+import { isWithin } from "./budget.js";
 
 /**
  * How a store is spoken to over HTTP. A question is posted to `call` as MessagePack, `[name, ...arguments]`, and so is the
@@ -49,7 +50,7 @@ const extensionCodec = new ExtensionCodec();
 extensionCodec.register({
   type: MAP,
   encode: (value) => (value instanceof Map ? pack([...(value as Map<unknown, unknown>)]) : null),
-  decode: (bytes) => new Map(unpack(bytes) as [unknown, unknown][]),
+  decode: (bytes) => new Map(decode(bytes, { extensionCodec }) as [unknown, unknown][]),
 });
 
 /** Writes a value: plain data, bytes and maps. What is undefined in an object is left out. */
@@ -57,7 +58,19 @@ export function pack(value: unknown): Uint8Array<ArrayBuffer> {
   return encode(value, { extensionCodec, ignoreUndefined: true });
 }
 
-/** Reads a value. */
+/** Reads a value that a server of one's own has sent. */
 export function unpack(bytes: Uint8Array): unknown {
   return decode(bytes, { extensionCodec });
+}
+
+/** How deep values may stand in each other in a question, and how many there may be: a thousand snippets are some fifty thousand. */
+const BUDGET = { depth: 100, values: 2_000_000 };
+
+/**
+ * Reads a value that anybody may have sent.
+ * @throws RangeError for what would take far more memory than it has bytes, and errors of the package for what is no MessagePack
+ */
+export function unpackAsked(bytes: Uint8Array): unknown {
+  if (isWithin(bytes, { ...BUDGET, extension: MAP })) return unpack(bytes);
+  throw new RangeError("The message holds too many values, or they stand too deep.");
 }

@@ -47,22 +47,22 @@ export class Connection {
 
   /** Executes a statement. */
   run(sql: string, ...values: readonly unknown[]): void {
-    this.#statement(sql).run(...values);
+    this.#statement(sql).run(...checked(values));
   }
 
   /** Executes an `INSERT`. Returns the number (rowid) of the row. */
   insert(sql: string, ...values: readonly unknown[]): number {
-    return Number(this.#statement(sql).run(...values).lastInsertRowid);
+    return Number(this.#statement(sql).run(...checked(values)).lastInsertRowid);
   }
 
   /** All rows. */
   all<Row>(sql: string, ...values: readonly unknown[]): Row[] {
-    return this.#statement(sql).all(...values) as Row[];
+    return this.#statement(sql).all(...checked(values)) as Row[];
   }
 
   /** The first row; nothing when there is none. */
   get<Row>(sql: string, ...values: readonly unknown[]): Row | undefined {
-    return this.#statement(sql).get(...values) as Row | undefined;
+    return this.#statement(sql).get(...checked(values)) as Row | undefined;
   }
 
   #statement(sql: string): Database.Statement {
@@ -160,4 +160,19 @@ export function saysDamaged(error: unknown): boolean {
   if (error instanceof DamagedFile) return true;
   const code = (error as { code?: string } | null)?.code ?? "";
   return /SQLITE_(CORRUPT|NOTADB)/.test(code) || /malformed|not a database/.test(reason(error));
+}
+
+/**
+ * Values that the driver knows: it ends the whole process for any other.
+ * @throws TypeError for another one
+ */
+function checked(values: readonly unknown[]): readonly unknown[] {
+  for (const value of values)
+    if (!isBindable(value)) throw new TypeError(`A store takes no ${typeof value} as a value.`);
+  return values;
+}
+
+function isBindable(value: unknown): boolean {
+  if (value === null || value === undefined || value instanceof Uint8Array) return true;
+  return ["string", "number", "bigint"].includes(typeof value);
 }

@@ -1,3 +1,4 @@
+import { EventSource } from "eventsource";
 import type { Block } from "../../compose/block.js";
 import { DrawerError, errorOf, type Refusal } from "../../content/error.js";
 import type { Notice } from "../../content/notice.js";
@@ -10,6 +11,9 @@ import type { WindowNews } from "../window-desktop.js";
 
 /** The desktop, as the server that the window is served by has it. */
 export class DesktopClient implements HostDesktop {
+  /** @param ask asks the server, with what authorises it */
+  constructor(readonly ask: typeof fetch) {}
+
   async copy(block: Block, isPrivate: boolean): Promise<readonly Notice[]> {
     try {
       const offered = offeredBlock(block, isPrivate);
@@ -45,7 +49,7 @@ export class DesktopClient implements HostDesktop {
 
   /** Calls `listener` with what is told of the desktop. */
   listen(listener: (news: WindowNews) => void): void {
-    const events = new EventSource("/desktop/news");
+    const events = new EventSource(new URL("/desktop/news", location.href), { fetch: this.ask });
     events.addEventListener("news", ({ data }: MessageEvent<string>) =>
       listener(JSON.parse(data) as WindowNews),
     );
@@ -53,7 +57,7 @@ export class DesktopClient implements HostDesktop {
 
   async #post<Answer>(path: string, body: object): Promise<Answer> {
     const isBytes = body instanceof Uint8Array;
-    const response = await fetch(path, {
+    const response = await this.ask(path, {
       method: "POST",
       headers: { "content-type": isBytes ? MESSAGE : "application/json" },
       body: isBytes ? (body as BodyInit) : JSON.stringify(body),

@@ -25,13 +25,27 @@ function wordThat(does: () => void, textContent: string): HTMLButtonElement {
   return Object.assign(document.createElement("button"), { className: "word", textContent, onclick: does });
 }
 
-/** The key of the address is exchanged for a cookie, and taken out of the address, so that it stays in no history. */
-async function enter(): Promise<void> {
+/** Where the token stands: pages of this origin alone reach it, and a page that is loaded again has it. */
+const TOKEN = "drawer-token";
+
+/**
+ * The key of the address is exchanged for a token, and taken out of the address, so that it stays in no history.
+ * @returns what asks the server with that token
+ */
+async function enter(): Promise<typeof fetch> {
   const key = location.hash.slice(1);
-  if (key === "") return;
-  history.replaceState(null, "", location.pathname + location.search);
-  const headers = { "content-type": "application/json" };
-  await fetch("/enter", { method: "POST", headers, body: JSON.stringify({ key }) });
+  if (key !== "") {
+    history.replaceState(null, "", location.pathname + location.search);
+    const headers = { "content-type": "application/json" };
+    const entered = await fetch("/enter", { method: "POST", headers, body: JSON.stringify({ key }) });
+    if (entered.ok) sessionStorage.setItem(TOKEN, ((await entered.json()) as { token: string }).token);
+  }
+  const authorization = `Bearer ${sessionStorage.getItem(TOKEN) ?? ""}`;
+  return (input, init = {}) => {
+    const headers = new Headers(init.headers);
+    headers.set("authorization", authorization);
+    return fetch(input, { ...init, headers });
+  };
 }
 
 /** How one begins, while the drawer is empty. */
@@ -52,9 +66,9 @@ function whyNotListening(refusal: Refusal): string | undefined {
 }
 
 async function open(): Promise<void> {
-  await enter();
-  const store = await openRemote("/store/");
-  const desktop = new DesktopClient();
+  const ask = await enter();
+  const store = await openRemote("/store/", { fetch: ask });
+  const desktop = new DesktopClient(ask);
   const name = new URLSearchParams(location.search).get("drawer") ?? "main";
   // What is copied in the window itself is heard as all copies on the desktop are.
   const binding = new Binding(new Drawer(store, name), { desktop, exclude: "*" });
