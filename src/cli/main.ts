@@ -1,6 +1,7 @@
 #!/usr/bin/env node
 import { readFileSync } from "node:fs";
 import { Command, CommanderError } from "commander";
+import { reasonOf } from "../content/error.js";
 import { answers } from "../messages/en/cli-answers.js";
 import { commandGroups, program as says } from "../messages/en/cli-help.js";
 import { whyText } from "../messages/en/cli.js";
@@ -126,7 +127,7 @@ async function addAll(program: Command): Promise<void> {
 
 /**
  * Says what went wrong, on standard error, and to programs also as JSON on standard output. Returns the exit code: 1
- * refused, 2 wrong usage. Anything else is a fault, shown whole.
+ * refused, 2 wrong usage. Anything else is a fault, in one sentence; whole with `DRAWER_TRACE`.
  */
 function exitCode(error: unknown, isJson: boolean): number {
   if (error instanceof CommanderError) {
@@ -141,7 +142,11 @@ function exitCode(error: unknown, isJson: boolean): number {
     sayRefused("missing-package", answers.missingPackage(missing), isJson);
     return 1;
   }
-  if (!isRefusal(error)) throw error;
+  if (!isRefusal(error)) {
+    if (process.env["DRAWER_TRACE"]) throw error;
+    sayRefused("failed", answers.fault(reasonOf(error)), isJson);
+    return 1;
+  }
   sayRefused(error.code, refusalText(error), isJson);
   return isWrongUsage(error) ? 2 : 1;
 }

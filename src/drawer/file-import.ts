@@ -1,6 +1,7 @@
 import { generateNKeysBetween } from "fractional-indexing";
 import { fromBase64 } from "../content/base64.js";
 import { checkValue } from "../content/check.js";
+import { defined } from "../content/defined.js";
 import { encodeContent, hashBytes, type Hash } from "../content/encode.js";
 import { DrawerError } from "../content/error.js";
 import { notice, type Notice } from "../content/notice.js";
@@ -24,7 +25,7 @@ import { lastOf, type Arriving } from "./limits.js";
 import { changeOf } from "./model/change.js";
 import type { Entry } from "./model/entry.js";
 import { newId } from "./model/ids.js";
-import { VALUES } from "./model/values.js";
+import { readValue, VALUES } from "./model/values.js";
 import { rulesOf } from "./rules-of.js";
 import { Conflict, type Store } from "./store.js";
 import { retryOnConflict, type Context } from "./transaction.js";
@@ -59,6 +60,8 @@ interface UnderWay {
   readonly snippets: number;
   /** When it last wrote something, in milliseconds since 1970. */
   readonly at: number;
+  /** The process that does it, where one is known. */
+  readonly process?: number;
 }
 
 /** For how long an import may write nothing before it is taken to have been cut off, in milliseconds. */
@@ -68,15 +71,56 @@ const PATIENCE = 30_000;
 export async function takeBackImport(store: Store, drawer: string, now: number): Promise<Notice[]> {
   const text = await store.value(drawer, VALUES.importing);
   if (text === undefined) return [];
-  const { groupId, name, snippets, at } = JSON.parse(text) as UnderWay;
-  if (now - at < PATIENCE) return [];
+  const underWay = readValue<UnderWay>(
+    text,
+    ({ groupId, snippets }) => !!groupId && Number.isFinite(snippets),
+  );
+  if (!underWay) {
+    await store.setValue(drawer, VALUES.importing, text, undefined);
+    return [];
+  }
+  const { groupId, name, snippets } = underWay;
+  if (isAlive(underWay, now)) return [];
   let written = 0;
   for (const { edits, groupId: own } of await store.changes({ drawer, about: [groupId] }))
     if (own === groupId) written += edits.length;
-  if (written < snippets && written > 0) await revertGroup(store, drawer, groupId);
+  const isCut = written < snippets;
+  const stays = isCut && written > 0 && !(await isReverted(store, drawer, groupId));
   await store.setValue(drawer, VALUES.importing, text, undefined);
-  if (written >= snippets) return [];
-  return [notice(drawerNotices, "imported/taken-back", { file: name, count: written })];
+  if (!isCut) return [];
+  return [
+    stays
+      ? notice(drawerNotices, "imported/left", { file: name, count: written, of: snippets })
+      : notice(drawerNotices, "imported/taken-back", { file: name, count: written }),
+  ];
+}
+
+/** Takes back what an import has written. Returns whether it could: what has been changed since stays. */
+async function isReverted(store: Store, drawer: string, groupId: string): Promise<boolean> {
+  try {
+    await revertGroup(store, drawer, groupId);
+    return true;
+  } catch (error) {
+    if (error instanceof DrawerError && error.code === "conflict") return false;
+    throw error;
+  }
+}
+
+/** Whether the program that imports lives: its process, or, where none is known, for a while after it has last written. */
+function isAlive({ process: id, at }: UnderWay, now: number): boolean {
+  const process = thisProcess();
+  if (id === undefined || !process?.kill) return now - at < PATIENCE;
+  try {
+    return process.kill(id, 0);
+  } catch (error) {
+    // One of another user lives, and may not be asked.
+    return (error as { readonly code?: string }).code === "EPERM";
+  }
+}
+
+/** The process of a program of Node; nothing in a page. */
+function thisProcess(): Partial<Pick<NodeJS.Process, "pid" | "kill">> | undefined {
+  return (globalThis as { readonly process?: Partial<NodeJS.Process> }).process;
 }
 
 /** What a file that was checked holds. */
@@ -164,7 +208,13 @@ class Import {
 
   /** Keeps that the import is under way. */
   async #mark(before: string | undefined, snippets: number): Promise<string> {
-    const underWay: UnderWay = { groupId: this.#groupId, name: this.name, snippets, at: Date.now() };
+    const underWay: UnderWay = {
+      groupId: this.#groupId,
+      name: this.name,
+      snippets,
+      at: Date.now(),
+      ...defined({ process: thisProcess()?.pid }),
+    };
     const after = JSON.stringify(underWay);
     try {
       await this.context.store.setValue(this.context.drawer, VALUES.importing, before, after);

@@ -1,10 +1,11 @@
+import { DrawerError, reasonOf } from "../content/error.js";
 import { notice, type Notice } from "../content/notice.js";
 import { DAY } from "../messages/core/units.js";
 import { drawerNotices } from "../messages/en/drawer.js";
 import { timeOf } from "./clock.js";
 import { makeRoom } from "./limits.js";
 import type { Entry } from "./model/entry.js";
-import { type Rules } from "./model/rules.js";
+import { areReadable, type Rules } from "./model/rules.js";
 import { VALUES } from "./model/values.js";
 import { rulesOf } from "./rules-of.js";
 import { Conflict, type PrivateEntry, type Store } from "./store.js";
@@ -24,12 +25,28 @@ async function takeBackCutImport(store: Store, drawer: string, now: number): Pro
  */
 export async function applyRetention(store: Store, drawer: string, now = Date.now()): Promise<Notice[]> {
   const rules = await rulesOf(store, drawer);
-  return [
-    ...(await takeBackCutImport(store, drawer, now)),
-    ...(await forgetSecrets(store, drawer, now)),
-    ...(await letGoByAge(store, drawer, rules, now)),
-    ...(await shorten(store, drawer, rules, now)),
-  ];
+  const notices: Notice[] = [];
+  // What is private goes first, and one part that fails keeps none of the others from being done.
+  for (const part of [
+    () => forgetSecrets(store, drawer, now),
+    () => tellUnreadRules(store, drawer),
+    () => takeBackCutImport(store, drawer, now),
+    () => letGoByAge(store, drawer, rules, now),
+    () => shorten(store, drawer, rules, now),
+  ])
+    try {
+      notices.push(...(await part()));
+    } catch (error) {
+      if (error instanceof DrawerError && error.code === "damaged") throw error;
+      notices.push(notice(drawerNotices, "waits", { why: reasonOf(error) }));
+    }
+  return notices;
+}
+
+/** Rules that cannot be read are told each time; the usual ones hold. */
+async function tellUnreadRules(store: Store, drawer: string): Promise<Notice[]> {
+  const isReadable = areReadable(await store.value(drawer, VALUES.rules));
+  return isReadable ? [] : [notice(drawerNotices, "rules/unread", { drawer })];
 }
 
 async function forgetSecrets(store: Store, here: string, now: number): Promise<Notice[]> {
@@ -37,7 +54,15 @@ async function forgetSecrets(store: Store, here: string, now: number): Promise<N
   const secrets = await store.privateEntries();
   const clocks = new Map<string, (secret: PrivateEntry) => number>();
   for (const name of new Set(secrets.map(({ drawer }) => drawer)))
-    clocks.set(name, await timeOf(store, name, now));
+    clocks.set(
+      name,
+      await timeOf(
+        store,
+        name,
+        secrets.filter(({ drawer }) => drawer === name),
+        now,
+      ),
+    );
   for (const secret of secrets) {
     const { id, drawer } = secret;
     const time = clocks.get(drawer)!(secret);
@@ -135,13 +160,14 @@ export async function privateUntil(
   drawer: string,
   now = Date.now(),
 ): Promise<ReadonlyMap<string, number>> {
-  const secrets = (await store.privateEntries()).filter((secret) => secret.drawer === drawer && !secret.kept);
+  const secrets = (await store.privateEntries()).filter((secret) => secret.drawer === drawer);
   const rules = await rulesOf(store, drawer);
   const going = secrets.flatMap((secret) => {
+    if (secret.kept) return [];
     const age = ageOf(secret, rules);
     return age === null ? [] : [{ secret, age }];
   });
   if (going.length === 0) return new Map();
-  const time = await timeOf(store, drawer, now);
+  const time = await timeOf(store, drawer, secrets, now);
   return new Map(going.map(({ secret, age }) => [secret.id, now + age - (time(secret) - secret.came)]));
 }

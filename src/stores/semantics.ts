@@ -103,7 +103,9 @@ function* takeOut(change: Change, rows: ReadonlyMap<string, StandingRow>): Job<R
     if (after || !isLeaving(change)) continue;
     yield* dropGone(id);
     const { at, operation, undoneOperation = operation } = change;
-    const left = { id, drawer: before.drawer, at, by: undoneOperation, entry: row.entry };
+    // What is done again leaves by what is done; what is undone, by the undoing.
+    const by = operation === "undo" ? operation : undoneOperation;
+    const left = { id, drawer: before.drawer, at, by, entry: row.entry };
     yield* ask((all) => all.put("gone", left));
   }
   return taken;

@@ -190,6 +190,54 @@ test("it goes after its time, whatever was done with it meanwhile; a kept one st
   await expect(drawer.undo()).rejects.toThrow("There is nothing to undo.");
 });
 
+test("a clock that is set back before it was ever looked at keeps no secret, and ages nothing else", async () => {
+  const drawer = await withSecret();
+  const years = -10 * 365 * 24 * 60 * 60 * 1000;
+  later(years);
+  expect(await drawer.applyRetention()).toEqual([]);
+  later(years + 2 * 60 * 1000);
+  expect((await drawer.applyRetention()).map(({ code }) => code)).toEqual(["private"]);
+  expect(await textsOf(drawer)).toEqual(["one", "two"]);
+});
+
+test("a secret that came under a clock of 2099 goes, and takes nothing else with it", async () => {
+  const drawer = await drawerWith(new MemoryStore(), "one");
+  const ahead = 70 * 365 * 24 * 60 * 60 * 1000;
+  later(ahead);
+  await drawer.collect([{ ...piece("swordfish"), private: true }]);
+  later(0);
+  await drawer.collect([{ ...piece("hidden now"), private: true }]);
+  await drawer.applyRetention();
+  later(60 * 1000);
+  expect(await drawer.applyRetention()).toEqual([]);
+  later(2 * 60 * 1000 + 1000);
+  expect((await drawer.applyRetention()).length).toBe(1);
+  expect(await textsOf(drawer)).toEqual(["one"]);
+});
+
+test("what else is due keeps no secret: an import that was cut off, rules that nobody can read", async () => {
+  const drawer = await withSecret();
+  const { store } = drawer;
+  const underWay = (of: object) =>
+    JSON.stringify({ groupId: "g", name: "spring.drawer", snippets: 9, at: Date.now(), ...of });
+  await store.setValue("spring", "importing", undefined, underWay({ process: process.pid }));
+  later(2 * 60 * 1000);
+  const codes = async () => (await drawer.applyRetention()).map(({ code }) => code);
+  // Its process lives: it is waited for.
+  expect(await codes()).toEqual(["private"]);
+  expect(await store.value("spring", "importing")).toBeDefined();
+  const kept = await store.value("spring", "importing");
+  await store.setValue("spring", "importing", kept, underWay({ process: 2 ** 22 + 7 }));
+  expect(await codes()).toEqual(["imported"]);
+  await store.setValue("spring", "importing", undefined, "{ no JSON");
+  await store.setValue("spring", "rules", undefined, '{"collecting":"perhaps"}');
+  expect(await codes()).toEqual(["rules"]);
+  expect([(await drawer.rules()).collecting, await store.value("spring", "importing")]).toEqual([
+    true,
+    undefined,
+  ]);
+});
+
 test("any snippet can be hidden and shown again, and goes only from then on", async () => {
   const drawer = await drawerWith(new MemoryStore(), "one", "the gauge key hangs by the door");
   expect((await drawer.hide("2"))[0]!.message).toBe(

@@ -132,7 +132,7 @@ test("past the limit the oldest that is not kept goes, by name; undo brings it b
   await drawer.undo();
   expect([await textsOf(drawer), await drawer.gone()]).toEqual([
     ["piece 1", "piece 3", "piece 4", "piece 5", "piece 6", "piece 7", "piece 8", "piece 2", "nine"],
-    expect.arrayContaining([expect.objectContaining({ by: "collect" })]),
+    expect.arrayContaining([expect.objectContaining({ by: "undo" })]),
   ]);
   await drawer.redo();
   expect(await said(drawer.restore("/3/"))).toEqual([

@@ -2,6 +2,7 @@ import { checkValue } from "../../content/check.js";
 import { DrawerError } from "../../content/error.js";
 import { DAY, MEGABYTE, MINUTE } from "../../messages/core/units.js";
 import { drawerErrors } from "../../messages/en/drawer.js";
+import { readValue } from "./values.js";
 
 /** A drawer's settings. Times are in milliseconds, sizes in bytes; nothing (`null`) is no limit. */
 export interface Rules {
@@ -103,7 +104,20 @@ export function encodeRules(rules: Rules): string | undefined {
   return unusual.length === 0 ? undefined : JSON.stringify(Object.fromEntries(unusual));
 }
 
-/** The rules that {@link encodeRules} kept. */
+/** The rules that {@link encodeRules} kept; the usual ones for what cannot be read. */
 export function decodeRules(text: string | undefined): Rules {
-  return text === undefined ? DEFAULT_RULES : { ...DEFAULT_RULES, ...(JSON.parse(text) as Partial<Rules>) };
+  return { ...DEFAULT_RULES, ...keptRules(text) };
+}
+
+/** Whether rules that were kept can be read. */
+export function areReadable(text: string | undefined): boolean {
+  return text === undefined || keptRules(text) !== undefined;
+}
+
+function keptRules(text: string | undefined): Partial<Rules> | undefined {
+  return readValue<Rules>(text, (rules) =>
+    Object.entries(rules).every(
+      ([name, value]) => Object.hasOwn(RULE_FORMS, name) && isValueOf(RULE_FORMS[name as keyof Rules], value),
+    ),
+  );
 }

@@ -6,7 +6,7 @@ import { notice, type Notice } from "../../content/notice.js";
 import { drawerErrors, drawerNotices } from "../../messages/en/drawer.js";
 import { piecesOf, type Entry } from "../model/entry.js";
 import { newId } from "../model/ids.js";
-import { VALUES } from "../model/values.js";
+import { readValue, VALUES } from "../model/values.js";
 import { privateTraces } from "../private-traces.js";
 import { readSnippets, someToGiveOut, snippetsOf, type Snippet } from "../snippets.js";
 import type { Positioned } from "../store.js";
@@ -252,8 +252,9 @@ function alter(
 
 async function keptDeal({ store, drawer }: Context): Promise<{ text: string; kept: KeptDeal }> {
   const text = await store.value(drawer, VALUES.deal);
-  if (text === undefined) throw new DrawerError(drawerErrors, "nothing/deal", {});
-  return { text, kept: JSON.parse(text) as KeptDeal };
+  const kept = readValue<KeptDeal>(text, ({ snippets }) => Array.isArray(snippets));
+  if (text === undefined || !kept) throw new DrawerError(drawerErrors, "nothing/deal", {});
+  return { text, kept };
 }
 
 /** A snippet of a deal, wherever it is now: in a drawer, among what has left one, or a piece of another. */

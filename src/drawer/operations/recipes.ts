@@ -3,7 +3,7 @@ import { checkText } from "../../content/check.js";
 import { hasControls } from "../../content/controls.js";
 import { DrawerError } from "../../content/error.js";
 import { drawerErrors } from "../../messages/en/drawer.js";
-import { VALUES } from "../model/values.js";
+import { readValue, VALUES } from "../model/values.js";
 import { valueEdits, type Context, type Operation, type Procedure } from "../transaction.js";
 
 /** The names of the recipes that are kept with the drawer, in order. */
@@ -21,7 +21,8 @@ export const recipes: Procedure<[], Promise<string[]>> = {
 export const recipe: Procedure<[name: string], Promise<Recipe>> = {
   async run(context, name) {
     const text = await textOf(context, name);
-    if (text !== undefined) return JSON.parse(text) as Recipe;
+    const kept = readValue<Recipe>(text, () => true);
+    if (kept) return kept;
     throw new DrawerError(drawerErrors, "nothing/recipe", {
       name,
       drawer: context.drawer,

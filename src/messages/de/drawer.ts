@@ -155,6 +155,8 @@ export const drawerNotices: Translated<typeof english.drawerNotices> = {
     const howLong = goneAge === null ? "" : `, ${duration(goneAge)} lang`;
     return `Dem Alter nach gegangen (${ages.join(", ")}): ${namedAll(snippets)}. „Rückgängig“ bringt es zurück${howLong}.`;
   },
+  "rules/unread": ({ drawer }) =>
+    `Die Regeln der Lade „${drawer}“ sind nicht lesbar, also gelten die üblichen. Setzen Sie neu, was anders sein soll.`,
   "private/forgotten": ({ count, drawer }) =>
     `${count === 1 ? "Ein privates Stück ist" : `${count} private Stücke sind`} für immer weg${drawer === undefined ? "" : ` in der Lade „${drawer}“`}, denn ${count === 1 ? "seine" : "ihre"} Zeit ist um.`,
   "private/left-out": ({ positions }) =>
@@ -225,6 +227,8 @@ export const drawerNotices: Translated<typeof english.drawerNotices> = {
   imported: ({ count, file, drawer }) => `${many(count)} aus „${file}“ in die Lade „${drawer}“ eingelesen.`,
   "imported/taken-back": ({ file, count }) =>
     `Das Einlesen von „${file}“ wurde abgebrochen. Was es gebracht hatte, ${many(count)}, wurde zurückgenommen; lesen Sie es noch einmal ein.`,
+  "imported/left": ({ file, count, of }) =>
+    `Das Einlesen von „${file}“ wurde nach ${grouped(count)} von ${many(of)} abgebrochen. Sie sind seitdem geändert worden und bleiben; lesen Sie es für den Rest noch einmal ein.`,
   waits: ({ why }) =>
     `Was dem Alter nach oder als Privates fällig ist, ging jetzt nicht und wird nächstes Mal versucht: ${why}`,
   "dealing/clipboard": ({ of }) =>

@@ -103,6 +103,9 @@ export const hints: Partial<Readonly<Record<ErrorReason, string>>> = {
 
 /** What the answers of commands say beside notices. */
 export const answers = {
+  /** Something failed that is no fault of the user's. */
+  fault: (why: string) =>
+    `That failed, by a fault of Drawer's own: ${why}. DRAWER_TRACE=1 before the command shows where.`,
   /** A package that was left out when Drawer was installed. */
   missingPackage: (name: string) =>
     `This needs the package “${name}”, which was left out when Drawer was installed. Install it: npm install ${name}.`,
@@ -197,8 +200,7 @@ export const waysOut: Partial<Readonly<Record<keyof typeof operations, string>>>
   collect: "made room",
   rule: "made room",
   import: "import undone",
-  restore: "undone",
-  copy: "undone",
+  undo: "undone",
   move: "made room",
   append: "made room",
 };

@@ -332,6 +332,9 @@ export const drawerNotices = {
     const howLong = goneAge === null ? "" : ` for ${duration(goneAge)}`;
     return `Let go by age (${ages.join(", ")}): ${namedAll(snippets)}. Undo brings ${pronoun(snippets.length)} back${howLong}.`;
   },
+  /** The rules of a drawer cannot be read. */
+  "rules/unread": ({ drawer }: { drawer: string }) =>
+    `The rules of the drawer “${drawer}” cannot be read, so the usual ones hold. Set those that you want otherwise again.`,
   /** Private snippets were forgotten, because their time was over. */
   "private/forgotten": ({ count, drawer }: { count: number; drawer?: string }) =>
     `${count === 1 ? "A private snippet is" : `${count} private snippets are`} gone for good${drawer === undefined ? "" : ` in the drawer “${drawer}”`}, as ${count === 1 ? "its" : "their"} time is over.`,
@@ -459,6 +462,9 @@ export const drawerNotices = {
   /** An import had been cut off, and was taken back. */
   "imported/taken-back": ({ file, count }: { file: string; count: number }) =>
     `The import of “${file}” was cut off. What it had brought, ${many(count)}, was taken back; import it again.`,
+  /** An import had been cut off; what it had brought has been changed since, and stays. */
+  "imported/left": ({ file, count, of }: { file: string; count: number; of: number }) =>
+    `The import of “${file}” was cut off after ${grouped(count)} of ${many(of)}. They have been changed since, so they stay; import it again for the rest.`,
   /** What is due could not be done now, and is tried again. */
   waits: ({ why }: { why: string }) =>
     `What is due by age or privacy could not be done now, and will be tried next time: ${why}`,
