@@ -2,6 +2,7 @@
 import { spawnSync } from "node:child_process";
 import { atOnce } from "./at-once.mjs";
 import { damaged } from "./damaged.mjs";
+import { damagedSecrets } from "./damaged-secrets.mjs";
 import { faultPoints, retention } from "./fault-points.mjs";
 import { fullDisk } from "./full-disk.mjs";
 import { killed } from "./killed.mjs";
@@ -15,6 +16,7 @@ const faults = {
   killed,
   "full-disk": fullDisk,
   damaged,
+  "damaged-secrets": damagedSecrets,
   "other-versions": otherVersions,
   tabs,
   "fault-points": faultPoints,

@@ -1,6 +1,7 @@
 import { DrawerError } from "../content/error.js";
 import type { Notice } from "../content/notice.js";
 import type { ClipboardEvent, Copied, Desktop } from "../desktop/desktop.js";
+import { NeverFrom } from "../desktop/never-from.js";
 import { incomingOf } from "../desktop/to-incoming.js";
 import { CollectingSession, type ActionResult, type AppendTarget } from "../drawer/collecting-session.js";
 import type { Drawer } from "../drawer/drawer.js";
@@ -23,6 +24,7 @@ export interface WatchOptions extends CommonOptions {
 /** One watch: what comes is collected in its turn, and told in a line; the user's keys do what they say. */
 export class WatchSession {
   readonly #session: CollectingSession;
+  readonly #neverFrom = new NeverFrom();
   #count = 0;
   /** The snippet that copies are added to. */
   #target: Positioned | undefined;
@@ -78,6 +80,8 @@ export class WatchSession {
 
   /** Collects a copy: as a snippet of its own, or onto the end of one. */
   async #collect(copied: Copied, append: AppendTarget | undefined): Promise<Collected> {
+    const refused = await this.#neverFrom.refusal(this.drawer, copied);
+    if (refused) return { collected: [], notices: refused };
     const result = await this.#session.collect([await incomingOf(copied)], append);
     this.#target = result.collected[0] ?? this.#target;
     this.#count += result.collected.length;

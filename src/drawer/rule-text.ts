@@ -73,7 +73,7 @@ export function parseRule(typed: string): Partial<Rules> {
   const form = RULE_FORMS[rule];
   if (text === undefined)
     throw new DrawerError(drawerErrors, "bad-option/rule-without-value", { name, form });
-  const value = parseValue(rule, text.trim().toLowerCase());
+  const value = form === "names" ? parseNames(text) : parseValue(rule, text.trim().toLowerCase());
   if (value === undefined)
     throw new DrawerError(drawerErrors, "bad-option/rule-value", {
       name,
@@ -82,6 +82,12 @@ export function parseRule(typed: string): Partial<Rules> {
       isTyped: true,
     });
   return { [rule]: value };
+}
+
+/** Names as they are kept: parted by a comma and a space; none for `none`. */
+function parseNames(text: string): string {
+  const names = text.split(",").map((name) => name.trim());
+  return /^(none|nobody)?$/i.test(text.trim()) ? "" : names.filter((name) => name !== "").join(", ");
 }
 
 /** Reads a time as it is typed, such as `2m` or `3 h`: milliseconds, `null` for `never`; nothing for what is none. */

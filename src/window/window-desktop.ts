@@ -2,6 +2,7 @@ import { encodeContent, hashBytes } from "../content/encode.js";
 import { DrawerError, refusalOf, type Refusal } from "../content/error.js";
 import { notice, type Notice } from "../content/notice.js";
 import type { Desktop, Offered } from "../desktop/desktop.js";
+import { NeverFrom } from "../desktop/never-from.js";
 import { incomingOf } from "../desktop/to-incoming.js";
 import { CollectingSession } from "../drawer/collecting-session.js";
 import { Drawer } from "../drawer/drawer.js";
@@ -53,6 +54,7 @@ export interface CollectInto {
 
 /** The desktop as the window has it: what is copied there is collected, and blocks go onto its clipboard. */
 export class WindowDesktop {
+  readonly #neverFrom = new NeverFrom();
   #into: CollectInto;
   listening: ListeningState = notListening(new DrawerError(desktopErrors, "no-clipboard", {}));
   readonly #listeners = new Listeners<[news: WindowNews]>();
@@ -92,6 +94,8 @@ export class WindowDesktop {
             this.#setWatched(await isWatched);
             if (event.type === "unread") throw event.error;
             if (await isWatched) return [];
+            const refused = await this.#neverFrom.refusal(new Drawer(this.store, drawer), event.copied);
+            if (refused) return refused;
             const incoming = await incomingOf(event.copied);
             // What a watch had collected before it ended may be heard of here after that.
             return wasWatched && (await this.#isLatest(drawer, incoming)) ? [] : this.#collect(incoming);

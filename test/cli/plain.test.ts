@@ -148,7 +148,7 @@ test.each([
   ["xlsx", readFileSync("demo/ringing.xlsx"), "Date\tRide"],
   ["ods", readFileSync("demo/ringing.ods"), "Date\tRide"],
   ["a sheet's text with its separator", "sep=;\r\na;b\r\n1;2\r\n", "a\tb\n1\t2"],
-  ["rows parted by commas", "Bird,Count\n\"Wren, male\",12\n", "Bird\tCount\nWren, male\t12"],
+  ["rows parted by commas", 'Bird,Count\n"Wren, male",12\n', "Bird\tCount\nWren, male\t12"],
   ["prose with commas", "Dear Anna,\nthanks, all", "Dear Anna,\nthanks, all"],
   ["figures with decimal commas", "79,00\n12,50\n", "79,00\n12,50"],
   ["Markdown with front matter", "---\ntitle: x\n---\n\n# High **water**\n", "High water"],

@@ -19,7 +19,7 @@ import {
 
 withWindows("keys in every program", () => {
   display("windows");
-  const { drawer, all, folder, home } = commandHome();
+  const { drawer, all, snippets, folder, home } = commandHome();
   const running: ChildProcess[] = [];
   let browser: Browser;
   let page: Page;
@@ -136,6 +136,22 @@ withWindows("keys in every program", () => {
     press("super+F8");
     await told(/What was on the clipboard before could not be put back whole/);
     silent.kill();
+  });
+
+  test("a rule names programs and windows from which nothing is collected, which is told once", async () => {
+    await all("rules never-from=Vault,tides");
+    const before = (await snippets()).length;
+    await page.evaluate(() => getSelection()!.selectAllChildren(document.querySelector("#p")!));
+    await toFront("Tides");
+    begin();
+    press("super+F8");
+    await told(/Nothing is collected from “tides”/);
+    begin();
+    press("ctrl+c");
+    press("super+F8");
+    await pause(1500);
+    expect([said, (await snippets()).length]).toEqual(["", before]);
+    await all("rules never-from=none");
   });
 
   test("a terminal gets text by its own key, and what is selected there is collected from the mouse", async () => {

@@ -22,7 +22,7 @@ test("the usual rules are those of the design, and each says what it means", asy
   const rules = describeRules(await new Drawer(new MemoryStore()).rules());
   expect(rules.map(({ name, value }) => `${name}=${value}`)).toEqual([
     ...["collecting=on", "blanks=skip", "repeats=skip", "snippets=1000", "size=256 MB", "text-age=30 days"],
-    ...["picture-age=7 days", "detect=on", "private-age=2 minutes", "gone-age=7 days"],
+    ...["picture-age=7 days", "detect=on", "private-age=2 minutes", "gone-age=7 days", "never-from=none"],
   ]);
   for (const { sentence } of rules) expect(sentence).toMatch(/^[A-Z].*[a-zB]\.$/);
 });

@@ -1,4 +1,5 @@
 import { atOnce } from "../../faults/at-once.mjs";
+import { damagedSecrets } from "../../faults/damaged-secrets.mjs";
 import { damaged } from "../../faults/damaged.mjs";
 import { faultPoints, retention } from "../../faults/fault-points.mjs";
 import { fullDisk } from "../../faults/full-disk.mjs";
@@ -23,6 +24,10 @@ const faults: [name: string, fault: () => Promise<Shown>][] = [
   ],
   ["a full disk is told, loses nothing, and is worked on from when there is room", () => fullDisk()],
   ["a damaged file is set aside and recovered as far as it can be read", () => damaged()],
+  [
+    "of a damaged file with private snippets nothing private comes out, and every command answers",
+    () => damagedSecrets({ runs: isFull ? 500 : 12 }),
+  ],
   [
     "files of newer and older versions are refused and brought up to date",
     () => otherVersions({ count: 120 }),

@@ -1,5 +1,5 @@
 import { spawnSync } from "node:child_process";
-import { existsSync, mkdirSync, readFileSync, statSync, writeFileSync } from "node:fs";
+import { chmodSync, existsSync, mkdirSync, readFileSync, statSync, writeFileSync } from "node:fs";
 import { join, resolve } from "node:path";
 import { fileURLToPath } from "node:url";
 import type { Browser } from "playwright-core";
@@ -414,7 +414,7 @@ onDesktop("the window beside one's programs", () => {
 });
 
 onPages("who may speak to the window", () => {
-  const { drawer, fresh, home } = commandHome();
+  const { drawer, fresh, folder, home } = commandHome();
   let opened: OpenedWindow;
   let port = "";
   let token = "";
@@ -545,6 +545,34 @@ onPages("who may speak to the window", () => {
     // It goes on for its own page.
     expect((await ask("GET", "/store/about", { headers: own() })).status).toBe(200);
   });
+
+  const asNobody = process.getuid?.() === 0 ? test : test.skip;
+  asNobody(
+    "another user of this computer reads nothing of it: no file, no argument, no environment",
+    async () => {
+      const programs = join(folder, "programs");
+      mkdirSync(programs, { recursive: true });
+      writeFileSync(join(programs, "chromium"), "#!/bin/sh\nsleep 20\n", { mode: 0o755 });
+      const { PATH } = process.env;
+      process.env["PATH"] = `${programs}:${PATH}`;
+      chmodSync(folder, 0o755);
+      try {
+        expect((await drawer(["open"])).out).toMatch(/open already/);
+      } finally {
+        process.env["PATH"] = PATH;
+      }
+      const note = JSON.parse(readFileSync(join(home(), "open.json"), "utf8")) as { secret: string };
+      const looks = `cat /proc/[0-9]*/cmdline /proc/[0-9]*/environ; ls -R ${folder}; find ${folder} /tmp/drawer* -type f -exec cat {} +;
+      curl -s http://127.0.0.1:${port}/store/about; curl -s -X POST -H 'content-type: application/json' -d '{"key":""}' http://127.0.0.1:${port}/enter`;
+      const { stdout } = spawnSync(
+        "setpriv",
+        ["--reuid=nobody", "--regid=nogroup", "--clear-groups", "sh", "-c", looks],
+        { encoding: "utf8", maxBuffer: 1 << 28, env: { PATH } },
+      );
+      expect(stdout).toMatch(/--app=file:/);
+      for (const word of [note.secret, token, "third plank", `${port}/#`]) expect(stdout).not.toContain(word);
+    },
+  );
 
   test("who has taken the port of a window that was killed is not believed, and learns nothing", async () => {
     await opened.end("SIGKILL");

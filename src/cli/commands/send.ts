@@ -1,4 +1,5 @@
 import type { Command } from "commander";
+import { NeverFrom } from "../../desktop/never-from.js";
 import { openDesktop } from "../../desktop/open.js";
 import { incomingOf } from "../../desktop/to-incoming.js";
 import { act } from "../act.js";
@@ -14,7 +15,10 @@ export function add(program: Command): void {
       await act(options, (drawer) =>
         sendSelection({
           ...{ drawer, desktop },
-          collect: async (copied) => drawer.collect([await incomingOf(copied)]),
+          collect: async (copied) => {
+            const refused = await new NeverFrom().refusal(drawer, copied);
+            return refused ? { collected: [], notices: refused } : drawer.collect([await incomingOf(copied)]);
+          },
         }),
       );
     } finally {

@@ -26,6 +26,8 @@ export interface Rules {
   readonly privateAge: number | null;
   /** How long what left can be brought back, and how far back the log goes. */
   readonly goneAge: number | null;
+  /** Programs and windows from which nothing is collected on a desktop: words of their names or titles, parted by commas. */
+  readonly neverFrom: string;
 }
 
 /** The rules of a drawer for which nobody has said otherwise. */
@@ -40,13 +42,14 @@ export const DEFAULT_RULES: Rules = {
   detect: true,
   privateAge: 2 * MINUTE,
   goneAge: 7 * DAY,
+  neverFrom: "",
 };
 
 /** The names of all rules, in the order in which they are shown. */
 export const RULE_NAMES = Object.keys(DEFAULT_RULES) as (keyof Rules)[];
 
 /** What sort of value a rule has. */
-export type RuleForm = "on-off" | "blanks" | "repeats" | "count" | "bytes" | "time";
+export type RuleForm = "on-off" | "blanks" | "repeats" | "count" | "bytes" | "time" | "names";
 
 /** What sort of value each rule has. */
 export const RULE_FORMS: { readonly [Name in keyof Rules]: RuleForm } = {
@@ -60,6 +63,7 @@ export const RULE_FORMS: { readonly [Name in keyof Rules]: RuleForm } = {
   detect: "on-off",
   privateAge: "time",
   goneAge: "time",
+  neverFrom: "names",
 };
 
 /** The values of rules that are a choice. */
@@ -72,6 +76,7 @@ export const RULE_CHOICES: Readonly<Partial<Record<RuleForm, readonly Rules[keyo
 function isValueOf(form: RuleForm, value: unknown): boolean {
   const choices: readonly unknown[] | undefined = RULE_CHOICES[form];
   if (choices) return choices.includes(value);
+  if (form === "names") return typeof value === "string" && value.length <= 1000;
   return value === null || (typeof value === "number" && Number.isSafeInteger(value) && value > 0);
 }
 

@@ -155,6 +155,8 @@ export const drawerNotices: Translated<typeof english.drawerNotices> = {
     const howLong = goneAge === null ? "" : `, ${duration(goneAge)} lang`;
     return `Dem Alter nach gegangen (${ages.join(", ")}): ${namedAll(snippets)}. „Rückgängig“ bringt es zurück${howLong}.`;
   },
+  "not-from": ({ name }) =>
+    `Aus „${name}“ wird nichts gesammelt, wie die Regeln sagen. Das wird einmal gesagt.`,
   "rules/unread": ({ drawer }) =>
     `Die Regeln der Lade „${drawer}“ sind nicht lesbar, also gelten die üblichen. Setzen Sie neu, was anders sein soll.`,
   "private/forgotten": ({ count, drawer }) =>

@@ -188,6 +188,11 @@ export const elementSentences: Page = {
       before: "Was ging, kann zurückgeholt werden",
       say: (age) => (age === null ? "immer" : `${duration(age)} lang`),
     },
+    neverFrom: {
+      before: "Auf dem Schreibtisch wird gesammelt,",
+      say: (names) =>
+        names === "" ? "was in irgendeinem Programm kopiert wird" : `was kopiert wird, außer in ${names}`,
+    },
   },
   done: {
     name: "Was geschah",

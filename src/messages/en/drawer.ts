@@ -227,6 +227,7 @@ const FORM_WORDS = {
     given: "a whole number above 0, or null for no limit",
   },
   count: { typed: "a number such as 1000, or any", given: "a whole number above 0, or null for no limit" },
+  names: { typed: "names parted by commas, or none", given: "a text of at most 1,000 characters" },
 };
 
 /** What is wrong with a line of a drawer file. */
@@ -332,6 +333,9 @@ export const drawerNotices = {
     const howLong = goneAge === null ? "" : ` for ${duration(goneAge)}`;
     return `Let go by age (${ages.join(", ")}): ${namedAll(snippets)}. Undo brings ${pronoun(snippets.length)} back${howLong}.`;
   },
+  /** What was copied in a program from which nothing is collected. */
+  "not-from": ({ name }: { name: string }) =>
+    `Nothing is collected from “${name}”, as the rule never-from says. That is told once.`,
   /** The rules of a drawer cannot be read. */
   "rules/unread": ({ drawer }: { drawer: string }) =>
     `The rules of the drawer “${drawer}” cannot be read, so the usual ones hold. Set those that you want otherwise again.`,
@@ -504,6 +508,7 @@ export interface RuleChange {
 /** The value of a rule in words, as it can be typed. */
 export function ruleValue(rule: keyof typeof rules, value: unknown): string {
   if (typeof value === "boolean") return value ? "on" : "off";
+  if (value === "") return "none";
   if (typeof value === "string") return value;
   if (rule === "snippets") return value === null ? "any" : String(value);
   return rule === "size" ? size(value as number | null) : duration(value as number | null);

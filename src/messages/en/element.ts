@@ -245,6 +245,10 @@ export const ruleSentences = {
     before: "What left can be brought back",
     say: (age: number | null) => (age === null ? "always" : `for ${duration(age)}`),
   },
+  neverFrom: {
+    before: "On a desktop what is copied is collected",
+    say: (names: string) => (names === "" ? "from every program" : `from every program but ${names}`),
+  },
 };
 
 /** The panel of rules. */

@@ -58,4 +58,9 @@ export const rules = {
         ? "What left can always be brought back"
         : `What left can be brought back for ${duration(age)}`,
   },
+  neverFrom: {
+    about: "programs and windows from which nothing is collected, by words of their names",
+    means: (names: string) =>
+      names === "" ? "What is copied in any program is collected" : `Nothing is collected from: ${names}`,
+  },
 };

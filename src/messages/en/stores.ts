@@ -90,17 +90,32 @@ export const sqliteNotices = {
     whole,
     cut,
     loose,
+    hidden,
+    hiddenLost,
     drawer,
   }: {
     aside: string;
     whole: number;
     cut: number;
     loose: number;
+    /** How many private snippets are back, and how many are not. */
+    hidden: number;
+    hiddenLost: number;
     drawer: string;
   }) => {
     const parts = [
       `${whole === 1 ? "1 snippet is" : `${whole} snippets are`} back`,
       ...(cut > 0 ? [`of ${cut} more only the beginning`] : []),
+      ...(hidden > 0
+        ? [
+            hidden === 1
+              ? "1 that is private is back, private"
+              : `${hidden} that are private are back, private`,
+          ]
+        : []),
+      ...(hiddenLost > 0
+        ? [hiddenLost === 1 ? "1 that was private is lost" : `${hiddenLost} that were private are lost`]
+        : []),
       ...(loose > 0 ? [`${loose} more that had lost their place are in the drawer “${drawer}”`] : []),
     ];
     return `The file of the drawers was damaged. It was set aside as “${aside}”, and what could be read was recovered: ${parts.join("; ")}. The log and what had left could not be brought along.`;
@@ -108,6 +123,9 @@ export const sqliteNotices = {
   /** The write-ahead log of the database may hold a trace. */
   "trace/log": ({ file }: { file: string }) =>
     `Another program has these drawers open, so a trace of it stays in “${file}” until that program closes them.`,
+  /** The disk is full, so that a trace stays. */
+  "trace/full": () =>
+    "It is gone, but the disk is full, so a trace of it stays in the file until there is room: the next command wipes it out then.",
   /** Files that were set aside as damaged may hold a trace. */
   "trace/damaged": ({ files }: { files: readonly string[] }) =>
     `What was set aside as damaged still holds what it held: ${files.map((file) => `“${file}”`).join(", ")}. Delete it when you need it no more.`,

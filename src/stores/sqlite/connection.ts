@@ -100,6 +100,15 @@ export class Connection {
     if (this.#database.inTransaction) this.exec("ROLLBACK");
   }
 
+  /** Brings what stands in the write-ahead log into the file, as far as that is possible now. */
+  checkpoint(): void {
+    try {
+      this.#database.pragma("wal_checkpoint(PASSIVE)");
+    } catch (error) {
+      if (!isOfTheDatabase(error)) throw error;
+    }
+  }
+
   close(): void {
     this.#statements.clear();
     this.#database.close();
@@ -145,6 +154,13 @@ export function isOfTheDatabase(error: unknown): error is Error & { readonly cod
 /** Whether an error says that another connection is writing. */
 export function saysBusy(error: unknown): boolean {
   return isOfTheDatabase(error) && /BUSY|locked/.test(error.code + error.message);
+}
+
+/** Whether an error says that the disk is full, or takes nothing. */
+export function saysFull(error: unknown): boolean {
+  return (
+    isOfTheDatabase(error) && (/FULL|IOERR/.test(error.code) || /disk is full|disk I\/O/.test(error.message))
+  );
 }
 
 /** What an error of the database says, without a full stop. */

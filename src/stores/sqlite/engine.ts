@@ -7,7 +7,7 @@ import { Conflict } from "../../drawer/store.js";
 import { Listeners } from "../../messages/core/listeners.js";
 import { sqliteErrors, sqliteNotices } from "../../messages/en/stores.js";
 import { runNow, type Engine, type Job, type LongWork, type WipeReach } from "../engine.js";
-import { isOfTheDatabase, reason, saysBusy, saysDamaged, type Connection } from "./connection.js";
+import { isOfTheDatabase, reason, saysBusy, saysFull, saysDamaged, type Connection } from "./connection.js";
 import { SqlRows } from "./rows.js";
 import { copiesBeside, damagedBeside } from "./tables.js";
 import { markWriter, writerOf } from "./who-writes.js";
@@ -67,18 +67,23 @@ export class SqliteEngine implements Engine {
     // Anything else is a fault of whoever gave the changes, and is theirs to hear of as it is.
     if (!isOfTheDatabase(error)) return error as Error;
     if (saysDamaged(error)) return damaged(this.path, error);
-    const { code } = error;
     if (/^UNIQUE constraint/.test(error.message)) return new Conflict("A place is taken.", { cause: error });
-    const isFull = /FULL|IOERR/.test(code) || /disk is full|disk I\/O/.test(reason(error));
-    const why = isFull ? "full" : saysBusy(error) ? "busy" : "other";
+    const why = saysFull(error) ? "full" : saysBusy(error) ? "busy" : "other";
     return new DrawerError(sqliteErrors, "store/write", { why, reason: reason(error) }, { cause: error });
   }
 
   async wipe(reach: WipeReach): Promise<{ isWhole: boolean; trace?: Notice }> {
     if (reach === "everything") for (const copy of copiesBeside(this.path)) rmSync(copy, { force: true });
-    const isWhole = wipe(this.connection, reach !== "secrets");
-    const trace = isWhole ? this.#setAside(reach) : this.#inLog();
-    return { isWhole, ...defined({ trace }) };
+    try {
+      const isWhole = wipe(this.connection, reach !== "secrets");
+      const trace = isWhole ? this.#setAside(reach) : this.#inLog();
+      return { isWhole, ...defined({ trace }) };
+    } catch (error) {
+      // What is forgotten is noted, and wiped out when the drawers are opened next.
+      if (saysFull(error)) return { isWhole: false, trace: notice(sqliteNotices, "trace/full", {}) };
+      if (saysBusy(error)) return { isWhole: false, trace: this.#inLog() };
+      throw this.#refusal(error);
+    }
   }
 
   #inLog(): Notice {
@@ -118,6 +123,8 @@ export class SqliteEngine implements Engine {
   async close(): Promise<void> {
     this.#stopWatching();
     this.#listeners.clear();
+    // So that a copy of the file alone is whole; while others read or write, or the disk is full, it stays in the log.
+    if (!this.isReadOnly) this.connection.checkpoint();
     this.connection.close();
     if (this.readOnlyCopy !== undefined) rmSync(this.readOnlyCopy, { recursive: true, force: true });
   }

@@ -16,6 +16,22 @@ export function* readRecords(path: string): Generator<Value[]> {
 }
 
 /**
+ * Reads the records of every page that the files hold, those too that were written over since: of the database as it was before its
+ * log, and of each part of the log, committed or not.
+ */
+export function* readOldRecords(path: string): Generator<Value[]> {
+  const pages = readPages(path);
+  const bytes = readFileSync(path);
+  for (let start = 0; start + PAGE <= bytes.length; start += PAGE)
+    yield* recordsOf(bytes.subarray(start, start + PAGE), pages);
+  const log = `${path}-wal`;
+  if (!existsSync(log)) return;
+  const frames = readFileSync(log);
+  for (let at = 32; at + 24 + PAGE <= frames.length; at += 24 + PAGE)
+    yield* recordsOf(frames.subarray(at + 24, at + 24 + PAGE), pages);
+}
+
+/**
  * Whether a database file is shorter than its own head says, and no write-ahead log is there to make up for it.
  * Reading the pages that are still there would not show it.
  */

@@ -2,6 +2,7 @@ import type { Bounds, Range, Rows } from "../engine.js";
 import { columnsOf, isNumbered, SCHEMA, type Key, type TableName, type Tables } from "../schema.js";
 import type { Connection } from "./connection.js";
 import { FullTextIndex } from "./search.js";
+import { selectAs, textOf } from "./text.js";
 
 /** The rows of a database, by SQL that is made from the schema. */
 export class SqlRows implements Rows {
@@ -48,7 +49,7 @@ export class SqlRows implements Rows {
     const part = isPart ? [Number.isFinite(limit) ? limit : -1, offset] : [];
     const values = [...valuesWithin(range), ...part];
     const rows = this.connection.all<Pick<Tables[Name], Column>>(sql, ...values);
-    return hasBytes(table) ? rows.map((row) => plain(table, row)) : rows;
+    return rows.map((row) => plain(table, row));
   }
 
   count(bounds: readonly Bounds[]): number[] {
@@ -143,9 +144,10 @@ function insertOf(table: TableName, columns: readonly string[]): string {
   return `INSERT INTO ${quoted(table)} (${names}) VALUES (${columns.map(() => "?").join(", ")})`;
 }
 
-function selectOf(table: TableName, columns: readonly PropertyKey[] | undefined): string {
-  const names = columns?.map((column) => quoted(String(column))).join(", ") ?? "*";
-  return `SELECT ${names} FROM ${quoted(table)}`;
+function selectOf(table: TableName, columns: readonly PropertyKey[] = COLUMNS[table]): string {
+  const { columns: types } = SCHEMA[table];
+  const names = columns.map((column) => selectAs(quoted(String(column)), types[String(column)]!));
+  return `SELECT ${names.join(", ")} FROM ${quoted(table)}`;
 }
 
 function whereOf(conditions: readonly string[]): string {
@@ -191,13 +193,15 @@ function valuesWithin({ equal = [], from, after, before, where, holding }: Limit
   ];
 }
 
-function hasBytes(table: TableName): boolean {
-  return SCHEMA[table].columns["bytes"] === "bytes";
-}
-
-/** The database gives bytes in a form of its own, which it does not take. */
+/** A row as it is kept: text is selected as its bytes, and bytes come in a form of the driver's own, which it does not take. */
 function plain<Row>(table: TableName, row: Row): Row {
-  if (!hasBytes(table)) return row;
-  const { bytes } = row as { bytes?: Uint8Array };
-  return bytes ? { ...row, bytes: new Uint8Array(bytes) } : row;
+  const { columns } = SCHEMA[table];
+  // The row is new, and nobody else's: it is filled in place, as there may be many.
+  const read = row as Record<string, unknown>;
+  for (const column in read) {
+    const type = columns[column];
+    if (type === "text") read[column] = textOf(read[column] as Uint8Array | null);
+    else if (type === "bytes") read[column] = new Uint8Array(read[column] as ArrayBuffer);
+  }
+  return row;
 }

@@ -3,6 +3,7 @@ import { matches, type FindQuery } from "../../drawer/store.js";
 import type { FoundRow, IndexedRow, SearchIndex } from "../engine.js";
 import { entryOf, searchedOf } from "../queries.js";
 import type { Connection } from "./connection.js";
+import { selectAs, textOf } from "./text.js";
 
 /**
  * How many entries may wait to be put into the search index. Collecting is quicker without; and so few can be looked
@@ -54,10 +55,19 @@ export class FullTextIndex implements SearchIndex {
 
   /** Those that wait for the index. */
   #waiting(): IndexedRow[] {
-    return this.connection.all<IndexedRow>(
-      "SELECT number, drawer, id, entry FROM entries WHERE number > ? ORDER BY number",
+    const texts = ["drawer", "id", "entry"] as const;
+    const rows = this.connection.all<
+      Record<(typeof texts)[number], Uint8Array> & { readonly number: number }
+    >(
+      `SELECT number, ${texts.map((name) => selectAs(name, "text")).join(", ")} FROM entries WHERE number > ? ORDER BY number`,
       this.#last(),
     );
+    return rows.map(({ number, drawer, id, entry }) => ({
+      number,
+      drawer: textOf(drawer)!,
+      id: textOf(id)!,
+      entry: textOf(entry)!,
+    }));
   }
 
   #index(row: IndexedRow): void {
@@ -91,8 +101,8 @@ export class FullTextIndex implements SearchIndex {
       ...(kind === undefined ? [] : ["entries.kind = ?"]),
       ...(document === undefined ? [] : ["entries.document = ?"]),
     ];
-    return this.connection.all<FoundRow>(
-      `SELECT entries.entry FROM found JOIN entries ON entries.number = found.rowid
+    const rows = this.connection.all<{ readonly entry: Uint8Array }>(
+      `SELECT ${selectAs("entries.entry", "text", "entry")} FROM found JOIN entries ON entries.number = found.rowid
          WHERE ${conditions.join(" AND ")} ORDER BY found.rowid DESC LIMIT ?`,
       ...(long.length > 0 ? [long.map((term) => `"${term.replaceAll('"', '""')}"`).join(" ")] : []),
       ...short,
@@ -101,5 +111,6 @@ export class FullTextIndex implements SearchIndex {
       ...(document === undefined ? [] : [document]),
       Number.isFinite(limit) ? limit : -1,
     );
+    return rows.map(({ entry }) => ({ entry: textOf(entry)! }));
   }
 }

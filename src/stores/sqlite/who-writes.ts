@@ -7,10 +7,17 @@ export interface Writer {
   readonly work: LongWork;
 }
 
-/** Notes beside a database that this process writes to it for long. Returns what takes the note away. */
+/**
+ * Notes beside a database that this process writes to it for long; on a full disk it goes without, as emptying a drawer is what makes
+ * room there. Returns what takes the note away.
+ */
 export function markWriter(path: string, work: LongWork): () => void {
   const writer: Writer = { process: process.pid, work };
-  writeFileSync(noteOf(path), JSON.stringify(writer), { mode: 0o600 });
+  try {
+    writeFileSync(noteOf(path), JSON.stringify(writer), { mode: 0o600 });
+  } catch (error) {
+    if (!/^(ENOSPC|EDQUOT)$/.test((error as NodeJS.ErrnoException).code ?? "")) throw error;
+  }
   return () => rmSync(noteOf(path), { force: true });
 }
 

@@ -1,7 +1,7 @@
 import { runNow } from "../engine.js";
 import { value } from "../queries.js";
 import { noteWiped, STORE_VALUES } from "../semantics.js";
-import { saysBusy, type Connection } from "./connection.js";
+import { saysBusy, saysFull, type Connection } from "./connection.js";
 import { SqlRows } from "./rows.js";
 
 /**
@@ -26,6 +26,6 @@ export function finishWiping(database: Connection): void {
   try {
     if (wipe(database, pending !== "secrets")) runNow(noteWiped(), rows);
   } catch (error) {
-    if (!saysBusy(error)) throw error;
+    if (!saysBusy(error) && !saysFull(error)) throw error;
   }
 }

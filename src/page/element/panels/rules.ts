@@ -15,6 +15,7 @@ const CHOICES: { readonly [Name in keyof Rules]: readonly Rules[Name][] } = {
   detect: [true, false],
   privateAge: [2 * MINUTE, 10 * MINUTE, 60 * MINUTE, null],
   goneAge: [DAY, 7 * DAY, 30 * DAY, null],
+  neverFrom: [""],
 };
 
 /** The rules, each a sentence with a choice in it. */
