@@ -7,6 +7,7 @@ import { faultPoints, retention } from "./fault-points.mjs";
 import { fullDisk } from "./full-disk.mjs";
 import { killed } from "./killed.mjs";
 import { otherVersions } from "./other-versions.mjs";
+import { powerCuts } from "./power-cuts.mjs";
 import { requests } from "./requests.mjs";
 import { tabs } from "./tabs.mjs";
 import { lockedWriters, partFiles } from "./unfinished.mjs";
@@ -24,6 +25,7 @@ const faults = {
   "part-files": partFiles,
   "locked-writers": lockedWriters,
   requests,
+  "power-cuts": powerCuts,
 };
 const wanted = process.argv.slice(2);
 for (const [name, fault] of Object.entries(faults)) {

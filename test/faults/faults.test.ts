@@ -5,6 +5,7 @@ import { faultPoints, retention } from "../../faults/fault-points.mjs";
 import { fullDisk } from "../../faults/full-disk.mjs";
 import { killed } from "../../faults/killed.mjs";
 import { otherVersions } from "../../faults/other-versions.mjs";
+import { powerCuts } from "../../faults/power-cuts.mjs";
 import { requests } from "../../faults/requests.mjs";
 import { tabs } from "../../faults/tabs.mjs";
 import { lockedWriters, partFiles } from "../../faults/unfinished.mjs";
@@ -42,6 +43,10 @@ const faults: [name: string, fault: () => Promise<Shown>][] = [
     () => partFiles({ runs: isFull ? 30 : 4 }),
   ],
   ["writers that are locked out are told for whom they wait", () => lockedWriters({ writers: 2 })],
+  [
+    "what was acknowledged is there when the power goes",
+    () => powerCuts(isFull ? { cuts: 500 } : { cuts: 24, each: 12 }),
+  ],
   [
     "no request ends the window, is answered as a fault, or takes memory that it is not worth",
     () => requests({ count: isFull ? 10_000 : 800 }),
