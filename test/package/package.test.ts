@@ -141,14 +141,14 @@ test("an install without a lock file takes only versions that this Node runs, an
     const page = await (await fetch(origin)).text();
     const script = /src="\.\/(assets\/[^"]+\.js)"/.exec(page)![1]!;
     expect((await fetch(`${origin}/${script}`)).status).toBe(200);
-    const post = (path: string, body: object, cookie = "") =>
+    const post = (path: string, body: object, token = "") =>
       fetch(origin + path, {
         method: "POST",
-        headers: { "content-type": "application/json", cookie },
+        headers: { "content-type": "application/json", authorization: `Bearer ${token}` },
         body: JSON.stringify(body),
       });
     const entered = await post("/enter", { key: hash.slice(1) });
-    const filled = await post("/desktop/sample", {}, entered.headers.get("set-cookie")!.split(";")[0]);
+    const filled = await post("/desktop/sample", {}, ((await entered.json()) as { token: string }).token);
     expect(await filled.json()).toEqual({ drawer: "sample" });
     expect(run(["list", "--drawer", "sample"])).toContain("8 snippets in the drawer “sample”.");
   } finally {
