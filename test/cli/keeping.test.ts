@@ -60,7 +60,7 @@ test("lists what has left, how and when, and brings it back by its number", asyn
 });
 
 test("shows its rules, changes them in words, and says in every list when collecting is paused", async () => {
-  expect(await all("rules")).toMatch(/^collecting +on .*\n(.*\n){9}Rules of the drawer “main”/);
+  expect(await all("rules")).toMatch(/^collecting +on .*\n(.*\n){10}Rules of the drawer “main”/);
   expect(await all("rules snippets=2 private-age=never")).toBe(
     "There are at most 2 snippets (it was 1000).\nSecrets stay until they are discarded (it was 2 minutes).\n",
   );

@@ -144,7 +144,11 @@ export class Panels {
     const leave = () => this.close();
     switch (this.#open) {
       case "rules":
-        return viewModel?.rules ? rulesPanel(viewModel.rules, (changes) => this.setRules(changes)) : nothing;
+        return viewModel?.rules
+          ? rulesPanel(viewModel.rules, binding?.options.desktop !== undefined, (changes) =>
+              this.setRules(changes),
+            )
+          : nothing;
       case "gone":
         return gonePanel(viewModel?.gone ?? [], {
           restore: (one) => host.act((drawer) => drawer.restore(pickOf([one]))),

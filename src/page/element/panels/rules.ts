@@ -18,9 +18,13 @@ const CHOICES: { readonly [Name in keyof Rules]: readonly Rules[Name][] } = {
   neverFrom: [""],
 };
 
-/** The rules, each a sentence with a choice in it. */
-export function rulesPanel(rules: Rules, change: (changes: Partial<Rules>) => void) {
-  const names = Object.keys(CHOICES) as (keyof Rules)[];
+/**
+ * The rules, each a sentence with a choice in it.
+ * @param isDesktop whether what is copied on a desktop is collected; else the rule for that is not shown
+ */
+export function rulesPanel(rules: Rules, isDesktop: boolean, change: (changes: Partial<Rules>) => void) {
+  const all = Object.keys(CHOICES) as (keyof Rules)[];
+  const names = all.filter((name) => name !== "neverFrom" || isDesktop);
   return html`
     <section class="panel" aria-label=${rulesWords.name}>
       ${names.map((name) => ruleSentence(name, rules, change))}
