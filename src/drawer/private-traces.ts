@@ -18,14 +18,21 @@ export async function privateTraces(store: Store): Promise<Traces | undefined> {
   return { ids: traces.ids, contents: new Set([...traces.contents, ...own]) };
 }
 
-/** The private snippets that are in drawers, by the hashes of what they say: the names under which the same is stored where it can be seen. */
+/**
+ * The private snippets, in drawers and among what has left, by the hashes of what they say: the names under which the same is stored
+ * where it can be seen.
+ */
 export async function privateByHash(
   store: Store,
   secrets?: readonly PrivateEntry[],
 ): Promise<ReadonlyMap<Hash, Entry>> {
   const byHash = new Map<Hash, Entry>();
-  for (const { id, drawer } of secrets ?? (await store.privateEntries()))
-    for (const { entry } of await store.entries({ drawer, ids: [id] }))
-      byHash.set(await contentHash(store, entry), entry);
+  const all = secrets ?? (await store.privateEntries());
+  for (const drawer of new Set(all.map((secret) => secret.drawer))) {
+    const ids = new Set(all.filter((secret) => secret.drawer === drawer).map(({ id }) => id));
+    const here = await store.entries({ drawer, ids: [...ids] });
+    const left = (await store.gone(drawer)).filter(({ entry }) => ids.has(entry.id));
+    for (const { entry } of [...left, ...here]) byHash.set(await contentHash(store, entry), entry);
+  }
   return byHash;
 }

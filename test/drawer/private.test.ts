@@ -190,6 +190,21 @@ test("it goes after its time, whatever was done with it meanwhile; a kept one st
   await expect(drawer.undo()).rejects.toThrow("There is nothing to undo.");
 });
 
+test("what was open before its words were private comes back private, also when the private one was undone", async () => {
+  const drawer = await drawerWith(new MemoryStore(), "the key is under plank three");
+  await drawer.discard("1");
+  await drawer.collect([{ ...piece("the key is under plank three"), private: true }]);
+  await drawer.undo();
+  const said = JSON.stringify([
+    await drawer.gone(),
+    (await drawer.restore("1")).map(({ message }) => message),
+  ]);
+  expect(said).not.toContain("plank");
+  expect([await textsOf(drawer), await drawer.find("plank")]).toEqual([[MASK], []]);
+  await drawer.unhide("1");
+  expect(await textsOf(drawer)).toEqual(["the key is under plank three"]);
+});
+
 test("a clock that is set back before it was ever looked at keeps no secret, and ages nothing else", async () => {
   const drawer = await withSecret();
   const years = -10 * 365 * 24 * 60 * 60 * 1000;

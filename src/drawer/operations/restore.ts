@@ -1,13 +1,16 @@
+import type { Hash } from "../../content/encode.js";
 import { DrawerError } from "../../content/error.js";
 import { notice, type Notice } from "../../content/notice.js";
 import { drawerErrors, drawerNotices } from "../../messages/en/drawer.js";
 import { goneFrom, goneSnippetsOf } from "../gone.js";
 import { privateTraces } from "../private-traces.js";
 import { pickSome, unique } from "../snippets.js";
-import { maskedEntry } from "../traces.js";
+import { isTrace, maskedEntry } from "../traces.js";
 import type { Operation } from "../transaction.js";
+import { hidden } from "./set-private.js";
+
 /**
- * Brings back what has left, to the end of the drawer.
+ * Brings back what has left, to the end of the drawer; what says the same as a private snippet comes back private.
  *
  * @param pick of what {@link Drawer.gone} gives
  * @throws DrawerError `bad-pick`, `no-position`, `nothing`, `full`, `store` when a content is missing
@@ -25,13 +28,18 @@ export const restore: Operation<[pick: string], Notice[]> = {
     const { leaving, notices, orders, first } = await transaction.roomAtEnd(coming);
     const traces = await privateTraces(store);
     const snippets = coming.map(({ entry }) => (traces ? maskedEntry(entry, traces) : entry));
-    const edits = coming.map(({ entry }, index) => ({
-      id: entry.id,
-      before: null,
-      after: { ...entry, order: orders[index]! },
-    }));
+    const hiding = new Map<Hash, Uint8Array>();
+    const edits = coming.map(({ entry }, index) => {
+      const bytes = contents.get(entry.content)!;
+      // What says the same as a private snippet is private as well.
+      const isHidden = traces !== undefined && !entry.private && isTrace(entry, traces);
+      const coming = isHidden ? hidden(entry, bytes, null) : entry;
+      if (isHidden) hiding.set(coming.content, bytes);
+      return { id: entry.id, before: null, after: { ...coming, order: orders[index]! } };
+    });
     return {
       edits: [...leaving, ...edits],
+      contents: hiding,
       result: [notice(drawerNotices, "restored", { snippets, first }), ...notices],
     };
   },

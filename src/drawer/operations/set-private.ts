@@ -1,6 +1,7 @@
 import { decodeContent, hashBytes, type Hash } from "../../content/encode.js";
 import { contentFacts, secretName } from "../incoming.js";
 import type { Edit } from "../model/change.js";
+import type { Entry } from "../model/entry.js";
 import type { Plan, Transaction } from "../transaction.js";
 
 /**
@@ -22,17 +23,27 @@ export async function setPrivate(
   const contents = new Map<Hash, Uint8Array>();
   const edits = snippets.map(({ entry, pictures }): Edit => {
     const bytes = blobs.get(entry.content)!;
-    const name = isPrivate ? secretName() : hashBytes(bytes);
-    contents.set(name, bytes);
     for (const [hash, picture] of pictures) contents.set(hash, picture);
-    // The pieces of a merged snippet would show what it says.
-    const { parts: _, ...whole } = entry;
-    const { privateAge: __, ...open } = entry;
-    const facts = contentFacts(decodeContent(bytes), name, isPrivate);
-    const after = isPrivate
-      ? { ...whole, ...facts, private: true, privateAge: age }
-      : { ...open, ...facts, private: false };
+    const after = isPrivate ? hidden(entry, bytes, age) : shown(entry, bytes);
+    contents.set(after.content, bytes);
     return { id: entry.id, before: entry, after };
   });
   return { edits, contents, result: changing.map(({ position }) => position) };
+}
+
+/**
+ * An entry as a private one, whose content is stored under a name of chance.
+ * @param bytes its content
+ * @param age how long it stays, in milliseconds; null until a person says
+ */
+export function hidden(entry: Entry, bytes: Uint8Array, age: number | null): Entry {
+  // The pieces of a merged snippet would show what it says.
+  const { parts: _, ...whole } = entry;
+  const facts = contentFacts(decodeContent(bytes), secretName(), true);
+  return { ...whole, ...facts, private: true, privateAge: age };
+}
+
+function shown(entry: Entry, bytes: Uint8Array): Entry {
+  const { privateAge: _, ...open } = entry;
+  return { ...open, ...contentFacts(decodeContent(bytes), hashBytes(bytes), false), private: false };
 }
