@@ -27,7 +27,7 @@ const faults: [name: string, fault: () => Promise<Shown>][] = [
   ["a damaged file is set aside and recovered as far as it can be read", () => damaged()],
   [
     "of a damaged file with private snippets nothing private comes out, and every command answers",
-    () => damagedSecrets({ runs: isFull ? 500 : 12 }),
+    () => damagedSecrets({ runs: isFull ? 500 : 8 }),
   ],
   [
     "files of newer and older versions are refused and brought up to date",
@@ -45,7 +45,7 @@ const faults: [name: string, fault: () => Promise<Shown>][] = [
   ["writers that are locked out are told for whom they wait", () => lockedWriters({ writers: 2 })],
   [
     "what was acknowledged is there when the power goes",
-    () => powerCuts(isFull ? { cuts: 500 } : { cuts: 24, each: 12 }),
+    () => powerCuts(isFull ? { cuts: 500 } : { cuts: 16, each: 8 }),
   ],
   [
     "no request ends the window, is answered as a fault, or takes memory that it is not worth",

@@ -22,8 +22,20 @@ export function expectRows(file: string, name: string, rows: readonly string[]):
       text.replace(marked, (_, begin: string, stands: string, end: string) => begin + written(stands) + end),
     );
   }
-  // Prettier pads the columns.
-  const bare = (row: string) => row.replace(/ +/g, " ").replace(/-+/g, "-").trim();
-  const stands = (marked.exec(readFileSync(file, "utf8"))?.[2] ?? "").split("\n").map(bare);
-  expect(stands.filter((row) => firsts.has(first(row)))).toEqual(rows.map(bare));
+  expect(rowsIn(file, name).filter((row) => firsts.has(first(row)))).toEqual(rows.map(bare));
+}
+
+/** Whether such a row stands in the table; always while it is being written. */
+export function standsInTable(file: string, name: string, row: string): boolean {
+  return process.env["WRITE_TABLES"] !== undefined || rowsIn(file, name).includes(bare(row));
+}
+
+function rowsIn(file: string, name: string): string[] {
+  const marked = new RegExp(`<!-- ${name} -->\n([\\s\\S]*?)\n<!-- end of ${name} -->`);
+  return (marked.exec(readFileSync(file, "utf8"))?.[1] ?? "").split("\n").map(bare);
+}
+
+/** A row without the padding of its columns. */
+function bare(row: string): string {
+  return row.replace(/ +/g, " ").replace(/-+/g, "-").trim();
 }

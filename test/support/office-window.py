@@ -10,6 +10,7 @@ import uno
 from com.sun.star.beans import PropertyValue
 from com.sun.star.connection import NoConnectException
 from com.sun.star.lang import Locale
+from com.sun.star.uno import RuntimeException
 from com.sun.star.text.ControlCharacter import PARAGRAPH_BREAK
 from com.sun.star.text.TextContentAnchorType import AS_CHARACTER
 
@@ -223,11 +224,22 @@ def close():
     desktop.terminate()
 
 
+def answer(name, words):
+    """Does what is asked; what is read while the document is being changed is read again."""
+    for attempt in range(50):
+        try:
+            return globals()[name](*words)
+        except RuntimeException:
+            if not name.startswith("read_") or attempt == 49:
+                raise
+            time.sleep(0.1)
+
+
 try:
     print(json.dumps("ready"), flush=True)
     for line in sys.stdin:
         name, *words = json.loads(line)
-        print(json.dumps(globals()[name](*words)), flush=True)
+        print(json.dumps(answer(name, words)), flush=True)
         if name == "close":
             break
 finally:

@@ -35,7 +35,7 @@ export type SnippetDrawerEventMap = {
  * that hold the words one looks for; choosing one places it at the caret, and its number picks it, in the order of
  * picking. Below stand the sentence that says what is placed and how, and the block as it will land. Only the rows in
  * sight are read, so the drawer may be of any size. Give it a {@link Binding} as its property `binding`, or the name of a
- * database as its attribute `database`.
+ * database as its attribute `database`. Until its drawer is open there is nothing to act on.
  *
  * @element snippet-drawer
  * @attr {string} database - A database of the browser's in which it keeps what it holds; it makes its binding itself then.
@@ -262,30 +262,27 @@ export class SnippetDrawer extends LitElement implements DrawerHost {
   }
 
   protected override render() {
-    const find = (event: Event) => this.#find((event.target as HTMLInputElement).value);
-    // Until its drawer is open there is nothing to act on.
-    const isClosed = !this.binding;
     return html`
-      <div class="top" part="top" ?inert=${isClosed}>
+      <div class="top" part="top" ?inert=${!this.binding}>
         <h2>
           <slot name="title">${page.title}</slot
           >${drawerChoice(this, this.#following.drawers, () => void this.#following.readDrawers())}
         </h2>
         ${stateView(this, (changes) => this.#panels.setRules(changes))}
       </div>
-      <div class="ways" part="ways" ?inert=${isClosed}>
+      <div class="ways" part="ways" ?inert=${!this.binding}>
         <input
           type="search"
           aria-label=${page.find.name}
           placeholder=${page.find.short}
           .value=${this.viewModel?.words ?? ""}
-          @input=${find}
+          @input=${(event: Event) => this.#find((event.target as HTMLInputElement).value)}
         />
         ${this.#panels.openers()}
       </div>
       <div class="sides">
         <div class="side">${this.#left()} ${noticeLine(this, this.result, this.progress)}</div>
-        <section class="composer" aria-label=${page.putDown} ?inert=${isClosed}>
+        <section class="composer" aria-label=${page.putDown} ?inert=${!this.binding}>
           ${this.#composer.view()}
         </section>
       </div>
