@@ -2,10 +2,10 @@
 import { createHash } from "node:crypto";
 import { Drawer, DrawerError, readText } from "../dist/index.js";
 import { openSqlite } from "../dist/stores/sqlite/index.js";
+import { random } from "./support.mjs";
 
 const [file, seed] = process.argv.slice(2);
-let state = Number(seed);
-const next = (below) => (state = (state * 48271) % 0x7fffffff) % below;
+const next = random(Number(seed));
 
 /** What a drawer is like, as a digest: its snippets in their order, and what has left. */
 export async function digestOf(drawer) {

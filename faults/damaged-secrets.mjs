@@ -1,22 +1,13 @@
 // Files with private snippets in them, damaged at random: each command answers with a sentence, and nothing private comes out.
 import { cpSync, mkdirSync, readdirSync, readFileSync, truncateSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
-import { drawer, inFolder, integrity } from "./support.mjs";
+import { drawer, inFolder, integrity, random } from "./support.mjs";
 
 const PAGE = 4096;
 /** What was private from the start, what was hidden later, and what was shown again. */
 const SECRET = "swordfish";
 const HIDDEN = "plank";
 const SHOWN = "lantern";
-
-/** A sequence of numbers that is the same each time (Park and Miller). */
-function random(seed) {
-  let state = seed;
-  return (below) => {
-    state = (state * 48271) % 0x7fffffff;
-    return state % below;
-  };
-}
 
 /** Damages one of the files of a home. */
 const WAYS = {

@@ -4,16 +4,7 @@ import { randomBytes } from "node:crypto";
 import { readFileSync } from "node:fs";
 import http from "node:http";
 import { encode, ExtData } from "@msgpack/msgpack";
-import { inFolder, openWindow } from "./support.mjs";
-
-/** A sequence of numbers that is the same each time (Park and Miller). */
-function random(seed) {
-  let state = seed;
-  return (below) => {
-    state = (state * 48271) % 0x7fffffff;
-    return state % below;
-  };
-}
+import { inFolder, openWindow, random } from "./support.mjs";
 
 const METHODS = [
   ...[

@@ -16,6 +16,15 @@ export async function inFolder(deed) {
   }
 }
 
+/** A sequence of numbers that is the same each time (Park and Miller). */
+export function random(seed) {
+  let state = seed;
+  return (below) => {
+    state = (state * 48271) % 0x7fffffff;
+    return state % below;
+  };
+}
+
 /**
  * Runs a program to its end, or until so many milliseconds have passed since it began (`alive`) or since it first said
  * something (`aliveOnceHeard`); gives its exit code and what it said. `heard` is called with what it says on standard error.

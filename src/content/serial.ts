@@ -1,3 +1,5 @@
+import type { CellValue } from "./model.js";
+
 /**
  * Dates as sheets count them: days since 1899-12-30, the time of day as a fraction. (The 1900 date system, ECMA-376
  * part 1, 18.17.4.1, from 1 March 1900 on.)
@@ -24,4 +26,11 @@ export function isDateFormat(format: string): boolean {
     .replace(/\[[^\]]*\]/g, "")
     .split(";")[0]!;
   return /[yd]|mmm/i.test(bare) && !/general/i.test(bare);
+}
+
+/** The number that a sheet holds for a typed value: of a date its serial, of a truth value 1 or 0. */
+export function rawNumber(value: CellValue): number {
+  if (value.type === "number") return value.number;
+  if (value.type === "boolean") return value.boolean ? 1 : 0;
+  return dateToSerial(value.date);
 }

@@ -38,7 +38,7 @@ const NAMED_PICTURE = /<img\b[^<>]*?\ssrc\s*=\s*["']?file:/i;
  * The form that is read too when the others have been: the document, where the HTML only names its pictures.
  * @param forms what was read
  */
-export function documentForm(
+function documentForm(
   offered: readonly string[],
   forms: ReadonlyMap<string, Uint8Array>,
 ): string | undefined {
@@ -49,10 +49,29 @@ export function documentForm(
 }
 
 /** The form of each flavour that is read, of those that are offered. */
-export function formsRead(offered: readonly string[]): string[] {
+function formsRead(offered: readonly string[]): string[] {
   return Object.values(FORMS)
     .map((names) => names.find((name) => offered.includes(name)))
     .filter((name) => name !== undefined);
+}
+
+/**
+ * Reads the forms that Drawer knows, of those that are offered.
+ * @param read reads one; nothing when it is refused
+ */
+export async function readForms(
+  offered: readonly string[],
+  read: (form: string) => Promise<Uint8Array | undefined>,
+): Promise<Map<string, Uint8Array>> {
+  const forms = new Map<string, Uint8Array>();
+  const take = async (form: string) => {
+    const bytes = await read(form);
+    if (bytes) forms.set(form, bytes);
+  };
+  for (const form of formsRead(offered)) await take(form);
+  const document = documentForm(offered, forms);
+  if (document !== undefined) await take(document);
+  return forms;
 }
 
 /** What a program has copied, of the forms that were read. */

@@ -172,7 +172,7 @@ function desktopHandler(desktop: WindowDesktop, { store, samples }: WindowOption
     return context.json({});
   });
   app.post("/copy", async (context) => {
-    const asked = copyAsked(new Uint8Array(await context.req.arrayBuffer()));
+    const asked = as(COPY, unpackAsked(new Uint8Array(await context.req.arrayBuffer())));
     if (!asked) return noQuestion(context);
     return context.json({ notices: await desktop.copy(asked.offered, asked.isPrivate) });
   });
@@ -201,23 +201,17 @@ const AGAIN = v.object({ nonce: v.string(), proof: v.string() });
 /** What a page asks to be copied. */
 const COPY = v.object({ offered: v.map(v.string(), v.instance(Uint8Array)), isPrivate: v.boolean() });
 
-function copyAsked(bytes: Uint8Array): v.InferOutput<typeof COPY> | undefined {
-  try {
-    const asked = v.safeParse(COPY, unpackAsked(bytes));
-    return asked.success ? asked.output : undefined;
-  } catch {
-    // What cannot be read is no question, which is answered.
-    return undefined;
-  }
-}
-
 /** The body of a request as JSON of some form; nothing when it is none. */
 async function jsonOf<Form extends v.GenericSchema>(
   context: Context,
   form: Form,
 ): Promise<v.InferOutput<Form> | undefined> {
-  const body: unknown = await context.req.json().catch(() => undefined);
-  const asked = v.safeParse(form, body);
+  return as(form, await context.req.json().catch(() => undefined));
+}
+
+/** A value of some form; nothing when it is none. */
+function as<Form extends v.GenericSchema>(form: Form, value: unknown): v.InferOutput<Form> | undefined {
+  const asked = v.safeParse(form, value);
   return asked.success ? asked.output : undefined;
 }
 

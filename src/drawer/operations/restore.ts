@@ -33,9 +33,9 @@ export const restore: Operation<[pick: string], Notice[]> = {
       const bytes = contents.get(entry.content)!;
       // What says the same as a private snippet is private as well.
       const isHidden = traces !== undefined && !entry.private && isTrace(entry, traces);
-      const coming = isHidden ? hidden(entry, bytes, null) : entry;
-      if (isHidden) hiding.set(coming.content, bytes);
-      return { id: entry.id, before: null, after: { ...coming, order: orders[index]! } };
+      const back = isHidden ? hidden(entry, bytes, null) : entry;
+      if (isHidden) hiding.set(back.content, bytes);
+      return { id: entry.id, before: null, after: { ...back, order: orders[index]! } };
     });
     return {
       edits: [...leaving, ...edits],

@@ -4,7 +4,6 @@ import { directionOf } from "../../content/direction.js";
 import { withFigures } from "../../content/figures.js";
 import type {
   Cell,
-  CellValue,
   Content,
   Flow,
   Heading,
@@ -19,7 +18,7 @@ import type {
 } from "../../content/model.js";
 import { NoteNumbers } from "../../content/notes.js";
 import { runsText } from "../../content/runs.js";
-import { dateToSerial } from "../../content/serial.js";
+import { rawNumber } from "../../content/serial.js";
 import { content as words } from "../../messages/en/content.js";
 import { looksTyped, markedCode, markedLine } from "../delimited/formula.js";
 import { cellText } from "../text/write.js";
@@ -167,19 +166,13 @@ function typedAttributes(cell: Cell): { attributes: string; style: string } {
   if (value) {
     const format = value.type === "boolean" ? "BOOLEAN" : (value.format ?? "");
     return {
-      attributes: ` sdval="${rawValue(value)}" sdnum="1033;0;${escapeHtml(format)}"`,
+      attributes: ` sdval="${rawNumber(value)}" sdnum="1033;0;${escapeHtml(format)}"`,
       style: format && value.type !== "boolean" ? `mso-number-format: '${cssString(format)}'` : "",
     };
   }
   return looksTyped(cellText(cell.flows))
     ? { attributes: ` sdnum="1033;0;@"`, style: `mso-number-format: '\\@'` }
     : { attributes: "", style: "" };
-}
-
-function rawValue(value: CellValue): number {
-  if (value.type === "number") return value.number;
-  if (value.type === "boolean") return value.boolean ? 1 : 0;
-  return dateToSerial(value.date);
 }
 
 function cssString(format: string): string {

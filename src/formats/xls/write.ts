@@ -1,5 +1,5 @@
-import type { CellValue, Content } from "../../content/model.js";
-import { dateToSerial } from "../../content/serial.js";
+import type { Content } from "../../content/model.js";
+import { rawNumber } from "../../content/serial.js";
 import { looksTyped } from "../delimited/formula.js";
 import { type GridCell, sheetToWrite } from "../office/grid.js";
 import { type CellLook, Looks } from "./looks.js";
@@ -36,7 +36,7 @@ export function writeXls(content: Content): Uint8Array | undefined {
       const { column, text, value, link } = cell;
       const at = [row, column, looks.of(lookOf(cell))];
       if (text === "") record(sheet, RECORD.blank, (data) => data.u16(...at));
-      else if (value) record(sheet, RECORD.number, (data) => data.u16(...at).f64(numberOf(value)));
+      else if (value) record(sheet, RECORD.number, (data) => data.u16(...at).f64(rawNumber(value)));
       else {
         if (!strings.has(text)) strings.set(text, strings.size);
         uses++;
@@ -74,11 +74,6 @@ function lookOf({ cell, text, value, bold, italic, color, lines }: GridCell): Ce
     ...{ bold, italic, color, background: cell.background, wraps: lines > 1, format: formatOf(value, text) },
     align: cell.align === "justify" ? undefined : cell.align,
   };
-}
-
-function numberOf(value: CellValue): number {
-  if (value.type === "number") return value.number;
-  return value.type === "date" ? dateToSerial(value.date) : Number(value.boolean);
 }
 
 /** The format of a value; text that would be something else once it is written in again is marked as text. */

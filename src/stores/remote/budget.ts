@@ -60,58 +60,21 @@ function headAt(view: DataView, at: number, extension: number): Head {
   if (type <= 0x8f) return holds(2 * (type & 0x0f), 1);
   if (type <= 0x9f) return holds(type & 0x0f, 1);
   if (type <= 0xbf) return spans(1 + (type & 0x1f));
+  // How many bytes say a length or a count, by the place of the type among its like.
   const length = [1, 2, 4] as const;
+  const sized = (bytes: 1 | 2 | 4): Head => spans(1 + bytes + size(bytes));
   const extended = (bytes: number, held: number): Head => {
     const typeAt = at + 1 + bytes;
     const isOurs = typeAt < view.byteLength && view.getInt8(typeAt) === extension;
     return isOurs ? { skip: 2 + bytes, inside: 1 } : spans(2 + bytes + held);
   };
-  switch (type) {
-    case 0xc4:
-    case 0xc5:
-    case 0xc6: {
-      const bytes = length[type - 0xc4]!;
-      return spans(1 + bytes + size(bytes));
-    }
-    case 0xc7:
-    case 0xc8:
-    case 0xc9:
-      return extended(length[type - 0xc7]!, size(length[type - 0xc7]!));
-    case 0xca:
-      return spans(5);
-    case 0xcb:
-      return spans(9);
-    case 0xcc:
-    case 0xcd:
-    case 0xce:
-    case 0xcf:
-      return spans(1 + 2 ** (type - 0xcc));
-    case 0xd0:
-    case 0xd1:
-    case 0xd2:
-    case 0xd3:
-      return spans(1 + 2 ** (type - 0xd0));
-    case 0xd4:
-    case 0xd5:
-    case 0xd6:
-    case 0xd7:
-    case 0xd8:
-      return extended(0, 2 ** (type - 0xd4));
-    case 0xd9:
-    case 0xda:
-    case 0xdb: {
-      const bytes = length[type - 0xd9]!;
-      return spans(1 + bytes + size(bytes));
-    }
-    case 0xdc:
-      return holds(size(2), 3);
-    case 0xdd:
-      return holds(size(4), 5);
-    case 0xde:
-      return holds(2 * size(2), 3);
-    case 0xdf:
-      return holds(2 * size(4), 5);
-    default:
-      return spans(1);
-  }
+  if (type <= 0xc3) return spans(1);
+  if (type <= 0xc6) return sized(length[type - 0xc4]!);
+  if (type <= 0xc9) return extended(length[type - 0xc7]!, size(length[type - 0xc7]!));
+  if (type <= 0xcb) return spans(type === 0xca ? 5 : 9);
+  if (type <= 0xd3) return spans(1 + 2 ** (type % 4));
+  if (type <= 0xd8) return extended(0, 2 ** (type - 0xd4));
+  if (type <= 0xdb) return sized(length[type - 0xd9]!);
+  const bytes = type % 2 === 0 ? 2 : 4;
+  return holds((type < 0xde ? 1 : 2) * size(bytes), 1 + bytes);
 }

@@ -79,13 +79,7 @@ export function remoteHandler(store: Store, options: RemoteHandlerOptions = {}):
 
 /** The question in a body; nothing when it is none. */
 function callOf(bytes: Uint8Array): [name: Method, args: unknown[]] | undefined {
-  let value: unknown;
-  try {
-    value = unpackAsked(bytes);
-  } catch {
-    // What cannot be read is no question, which is answered.
-    return undefined;
-  }
+  const value = unpackAsked(bytes);
   if (!Array.isArray(value)) return undefined;
   const [name, ...args] = value as [unknown, ...unknown[]];
   if (!METHODS.includes(name as Method)) return undefined;

@@ -67,10 +67,15 @@ export function unpack(bytes: Uint8Array): unknown {
 const BUDGET = { depth: 100, values: 2_000_000 };
 
 /**
- * Reads a value that anybody may have sent.
- * @throws RangeError for what would take far more memory than it has bytes, and errors of the package for what is no MessagePack
+ * Reads a value that anybody may have sent; nothing for what is no MessagePack, and for what would take far more memory than it has
+ * bytes.
  */
 export function unpackAsked(bytes: Uint8Array): unknown {
-  if (isWithin(bytes, { ...BUDGET, extension: MAP })) return unpack(bytes);
-  throw new RangeError("The message holds too many values, or they stand too deep.");
+  if (!isWithin(bytes, { ...BUDGET, extension: MAP })) return undefined;
+  try {
+    return unpack(bytes);
+  } catch {
+    // What cannot be read is no question, which is answered.
+    return undefined;
+  }
 }

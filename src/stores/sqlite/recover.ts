@@ -155,8 +155,7 @@ function secretsIn(path: string): Salvage["secret"] {
       else if (!changed.has(id)) ids.add(id);
   };
   for (const record of readOldRecords(path)) {
-    const json = record.at(-1);
-    const said = typeof json === "string" && json.startsWith("{") ? parsed(json) : undefined;
+    const said = objectIn(record);
     if (isEntry(said)) note(said);
     const { id: change, edits } = (said ?? {}) as Partial<Change>;
     for (const { id, before, after } of Array.isArray(edits) ? edits : []) {
@@ -182,9 +181,14 @@ function isEntry(value: unknown): value is Entry {
 
 /** An entry, if the record is a row of entries. */
 function entryOf(record: readonly Value[]): Entry | undefined {
-  const json = record.length === Object.keys(SCHEMA.entries.columns).length ? record.at(-1) : undefined;
-  const entry = typeof json === "string" && json.startsWith("{") ? parsed(json) : undefined;
+  const entry = record.length === Object.keys(SCHEMA.entries.columns).length ? objectIn(record) : undefined;
   return isEntry(entry) ? entry : undefined;
+}
+
+/** The object that the last value of a record says as JSON; nothing when it says none. */
+function objectIn(record: readonly Value[]): unknown {
+  const json = record.at(-1);
+  return typeof json === "string" && json.startsWith("{") ? parsed(json) : undefined;
 }
 
 /** JSON as what it says; nothing when it is cut off. */
@@ -220,12 +224,7 @@ function isValue(record: readonly Value[]): record is [string, string, string] {
   if (record.length !== 3 || !record.every((value) => typeof value === "string")) return false;
   const [, name, value] = record as [string, string, string];
   if (name !== VALUES.rules && !name.startsWith(VALUES.recipe)) return false;
-  try {
-    return typeof JSON.parse(value) === "object";
-  } catch (error) {
-    if (error instanceof SyntaxError) return false;
-    throw error;
-  }
+  return typeof parsed(value) === "object";
 }
 
 function put({ entries, contents: found, secret }: Omit<Salvage, "values">) {
@@ -306,9 +305,6 @@ function contentOf(bytes: Uint8Array) {
   }
 }
 
-/** How many snippets are recovered in one change. */
-const CHUNK = 1000;
-
 /** Whether all that a private snippet holds is there. Its contents have names of chance, so that they are known by what they hold. */
 function isWhole(entry: Entry, found: ReadonlyMap<Hash, Uint8Array>): boolean {
   const bytes = found.get(entry.content);
@@ -316,6 +312,9 @@ function isWhole(entry: Entry, found: ReadonlyMap<Hash, Uint8Array>): boolean {
     bytes !== undefined && contentOf(bytes) !== undefined && hashesOf(entry).every((hash) => found.has(hash))
   );
 }
+
+/** How many snippets are recovered in one change. */
+const CHUNK = 1000;
 
 /** Entries in groups of one drawer each. */
 function chunks(entries: readonly Entry[]): Entry[][] {

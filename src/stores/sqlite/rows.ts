@@ -2,7 +2,7 @@ import type { Bounds, Range, Rows } from "../engine.js";
 import { columnsOf, isNumbered, SCHEMA, type Key, type TableName, type Tables } from "../schema.js";
 import type { Connection } from "./connection.js";
 import { FullTextIndex } from "./search.js";
-import { selectAs, textOf } from "./text.js";
+import { COLUMNS, quoted, readRow, selectOf } from "./selected.js";
 
 /** The rows of a database, by SQL that is made from the schema. */
 export class SqlRows implements Rows {
@@ -26,7 +26,7 @@ export class SqlRows implements Rows {
     });
     return keys.map((key) => {
       const row = this.connection.get<Pick<Tables[Name], Column>>(sql, ...key);
-      return row && plain(table, row);
+      return row && readRow(table, row);
     });
   }
 
@@ -49,7 +49,7 @@ export class SqlRows implements Rows {
     const part = isPart ? [Number.isFinite(limit) ? limit : -1, offset] : [];
     const values = [...valuesWithin(range), ...part];
     const rows = this.connection.all<Pick<Tables[Name], Column>>(sql, ...values);
-    return rows.map((row) => plain(table, row));
+    return rows.map((row) => readRow(table, row));
   }
 
   count(bounds: readonly Bounds[]): number[] {
@@ -125,15 +125,6 @@ export class SqlRows implements Rows {
   }
 }
 
-/** The name of a table or a column, as SQL writes it. */
-export function quoted(name: string): string {
-  return `"${name}"`;
-}
-
-const COLUMNS = Object.fromEntries(
-  Object.entries(SCHEMA).map(([table, { columns }]) => [table, Object.keys(columns)]),
-) as unknown as Record<TableName, readonly string[]>;
-
 function withoutNumber(table: TableName): readonly string[] {
   const [, ...others] = COLUMNS[table];
   return others;
@@ -142,12 +133,6 @@ function withoutNumber(table: TableName): readonly string[] {
 function insertOf(table: TableName, columns: readonly string[]): string {
   const names = columns.map(quoted).join(", ");
   return `INSERT INTO ${quoted(table)} (${names}) VALUES (${columns.map(() => "?").join(", ")})`;
-}
-
-function selectOf(table: TableName, columns: readonly PropertyKey[] = COLUMNS[table]): string {
-  const { columns: types } = SCHEMA[table];
-  const names = columns.map((column) => selectAs(quoted(String(column)), types[String(column)]!));
-  return `SELECT ${names.join(", ")} FROM ${quoted(table)}`;
 }
 
 function whereOf(conditions: readonly string[]): string {
@@ -191,17 +176,4 @@ function valuesWithin({ equal = [], from, after, before, where, holding }: Limit
     ...(where ? Object.values(where) : []),
     ...(holding ? [JSON.stringify(holding)] : []),
   ];
-}
-
-/** A row as it is kept: text is selected as its bytes, and bytes come in a form of the driver's own, which it does not take. */
-function plain<Row>(table: TableName, row: Row): Row {
-  const { columns } = SCHEMA[table];
-  // The row is new, and nobody else's: it is filled in place, as there may be many.
-  const read = row as Record<string, unknown>;
-  for (const column in read) {
-    const type = columns[column];
-    if (type === "text") read[column] = textOf(read[column] as Uint8Array | null);
-    else if (type === "bytes") read[column] = new Uint8Array(read[column] as ArrayBuffer);
-  }
-  return row;
 }

@@ -3,7 +3,7 @@ import { matches, type FindQuery } from "../../drawer/store.js";
 import type { FoundRow, IndexedRow, SearchIndex } from "../engine.js";
 import { entryOf, searchedOf } from "../queries.js";
 import type { Connection } from "./connection.js";
-import { selectAs, textOf } from "./text.js";
+import { readRow, selectAs, selectOf } from "./selected.js";
 
 /**
  * How many entries may wait to be put into the search index. Collecting is quicker without; and so few can be looked
@@ -55,19 +55,9 @@ export class FullTextIndex implements SearchIndex {
 
   /** Those that wait for the index. */
   #waiting(): IndexedRow[] {
-    const texts = ["drawer", "id", "entry"] as const;
-    const rows = this.connection.all<
-      Record<(typeof texts)[number], Uint8Array> & { readonly number: number }
-    >(
-      `SELECT number, ${texts.map((name) => selectAs(name, "text")).join(", ")} FROM entries WHERE number > ? ORDER BY number`,
-      this.#last(),
-    );
-    return rows.map(({ number, drawer, id, entry }) => ({
-      number,
-      drawer: textOf(drawer)!,
-      id: textOf(id)!,
-      entry: textOf(entry)!,
-    }));
+    const columns = ["number", "drawer", "id", "entry"] as const;
+    const sql = `${selectOf("entries", columns)} WHERE number > ? ORDER BY number`;
+    return this.connection.all<IndexedRow>(sql, this.#last()).map((row) => readRow("entries", row));
   }
 
   #index(row: IndexedRow): void {
@@ -101,7 +91,7 @@ export class FullTextIndex implements SearchIndex {
       ...(kind === undefined ? [] : ["entries.kind = ?"]),
       ...(document === undefined ? [] : ["entries.document = ?"]),
     ];
-    const rows = this.connection.all<{ readonly entry: Uint8Array }>(
+    const rows = this.connection.all<FoundRow>(
       `SELECT ${selectAs("entries.entry", "text", "entry")} FROM found JOIN entries ON entries.number = found.rowid
          WHERE ${conditions.join(" AND ")} ORDER BY found.rowid DESC LIMIT ?`,
       ...(long.length > 0 ? [long.map((term) => `"${term.replaceAll('"', '""')}"`).join(" ")] : []),
@@ -111,6 +101,6 @@ export class FullTextIndex implements SearchIndex {
       ...(document === undefined ? [] : [document]),
       Number.isFinite(limit) ? limit : -1,
     );
-    return rows.map(({ entry }) => ({ entry: textOf(entry)! }));
+    return rows.map((row) => readRow("entries", row));
   }
 }

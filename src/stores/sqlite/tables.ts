@@ -5,7 +5,7 @@ import { sqliteErrors } from "../../messages/en/stores.js";
 import { isNumbered, SCHEMA, TABLE_NAMES } from "../schema.js";
 import type { Connection } from "./connection.js";
 import { headOf } from "./pages.js";
-import { quoted } from "./rows.js";
+import { quoted } from "./selected.js";
 
 /** The version of the tables that this Drawer writes; it is kept in the database's `user_version`. */
 export const VERSION = 1;

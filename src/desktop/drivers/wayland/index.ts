@@ -1,6 +1,6 @@
 import { DrawerError } from "../../../content/error.js";
 import type { Desktop, Offered } from "../../desktop.js";
-import { OWN, documentForm, formsRead } from "../../forms.js";
+import { OWN, readForms } from "../../forms.js";
 import { notify } from "../../notify.js";
 import { ProgramDesktop, type Snapshot } from "../program-desktop.js";
 import { readLines, runProgram, type Program } from "../program.js";
@@ -31,16 +31,12 @@ export function openWayland(): Desktop {
 }
 
 async function read(): Promise<Snapshot> {
-  const forms = new Map<string, Uint8Array>();
   const types = (await listed()).split("\n").map((type) => type.trim());
+  const forms = await readForms(
+    types,
+    async (type) => new Uint8Array(await runProgram(PASTE, ["--no-newline", "--type", type])),
+  );
   if (types.includes(OWN_TEXT)) forms.set(OWN, new Uint8Array());
-  const take = async (type: string) => {
-    const bytes = await runProgram(PASTE, ["--no-newline", "--type", type]);
-    forms.set(type, new Uint8Array(bytes));
-  };
-  for (const type of formsRead(types)) await take(type);
-  const document = documentForm(types, forms);
-  if (document !== undefined) await take(document);
   return { forms, origin: {} };
 }
 

@@ -4,7 +4,7 @@ import { DrawerError } from "../../../content/error.js";
 import { Listeners } from "../../../messages/core/listeners.js";
 import { desktopErrors } from "../../../messages/en/desktop.js";
 import type { ClipboardEvent, Copied, Offer, Offered } from "../../desktop.js";
-import { copiedOf, documentForm, formsRead, OWN, Repeats } from "../../forms.js";
+import { copiedOf, OWN, readForms, Repeats } from "../../forms.js";
 import type { X11Display } from "./display.js";
 import { frontWindow } from "./front-window.js";
 import { X11Offer } from "./offer.js";
@@ -171,18 +171,13 @@ export class X11Clipboard {
  * Reads the forms that Drawer knows, of those that are offered.
  * @param isThere whether the same is still offered: what is read after that is of something else, and left out
  */
-async function formsOf(
+function formsOf(
   reader: SelectionReader,
   offered: readonly string[],
   isThere: () => boolean = () => true,
 ): Promise<ReadonlyMap<string, Uint8Array>> {
-  const forms = new Map<string, Uint8Array>();
-  const read = async (form: string) => {
+  return readForms(offered, async (form) => {
     const bytes = isThere() ? await reader.read(form) : undefined;
-    if (bytes && isThere()) forms.set(form, bytes);
-  };
-  for (const form of formsRead(offered)) await read(form);
-  const document = documentForm(offered, forms);
-  if (document !== undefined) await read(document);
-  return forms;
+    return isThere() ? bytes : undefined;
+  });
 }
