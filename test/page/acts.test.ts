@@ -255,7 +255,14 @@ onPages("what one does with a form beside the drawer", () => {
     expect((await documents()).indexOf("tide.png")).toBeLessThan(2);
   });
 
-  test("a copy just before the page is left is collected by the next one, once; and none that is old, a secret, or from before a pause", async () => {
+  /** Does something that lets the page load what tells secrets, and waits until that is there. */
+  async function toldSecrets(deed: () => Promise<void>): Promise<void> {
+    const response = page.waitForResponse(/\/secret-/);
+    await deed();
+    await page.evaluate((address) => import(address), (await response).url());
+  }
+
+  test("a copy just before the page is left is collected by the next one, once, also much later; and none from before a pause", async () => {
     const left = () => page.evaluate(() => Object.keys(localStorage).filter((key) => key.endsWith("copies")));
     /** Copies while what reads copies does not come, and leaves the page for itself. */
     let isHeld = false;
@@ -265,7 +272,7 @@ onPages("what one does with a form beside the drawer", () => {
       await page.reload();
       await page.waitForSelector("#notes li");
       await record.select(selector);
-      await page.keyboard.press("Control+c");
+      await toldSecrets(() => page.keyboard.press("Control+c"));
       isHeld = false;
     };
     await copyAndLeave("#notes li:nth-child(1)");
@@ -283,18 +290,58 @@ onPages("what one does with a form beside the drawer", () => {
     await page.evaluate(() =>
       document.querySelector("snippet-drawer")!.binding!.drawer.setRules({ collecting: true }),
     );
-    // After two minutes it is wiped out, and gone.
+    // Who comes back later finds it collected all the same.
     await copyAndLeave("#notes li:nth-child(2)");
     await page.evaluate(() =>
       addEventListener("pagehide", () => {
-        for (const key of Object.keys(localStorage).filter((each) => each.endsWith("copies")))
-          localStorage.setItem(key, localStorage.getItem(key)!.replace(/"at":\d+/g, '"at":1'));
+        for (const storage of [localStorage, sessionStorage])
+          for (const key of Object.keys(storage).filter((each) => each.endsWith("copies")))
+            storage.setItem(key, storage.getItem(key)!.replace(/"at":\d+/g, '"at":1'));
       }),
     );
     await page.reload();
-    await page.waitForSelector("snippet-drawer .says");
-    expect([(await snippets()).length, await left()]).toEqual([1, []]);
+    await record.inDrawer(".list li").nth(1).waitFor();
+    expect([(await snippets()).length, await left()]).toEqual([2, []]);
   });
+
+  test.each([
+    ["is known to be one", false],
+    ["may be one", true],
+  ])(
+    "a secret that was copied before the page was left stands in no storage of the site when it %s, and that is told",
+    async (_, isUnknown) => {
+      let isHeld = true;
+      await page.route(/read-copied/, (route) => (isHeld ? undefined : route.continue()));
+      await page.route(/\/secret-/, (route) => (isHeld && isUnknown ? undefined : route.continue()));
+      await page.reload();
+      await page.waitForSelector("#notes li");
+      await page.evaluate(() => {
+        document.querySelector("#notes li")!.textContent = "Password: herring-Gull7";
+        addEventListener("pagehide", () => {
+          const all = JSON.stringify([{ ...localStorage }, { ...sessionStorage }]);
+          document.cookie = `held=${encodeURIComponent(String(all.includes("herring")))}`;
+          for (const key of Object.keys(sessionStorage))
+            sessionStorage.setItem(key, sessionStorage.getItem(key)!.replace(/"at":\d+/g, '"at":1'));
+        });
+      });
+      await record.select("#notes li");
+      const secret = isUnknown ? undefined : page.waitForResponse(/\/secret-/);
+      await page.keyboard.press("Control+c");
+      await (await secret)?.finished();
+      // Until the page has read what came.
+      await page.evaluate(() => new Promise((done) => setTimeout(done, 50)));
+      isHeld = false;
+      await page.reload();
+      await record.told(/Copy it again/);
+      const all = await page.evaluate(() => [
+        JSON.stringify([{ ...localStorage }, { ...sessionStorage }]),
+        document.cookie,
+      ]);
+      expect(all[0]).not.toContain("herring");
+      expect(all[1]).toContain(`held=${isUnknown}`);
+      expect(await snippets()).toEqual([]);
+    },
+  );
 
   test("what is looked at leads nowhere; a link is opened by an act of its own; the sentence says what is shown", async () => {
     await page.evaluate(async () => {

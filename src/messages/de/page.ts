@@ -44,6 +44,8 @@ export const pageNotices: Translated<typeof english.pageNotices> = {
   "placed/changed": ({ what, place }) =>
     `Eingesetzt in ${namedPlace(place)}: ${what}, aber verändert: Wörter fehlen oder laufen zusammen. Sehen Sie nach, oder nehmen Sie es zurück und setzen Sie es als Zeilen ein.`,
   "placed/page": ({ what, place }) => `Eingesetzt in ${namedPlace(place)}: ${what}.`,
+  "collected/left": ({ count }) =>
+    `Die Seite wurde verlassen, ehe ${count === 1 ? "eine Kopie" : `${grouped(count)} Kopien`} gesammelt ${count === 1 ? "war" : "waren"}; was ein Passwort sein kann, wird so lange nicht aufbewahrt. Kopieren Sie es noch einmal.`,
   "opened/page": ({ drawer }) => `Das ist die Lade „${drawer}“.`,
   "recipe/kept": ({ name }) => `Das Rezept „${name}“ ist aufbewahrt.`,
   "copied/page": ({ what }) => `In die Zwischenablage kopiert: ${what}.`,

@@ -60,6 +60,9 @@ export const pageNotices = {
   /** A block was placed, in a page. */
   "placed/page": ({ what, place }: { what: string; place: NamedPlace }) =>
     `Placed ${what} in ${namedPlace(place)}.`,
+  /** The page was left before a copy was collected, and it was a secret, or may have been one. */
+  "collected/left": ({ count }: { count: number }) =>
+    `The page was left before ${count === 1 ? "a copy was" : `${grouped(count)} copies were`} collected; what may be a password is not kept meanwhile. Copy it again.`,
   /** Another drawer is shown, in a page. */
   "opened/page": ({ drawer }: { drawer: string }) => `This is the drawer “${drawer}”.`,
   /** A recipe is kept, in a page. */

@@ -1,12 +1,13 @@
 import { DrawerError } from "../../content/error.js";
 import { LIMITS } from "../../content/limits.js";
+import { notice } from "../../content/notice.js";
 import type { CollectingSession } from "../../drawer/collecting-session.js";
 import type { Drawer } from "../../drawer/drawer.js";
 import type { Incoming } from "../../drawer/incoming.js";
 import type { Origin } from "../../drawer/model/entry.js";
 import type { Positioned } from "../../drawer/store.js";
 import type { Flavours } from "../../formats/flavours.js";
-import { pageErrors } from "../../messages/en/page.js";
+import { pageErrors, pageNotices } from "../../messages/en/page.js";
 import type { CopiedOnPage } from "../capture/copies.js";
 import type { MarkedPart } from "../capture/read-files.js";
 import type { PageScope } from "../capture/scope.js";
@@ -66,9 +67,11 @@ export class Collector {
    */
   async earlier(): Promise<void> {
     const { host, scope } = this;
-    const left = host.leftCopies?.take() ?? [];
+    const { copies: left, lost } = host.leftCopies?.take() ?? { copies: [], lost: 0 };
     const early = copiedBefore(host.drawer).filter(({ element }) => scope.has(element));
-    if (left.length + early.length === 0 || !(await host.drawer.rules()).collecting) return;
+    if (left.length + early.length + lost === 0 || !(await host.drawer.rules()).collecting) return;
+    if (lost > 0)
+      await host.act(() => Promise.resolve([notice(pageNotices, "collected/left", { count: lost })]));
     for (const copy of left) await this.#heard(copy);
     for (const copy of early) await this.copied(copy);
   }

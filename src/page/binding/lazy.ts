@@ -10,6 +10,15 @@ import { isLanguageSet, setLanguage, type Language } from "../../messages/core/l
 /** What reads copies. */
 export const readers = () => import("../capture/read-copied.js");
 
+/** What tells secrets, as a question about a text. */
+export const detection = async () => {
+  const [{ looksSecret }, { readText }] = await Promise.all([
+    import("../../drawer/secret.js"),
+    import("../../formats/text/read.js"),
+  ]);
+  return (text: string) => looksSecret(readText(text).content) !== undefined;
+};
+
 /** What makes blocks. */
 export const blocks = () => import("./blocks.js");
 
