@@ -3,18 +3,11 @@
 import { readFileSync } from "node:fs";
 import { Drawer } from "../dist/index.js";
 import { openSqlite } from "../dist/stores/sqlite/index.js";
-import { Connection } from "../dist/stores/sqlite/connection.js";
+import { killAt } from "./kill-at.mjs";
 
 const [file, what, point, drawerFile] = process.argv.slice(2);
 const store = openSqlite(file);
-let statements = 0;
-for (const name of ["run", "insert", "exec"]) {
-  const real = Connection.prototype[name];
-  Connection.prototype[name] = function (...given) {
-    if (++statements === Number(point)) process.kill(process.pid, "SIGKILL");
-    return real.apply(this, given);
-  };
-}
+const statements = killAt(Number(point));
 const drawer = new Drawer(store);
 if (what === "forget") {
   const now = Date.now();
@@ -22,4 +15,4 @@ if (what === "forget") {
   await drawer.applyRetention();
 } else await drawer.importFile(() => readFileSync(drawerFile, "utf8").split("\n"));
 await store.close();
-console.log(`ended after ${statements}`);
+console.log(`ended after ${statements()}`);

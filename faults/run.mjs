@@ -6,6 +6,7 @@ import { damagedSecrets } from "./damaged-secrets.mjs";
 import { faultPoints, retention } from "./fault-points.mjs";
 import { fullDisk } from "./full-disk.mjs";
 import { killed } from "./killed.mjs";
+import { killedOperations } from "./killed-operations.mjs";
 import { otherVersions } from "./other-versions.mjs";
 import { powerCuts } from "./power-cuts.mjs";
 import { requests } from "./requests.mjs";
@@ -21,6 +22,7 @@ const faults = {
   "other-versions": otherVersions,
   tabs,
   "fault-points": faultPoints,
+  "killed-operations": killedOperations,
   retention,
   "part-files": partFiles,
   "locked-writers": lockedWriters,

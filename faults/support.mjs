@@ -27,9 +27,9 @@ export function random(seed) {
 
 /**
  * Runs a program to its end, or until so many milliseconds have passed since it began (`alive`) or since it first said
- * something (`aliveOnceHeard`); gives its exit code and what it said. `heard` is called with what it says on standard error.
+ * something (`aliveOnceHeard`), or until a signal aborts; gives its exit code and what it said. `heard` is called with what it says on standard error.
  */
-export function run(words, { env = {}, input, alive, aliveOnceHeard, heard = () => undefined } = {}) {
+export function run(words, { env = {}, input, alive, aliveOnceHeard, signal, heard = () => undefined } = {}) {
   return new Promise((done, fail) => {
     const child = spawn(words[0], words.slice(1), { env: { ...process.env, ...env } });
     let out = "";
@@ -41,6 +41,7 @@ export function run(words, { env = {}, input, alive, aliveOnceHeard, heard = () 
     });
     child.stdin.on("error", () => undefined).end(input);
     const killIn = (ms) => ms !== undefined && setTimeout(() => child.kill("SIGKILL"), ms);
+    signal?.addEventListener("abort", () => child.kill("SIGKILL"));
     killIn(alive);
     child.stdout.once("data", () => killIn(aliveOnceHeard));
     child.on("error", fail).on("close", (code) => done({ code, out, err }));
@@ -73,8 +74,9 @@ export function openWindow(home) {
 }
 
 /** Runs the worker that collects one by one. */
-export function worker(file, name, count, until = {}) {
-  return run([process.execPath, resolve("faults/worker.mjs"), file, name, String(count)], until);
+export function worker(file, name, count, { pause = 0, ...until } = {}) {
+  const words = [resolve("faults/worker.mjs"), file, name, String(count), String(pause)];
+  return run([process.execPath, ...words], until);
 }
 
 /** What the worker collects, when nothing of it is missing. */

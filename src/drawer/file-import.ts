@@ -23,9 +23,11 @@ import { revertGroup } from "./history.js";
 import { cleanLabel, cleanOrigin, contentFacts, contentHash } from "./incoming.js";
 import { lastOf, type Arriving } from "./limits.js";
 import { changeOf } from "./model/change.js";
-import type { Entry } from "./model/entry.js";
+import { hashesOf, type Entry } from "./model/entry.js";
 import { newId } from "./model/ids.js";
 import { readValue, VALUES } from "./model/values.js";
+import { hidden } from "./operations/set-private.js";
+import { privateByHash } from "./private-traces.js";
 import { rulesOf } from "./rules-of.js";
 import { Conflict, type Store } from "./store.js";
 import { retryOnConflict, type Context } from "./transaction.js";
@@ -45,10 +47,11 @@ export async function importInto(
     return opened;
   };
   const checked = await importing.check(lines());
-  const { imported, repeated } = await importing.write(lines(), checked);
+  const { imported, repeated, hidden: count } = await importing.write(lines(), checked);
   return [
     notice(drawerNotices, "imported", { count: imported, file: name, drawer: context.drawer }),
     ...(repeated > 0 ? [notice(drawerNotices, "repeat/imported", { count: repeated })] : []),
+    ...(count > 0 ? [notice(drawerNotices, "imported/private", { count })] : []),
   ];
 }
 
@@ -131,6 +134,13 @@ interface Checked {
   readonly bytes: number;
 }
 
+/** What was written: how many snippets, how many were there already, and how many of those written are private. */
+interface Written {
+  readonly imported: number;
+  readonly repeated: number;
+  readonly hidden: number;
+}
+
 /** The import of a drawer file into a drawer. */
 class Import {
   readonly #groupId = newId();
@@ -175,17 +185,20 @@ class Import {
   }
 
   /** Writes what was checked, part by part; should one fail, those before it are taken back. */
-  async write(lines: FileLines, { header, fresh }: Checked): Promise<{ imported: number; repeated: number }> {
-    if (fresh === 0) return { imported: 0, repeated: header.snippets };
+  async write(lines: FileLines, { header, fresh }: Checked): Promise<Written> {
+    if (fresh === 0) return { imported: 0, repeated: header.snippets, hidden: 0 };
     const { store, drawer: name } = this.context;
     const known = await keysOf(store, name);
     let mark = await this.#mark(undefined, fresh);
     let imported = 0;
+    let hidden = 0;
     let read = 0;
     try {
       const page: SnippetRecord[] = [];
       const flush = async () => {
-        imported += await this.#writePage(header, page.splice(0), known);
+        const part = await this.#writePage(header, page.splice(0), known);
+        imported += part.length;
+        hidden += part.filter((entry) => entry.private).length;
         mark = await this.#mark(mark, fresh);
         this.progress(read, header.snippets);
       };
@@ -203,7 +216,7 @@ class Import {
       throw error;
     }
     await store.setValue(name, VALUES.importing, mark, undefined);
-    return { imported, repeated: header.snippets - imported };
+    return { imported, repeated: header.snippets - imported, hidden };
   }
 
   /** Keeps that the import is under way. */
@@ -230,14 +243,28 @@ class Import {
     return after;
   }
 
-  /** Writes some snippets in one change. Returns how many of them were not there yet. */
-  async #writePage(header: Header, lines: readonly SnippetRecord[], known: Set<string>): Promise<number> {
+  /** Writes some snippets in one change, private where a private one says the same. Returns those that were not there yet. */
+  async #writePage(
+    header: Header,
+    lines: readonly SnippetRecord[],
+    known: Set<string>,
+  ): Promise<readonly Entry[]> {
     const { store, drawer: name } = this.context;
     const contents = new Map<Hash, Uint8Array>();
+    const secrets = await privateByHash(store);
     const entries = lines
       .map((line) => this.#entry(line, contents))
-      .filter((entry) => !known.has(keyOf(entry, entry.content)));
-    if (entries.length === 0) return 0;
+      .filter((entry) => !known.has(keyOf(entry, entry.content)))
+      .map((entry) => {
+        if (!secrets.has(entry.content)) return entry;
+        const bytes = contents.get(entry.content)!;
+        const secret = hidden(entry, bytes, null);
+        contents.set(secret.content, bytes);
+        return secret;
+      });
+    if (entries.length === 0) return [];
+    const named = new Set(entries.flatMap((entry) => hashesOf(entry)));
+    for (const hash of [...contents.keys()]) if (!named.has(hash)) contents.delete(hash);
     const part = ++this.#written;
     await retryOnConflict(name, async () => {
       const bytes = entries.reduce((sum, entry) => sum + entry.bytes, 0);
@@ -253,7 +280,7 @@ class Import {
         { change: { ...changeOf(name, "import"), groupId: this.#groupId, part, edits }, contents },
       ]);
     });
-    return entries.length;
+    return entries;
   }
 
   async #checkRoom(header: Header, arriving: Arriving): Promise<void> {

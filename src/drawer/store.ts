@@ -95,6 +95,8 @@ export interface Gone {
 export interface PrivateEntry {
   readonly id: string;
   readonly drawer: string;
+  /** The name under which its content is stored. */
+  readonly content: Hash;
   readonly kept: boolean;
   /** When it came, in milliseconds since 1970. */
   readonly came: number;
@@ -112,7 +114,7 @@ export interface Forgetting {
   readonly ids?: readonly string[];
   /** The part of the log, and what left, up to this time (ISO 8601, in UTC). */
   readonly until?: string;
-  /** Whether all that is not kept is to be forgotten, and the whole log, and all that left. */
+  /** Whether all that is not kept is to be forgotten, and the whole log, and all that left, and what is being dealt. */
   readonly everything?: boolean;
 }
 

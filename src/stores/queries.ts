@@ -274,8 +274,8 @@ export function* privateEntries(): Job<PrivateEntry[]> {
     const row = here[index] ?? left[index];
     const entry = row && entryOf(row);
     if (!entry?.private) return [];
-    const { drawer, kept, privateAge } = entry;
-    return [{ id: id!, drawer, kept, came: came.get(id!)!, ...defined({ privateAge }) }];
+    const { drawer, content, kept, privateAge } = entry;
+    return [{ id: id!, drawer, content, kept, came: came.get(id!)!, ...defined({ privateAge }) }];
   });
 }
 
@@ -301,6 +301,9 @@ export function* contents(hashes: readonly Hash[]): Job<Map<Hash, Uint8Array>> {
   return found;
 }
 
+/** So many words are more than an engine looks for by itself. */
+const MANY = 20;
+
 /** The changes that match, the newest first. */
 export function* changes({ drawer, about, ...query }: ChangeQuery): Job<Change[]> {
   const offset = wholeNumber(query.offset ?? 0);
@@ -315,7 +318,9 @@ export function* changes({ drawer, about, ...query }: ChangeQuery): Job<Change[]
   }
   const words = new Set(about);
   const found: Change[] = [];
-  yield* each({ ...range, columns: ["number", "change"], holding: about }, (row) => {
+  // Looking for many words in every row takes longer than reading every row.
+  const holding = about.length <= MANY ? { holding: about } : {};
+  yield* each({ ...range, columns: ["number", "change"], ...holding }, (row) => {
     const change = changeIn(row);
     if (mentions(change, words)) found.push(change);
     return found.length < offset + limit;

@@ -12,6 +12,7 @@ import {
 } from "../drawer/model/change.js";
 import { encodeEntry, hashesOf, type Entry } from "../drawer/model/entry.js";
 import { newId } from "../drawer/model/ids.js";
+import { VALUES } from "../drawer/model/values.js";
 import { Conflict, type Commit, type Forgetting, type Reverted } from "../drawer/store.js";
 import { isTrace, strike, survivorsOf, tracesOf, withoutOpen, type Traces } from "../drawer/traces.js";
 import { ask, type Job, type WipeReach } from "./engine.js";
@@ -289,6 +290,7 @@ export function* forget(
   count += yield* dropGoneWhere(traces, drawer, end, facts);
   yield* strikeOut(logged, traces, facts);
   if (end !== "") yield* dropLog(drawer, end, facts);
+  if (everything) yield* ask((all) => all.delete("values", [drawer, VALUES.deal]));
   yield* keepLivingSecrets();
   if (facts.hasPublic) yield* dropUnused(facts.candidates);
   const times = Number((yield* value("", STORE_VALUES.forgotten)) ?? 0);

@@ -1,14 +1,19 @@
 import "fake-indexeddb/auto";
-import { mkdtempSync, readdirSync, readFileSync, rmSync } from "node:fs";
+import { execFile } from "node:child_process";
+import { cpSync, mkdtempSync, readdirSync, readFileSync, rmSync, statSync, truncateSync } from "node:fs";
 import { tmpdir } from "node:os";
-import { join } from "node:path";
+import { join, resolve } from "node:path";
+import { promisify } from "node:util";
 import fc from "fast-check";
 import { openDB } from "idb";
+import pLimit from "p-limit";
 import { later } from "../support/clock";
-import { runs } from "../support/counts";
+import { isFull, runs } from "../support/counts";
 import { drawerWith, piece, textsOf } from "../support/pieces";
+import { served } from "../support/served";
 import { Drawer, DrawerError, MemoryStore, writeText, type Notice, type Store } from "drawer";
 import { openIndexedDb } from "drawer/indexeddb";
+import { openRemote } from "drawer/remote";
 import { openSqlite } from "drawer/sqlite";
 
 const folder = mkdtempSync(join(tmpdir(), "drawer-traces-"));
@@ -19,6 +24,17 @@ let made = 0;
 interface Held {
   readonly store: Store;
   readonly held: () => Promise<string>;
+  /** The folder of its file. */
+  readonly home?: string;
+}
+
+function inFolder(): Required<Held> {
+  const home = join(folder, `${++made}`);
+  const held = async () =>
+    readdirSync(home)
+      .map((file) => readFileSync(join(home, file), "latin1"))
+      .join("\n");
+  return { store: openSqlite(join(home, "drawers.db")), held, home };
 }
 
 const STORES: Record<string, () => Promise<Held>> = {
@@ -34,14 +50,15 @@ const STORES: Record<string, () => Promise<Held>> = {
     };
     return { store, held };
   },
-  sqlite: async () => {
-    const home = join(folder, `${++made}`);
-    const store = openSqlite(join(home, "drawers.db"));
-    const held = async () =>
-      readdirSync(home)
-        .map((file) => readFileSync(join(home, file), "latin1"))
-        .join("\n");
-    return { store, held };
+  sqlite: async () => inFolder(),
+  // What a page of the window is answered, by a store of another kind.
+  remote: async () => {
+    const { store, held } = inFolder();
+    const { address } = await served(store);
+    const remote = await openRemote(address);
+    const close = remote.close.bind(remote);
+    remote.close = async () => void (await Promise.all([close(), store.close()]));
+    return { store: remote, held };
   },
   indexeddb: async () => {
     const name = `traces-${++made}`;
@@ -59,41 +76,41 @@ const STORES: Record<string, () => Promise<Held>> = {
 };
 
 /** One step of a history: what is done, in which of two drawers, to which snippets. */
-const steps = fc.array(
-  fc.record({
-    what: fc.constantFrom(
-      ...([
-        "collect",
-        "collect",
-        "collect",
-        "secret",
-        "same",
-        "append",
-        "merge",
-        "split",
-        "hide",
-        "hide",
-      ] as const),
-      ...([
-        "copy",
-        "move",
-        "discard",
-        "restore",
-        "undo",
-        "undo",
-        "redo",
-        "deal",
-        "next",
-        "keep",
-        "wait",
-      ] as const),
-    ),
-    drawer: fc.constantFrom("spring", "autumn"),
-    one: fc.nat(40),
-    two: fc.nat(40),
-  }),
-  { minLength: 4, maxLength: 24 },
-);
+const step = fc.record({
+  what: fc.constantFrom(
+    ...([
+      "collect",
+      "collect",
+      "collect",
+      "secret",
+      "same",
+      "append",
+      "merge",
+      "split",
+      "hide",
+      "hide",
+    ] as const),
+    ...([
+      "copy",
+      "into",
+      "discard",
+      "restore",
+      "undo",
+      "undo",
+      "redo",
+      "deal",
+      "next",
+      "keep",
+      "wait",
+    ] as const),
+    ...(["detect", "import", "unhide", "empty", "label", "back", "skip", "limit", "move"] as const),
+  ),
+  drawer: fc.constantFrom("spring", "autumn"),
+  one: fc.nat(40),
+  two: fc.nat(40),
+});
+const steps = fc.array(step, { minLength: 4, maxLength: 24 });
+const longSteps = fc.array(step, { minLength: 30, maxLength: 40 });
 type Step = typeof steps extends fc.Arbitrary<readonly (infer One)[]> ? One : never;
 
 /** The tokens in what a store's snippets say: in those that can be seen, and in those that cannot. */
@@ -126,6 +143,71 @@ async function givenOut(store: Store): Promise<string> {
   return JSON.stringify(all);
 }
 
+/** The lines of a drawer file with these texts. */
+function fileOf(...texts: string[]): string[] {
+  const snippets = texts.map((text) => ({
+    origin: { document: "notes.txt" },
+    collectedAt: new Date().toISOString(),
+    content: [{ type: "paragraph", runs: [{ type: "text", text }] }],
+  }));
+  const header = { format: "drawer-snippets", version: 1, snippets: texts.length };
+  return [header, ...snippets].map((line) => JSON.stringify(line));
+}
+
+/** All that the commands say of both drawers, for people and for programs. */
+async function saidByCommands(home: string): Promise<string> {
+  const run = promisify(execFile);
+  const lines = [
+    "list --limit all",
+    "list --gone",
+    "list --find tok",
+    "log",
+    "show all",
+    "place all",
+    "deal --left",
+  ].flatMap((line) => [line, `${line} --json`]);
+  const names = ["spring", "autumn"];
+  const exports = names.map((name) => `export ${join(home, `${name}.jsonl`)} --json`);
+  const all = [
+    "drawers",
+    ...[...lines, "place all --as rows --out csv"].flatMap((line) =>
+      names.map((name) => `${line} --drawer ${name}`),
+    ),
+    ...exports.map((line, at) => `${line} --drawer ${names[at]}`),
+  ];
+  const env = { ...process.env, DRAWER_HOME: home };
+  const said = await Promise.all(
+    all.map((line) =>
+      atOnce(() =>
+        run(process.execPath, [resolve("dist/bin/main.js"), ...line.split(" ")], { env }).catch(
+          // What is refused, since there is nothing that may be shown, has said so.
+          (refused: { stdout: string; stderr: string }) => refused,
+        ),
+      ),
+    ),
+  );
+  const files = readdirSync(home).filter((file) => file.endsWith(".jsonl"));
+  return [
+    ...said.flatMap(({ stdout, stderr }) => [stdout, stderr]),
+    ...files.map((file) => readFileSync(join(home, file), "utf8")),
+  ].join("\n");
+}
+const atOnce = pLimit(3);
+
+/** What is given out of a file that was cut short and recovered. */
+async function givenOutRecovered(home: string, cut: number): Promise<string> {
+  const copy = join(folder, `${++made}`);
+  cpSync(home, copy, { recursive: true });
+  const file = join(copy, "drawers.db");
+  truncateSync(file, Math.max(4096, statSync(file).size - 4096 * cut));
+  const store = openSqlite(file, { recover: true });
+  try {
+    return JSON.stringify(store.notices) + (await givenOut(store));
+  } finally {
+    await store.close();
+  }
+}
+
 async function take(
   store: Store,
   { what, drawer: name, one, two }: Step,
@@ -143,6 +225,21 @@ async function take(
       return (await drawer.collect([{ ...piece(`tok${n}x and words`), private: true }])).notices;
     case "same":
       return (await drawer.collect([piece(`tok${one % Math.max(n, 1)}x and words`)])).notices;
+    case "detect":
+      return (await drawer.collect([piece(`Password: tok${n}x-Gannet7`)])).notices;
+    case "import":
+      return drawer.importFile(() => fileOf(`tok${one % Math.max(n, 1)}x and words`, `tok${n}x and words`));
+    case "label":
+      return drawer.label(at, "harbour");
+    case "back":
+      return (await drawer.dealBack())?.notices ?? [];
+    case "skip":
+      await drawer.dealSkip();
+      return [];
+    case "limit":
+      return drawer.setRules({ snippets: two % 2 === 0 ? 4 : null });
+    case "empty":
+      return drawer.empty();
     case "append":
       return (await drawer.append(piece(`tok${n}x more`), { position: Number(at) })).notices;
     case "merge":
@@ -151,8 +248,10 @@ async function take(
       return (await drawer.split({ position: Number(at) })).notices;
     case "copy":
       return drawer.copyInto(other, at);
-    case "move":
+    case "into":
       return drawer.moveInto(other, at);
+    case "move":
+      return drawer.move(at, "end");
     case "restore":
       return drawer.restore(String((one % Math.max(1, (await drawer.gone()).length)) + 1));
     case "deal":
@@ -169,9 +268,14 @@ async function take(
     case "hide":
       return drawer.hide(at, two % 3 === 0 ? undefined : 120_000);
     case "keep":
+    case "unhide":
     case "discard":
       return drawer[what](at);
   }
+}
+
+function expectNone(hidden: readonly string[], said: string): void {
+  expect(hidden.filter((token) => said.includes(token))).toEqual([]);
 }
 
 describe.each(Object.entries(STORES))("with the %s store", (kind, make) => {
@@ -179,7 +283,7 @@ describe.each(Object.entries(STORES))("with the %s store", (kind, make) => {
     await fc.assert(
       fc.asyncProperty(steps, async (history) => {
         later(0);
-        const { store, held } = await make();
+        const { store, held, home } = await make();
         try {
           let clock = 0;
           const due = new Set<string>();
@@ -205,6 +309,9 @@ describe.each(Object.entries(STORES))("with the %s store", (kind, make) => {
               if (before.secret.has(token) && !before.open.has(token)) expect(told).not.toContain(token);
             }
           }
+          const now = await tokens(store);
+          const hidden = [...now.secret].filter((token) => !now.open.has(token));
+          if (home !== undefined) expectNone(hidden, await givenOutRecovered(home, 1 + (history.length % 3)));
           later((clock += 200_000));
           const before = await tokens(store);
           await new Drawer(store, "autumn").applyRetention();
@@ -244,6 +351,27 @@ describe.each(Object.entries(STORES))("with the %s store", (kind, make) => {
   });
 });
 
+test("no command shows what is private, for people or for programs, whatever was done before", async () => {
+  const histories = fc.sample(longSteps, {
+    numRuns: isFull ? 60 : 2,
+    ...(isFull ? {} : { seed: 20_310_408 }),
+  });
+  let tried = 0;
+  for (const history of histories) {
+    const { store, home } = inFolder();
+    for (const [n, step] of history.entries())
+      await take(store, step, n).catch((error: unknown) => {
+        if (!(error instanceof DrawerError)) throw error;
+      });
+    const { open, secret } = await tokens(store);
+    const hidden = [...secret].filter((token) => !open.has(token));
+    tried += hidden.length;
+    await store.close();
+    expectNone(hidden, await saidByCommands(home));
+  }
+  expect(tried).toBeGreaterThan(0);
+}, 600_000);
+
 test("what was collected again just now is not the oldest", async () => {
   const drawer = new Drawer(new MemoryStore(), "spring");
   await drawer.setRules({ repeats: "move", snippets: 3 });
@@ -281,7 +409,7 @@ test("a deal that cannot be put down stays where it is, and passes over what is 
   await drawer.merge("2 3");
   expect((await drawer.dealNext())!.snippet.entry.text).toBe("two");
   await drawer.empty();
-  await drawer.store.forget({ drawer: "spring", everything: true });
+  await drawer.store.forget({ drawer: "spring", until: new Date(Date.now() + 1000).toISOString() });
   expect(await drawer.dealNext()).toBeUndefined();
 });
 

@@ -3,6 +3,7 @@ import { damagedSecrets } from "../../faults/damaged-secrets.mjs";
 import { damaged } from "../../faults/damaged.mjs";
 import { faultPoints, retention } from "../../faults/fault-points.mjs";
 import { fullDisk } from "../../faults/full-disk.mjs";
+import { killedOperations } from "../../faults/killed-operations.mjs";
 import { killed } from "../../faults/killed.mjs";
 import { otherVersions } from "../../faults/other-versions.mjs";
 import { powerCuts } from "../../faults/power-cuts.mjs";
@@ -37,6 +38,10 @@ const faults: [name: string, fault: () => Promise<Shown>][] = [
     "a process that is killed at any statement leaves nothing half-done",
     () => faultPoints(isFull ? { step: 1, importStep: 29 } : { step: 6, importStep: 211 }),
   ],
+  [
+    "every operation is done or not at all, whenever it is killed and whoever else is at work",
+    () => killedOperations(isFull ? {} : { step: 37, share: 5 }),
+  ],
   ["private snippets go each in its time, also when the clock is set back", () => retention({ secrets: 40 })],
   [
     "a file that was being written by a process that was killed is cleared",
@@ -62,5 +67,5 @@ test.each(faults)(
     const { passed, said } = await fault();
     if (!passed) throw new Error(said);
   },
-  120_000,
+  isFull ? 1_200_000 : 120_000,
 );

@@ -2,10 +2,10 @@ import "fake-indexeddb/auto";
 import { mkdtempSync, rmSync, statSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
-import { serve } from "@hono/node-server";
 import fc from "fast-check";
 import { runs } from "../support/counts";
 import { drawerWith, piece, textsOf } from "../support/pieces";
+import { served } from "../support/served";
 import { Drawer, MemoryStore, type Change, type Entry, type Store } from "drawer";
 import { Conflict } from "drawer/engine";
 import { openIndexedDb } from "drawer/indexeddb";
@@ -33,24 +33,6 @@ const STORES: Record<string, () => Promise<[store: Store, again: (() => Promise<
     return [await openRemote(address), () => openRemote(address)];
   },
 };
-
-const servers: { close(): void; closeAllConnections(): void }[] = [];
-afterAll(() => {
-  for (const server of servers) {
-    server.closeAllConnections();
-    server.close();
-  }
-});
-
-/** Serves a store over HTTP. */
-async function served(store: Store, port = 0) {
-  const server = await new Promise<ReturnType<typeof serve>>((ready) => {
-    const made = serve({ fetch: remoteHandler(store).fetch, hostname: "127.0.0.1", port }, () => ready(made));
-  });
-  servers.push(server as never);
-  const { port: own } = server.address() as { port: number };
-  return { address: `http://127.0.0.1:${own}/`, port: own, server: server as never as (typeof servers)[0] };
-}
 
 describe.each(Object.entries(STORES))("the %s store", (_, make) => {
   let store: Store;

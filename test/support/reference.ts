@@ -53,6 +53,8 @@ export class Reference {
   readonly #values = new Map<string, Values>();
   readonly #done = new Map<string, Change[]>();
   readonly #undone = new Map<string, Change[]>();
+  /** All that was ever written, what was undone too. */
+  #log: Edit[] = [];
   #count = 0;
 
   /** The snippets of a drawer, in order. */
@@ -74,7 +76,7 @@ export class Reference {
   collect(drawer: string, texts: readonly string[], isPrivate: boolean, at: () => string): void {
     const { collecting, repeats } = this.values(drawer);
     if (!collecting) throw new Refused();
-    const secrets = [...this.items.values()].filter(({ hidden }) => hidden > 0).map(({ text }) => text);
+    const secrets = this.#secrets();
     let before = this.list(drawer).at(-1)?.text;
     let fresh: string[] = [];
     let again: Item[] = [];
@@ -96,7 +98,7 @@ export class Reference {
     }));
     const come = fresh.map((text, index) => ({
       after: this.#item(drawer, orders[again.length + index]!, text, {
-        hidden: isPrivate || secrets.includes(text) ? ++this.#count : 0,
+        hidden: isPrivate || secrets.has(text) ? ++this.#count : 0,
         at: at(),
       }),
     }));
@@ -213,11 +215,14 @@ export class Reference {
     this.gone.clear();
     this.#done.clear();
     this.#undone.clear();
+    this.#log = [];
   }
 
   restore(drawer: string, at: number): void {
-    const item = this.goneOf(drawer)[at - 1];
-    if (!item) throw new Refused();
+    const gone = this.goneOf(drawer)[at - 1];
+    if (!gone) throw new Refused();
+    const { parts: _, ...whole } = gone;
+    const item = gone.hidden === 0 && this.#isTrace(gone) ? { ...whole, hidden: ++this.#count } : gone;
     const [order] = this.#ends(drawer, 1);
     const leaving = this.#room(drawer, 1, []);
     this.#do(drawer, { edits: [...leaving, { after: { ...item, order: order! } }], isLeaving: true });
@@ -231,7 +236,7 @@ export class Reference {
     this.#do(drawer, { edits, ...values, isLeaving: true });
   }
 
-  /** Brings all that is not private of one drawer into another. */
+  /** Brings all that is not private of one drawer into another; what a private snippet says is private there. */
   import(from: string, into: string): void {
     const open = this.list(from).filter(({ hidden }) => hidden === 0);
     const known = this.list(into).map(({ at, text }) => `${at} ${text}`);
@@ -239,9 +244,12 @@ export class Reference {
     const { snippets } = this.values(into);
     if (snippets !== null && this.list(into).length + fresh.length > snippets) throw new Refused();
     const orders = this.#ends(into, fresh.length);
-    const edits = fresh.map((item, index) => ({
-      after: { ...this.#copy(item), drawer: into, order: orders[index]! },
-    }));
+    const secrets = this.#secrets();
+    const edits = fresh.map((item, index) => {
+      const { parts, ...whole } = this.#copy(item);
+      const own = secrets.has(item.text) ? { hidden: ++this.#count } : parts && { parts };
+      return { after: { ...whole, ...own, drawer: into, order: orders[index]! } };
+    });
     this.#do(into, { edits, isLeaving: true });
   }
 
@@ -283,6 +291,7 @@ export class Reference {
       if (place || items.has(after.id)) throw new Refused();
       items.set(after.id, after);
     }
+    this.#log.push(...edits);
     this.items.clear();
     for (const [id, item] of items) this.items.set(id, item);
     for (const { before, after } of edits) {
@@ -300,6 +309,33 @@ export class Reference {
       if (!before || before.at !== after.at) this.#arrived.set(after.id, ++this.#count);
     }
     if (values) this.#values.set(drawer, values[1]);
+  }
+
+  #private(): Item[] {
+    return [...this.items.values(), ...[...this.gone.values()].flat()].filter(({ hidden }) => hidden > 0);
+  }
+
+  /** What private snippets say. */
+  #secrets(): ReadonlySet<string> {
+    return new Set(this.#private().map(({ text }) => text));
+  }
+
+  /** Whether it is what a private snippet is, was, or was made of, or says the same. */
+  #isTrace(item: Item): boolean {
+    const traces = { ids: new Set(this.#private().map(({ id }) => id)), texts: new Set(this.#secrets()) };
+    const add = ({ id, hidden, text, parts = [] }: Item): void => {
+      traces.ids.add(id);
+      if (hidden === 0) traces.texts.add(text);
+      parts.forEach(add);
+    };
+    for (let known = -1; known !== traces.ids.size;) {
+      known = traces.ids.size;
+      for (const { before, after } of this.#log)
+        if (traces.ids.has((before ?? after)!.id)) for (const one of [before, after]) if (one) add(one);
+    }
+    const is = ({ id, text, parts = [] }: Item): boolean =>
+      traces.ids.has(id) || traces.texts.has(text) || parts.some(is);
+    return is(item);
   }
 
   #item(drawer: string, order: string, text: string, more: Partial<Item> = {}): Item {

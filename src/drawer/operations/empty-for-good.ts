@@ -1,13 +1,10 @@
 import { notice, type Notice } from "../../content/notice.js";
 import { drawerNotices } from "../../messages/en/drawer.js";
-import { VALUES } from "../model/values.js";
 import type { Procedure } from "../transaction.js";
 
 /** Forgets all that is not kept, all that has left, and the log, and wipes out what the store has of them. */
 export const emptyForGood: Procedure<[], Promise<Notice[]>> = {
   async run({ store, drawer }) {
-    const deal = await store.value(drawer, VALUES.deal);
-    if (deal !== undefined) await store.setValue(drawer, VALUES.deal, deal, undefined);
     const { forgotten: count, trace } = await store.forget({ drawer, everything: true });
     const { count: left } = await store.size(drawer);
     return [notice(drawerNotices, "forgotten/all", { drawer, count, left }), ...(trace ? [trace] : [])];

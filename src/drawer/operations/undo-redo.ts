@@ -14,7 +14,7 @@ export const undo: Procedure<[], Promise<Notice[]>> = { run: (context) => undoOr
  * Takes back an act and all that was done after it, the latest first, as so many undos. Nothing is done when it does not stand
  * any more.
  *
- * @param id the act, as `acts` tells it
+ * @param id the act, as `actions` tells it
  * @throws DrawerError `conflict` when another drawer is in the way; what came after that is taken back then
  */
 export const undoTo: Procedure<[id: string], Promise<Notice[]>> = {

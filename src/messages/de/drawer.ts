@@ -227,6 +227,8 @@ export const drawerNotices: Translated<typeof english.drawerNotices> = {
     `${number} von ${of} ausgelassen: es ist für immer weg, oder wurde mit dem privat, womit es verbunden wurde.`,
   exported: ({ count, drawer }) => `${many(count)} der Lade „${drawer}“ ausgegeben.`,
   imported: ({ count, file, drawer }) => `${many(count)} aus „${file}“ in die Lade „${drawer}“ eingelesen.`,
+  "imported/private": ({ count }) =>
+    `${count === 1 ? "Eines davon sagt" : `${grouped(count)} davon sagen`}, was ein privates Stück sagt, und ${count === 1 ? "ist" : "sind"} auch privat. Stimmt das nicht, nehmen Sie es zurück (hide --not als Befehl).`,
   "imported/taken-back": ({ file, count }) =>
     `Das Einlesen von „${file}“ wurde abgebrochen. Was es gebracht hatte, ${many(count)}, wurde zurückgenommen; lesen Sie es noch einmal ein.`,
   "imported/left": ({ file, count, of }) =>

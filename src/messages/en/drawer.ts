@@ -463,6 +463,9 @@ export const drawerNotices = {
   /** The snippets of a drawer file were brought in. */
   imported: ({ count, file, drawer }: { count: number; file: string; drawer: string }) =>
     `Imported ${many(count)} from “${file}” into the drawer “${drawer}”.`,
+  /** Of what was brought in, some says the same as a private snippet. */
+  "imported/private": ({ count }: { count: number }) =>
+    `${count === 1 ? "One of them says" : `${grouped(count)} of them say`} what a private snippet says, and ${count === 1 ? "is" : "are"} private too. If that is wrong, take the privacy off (hide --not in a command).`,
   /** An import had been cut off, and was taken back. */
   "imported/taken-back": ({ file, count }: { file: string; count: number }) =>
     `The import of “${file}” was cut off. What it had brought, ${many(count)}, was taken back; import it again.`,
