@@ -44,3 +44,5 @@ if (wanted.length === 0) {
   });
   process.exitCode ||= status ?? 1;
 }
+// A connection that was broken on purpose keeps nobody waiting.
+process.exit();

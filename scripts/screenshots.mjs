@@ -249,11 +249,12 @@ async function desk() {
       await page.locator("#paper-1 .handle button").nth(row).click();
       await copy();
     }
-    await page.locator("snippet-drawer .list").evaluate((run) => (run.scrollTop = 0));
+    await page.locator("snippet-drawer .list").evaluate((list) => (list.scrollTop = 0));
     await page.locator("snippet-drawer .snippet").nth(0).click();
     await page.waitForTimeout(300);
     await page.keyboard.press("Enter");
     for (const nth of [2, 3]) await page.locator("snippet-drawer .position").nth(nth).click();
+    await page.locator("snippet-drawer .fold").click();
     await page.locator("snippet-drawer .sentence select").nth(1).selectOption("rows");
     await page.locator("snippet-drawer .sentence select").nth(4).selectOption("list");
     await page.waitForTimeout(400);
@@ -288,6 +289,7 @@ async function forms() {
   }
   await record.click("#record [name=remarks]");
   await record.locator("snippet-drawer .position").nth(1).click();
+  await record.locator("snippet-drawer .fold").click();
   await record.click("snippet-drawer >> text=Fill the form");
   await record.waitForTimeout(400);
   await record.screenshot({ path: picture("ringing") });
@@ -319,7 +321,7 @@ async function lookedInto() {
   const browser = await chromium.launch({ executablePath: findChromium(), args: CHROMIUM_FLAGS });
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
   await page.goto(address);
-  await page.locator("snippet-drawer .sentence").waitFor();
+  await page.locator("snippet-drawer :is(.list li, .none)").first().waitFor();
   const drawer = (...words) => spawnSync(process.execPath, ["dist/bin/main.js", ...words], { env });
   drawer("collect", "demo/letter.html", "--at", "p3");
   drawer("collect", "demo/sketches/tide.png");

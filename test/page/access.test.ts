@@ -36,6 +36,7 @@ onPages("the examples for everybody", () => {
         await page.emulateMedia(media);
         await page.goto(`${served.address}${example}/`);
         await page.waitForFunction(() => document.querySelector("snippet-drawer")?.binding !== undefined);
+        await page.evaluate(() => document.querySelector("snippet-drawer")!.setAttribute("unfolded", ""));
         if (example === "anywhere") await page.waitForSelector("body[data-ready]");
         const html = "<p>Seen <b>wren</b></p><table><tr><td>Wing</td><td>61</td></tr></table>";
         await page.evaluate(

@@ -43,7 +43,7 @@ const CHECKS: Readonly<Record<string, (page: Page) => Promise<void>>> = {
   },
   async words(page) {
     await copy(page);
-    expect(await page.locator("snippet-drawer .go").innerText()).toBe("Hier einfügen");
+    expect(await page.locator("snippet-drawer .go").innerText()).toBe("Hier einfügen (1)");
     expect(await page.locator("snippet-drawer .notice > span").first().innerText()).toContain(
       "Eingesammelt als 1",
     );
@@ -67,7 +67,7 @@ const CHECKS: Readonly<Record<string, (page: Page) => Promise<void>>> = {
   async adapter(page) {
     await copy(page);
     await page.click("my-editor");
-    await page.waitForSelector("snippet-drawer .lands:has-text('Lands in “Canvas”.')");
+    await page.waitForSelector("snippet-drawer .go[title='Lands in “Canvas”.']");
     await page.click("snippet-drawer .snippet");
     await page.waitForSelector("my-editor:has-text('First wheatear on the seawall at 05:50.')");
     await page.locator("snippet-drawer .notice button").first().click();

@@ -15,6 +15,13 @@ export function launch(): Promise<Browser> {
   return chromium.launch({ executablePath: executablePath!, args: CHROMIUM_FLAGS });
 }
 
+/** Shows the sentence and the block of what is on a page, also in a strip. */
+export function unfold(): void {
+  addEventListener("DOMContentLoaded", () => {
+    for (const each of document.querySelectorAll("snippet-drawer")) each.setAttribute("unfolded", "");
+  });
+}
+
 /** An example that is opened anew for each test, in a browser. */
 export class Example {
   page!: Page;
@@ -39,6 +46,7 @@ export class Example {
     });
     beforeEach(async () => {
       const context = await browser!.newContext({ viewport: { width: 1280, height: 800 }, ...options });
+      await context.addInitScript(unfold);
       this.page = await context.newPage();
       this.page.on("pageerror", (error) => {
         throw error;
@@ -52,6 +60,12 @@ export class Example {
   /** A part of the drawer. */
   inDrawer(selector: string): Locator {
     return this.page.locator(`snippet-drawer ${selector}`);
+  }
+
+  /** Opens what is behind “more”. */
+  async openPanel(name: string): Promise<void> {
+    await this.inDrawer(".more").click();
+    await this.inDrawer(".menu").getByRole("button", { name, exact: true }).click();
   }
 
   /** Waits until what was said last begins so, or is like this. */

@@ -44,7 +44,7 @@ export class OpenedWindow {
     const page = await context.newPage();
     const own = new WindowPage(page);
     await page.goto(this.address);
-    await page.locator("snippet-drawer .sentence").waitFor();
+    await page.locator("snippet-drawer :is(.list li, .none)").first().waitFor();
     return own;
   }
 
@@ -75,6 +75,17 @@ export class WindowPage {
 
   button(name: string): Locator {
     return this.in("").getByRole("button", { name, exact: true });
+  }
+
+  /** Says what becomes of what is copied. */
+  async collects(state: "on" | "latest" | "off"): Promise<void> {
+    await this.in(".state select").selectOption(state);
+  }
+
+  /** Opens what is behind “more”. */
+  async openPanel(name: string): Promise<void> {
+    await this.in(".more").click();
+    await this.button(name).click();
   }
 
   /** Waits until the rows say this. */

@@ -25,7 +25,7 @@ inFirefox("the window in Firefox", () => {
     page = await browser.newPage();
     page.on("pageerror", (error) => void complaints.push(String(error)));
     await page.goto(opened.address);
-    await element(".sentence");
+    await element(":is(.list li, .none)");
   });
   afterEach(async () => {
     await page.close();
@@ -78,7 +78,7 @@ inFirefox("the window in Firefox", () => {
     await press("Undo");
     await told(/^Undone/);
 
-    await press("Copy the block");
+    await press("Copy 2");
     await told(/^Copied 2 snippets to the clipboard/);
     expect(takenByXclip("text/html").toString()).toMatch(/<strong>wheatear<\/strong>[^]*Check rings/);
     expect(complaints).toEqual([]);

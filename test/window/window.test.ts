@@ -57,7 +57,7 @@ onDesktop("the window beside one's programs", () => {
           }).observe(drawer, { subtree: true, childList: true, characterData: true });
         }),
     );
-    await window.button("Copy the block").click();
+    await window.in(".go").click();
     expect(await said).toContain("It is not on the clipboard yet…");
     await window.told(/^Copied 2 snippets to the clipboard/);
     expect(clipboard("text/html")).toMatch(/<strong>wheatear<\/strong>[^]*<td[^>]*><div>14<\/div><\/td>/);
@@ -70,8 +70,8 @@ onDesktop("the window beside one's programs", () => {
     await window.told(/^Copied snippet 1/);
     expect(clipboard()).toBe("First wheatear on the seawall");
 
-    await window.button("Pause").click();
-    await window.in(".state:has-text('Does not collect')").waitFor();
+    await window.collects("off");
+    await window.in(".state.off").waitFor();
     copy("A password for nobody");
     await pause(700);
     await window.holds(2);
@@ -79,7 +79,7 @@ onDesktop("the window beside one's programs", () => {
   });
 
   test("beside a watch of the same drawer each copy is collected once, by the watch; and by the window when that has ended", async () => {
-    await window.in(".state select").selectOption({ label: "onto the latest" });
+    await window.collects("latest");
     const watch = await startWatch(home());
     for (const [index, bird] of ["wren", "tern"].entries()) {
       copy(bird);
@@ -97,7 +97,7 @@ onDesktop("the window beside one's programs", () => {
   test("what is copied goes onto the latest, or into another drawer, as the window says", async () => {
     copy("wren");
     await window.told(/^Collected as 1/);
-    await window.in(".state select").selectOption({ label: "onto the latest" });
+    await window.collects("latest");
     await pause(200);
     copy("tern");
     await window.told(/^Added to 1|onto|Appended/);
@@ -129,7 +129,7 @@ onDesktop("the window beside one's programs", () => {
       .in(".sentence select")
       .filter({ hasText: "plain words" })
       .selectOption({ label: "plain words" });
-    await window.button("Deal it").click();
+    await window.button("One at a time").click();
     await window.told(/^Dealing 3 snippets/);
     const next = (words: RegExp) =>
       until(
@@ -143,7 +143,7 @@ onDesktop("the window beside one's programs", () => {
     await window.button("Back").click();
     await next(/1 of 3/);
     await window.told(/^On the clipboard: 1 of 3/);
-    await window.button("Pass over").click();
+    await window.button("Skip").click();
     await window.told(/^On the clipboard: 2 of 3/);
     await pause(LATER);
     expect(clipboard()).toBe("tern");
@@ -165,7 +165,7 @@ onDesktop("the window beside one's programs", () => {
     await all("keep 1", "collect demo/letter.html --at p3");
     await window.holds(3);
     await second.locator("snippet-drawer .says").nth(2).waitFor();
-    await window.button("What was done").click();
+    await window.openPanel("What was done");
     await until(
       () => window.in(".panel li .says").allInnerTexts(),
       (texts) => texts.length === 4 && /^Collecting/.test(texts[0]!) && texts[1] === "Keeping “wren”",
@@ -322,7 +322,8 @@ onDesktop("the window beside one's programs", () => {
       await page.goto(address);
       await page.locator("snippet-drawer .says").nth(2).waitFor({ state: "attached" });
       const found = await faultsOf(page, looksOnly);
-      for (const panel of ["What left", "What was done", "Rules", "Keys"]) {
+      for (const panel of ["Taken out", "What was done", "Rules", "Keys"]) {
+        await page.locator("snippet-drawer .more").click();
         await page.locator("snippet-drawer").getByRole("button", { name: panel, exact: true }).click();
         found.push(...(await faultsOf(page, looksOnly)));
       }
@@ -372,6 +373,8 @@ onDesktop("the window beside one's programs", () => {
       }
       throw new Error(`Nothing called ${name} is reached.`);
     };
+    await goTo(/^More$/);
+    await page.keyboard.press("Enter");
     await goTo(/^Look into a file/);
     await page.keyboard.press("Enter");
     await (await chooser).setFiles(resolve("demo/ringing.xlsx"));
@@ -396,7 +399,7 @@ onDesktop("the window beside one's programs", () => {
     await page.keyboard.press("Enter");
     await said(/^Copied snippet 1/);
     expect(clipboard()).toContain("Wing mm");
-    await goTo(/^Copy the block/);
+    await goTo(/^Copy 1$/);
     await page.keyboard.press("Enter");
     await said(/^Copied one snippet/);
   });

@@ -10,6 +10,8 @@ export const VALUES = {
   clock: "clock",
   /** An import that is under way, or was cut off. */
   importing: "importing",
+  /** Of no drawer: how a window is arranged. */
+  arranged: "arranged",
   /** When its log was last shortened, in milliseconds since 1970. */
   shortened: "shortened",
 } as const;

@@ -11,6 +11,7 @@ const ENGLISH: PageLanguage = { ...english, many: englishMany };
 export let {
   page,
   row,
+  snippetPanel,
   gone,
   done,
   partsPanel,
@@ -27,6 +28,7 @@ onLanguageChange(() => {
   ({
     page,
     row,
+    snippetPanel,
     gone,
     done,
     partsPanel,

@@ -13,12 +13,28 @@ const stays = (before: string) => ({
 export const elementSentences: Page = {
   page: {
     title: "Lade",
-    state: (collecting) => (collecting ? "Sammelt, was kopiert wird," : "Sammelt nicht"),
-    switchState: (collecting) => (collecting ? "Anhalten" : "Fortsetzen"),
+    collecting: {
+      name: "Was kopiert wird",
+      states: { on: "Sammelt", latest: "An das letzte", off: "Angehalten" },
+      does: {
+        on: "Was Sie kopieren, wird gesammelt, jedes für sich.",
+        latest: "Was Sie kopieren, kommt an das letzte Stück.",
+        off: "Was Sie kopieren, wird nicht gesammelt.",
+      },
+    },
+    menu: "Mehr",
+    back: "Zurück zu den Stücken",
+    divider: "Breite der Liste",
+    unseen: (count) => `${grouped(count)} neu`,
     find: { name: "In der Lade suchen", short: "Suchen" },
-    panels: { recipes: "Rezepte", gone: "Was ging", done: "Was geschah", rules: "Regeln", keys: "Tasten" },
+    panels: {
+      gone: "Weggelegt",
+      done: "Was geschah",
+      recipes: "Rezepte",
+      rules: "Regeln",
+      keys: "Tasten",
+    },
     drawers: { name: "Lade", another: "eine andere…", ask: "Wie soll die andere Lade heißen?" },
-    adding: { name: "Was kopiert wird, kommt", apart: "als neues Stück", latest: "an das letzte" },
     notKept:
       "Dieser Browser bewahrt für diese Seite nichts auf: was hier steht, ist weg, wenn sie geschlossen wird.",
     nothingYet:
@@ -38,7 +54,7 @@ export const elementSentences: Page = {
     },
     undo: "Rückgängig",
     redo: "Wiederholen",
-    putDown: "Hinlegen",
+    putDown: "Stücke einsetzen",
     preview: "Wie es ankommt",
     more: (count) => `… und ${grouped(count)} mehr, die auch eingesetzt werden.`,
     leftOut: (count) =>
@@ -47,10 +63,10 @@ export const elementSentences: Page = {
         : `${grouped(count)} private Stücke bleiben hier. Wählen Sie sie an ihren Nummern, um sie einzusetzen.`,
     moreOfIt: "… und der Rest, der auch eingesetzt wird.",
     notShown: "Was ankäme, kann nicht gezeigt werden.",
-    place: "An der Schreibstelle einsetzen",
+    place: (count) => (count === 0 ? "Einsetzen" : `${grouped(count)} einsetzen`),
     acts: {
       copy: "Kopieren",
-      deal: "Austeilen",
+      deal: "Eines nach dem anderen",
       down: "Zellen abwärts",
       across: "Zellen entlang",
       fill: "Formular ausfüllen",
@@ -62,11 +78,11 @@ export const elementSentences: Page = {
     dealing: ({ left, of, next }) =>
       next === undefined ? `Alle ${of} sind ausgeteilt.` : `Als Nächstes ${of - left + 1} von ${of}: ${next}`,
     desktop: {
-      place: "Den Block kopieren",
+      place: (count) => (count === 0 ? "Kopieren" : `${grouped(count)} kopieren`),
       paste: "Dann dort einfügen, wo er stehen soll.",
-      deal: "Austeilen",
+      deal: "Eines nach dem anderen",
     },
-    dealActs: { next: "Hier austeilen", back: "Zurück", skip: "Auslassen", end: "Beenden" },
+    dealActs: { next: "Hier einsetzen", back: "Zurück", skip: "Auslassen", end: "Beenden" },
     landsIn: (place) => `Kommt an in: ${namedPlace(place)}.`,
     landsNowhere: "Klicken Sie dorthin, wo es ankommen soll.",
     dealt: (number, of) => `${number} von ${of}`,
@@ -79,6 +95,13 @@ export const elementSentences: Page = {
   row: {
     pick: ({ position, turn }) =>
       turn > 0 ? `Als Nummer ${turn} gewählt; aus der Wahl nehmen` : `Stück ${position} wählen`,
+    copies: (position) => `Stück ${position} kopieren`,
+    places: ({ position, place }) =>
+      place === undefined
+        ? `Klicken Sie zuerst dorthin, wo Stück ${position} ankommen soll`
+        : `Stück ${position} einsetzen in: ${namedPlace(place)}`,
+    pickedSeveral: (count) => `${grouped(count)} sind gewählt.`,
+    show: "Ansehen",
     actionOn: ({ action, position }) => `${action}: Stück ${position}`,
     kinds: { text: "Text", table: "Tabelle", picture: "Bild", link: "Verweis" },
     picked: ({ position, turn }) =>
@@ -102,6 +125,12 @@ export const elementSentences: Page = {
     earlier: "Früher",
     later: "Später",
     discard: "Weglegen",
+  },
+  snippetPanel: {
+    name: (position) => `Stück ${position}`,
+    came: (time) => `gesammelt ${time}`,
+    kept: "behalten",
+    more: "… und mehr.",
   },
   gone: {
     name: "Was gegangen ist",
@@ -136,9 +165,13 @@ export const elementSentences: Page = {
       link: "als Verweise",
       quotes: "als Zitate mit ihrer Herkunft",
     },
-    styles: { own: "ihrem eigenen Aussehen", host: "dem Aussehen der Seite", bare: "bloßen Worten" },
+    styles: {
+      own: "ihrem eigenen Aussehen",
+      host: "dem Aussehen dort, wo es ankommt",
+      bare: "bloßen Worten",
+    },
     tidying: {
-      edges: "an den Rändern geordnet",
+      edges: "ohne leere Ränder",
       lines: "ohne leere Zeilen",
       repeats: "ohne Wiederholungen",
       rejoin: "mit verbundenen Zeilen",
@@ -260,6 +293,9 @@ export const elementSentences: Page = {
       ["← →", "seine Nummer, was es sagt, und was damit getan werden kann"],
       ["Pos1 Ende", "das erste und das letzte Stück"],
       ["P", "wählt es, oder nimmt es aus der Wahl"],
+      ["Umschalt P", "wählt alle vom zuletzt gewählten bis zu ihm"],
+      ["Strg A, Esc", "wählt alle, und keines"],
+      ["S", "zeigt es ganz"],
       ["K", "behält es, oder gibt es frei"],
       ["C", "kopiert es in die Zwischenablage"],
       ["L", "benennt es"],

@@ -4,14 +4,27 @@ import { duration, grouped, many, namedAll, namedPlace, size } from "./phrases.j
 /** What the elements of a page say: names of controls, states, and the sentence whose words are choices. */
 export const page = {
   title: "Drawer",
-  state: (collecting: boolean) => (collecting ? "Collects what you copy" : "Does not collect"),
-  switchState: (collecting: boolean) => (collecting ? "Pause" : "Resume"),
+  /** What becomes of what is copied: what it is called, its states, and what each does. */
+  collecting: {
+    name: "What you copy",
+    states: { on: "Collecting", latest: "Onto the latest", off: "Paused" },
+    does: {
+      on: "What you copy is collected, each piece by itself.",
+      latest: "What you copy is added to the latest snippet.",
+      off: "What you copy is not collected.",
+    },
+  },
+  /** What opens all else, and what leads back from it. */
+  menu: "More",
+  back: "Back to the list",
+  /** What is moved to give the list more room, or what stands beside it. */
+  divider: "Width of the list",
+  /** How many have come while one looked elsewhere. */
+  unseen: (count: number) => `${grouped(count)} new`,
   find: { name: "Find in the drawer", short: "Find" },
-  panels: { recipes: "Recipes", gone: "What left", done: "What was done", rules: "Rules", keys: "Keys" },
+  panels: { gone: "Taken out", done: "What was done", recipes: "Recipes", rules: "Rules", keys: "Keys" },
   /** The choice of a drawer: what it is called, and what makes another one. */
   drawers: { name: "Drawer", another: "another…", ask: "What shall the other drawer be called?" },
-  /** How what is copied is collected. */
-  adding: { name: "What is copied is collected", apart: "as new snippets", latest: "onto the latest" },
   /** That nothing is kept when the page is closed. */
   notKept: "This browser keeps nothing for this page: what is here is gone when it is closed.",
   nothingYet:
@@ -25,7 +38,7 @@ export const page = {
   },
   undo: "Undo",
   redo: "Do again",
-  putDown: "Put down",
+  putDown: "Place snippets",
   preview: "As it will land",
   more: (count: number) => `… and ${grouped(count)} more, which are placed too.`,
   /** How many private snippets are left out of what is placed. */
@@ -35,11 +48,12 @@ export const page = {
       : `${grouped(count)} private snippets are left out. Pick them by their numbers to place them.`,
   moreOfIt: "… and the rest, which is placed too.",
   notShown: "What would land cannot be shown.",
-  place: "Place at the caret",
+  /** The button that places so many. */
+  place: (count: number) => (count === 0 ? "Place" : `Place ${grouped(count)}`),
   /** What else is done with what is chosen. */
   acts: {
     copy: "Copy",
-    deal: "Deal out",
+    deal: "One at a time",
     down: "Down the cells",
     across: "Across the cells",
     fill: "Fill the form",
@@ -53,11 +67,12 @@ export const page = {
     next === undefined ? `All ${of} are handed out.` : `${of - left + 1} of ${of} is next: ${next}`,
   /** Where blocks go onto the clipboard of the desktop, and are pasted anywhere. */
   desktop: {
-    place: "Copy the block",
+    /** The button that copies so many. */
+    place: (count: number) => (count === 0 ? "Copy" : `Copy ${grouped(count)}`),
     paste: "Then paste it where it should be.",
-    deal: "Deal it",
+    deal: "One at a time",
   },
-  dealActs: { next: "Deal here", back: "Back", skip: "Pass over", end: "End" },
+  dealActs: { next: "Put it here", back: "Back", skip: "Skip", end: "End" },
   /** Where a block lands. */
   landsIn: (place: NamedPlace) => `Lands in ${namedPlace(place)}.`,
   landsNowhere: "Click where it should land.",
@@ -74,6 +89,16 @@ export const page = {
 export const row = {
   pick: ({ position, turn }: { position: number; turn: number }) =>
     turn > 0 ? `Picked as number ${turn}; take out of the pick` : `Pick snippet ${position}`,
+  /** What a click on a row does where there is a desktop. */
+  copies: (position: number) => `Copy snippet ${position}`,
+  /** What a click on a row does in a page, with the place that it goes to. */
+  places: ({ position, place }: { position: number; place: NamedPlace | undefined }) =>
+    place === undefined
+      ? `Click first where snippet ${position} should land`
+      : `Place snippet ${position} in ${namedPlace(place)}`,
+  /** Several were picked at once. */
+  pickedSeveral: (count: number) => `${grouped(count)} are picked.`,
+  show: "Show",
   /** A button of a row, with the snippet that it is about. */
   actionOn: ({ action, position }: { action: string; position: number }) => `${action}: snippet ${position}`,
   /** What a snippet is, when it is not text. */
@@ -100,6 +125,16 @@ export const row = {
   earlier: "Earlier",
   later: "Later",
   discard: "Discard",
+};
+
+/** The panel that shows one snippet whole. */
+export const snippetPanel = {
+  /** Its name. */
+  name: (position: number) => `Snippet ${position}`,
+  /** When it was collected. */
+  came: (time: string) => `collected ${time}`,
+  kept: "kept",
+  more: "… and more.",
 };
 
 /** The panel of what has left. */
@@ -184,9 +219,9 @@ export const sentence = {
     link: "links",
     quotes: "quotes with their origins",
   },
-  styles: { own: "their own look", host: "the page’s look", bare: "plain words" },
+  styles: { own: "their own look", host: "the look of where it lands", bare: "plain words" },
   tidying: {
-    edges: "tidied at the edges",
+    edges: "without blank edges",
     lines: "without blank lines",
     repeats: "without repeats",
     rejoin: "with broken lines rejoined",
@@ -286,9 +321,9 @@ type Key = readonly [key: string, does: string];
 /** The panel that tells the keys. */
 export const keysPanel = {
   name: "Keys",
-  hotkey: "from anywhere on the page, goes to the run",
+  hotkey: "from anywhere on the page, goes to the list",
   sendKey: "sends what is selected to where the last block went",
-  inRun: "In the run",
+  inRun: "In the list",
   /** On a page with places, and where blocks go onto the clipboard. */
   placeKey: ["Enter", "places it"] as Key,
   copyKey: ["Enter", "copies it to the clipboard"] as Key,
@@ -298,6 +333,9 @@ export const keysPanel = {
     ["← →", "its number, what it says, and what can be done with it"],
     ["Home End", "the first and the last snippet"],
     ["P", "picks it, or takes it out of the pick"],
+    ["Shift P", "picks all from the one picked last to it"],
+    ["Ctrl A, Escape", "picks all, and none"],
+    ["S", "shows it whole"],
     ["K", "keeps it, or releases it"],
     ["C", "copies it to the clipboard"],
     ["L", "gives it a label"],

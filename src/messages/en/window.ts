@@ -49,7 +49,7 @@ export const windowPage = {
   begin: [
     "Copy something in any program: it stands here, numbered, in the order of gathering.",
     "Or drop a document or a sheet on this window, and take from it what you want.",
-    "Then choose how the pieces are laid out, copy the block, and paste it where it should be.",
+    "Then choose how the pieces are laid out, copy them, and paste them where they should be.",
   ],
   sample: ["Or look around first:", "fill a drawer with sample data"] as readonly [string, string],
   sampleDrawer: "sample",

@@ -16,6 +16,7 @@ export const baseStyles = css`
     --text: var(--drawer-text-font, Charter, "Bitstream Charter", "Source Serif 4", Cambria, Georgia, serif);
     --plain: var(--drawer-plain-font, Seravek, "Gill Sans Nova", Ubuntu, Calibri, "DejaVu Sans", sans-serif);
     --size: var(--drawer-size, 15px);
+    --edge: 1rem;
     container: drawer / inline-size;
     display: flex;
     flex-direction: column;
@@ -54,14 +55,12 @@ export const baseStyles = css`
     clip-path: inset(50%);
     white-space: nowrap;
   }
-  .both,
-  .openers {
+  .both {
     display: flex;
     flex-wrap: wrap;
     gap: 0.2em 1.1em;
   }
   .drawers,
-  .state select,
   .acts select {
     appearance: none;
     field-sizing: content;
@@ -70,16 +69,11 @@ export const baseStyles = css`
     text-decoration-color: var(--rule);
     text-underline-offset: 0.2em;
   }
-  .drawers {
-    font: 0.75em var(--plain);
-    color: var(--faint);
-  }
   select option {
     color: var(--ink);
     background: var(--card);
   }
-  .state button,
-  .ways button,
+  .kept button,
   .panel button,
   .notice button,
   .acts button,
@@ -89,8 +83,7 @@ export const baseStyles = css`
     text-decoration-color: var(--rule);
     text-underline-offset: 0.2em;
   }
-  .state button:hover,
-  .ways button:hover,
+  .kept button:hover,
   .panel button:hover,
   .notice button:hover,
   .acts button:hover,
@@ -126,34 +119,79 @@ export const baseStyles = css`
     overflow: hidden;
     text-overflow: ellipsis;
   }
-  .sides,
+  .sides {
+    position: relative;
+    flex: 1 0 auto;
+    display: grid;
+    grid-template: "list" minmax(0, 1fr) "notice" auto "down" auto / minmax(0, 1fr);
+    min-width: 0;
+  }
   .side {
+    grid-area: list;
+    container: list / inline-size;
     display: flex;
     flex-direction: column;
     min-width: 0;
+    min-height: 9em;
   }
-  .sides {
-    flex: 1 0 auto;
+  .notice {
+    grid-area: notice;
   }
-  .side {
-    flex: 1 1 13em;
+  .composer {
+    grid-area: down;
+  }
+  /* What is behind “more” stands over the list in a strip. */
+  .aside {
+    grid-area: list;
+    display: flex;
+    flex-direction: column;
     min-height: 0;
+    z-index: 2;
+    background: var(--paper);
   }
-  /* Where there is room, the block stands beside the run. */
+  @container drawer (max-width: 46rem) {
+    .aside ~ .side {
+      visibility: hidden;
+    }
+  }
+  .divider {
+    display: none;
+  }
+  /* Where there is room, it and the block stand beside the list. */
   @container drawer (min-width: 46rem) {
     .sides {
       flex: 1 1 18em;
-      flex-direction: row;
+      grid-template: "list down" minmax(0, 1fr) "notice down" auto / minmax(0, 1fr) minmax(
+          18rem,
+          var(--beside, 38%)
+        );
     }
-    .side {
-      flex: 1 1 0;
+    .aside,
+    .composer {
+      grid-area: down;
+      border-inline-start: 1px solid var(--rule);
+    }
+    .aside ~ .composer {
+      visibility: hidden;
+    }
+    .divider {
+      display: block;
+      grid-area: down;
+      justify-self: start;
+      z-index: 3;
+      width: 9px;
+      margin-inline-start: -5px;
+      cursor: col-resize;
+      touch-action: none;
+    }
+    .divider:is(:hover, :active) {
+      background: linear-gradient(90deg, transparent 3px, var(--tide) 3px, var(--tide) 6px, transparent 6px);
     }
     .sides .composer {
       display: flex;
-      flex: 1 1 0;
       flex-direction: column;
+      min-height: 0;
       border-top: 0;
-      border-inline-start: 1px solid var(--rule);
     }
     .sides .preview {
       flex: 1 1 0;

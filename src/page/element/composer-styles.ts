@@ -7,9 +7,56 @@ export const composerStyles = css`
     border-top: 1px solid var(--rule);
     background: var(--card);
   }
+  .fold {
+    display: block;
+    width: 100%;
+    padding: 0.35em var(--edge);
+    overflow: hidden;
+    text-align: start;
+    text-overflow: ellipsis;
+    white-space: nowrap;
+    color: var(--ink);
+  }
+  .fold::before {
+    content: "";
+    display: inline-block;
+    width: 0.45em;
+    height: 0.45em;
+    margin-inline-end: 0.7em;
+    border: solid var(--tide);
+    border-width: 1.5px 1.5px 0 0;
+    rotate: -45deg;
+    translate: 0 0.1em;
+  }
+  .fold[aria-expanded="true"]::before {
+    rotate: 135deg;
+    translate: 0 -0.1em;
+  }
+  .unfolded {
+    display: flex;
+    flex-direction: column;
+    min-height: 0;
+  }
+  /* In a strip it is two lines until one unfolds it: what, and the button. */
+  @container drawer (max-width: 46rem) {
+    .folded :is(.unfolded, .lands, .acts) {
+      display: none;
+    }
+    .composer:not(.folded) .sentence {
+      padding-top: 0;
+    }
+  }
+  @container drawer (min-width: 46rem) {
+    .fold {
+      display: none;
+    }
+    .unfolded {
+      flex: 1 1 0;
+    }
+  }
   .sentence {
     margin: 0;
-    padding: 0.7em 1.25em 0.6em;
+    padding: 0.7em var(--edge) 0.6em;
     font-size: 1.1em;
   }
   .sentence select {
@@ -35,7 +82,7 @@ export const composerStyles = css`
     color: #22302f;
     background: var(--drawer-preview, #fcfdfa);
     max-height: 9em;
-    margin: 0 1.25em;
+    margin: 0 var(--edge);
     padding: 0.1em 0.6em;
     overflow: auto;
     border-top: 1px dotted var(--rule);
@@ -57,17 +104,14 @@ export const composerStyles = css`
     margin: 0.6em 0;
   }
   .lands {
-    margin: 0.5em 0 -0.4em;
-    padding: 0 calc(1.25em / 0.9);
-  }
-  .lands.after {
-    margin: 0.5em 0 0;
+    margin: 0.6em 0 0;
+    padding: 0 var(--edge);
   }
   .go {
     display: block;
-    width: calc(100% - 2.5em);
-    margin: 0.9em 1.25em 0;
-    padding: 0.6em;
+    width: calc(100% - 2 * var(--edge));
+    margin: 0.2em var(--edge) 0.5em;
+    padding: 0.4em;
     border-radius: 4px;
     font: 600 0.95em var(--plain);
     color: var(--card);
@@ -78,7 +122,7 @@ export const composerStyles = css`
     display: flex;
     flex-wrap: wrap;
     gap: 0 1.2em;
-    margin: 0.5em 1.25em 0.7em;
+    margin: 0.1em var(--edge) 0.5em;
     font: 0.85em var(--plain);
     color: var(--faint);
   }

@@ -1,5 +1,4 @@
 import { html, nothing } from "lit";
-import { unsafeHTML } from "lit/directives/unsafe-html.js";
 import type { Block } from "../../compose/block.js";
 import type { Fit } from "../../compose/options.js";
 import type { Recipe } from "../../compose/recipe.js";
@@ -17,28 +16,17 @@ import { BlockPreview } from "./block-preview.js";
 import { dealBar } from "./deal-bar.js";
 import type { DrawerHost } from "./drawer-host.js";
 import type { ListViewModel, SnippetScope } from "./list-view-model.js";
+import { lookedAt } from "./looked-at.js";
 import {
   choicesOf,
   DEFAULT_CHOICES,
   recipeOfChoices,
+  inShort,
   sentenceView,
   type SentenceChoices,
 } from "./recipe-sentence.js";
 import { copyBlockOf } from "./row-placing.js";
 import { fileChoice, exportSnippets, saveBlock } from "./save-block.js";
-
-/** The attribute in which a look stands until it is set. */
-const LOOK = "data-look";
-
-/**
- * HTML as it is written here, in which no `>` stands in an attribute, to be looked at: with its looks in an attribute of their own, and
- * with links that say where they lead and do not lead there.
- */
-function toBeLookedAt(html: string): string {
-  return html.replace(/<[^>]*>/g, (tag) =>
-    tag.replace(' style="', ` ${LOOK}="`).replace(/^<a href="/, '<a title="'),
-  );
-}
 
 /** How snippets are put down: the sentence that says what is placed and how, the block as it will land, and the acts. */
 export class Composer {
@@ -131,17 +119,35 @@ export class Composer {
 
   view() {
     const { viewModel } = this.host;
+    // While there is nothing yet, there is nothing to say of it.
+    if (viewModel?.count === 0) return nothing;
+    const { choices, which } = this;
+    const { unfolded } = this.host.arrangement;
+    const counts = {
+      count: viewModel?.chosenCount("all") ?? 0,
+      picked: viewModel?.picked.length ?? 0,
+      found: viewModel?.found?.length ?? 0,
+    };
+    const fold = () => this.host.arrangement.change({ unfolded: !unfolded });
     return html`
-      ${sentenceView({
-        choices: this.choices,
-        which: this.which,
-        count: viewModel?.chosenCount("all") ?? 0,
-        picked: viewModel?.picked.length ?? 0,
-        found: viewModel?.found?.length ?? 0,
-        choose: (choices) => this.#chooseRecipe(choices),
-        chooseWhich: (which) => this.choose(which),
-      })}
-      ${this.#previewView()} ${this.#acts()}
+      <section
+        class=${unfolded ? "composer" : "composer folded"}
+        aria-label=${page.putDown}
+        ?inert=${!this.host.binding}
+      >
+        <button class="fold" aria-expanded=${unfolded} @click=${fold}>
+          ${inShort({ choices, which, ...counts })}
+        </button>
+        <div class="unfolded">
+          ${sentenceView({
+            ...{ choices, which, ...counts },
+            choose: (made) => this.#chooseRecipe(made),
+            chooseWhich: (chosen) => this.choose(chosen),
+          })}
+          ${this.#previewView()}
+        </div>
+        ${this.#acts()}
+      </section>
     `;
   }
 
@@ -168,7 +174,7 @@ export class Composer {
         ${leftOut > 0 ? html`<p class="note">${page.leftOut(leftOut)}</p>` : nothing}
         ${
           this.#notShown === undefined
-            ? unsafeHTML(toBeLookedAt(shown?.html ?? ""))
+            ? lookedAt(shown?.html ?? "")
             : html`<p class="note">${page.notShown} ${this.#notShown}</p>`
         }
         ${shown?.isCut ? html`<p class="note">${page.moreOfIt}</p>` : nothing}
@@ -178,29 +184,31 @@ export class Composer {
     `;
   }
 
-  /** A page may forbid style attributes; its own scripts may set looks all the same. */
-  drawn(): void {
-    for (const element of this.host.renderRoot.querySelectorAll<HTMLElement>(`.preview [${LOOK}]`)) {
-      element.style.cssText = element.getAttribute(LOOK)!;
-      element.removeAttribute(LOOK);
-    }
-  }
-
   #acts() {
     const { binding, viewModel } = this.host;
     const isNothing = (viewModel?.chosenCount(this.which) ?? 0) === 0;
     const isDesktop = binding?.options.desktop !== undefined;
     const act = (word: string, does: () => void) =>
       html`<button ?disabled=${isNothing} @click=${does}>${word}</button>`;
-    const go = html`<button class="go" part="place" ?disabled=${isNothing} @click=${() => this.place()}>
-      ${isDesktop ? page.desktop.place : page.place}
-    </button>`;
+    const count = viewModel?.chosenCount(this.which) ?? 0;
     const name = binding?.targetName;
-    const lands = name === undefined ? page.landsNowhere : page.landsIn(name);
+    const lands = isDesktop
+      ? page.desktop.paste
+      : name === undefined
+        ? page.landsNowhere
+        : page.landsIn(name);
+    const go = html`<button
+      class="go"
+      part="place"
+      title=${lands}
+      ?disabled=${isNothing}
+      @click=${() => this.place()}
+    >
+      ${isDesktop ? page.desktop.place(count) : page.place(count)}
+    </button>`;
     return html`
-      ${isDesktop ? nothing : html`<p class="note lands">${lands}</p>`} ${go}
-      ${isDesktop ? html`<p class="note lands after">${page.desktop.paste}</p>` : nothing}
-      ${dealBar(this.host)}
+      <p class="note lands">${lands}</p>
+      ${go} ${dealBar(this.host)}
       <p class="acts" part="acts">
         ${isDesktop ? act(page.desktop.deal, () => void this.deal()) : this.#pageActs(act)}
         ${(viewModel?.picked.length ?? 0) > 1 && this.which === "picked" ? act(page.acts.merge, () => this.merge()) : nothing}

@@ -3,7 +3,9 @@ import type { Notice } from "../../content/notice.js";
 import type { ActionResult } from "../../drawer/collecting-session.js";
 import type { Drawer } from "../../drawer/drawer.js";
 import type { Binding } from "../binding/binding.js";
+import type { Arrangement } from "./arrangement.js";
 import type { ListViewModel } from "./list-view-model.js";
+import type { ListRow } from "./row.js";
 
 /** What may take long, and is shown until it is done. */
 export type LongAct = "importing" | "exporting" | "copying";
@@ -20,6 +22,8 @@ export interface DrawerHost extends HTMLElement {
   readonly hotkey: string;
   readonly sendkey: string;
 
+  /** How it is arranged. */
+  readonly arrangement: Arrangement;
   /** Its shadow tree. */
   readonly renderRoot: HTMLElement | DocumentFragment;
   /** Settles when it is drawn. */
@@ -38,6 +42,10 @@ export interface DrawerHost extends HTMLElement {
   /** Reads the drawer again. */
   read(): Promise<void>;
 
+  /** Shows a snippet whole, with where it came from and when. */
+  show(row: ListRow): void;
+  /** Picks these snippets in place of those that were picked; with an empty pick, none. */
+  pick(pick: string): Promise<void>;
   /** Has what is picked placed; all, when nothing is. */
   choosePicked(): void;
   /** Shows what the form where the user is would get. */

@@ -51,6 +51,7 @@ export class Following {
     ];
     void host.read();
     void this.readDrawers();
+    void this.#reporting(() => host.arrangement.follow(binding.drawer.store));
   }
 
   /** Lets go of the binding, and of what is in sight. */
@@ -78,13 +79,15 @@ export class Following {
     return this.#reporting(async () => {
       const { host, composer, panels } = this;
       const viewModel = this.viewModel!;
-      const grown = await viewModel.read({ gone: panels.open === "gone" });
+      const before = viewModel.count;
+      const isFollowed = this.list.viewport.isAtEnd;
+      if (!(await viewModel.read({ gone: panels.open === "gone" }))) return;
       await panels.read(viewModel.drawer);
       if (viewModel !== this.viewModel) return;
       if (viewModel.picked.length === 0 && composer.which === "picked") composer.which = "all";
       void composer.compose();
       await host.updateComplete;
-      await this.list.afterRead(grown);
+      await this.list.afterRead({ before, after: viewModel.count, isFollowed });
     });
   }
 

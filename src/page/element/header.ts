@@ -1,26 +1,35 @@
 import { html, nothing } from "lit";
+import { live } from "lit/directives/live.js";
 import type { Rules } from "../../drawer/model/rules.js";
 import { page } from "../../messages/core/page-sentences.js";
 import { MemoryStore } from "../../stores/memory.js";
 import type { DrawerHost } from "./drawer-host.js";
 
-/** Whether a drawer collects, and how; and that nothing is kept, where it is so. */
+/** What becomes of what is copied: it is collected by itself, goes onto the latest, or is left alone. */
+type Collecting = keyof typeof page.collecting.states;
+
+/** What becomes of what is copied, at a glance, and the choice of it. */
 export function stateView(host: DrawerHost, setRules: (changes: Partial<Rules>) => void) {
   const { binding, viewModel } = host;
-  const collecting = viewModel?.rules?.collecting ?? true;
+  const isOn = viewModel?.rules?.collecting ?? true;
+  const state: Collecting = isOn ? (binding?.appends ? "latest" : "on") : "off";
   const chosen = (event: Event) => {
-    if (binding) binding.appends = (event.target as HTMLSelectElement).value === "latest";
+    const wanted = (event.target as HTMLSelectElement).value as Collecting;
+    if (binding) binding.appends = wanted === "latest";
+    if ((wanted !== "off") !== isOn) setRules({ collecting: wanted !== "off" });
     host.requestUpdate();
   };
-  const adding = html`<select aria-label=${page.adding.name} @change=${chosen}>
-    <option value="apart" ?selected=${!binding?.appends}>${page.adding.apart}</option>
-    <option value="latest" ?selected=${binding?.appends ?? false}>${page.adding.latest}</option>
-  </select>`;
-  return html`<span class="state" part="state">
-    ${page.state(collecting)}${collecting ? html` ${adding}` : nothing}.
-    <button @click=${() => setRules({ collecting: !collecting })}>${page.switchState(collecting)}</button>
-    ${viewModel?.drawer.store instanceof MemoryStore ? html`<span class="kept">${page.notKept}</span>` : nothing}
+  const states = Object.entries(page.collecting.states) as [Collecting, string][];
+  return html`<span class="state ${state}" part="state">
+    <select aria-label=${page.collecting.name} title=${page.collecting.does[state]} @change=${chosen}>
+      ${states.map(([name, said]) => html`<option value=${name} .selected=${live(name === state)}>${said}</option>`)}
+    </select>
   </span>`;
+}
+
+/** That nothing is kept, where it is so. */
+export function keepingView({ viewModel }: DrawerHost) {
+  return viewModel?.drawer.store instanceof MemoryStore ? html`<p class="kept">${page.notKept}</p>` : nothing;
 }
 
 /**

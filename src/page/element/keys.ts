@@ -9,6 +9,9 @@ export type RunAction =
   | "later"
   | "earlier"
   | "pick"
+  | "pickTo"
+  | "pickAll"
+  | "show"
   | "keep"
   | "copy"
   | "label"
@@ -26,17 +29,19 @@ const PLAIN: Readonly<Record<string, RunAction>> = {
     home: "first",
     end: "last",
   },
-  ...{ p: "pick", k: "keep", c: "copy", l: "label", delete: "discard", escape: "leave" },
+  ...{ p: "pick", s: "show", k: "keep", c: "copy", l: "label", delete: "discard", escape: "leave" },
 };
 const WITH_ALT: Readonly<Record<string, RunAction>> = { arrowdown: "later", arrowup: "earlier" };
 
-/** What a key means in the run of snippets, as the panel of keys tells. Nothing for any other key. */
+/** What a key means in the list of snippets, as the panel of keys tells. Nothing for any other key. */
 export function actionOfKey(event: KeyboardEvent): RunAction | undefined {
   const key = event.key.toLowerCase();
   if (event.ctrlKey || event.metaKey) {
+    if (key === "a") return "pickAll";
     if (key !== "z" || event.altKey) return undefined;
     return event.shiftKey ? "redo" : "undo";
   }
+  if (key === "p" && event.shiftKey) return "pickTo";
   return (event.altKey ? WITH_ALT : PLAIN)[key];
 }
 

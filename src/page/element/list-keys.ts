@@ -1,3 +1,4 @@
+import pLimit from "p-limit";
 import type { DrawerHost } from "./drawer-host.js";
 import { actionOfKey, type RunAction } from "./keys.js";
 import type { ListRow, RowActions } from "./row.js";
@@ -12,6 +13,10 @@ export interface KeyedList {
 
 /** The keys of the list: each does to the row with the focus what its button does, or takes the focus elsewhere. */
 export class ListKeys {
+  /** Where the keys lead that have come, until the focus is there. */
+  #goal: number | undefined;
+  readonly #inTurn = pLimit(1);
+
   constructor(
     readonly host: DrawerHost,
     readonly list: KeyedList,
@@ -31,9 +36,9 @@ export class ListKeys {
   #perform(action: RunAction, row: ListRow, item: Element): void {
     switch (action) {
       case "next":
-        return void this.#goBy(row, 1);
+        return this.#goBy(row, 1);
       case "previous":
-        return void this.#goBy(row, -1);
+        return this.#goBy(row, -1);
       case "first":
         return void this.list.focusAt(1);
       case "last":
@@ -48,7 +53,11 @@ export class ListKeys {
         return this.actions.move(row, -1);
       case "label":
         return this.actions.askLabel(row);
+      case "pickAll":
+        return void this.host.pick("all");
       case "pick":
+      case "pickTo":
+      case "show":
       case "keep":
       case "copy":
       case "discard":
@@ -58,15 +67,25 @@ export class ListKeys {
       case "redo":
         return this.host.redo();
       case "leave":
-        return this.host.leave();
+        // What is picked is let go of first.
+        return this.host.viewModel!.picked.length > 0 ? void this.host.pick("") : this.host.leave();
     }
   }
 
-  /** Gives the focus to the row beside: in the run the next position, in what was found the next one found. */
-  async #goBy(row: ListRow, step: 1 | -1): Promise<void> {
-    const at = this.host.viewModel?.found?.indexOf(row);
-    const position = (at === undefined ? row.position : at + 1) + step;
-    if (position >= 1) await this.list.focusAt(position);
+  /**
+   * Gives the focus to the row beside: in the list the next position, in what was found the next one found. Keys may come faster
+   * than rows are drawn: each goes on from where the one before leads.
+   */
+  #goBy(row: ListRow, step: 1 | -1): void {
+    const { found, count } = this.host.viewModel!;
+    const here = this.#goal ?? (found ? found.indexOf(row) + 1 : row.position);
+    const goal = Math.min(Math.max(1, here + step), found?.length ?? count);
+    this.#goal = goal;
+    void this.#inTurn(async () => {
+      if (goal !== this.#goal) return;
+      await this.list.focusAt(goal);
+      if (goal === this.#goal) this.#goal = undefined;
+    });
   }
 
   /** Gives the focus to the button beside, in the same row. */

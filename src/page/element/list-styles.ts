@@ -1,73 +1,139 @@
 import { css } from "lit";
 
-/** The looks of the run and of a row in it. */
+/** The looks of the list and of a row in it. */
 export const listStyles = css`
   .found {
     margin: 0;
-    padding: 0.6em 1.25em 0.3em;
+    padding: 0.4em var(--edge);
   }
   .list {
+    position: relative;
     flex: 1 1 0;
     min-height: 6em;
     margin: 0;
     padding: 0;
     overflow-y: auto;
+    /* What one looks at is held in its place by the list itself. */
+    overflow-anchor: none;
     list-style: none;
   }
   .list li {
     position: relative;
-    height: 5.6em;
-    overflow: hidden;
     display: grid;
-    grid-template-columns: 2.6em 1fr;
-    padding-inline-end: 1.25em;
-    border-bottom: 1px solid var(--rule);
+    grid-template-columns: auto minmax(0, 1fr);
+    padding-inline-end: var(--edge);
+    border-bottom: 1px solid color-mix(in srgb, var(--rule) 55%, transparent);
   }
-  .list li:is(:hover, :focus-within, .current) {
+  .list li:is(:hover, :focus-within, .current, .picked) {
     background: var(--wash);
+  }
+  /* What has just come has a bar before it for a moment. */
+  .list li.new::before {
+    content: "";
+    position: absolute;
+    inset-block: 0;
+    inset-inline-start: 0;
+    width: 0.3em;
+    background: var(--tide);
+    animation: fade 2.4s ease-in forwards;
+  }
+  @keyframes fade {
+    to {
+      opacity: 0;
+    }
+  }
+  .day {
+    grid-column: 1 / -1;
+    padding: 0.5em var(--edge) 0.25em;
+    background: var(--paper);
+    font: 600 0.78em/1.2 var(--plain);
+    letter-spacing: 0.02em;
+    color: var(--faint);
   }
   .position {
+    display: flex;
     align-self: start;
-    padding: 0.55em 0;
-    text-align: center;
-    font-size: 1.15em;
-    font-variant-numeric: oldstyle-nums;
-    color: var(--tide);
+    align-items: center;
+    gap: 0.45em;
+    padding-block: 0.3em;
+    padding-inline: var(--edge) 0.5em;
+    font: 0.85em/1.45 var(--plain);
+    font-variant-numeric: tabular-nums;
+    color: var(--faint);
+    min-width: calc(var(--edge) + 2.4em + var(--digits, 2) * 1ch);
   }
-  .position b {
-    display: inline-block;
-    min-width: 1.5em;
-    line-height: 1.5;
-    border-radius: 1em;
+  .box {
+    flex: none;
+    width: 1.5em;
+    height: 1.5em;
+    border: 1px solid var(--faint);
+    border-radius: 3px;
+    line-height: 1.4;
+    text-align: center;
+    font-weight: 600;
+    opacity: 0.55;
+  }
+  .picked .box {
+    border-color: var(--tide);
     color: var(--card);
     background: var(--tide);
-    font-weight: 600;
-    font-variant-numeric: lining-nums;
+    opacity: 1;
   }
-  .list li.picked {
-    background: var(--wash);
+  .position:hover .box {
+    border-color: var(--tide);
+    opacity: 1;
   }
   .snippet {
-    align-self: start;
-    padding: 0.7em 0;
+    display: grid;
+    grid-template-columns: 1.5em minmax(0, 1fr) minmax(0, auto) auto;
+    align-items: baseline;
+    column-gap: 0.5em;
+    padding: 0.28em 0;
     text-align: start;
     min-width: 0;
   }
+  .kind {
+    align-self: start;
+    margin-top: 0.2em;
+    width: 1em;
+    height: 1em;
+    fill: none;
+    stroke: var(--tide);
+    stroke-width: 1.2;
+    opacity: 0.75;
+  }
   .says {
+    overflow: hidden;
+    text-overflow: ellipsis;
+    white-space: nowrap;
+  }
+  /* Where there are few, or one is private and shown, there is room for more. */
+  .roomy .says,
+  .says.whole {
     display: -webkit-box;
     -webkit-box-orient: vertical;
     -webkit-line-clamp: 2;
-    overflow: hidden;
+    white-space: normal;
     overflow-wrap: anywhere;
+  }
+  .snippet .from {
+    margin: 0;
+    max-width: 16em;
+  }
+  .when {
+    font: 0.8em var(--plain);
+    font-variant-numeric: tabular-nums;
+    color: var(--faint);
+    white-space: nowrap;
   }
   .says img {
     display: block;
     max-width: 100%;
-    height: 2.7em;
+    height: 2.6em;
     object-fit: contain;
     object-position: left;
   }
-  /* A table in the run: its first rows, small. */
+  /* A table in the list: its first rows, small. */
   .grid {
     display: table;
     border-collapse: collapse;
@@ -89,18 +155,23 @@ export const listStyles = css`
     font-weight: 600;
     background: var(--wash);
   }
+  /* What can be done lies over where it came from, so that nothing moves. */
   .actions {
     position: absolute;
-    inset-inline: 3em 1.4em;
+    inset-inline-end: 0;
     bottom: 0;
     display: none;
+    align-items: center;
     gap: 0.85em;
-    padding: 0.2em 0 0.6em;
+    height: 2.6em;
+    /* Most of the row stays what one clicks to place it. */
+    max-width: 45%;
+    padding-inline: 0.8em var(--edge);
     overflow-x: auto;
     scrollbar-width: none;
     white-space: nowrap;
     background: var(--wash);
-    font: 0.8em var(--plain);
+    font: 0.82em var(--plain);
     color: var(--faint);
   }
   .list li:is(:hover, :focus-within, .current) .actions {
@@ -118,21 +189,76 @@ export const listStyles = css`
     opacity: 0.5;
   }
   .label {
-    padding: 0.7em 0;
+    padding: 0.2em 0;
   }
   .label input {
     width: 100%;
   }
+  .unseen {
+    align-self: center;
+    margin: -2.6em 0 0.6em;
+    padding: 0.2em 0.9em;
+    z-index: 1;
+    border-radius: 1em;
+    font: 600 0.85em var(--plain);
+    color: var(--card);
+    background: var(--tide);
+    box-shadow: 0 1px 4px rgb(0 0 0 / 25%);
+  }
   .none {
     flex: 1 1 0;
     overflow-y: auto;
-    padding: 1em 1.25em;
+    padding: 1em var(--edge);
     color: var(--faint);
+  }
+  /* In a strip, where it came from stands below what it says. */
+  @container list (max-width: 36rem) {
+    .snippet {
+      grid-template-columns: 1.5em minmax(0, 1fr) auto;
+      padding-block: 0.18em 0.22em;
+    }
+    .snippet .from,
+    .snippet .when {
+      grid-row: 2;
+      line-height: 1.3;
+    }
+    .snippet .from {
+      grid-column: 2;
+      max-width: none;
+    }
+    .snippet .when {
+      grid-column: 3;
+    }
+    .kind,
+    .says {
+      grid-row: 1;
+    }
+    .says {
+      grid-column: 2 / -1;
+    }
+    .actions {
+      max-width: 38%;
+      height: 24px;
+      background: linear-gradient(transparent 3px, var(--wash) 3px);
+    }
+  }
+  @media (prefers-reduced-motion: reduce) {
+    .list li.new::before {
+      animation: none;
+    }
   }
   @media (forced-colors: active) {
     .list li.picked {
       outline: 1px solid Highlight;
       outline-offset: -2px;
+    }
+    .picked .box {
+      forced-color-adjust: none;
+      color: HighlightText;
+      background: Highlight;
+    }
+    .kind {
+      stroke: CanvasText;
     }
   }
 `;

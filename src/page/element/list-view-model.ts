@@ -20,10 +20,12 @@ const DRAWN_BYTES = 64 * 1024;
 /** Which snippets one speaks of. */
 export type SnippetScope = "picked" | "found" | "all" | "last";
 
-/** Where one looks: how many rows are scrolled past, and how many can be seen. */
+/** Where one looks: how many rows are scrolled past, and how many can be seen at most. */
 export interface Viewport {
   readonly top: number;
   readonly seen: number;
+  /** Whether the end is in sight: what comes is followed then. */
+  readonly isAtEnd: boolean;
 }
 
 /**
@@ -51,6 +53,7 @@ export class ListViewModel {
   gone: readonly (Gone & Positioned)[] = [];
   /** The snippets that are picked, in the order of picking. */
   picked: readonly Positioned[] = [];
+  #turns: ReadonlyMap<string, number> = new Map();
   /** The tables that were read, by their contents. */
   readonly #grids = new Map<string, SmallGrid | undefined>();
   readonly #pictures = new SmallPictures();
@@ -69,7 +72,7 @@ export class ListViewModel {
     readonly changed: () => void,
   ) {}
 
-  /** Reads everything again. Returns whether there is more than before. */
+  /** Reads everything again. Returns whether it was read: of several readings under way only the last one is. */
   async read({ gone: wantsGone = false } = {}): Promise<boolean> {
     const reading = ++this.#reading;
     const { drawer } = this;
@@ -77,8 +80,8 @@ export class ListViewModel {
     const rules = await drawer.rules();
     const gone = wantsGone ? await drawer.gone() : [];
     const grown = count > this.count;
-    const { top, seen } = this.place();
-    const window = await this.#window({ top: grown ? count - seen : top, seen });
+    const { top, seen, isAtEnd } = this.place();
+    const window = await this.#window({ top: grown && isAtEnd ? count - seen : top, seen });
     const ids = this.picked.map(({ entry }) => entry.id);
     const there = ids.length === 0 ? [] : await drawer.store.entries({ drawer: drawer.name, ids });
     if (reading !== this.#reading) return false;
@@ -93,11 +96,11 @@ export class ListViewModel {
       rules,
       gone,
       ...window,
-      picked: ids.flatMap((id) => byId.get(id) ?? []),
     });
+    this.#setPicked(ids.flatMap((id) => byId.get(id) ?? []));
     if (this.words !== "") void this.look(this.words);
     this.changed();
-    return grown;
+    return true;
   }
 
   /** Reads the rows that can be seen, when they are not there. */
@@ -114,7 +117,7 @@ export class ListViewModel {
     } else await this.readRows();
   }
 
-  async #window({ top, seen }: Viewport): Promise<Pick<ListViewModel, "from" | "rows">> {
+  async #window({ top, seen }: Omit<Viewport, "isAtEnd">): Promise<Pick<ListViewModel, "from" | "rows">> {
     const from = Math.max(0, top - SPARE);
     const rows = await this.drawer.list({ first: from + 1, limit: top + seen + SPARE - from });
     const until = rows.some(({ entry }) => entry.private)
@@ -150,7 +153,7 @@ export class ListViewModel {
     this.#pictures.clear();
   }
 
-  /** Looks for words; for none, and the run is there again. The first few are found as one types, the rest after a pause. */
+  /** Looks for words; for none, and the list is there again. The first few are found as one types, the rest after a pause. */
   async look(words: string): Promise<void> {
     this.words = words;
     const looking = ++this.#looking;
@@ -180,13 +183,36 @@ export class ListViewModel {
 
   /** Picks these snippets, as on the command line, in place of those that were picked; with an empty pick, none. */
   async pickOnly(pick: string): Promise<void> {
-    this.picked = pick.trim() === "" ? [] : await this.drawer.pick(pick);
+    this.#setPicked(pick.trim() === "" ? [] : await this.drawer.pick(pick));
+    this.changed();
+  }
+
+  /** Picks the snippets from one position to another in this direction, after those that are picked. */
+  async pickFurther(from: number, to: number): Promise<void> {
+    const [first, last] = [Math.min(from, to), Math.max(from, to)];
+    const between = await this.drawer.list({ first, limit: last - first + 1 });
+    if (from > to) between.reverse();
+    const known = new Set(this.picked.map(({ entry }) => entry.id));
+    // What is private goes out only when it is picked by its own box.
+    const more = between.filter((one) => isOpen(one) && !known.has(one.entry.id));
+    this.#setPicked([...this.picked, ...more]);
+    this.changed();
+  }
+
+  /** The turn of a snippet in the pick; 0 when it is not picked. */
+  turnOf(id: string): number {
+    return this.#turns.get(id) ?? 0;
+  }
+
+  #setPicked(picked: readonly Positioned[]): void {
+    this.picked = picked;
+    this.#turns = new Map(picked.map(({ entry }, index) => [entry.id, index + 1]));
   }
 
   /** Picks a snippet, or takes it out of the pick. */
   pick(row: ListRow): void {
     const without = this.picked.filter(({ entry }) => entry.id !== row.entry.id);
-    this.picked = without.length < this.picked.length ? without : [...this.picked, row];
+    this.#setPicked(without.length < this.picked.length ? without : [...this.picked, row]);
     this.changed();
   }
 

@@ -1,21 +1,34 @@
-import { html } from "lit";
+import { html, nothing } from "lit";
 import pLimit from "p-limit";
 import { pickOf } from "../../drawer/model/pick.js";
 import { page, row as rowWords } from "../../messages/core/page-sentences.js";
+import { dayName, dayOf } from "./day.js";
 import type { DrawerHost } from "./drawer-host.js";
 import { ListKeys } from "./list-keys.js";
-import { SPARE, type Viewport } from "./list-view-model.js";
+import type { Viewport } from "./list-view-model.js";
 import { RowDetails } from "./row-details.js";
 import { RowDrag } from "./row-drag.js";
 import { copyRow, openRow, placeRow } from "./row-placing.js";
 import { rowOf, type ListRow, type RowActions } from "./row.js";
 import { VirtualList } from "./virtual-list.js";
 
+/** So few snippets have room for two lines each. */
+const ROOMY = 8;
+/** For how long what has just come is marked, in milliseconds. */
+const MARKED = 2_500;
+
+/** How many snippets there were before the drawer was read again and are now, and whether one follows what comes. */
+export interface Growth {
+  readonly before: number;
+  readonly after: number;
+  readonly isFollowed: boolean;
+}
+
 /** What gets the focus once the drawer has been read again: a snippet wherever it is then, else what stands at a position. */
 type FocusNext = { readonly id?: string | undefined; readonly position?: number };
 
 /**
- * The run of snippets, or those that were found, with the focus in it. It is one stop of the Tab key: arrows go from row to
+ * The list of snippets, or those that were found, with the focus in it. It is one stop of the Tab key: arrows go from row to
  * row, and in a row from its number to what it says and to its buttons.
  */
 export class SnippetList {
@@ -26,6 +39,11 @@ export class SnippetList {
   readonly #keys: ListKeys;
   #focusNext: FocusNext | undefined;
   readonly drag: RowDrag;
+  /** How many have come while one looked elsewhere. */
+  #unseen = 0;
+  /** The rows after this position have just come, and are marked. */
+  #newSince = Infinity;
+  #newUntil: ReturnType<typeof setTimeout> | undefined;
   /** Moves that were asked for, each of which begins when the one before is done. */
   readonly #inTurn = pLimit(1);
 
@@ -41,7 +59,7 @@ export class SnippetList {
     return this.#virtual.viewport;
   }
 
-  /** The rows that are drawn: of the run, or of what was found. */
+  /** The rows that are drawn: of the list, or of what was found. */
   get rows(): readonly ListRow[] {
     const { found, rows = [] } = this.host.viewModel ?? {};
     return found ?? rows;
@@ -57,56 +75,71 @@ export class SnippetList {
   view() {
     const { viewModel } = this.host;
     const found = viewModel?.found;
-    const rowView = (row: ListRow) => this.#rowView(row);
-    if (found) {
-      const { top, seen } = this.viewport;
-      const [from, to] = [Math.max(0, top - SPARE), top + seen + SPARE];
-      return html`
-        <p class="note found" role="status">
-          ${page.found({ count: found.length, words: viewModel.words.trim(), most: viewModel.mostFound })}
-        </p>
-        <ol
-          class="list"
-          part="list"
-          aria-label=${page.foundRun}
-          @keydown=${this.#keys.pressed}
-          @focusin=${this.#focused}
-        >
-          ${this.#virtual.view({ rows: found.slice(from, to), from, count: found.length }, rowView)}
-        </ol>
-      `;
-    }
     const { rows = [], from = 0, count = 0 } = viewModel ?? {};
-    const scrolled = () => void viewModel?.readRows();
+    const drawn = found ? { rows: found, from: 0, count: found.length } : { rows, from, count };
+    const scrolled = () => {
+      if (this.#unseen > 0 && this.viewport.isAtEnd) this.#setUnseen(0);
+      if (!viewModel?.found) void viewModel?.readRows();
+    };
+    const said =
+      found &&
+      page.found({ count: found.length, words: viewModel!.words.trim(), most: viewModel!.mostFound });
     return html`
+      ${said === undefined ? nothing : html`<p class="note found" role="status">${said}</p>`}
       <ol
-        class="list"
+        class=${drawn.count <= ROOMY ? "list roomy" : "list"}
         part="list"
-        aria-label=${page.run}
+        aria-label=${found ? page.foundRun : page.run}
         @keydown=${this.#keys.pressed}
         @focusin=${this.#focused}
         @scroll=${scrolled}
       >
-        ${this.#virtual.view({ rows, from, count }, rowView)}
+        ${this.#virtual.view(drawn, (row, before) => this.#rowView(row, before))}
       </ol>
+      ${
+        this.#unseen > 0 && !found
+          ? html`<button class="unseen" @click=${() => void this.#toEnd()}>
+              ${page.unseen(this.#unseen)}
+            </button>`
+          : nothing
+      }
     `;
   }
 
-  #rowView(row: ListRow) {
-    const { id } = row.entry;
-    const turn = (this.host.viewModel?.picked ?? []).findIndex(({ entry }) => entry.id === id) + 1;
+  /** Puts what one looks at back where it was, once the list is drawn. */
+  drawn(): void {
+    this.#virtual.settle();
+    const digits = String(this.host.viewModel?.count ?? 0).length;
+    (this.#list as HTMLElement | null)?.style.setProperty("--digits", String(digits));
+  }
+
+  #rowView(row: ListRow, before: ListRow | undefined) {
+    const { id, collectedAt } = row.entry;
+    const { viewModel, binding } = this.host;
+    const turn = viewModel!.turnOf(id);
+    // Of rows that are not drawn it is not known: those before the first are out of sight.
+    const isFirst =
+      before === undefined ? row.position === 1 : dayOf(before.entry.collectedAt) !== dayOf(collectedAt);
+    const place = binding?.targetName;
     const state = {
-      count: this.host.viewModel!.count,
+      count: viewModel!.count,
       turn,
       revealed: this.#details.revealed(id),
       isCurrent: id === this.#tabbed,
       isLabelled: this.#details.isLabelled(id),
+      isNew: row.position > this.#newSince,
+      day: isFirst ? dayName(collectedAt) : undefined,
+      does: binding?.options.desktop
+        ? rowWords.copies(row.position)
+        : rowWords.places({ position: row.position, place }),
     };
     return rowOf(row, state, this.#actions);
   }
 
   readonly #actions: RowActions = {
     pick: (row) => this.#pick(row),
+    pickTo: (row) => void this.#pickTo(row),
+    show: (row) => void this.host.show(row),
     place: (row) => placeRow(this.host, row),
     copy: (row) => copyRow(this.host, row),
     open: (row) => void openRow(this.host, row),
@@ -131,11 +164,16 @@ export class SnippetList {
     drag: (row, event) => this.drag.begin(row, event),
   };
 
-  /** Brings into sight what has come, or gives the focus to what is to have it. `grown` says whether there is more. */
-  async afterRead(grown: boolean): Promise<void> {
+  /** Brings into sight what has come, unless one looks elsewhere, or gives the focus to what is to have it. */
+  async afterRead({ before, after, isFollowed }: Growth): Promise<void> {
     const { viewModel } = this.host;
     if (!this.host.isConnected) return;
-    if (grown && !viewModel!.found) await this.#scrollTo(viewModel!.count - 1);
+    const grown = after - before;
+    if (grown > 0 && !viewModel!.found) {
+      if (before > 0) this.#markNew(before);
+      if (isFollowed) await this.#toEnd();
+      else this.#setUnseen(this.#unseen + grown);
+    }
     const next = this.#focusNext;
     this.#focusNext = undefined;
     if (!next) return;
@@ -147,6 +185,27 @@ export class SnippetList {
     else if (position !== undefined) await this.focusAt(Math.min(position, viewModel!.count));
   }
 
+  /** Marks for a moment what has come after these. */
+  #markNew(before: number): void {
+    this.#newSince = Math.min(this.#newSince, before);
+    clearTimeout(this.#newUntil);
+    this.#newUntil = setTimeout(() => {
+      this.#newSince = Infinity;
+      this.host.requestUpdate();
+    }, MARKED);
+    this.host.requestUpdate();
+  }
+
+  #setUnseen(count: number): void {
+    this.#unseen = count;
+    this.host.requestUpdate();
+  }
+
+  async #toEnd(): Promise<void> {
+    this.#setUnseen(0);
+    await this.#scrollTo(this.host.viewModel!.count - 1);
+  }
+
   /** The position of a snippet now. */
   async #positionOf(id: string): Promise<number | undefined> {
     const { drawer } = this.host.viewModel!;
@@ -156,12 +215,14 @@ export class SnippetList {
 
   async #scrollTo(row: number): Promise<void> {
     this.#virtual.scrollTo(row);
-    if (this.host.viewModel!.found) this.host.requestUpdate();
-    else await this.host.viewModel!.readRows();
+    if (!this.host.viewModel!.found) await this.host.viewModel!.readRows();
+    this.host.requestUpdate();
     await this.host.updateComplete;
+    // Only what is drawn is known to be where it is.
+    this.#virtual.scrollTo(row);
   }
 
-  /** Scrolls to where the run begins. */
+  /** Scrolls to where the list begins. */
   toTop(): void {
     this.#virtual.scrollTo(0);
   }
@@ -173,7 +234,7 @@ export class SnippetList {
     return found !== undefined && found !== null;
   }
 
-  /** Gives the focus to the run, once it is drawn; or to the field to find in while there is none. */
+  /** Gives the focus to the list, once it is drawn; or to the field to find in while there is none. */
   async focusSoon(): Promise<void> {
     await this.host.updateComplete;
     if (this.focus()) return;
@@ -210,11 +271,22 @@ export class SnippetList {
     this.host.requestUpdate();
   };
 
+  /** Picks a snippet and those between it and the one that was picked last. */
+  async #pickTo(row: ListRow): Promise<void> {
+    const viewModel = this.host.viewModel!;
+    const last = viewModel.picked.at(-1);
+    const from = last && (await this.#positionOf(last.entry.id));
+    if (from === undefined) return this.#pick(row);
+    await viewModel.pickFurther(from, row.position);
+    this.host.choosePicked();
+    this.host.binding?.announce(rowWords.pickedSeveral(viewModel.picked.length));
+  }
+
   #pick(row: ListRow): void {
     const viewModel = this.host.viewModel!;
     viewModel.pick(row);
     this.host.choosePicked();
-    const turn = viewModel.picked.findIndex(({ entry }) => entry.id === row.entry.id) + 1;
+    const turn = viewModel.turnOf(row.entry.id);
     this.host.binding?.announce(rowWords.picked({ position: row.position, turn }));
   }
 

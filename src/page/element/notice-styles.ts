@@ -8,10 +8,18 @@ export const noticeStyles = css`
     justify-content: space-between;
     gap: 1em;
     margin: 0;
-    min-height: 2.6em;
-    padding: 0.6em 1.25em;
+    min-height: 2.2em;
+    padding: 0.3em var(--edge);
+    border-top: 1px solid var(--rule);
     font: 0.85em/1.4 var(--plain);
     color: var(--faint);
+  }
+  /* Two lines at most, so that the list stays where it is. */
+  .notice > span:first-child {
+    display: -webkit-box;
+    -webkit-box-orient: vertical;
+    -webkit-line-clamp: 2;
+    overflow: hidden;
   }
   .notice .both {
     flex: none;

@@ -55,15 +55,28 @@ export interface SentenceState {
   readonly chooseWhich: (which: SnippetScope) => void;
 }
 
-/** Draws the sentence. */
-export function sentenceView({ choices, which, count, picked, found, choose, chooseWhich }: SentenceState) {
-  const { names } = words;
+/** Which snippets it may speak of, in words. */
+function selectionsOf({ which, count, picked, found }: Omit<SentenceState, "choose" | "chooseWhich">) {
   const selections: Partial<Record<SnippetScope, string>> = {
     ...(picked > 0 && { picked: words.which.picked(picked) }),
     ...((found > 0 || which === "found") && { found: words.which.found(found) }),
     all: words.which.all(count),
     last: words.which.last,
   };
+  return selections;
+}
+
+/** What it says in short: which snippets, laid out as what. */
+export function inShort(state: Omit<SentenceState, "choose" | "chooseWhich">): string {
+  const { which, choices } = state;
+  return `${words.place} ${selectionsOf(state)[which] ?? ""} ${words.as} ${words.layouts[choices.as]}`;
+}
+
+/** Draws the sentence. */
+export function sentenceView({ choose, chooseWhich, ...state }: SentenceState) {
+  const { names } = words;
+  const { choices, which } = state;
+  const selections = selectionsOf(state);
   return html`
     <p class="sentence" part="sentence">
       ${words.place} ${choice(names.which, selections, which, chooseWhich)} ${words.as}

@@ -32,7 +32,7 @@ export class RowDrag {
     this.#isDragging = true;
   }
 
-  /** Moves the row that is being dragged to where it is dropped in the run. Returns whether it was one of the run. */
+  /** Moves the row that is being dragged to where it is dropped in the list. Returns whether it was one of the list. */
   dropped(event: DragEvent): boolean {
     const dragged = this.#dragged;
     const isOwn = this.#isDragging;
@@ -48,7 +48,7 @@ export class RowDrag {
     return true;
   }
 
-  /** A drag that began in the run has ended, wherever that was. */
+  /** A drag that began in the list has ended, wherever that was. */
   ended(): void {
     this.#dragged = undefined;
     this.#isDragging = false;

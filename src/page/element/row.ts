@@ -3,11 +3,13 @@ import { originText } from "../../content/origin.js";
 import type { FoundContext } from "../../drawer/find.js";
 import { MASK } from "../../drawer/mask.js";
 import type { Positioned } from "../../drawer/store.js";
-import { page, row as words } from "../../messages/core/page-sentences.js";
+import { row as words } from "../../messages/core/page-sentences.js";
+import { timeOfDay } from "./day.js";
+import { kindMark } from "./kind-mark.js";
 import { dateLanguage } from "./panels/time.js";
 import type { SmallGrid } from "./small-grid.js";
 
-/** A snippet as it stands in the run, with the match where it was found. */
+/** A snippet as it stands in the list, with the match where it was found. */
 export interface ListRow extends Positioned {
   readonly context?: FoundContext;
   /** For a private one, when it goes, in milliseconds since 1970. */
@@ -21,6 +23,10 @@ export interface ListRow extends Positioned {
 /** What can be done from a row. */
 export interface RowActions {
   readonly pick: (row: ListRow) => void;
+  /** Picks it and all between it and the one that was picked last. */
+  readonly pickTo: (row: ListRow) => void;
+  /** Shows it whole. */
+  readonly show: (row: ListRow) => void;
   readonly place: (row: ListRow) => void;
   readonly copy: (row: ListRow) => void;
   /** Opens the address that it is. */
@@ -49,38 +55,46 @@ export interface RowState {
   readonly turn: number;
   /** What it says, when it is private and was revealed. */
   readonly revealed: string | undefined;
-  /** Whether it is the one in the run that the Tab key goes to. */
+  /** Whether it is the one in the list that the Tab key goes to. */
   readonly isCurrent: boolean;
   /** Whether its label is being asked for. */
   readonly isLabelled: boolean;
+  /** Whether it has just come. */
+  readonly isNew: boolean;
+  /** The day that begins with it, as it is called. */
+  readonly day: string | undefined;
+  /** What a click on it does. */
+  readonly does: string;
 }
 
-/** A row of the run: its number, what it says and where from, and what can be done with it. */
+/** A row of the list: its number, what it says and where from, and what can be done with it. */
 export function rowOf(row: ListRow, state: RowState, actions: RowActions) {
   const { position, entry } = row;
-  const { count, turn, isCurrent } = state;
+  const { count, turn, isCurrent, isNew, day } = state;
   const pick = words.pick({ position, turn });
+  const states = Object.entries({ picked: turn > 0, current: isCurrent, new: isNew });
   return html`
     <li
       data-position=${position}
       data-id=${entry.id}
       aria-setsize=${count}
       aria-posinset=${position}
-      class=${`${turn > 0 ? "picked" : ""} ${isCurrent ? "current" : ""}`}
+      class=${states.flatMap(([name, is]) => (is ? name : [])).join(" ")}
       part=${turn > 0 ? "row picked" : "row"}
       draggable=${state.isLabelled ? "false" : "true"}
       @pointerdown=${() => actions.prepareDrag(row)}
       @dragstart=${(event: DragEvent) => actions.drag(row, event)}
     >
+      ${day === undefined ? nothing : html`<span class="day" role="heading" aria-level="3">${day}</span>`}
       <button
         class="position"
         tabindex="-1"
         aria-pressed=${turn > 0}
         aria-label=${pick}
         title=${pick}
-        @click=${() => actions.pick(row)}
+        @click=${(event: MouseEvent) => (event.shiftKey ? actions.pickTo(row) : actions.pick(row))}
       >
-        ${turn > 0 ? html`<b>${turn}</b>` : position}
+        <b class="box">${turn > 0 ? turn : ""}</b>${position}
       </button>
       ${state.isLabelled ? labelField(row, actions) : saying(row, state, actions)}
       ${rowButtons(row, state, actions)}
@@ -89,7 +103,7 @@ export function rowOf(row: ListRow, state: RowState, actions: RowActions) {
 }
 
 /** What it says and where from: the button that places it. What is only heard stands in it too, so that its name holds what is seen. */
-function saying(row: ListRow, { revealed, isCurrent }: RowState, actions: RowActions) {
+function saying(row: ListRow, { revealed, isCurrent, does }: RowState, actions: RowActions) {
   const { position, entry, context } = row;
   const isShown = !entry.private && !context;
   const picture = row.picture === undefined ? undefined : html`<img src=${row.picture} alt="" />`;
@@ -98,22 +112,23 @@ function saying(row: ListRow, { revealed, isCurrent }: RowState, actions: RowAct
   const facts = [
     entry.kept ? words.kept : "",
     entry.private ? privacy(row.goesAt) : "",
-    entry.kind === "text" ? "" : words.kinds[entry.kind],
     originText(entry.origin),
   ];
   return html`
     <button
       class="snippet"
       tabindex=${isCurrent ? "0" : "-1"}
-      title=${page.place}
-      @click=${() => actions.place(row)}
+      title=${does}
+      @click=${(event: MouseEvent) => (event.shiftKey ? actions.pickTo(row) : actions.place(row))}
     >
-      <span class="heard">${position},</span>
+      ${kindMark(entry.kind)}
+      <span class="heard">${position}, ${entry.kind === "text" ? "" : words.kinds[entry.kind]}</span>
       <span class=${small ? "says drawn" : "says"} dir="auto"
         >${entry.label ? html`<b>${entry.label}</b> ` : nothing}${says}</span
       >
       ${small ? html`<span class="heard">${entry.text}</span>` : nothing}
       <span class="from">${facts.filter(Boolean).join(" · ")}</span>
+      <span class="when">${timeOfDay(entry.collectedAt)}</span>
     </button>
   `;
 }
@@ -131,8 +146,9 @@ function rowButtons(row: ListRow, { count, revealed }: RowState, actions: RowAct
       ${word}
     </button>`;
   return html`
-    <span class="actions" part="actions">
-      ${button(entry.kept ? words.release : words.keep, actions.keep)} ${button(words.copy, actions.copy)}
+    <span class="actions" part="actions" tabindex="-1">
+      ${button(words.show, actions.show)} ${button(words.copy, actions.copy)}
+      ${button(entry.kept ? words.release : words.keep, actions.keep)}
       ${entry.kind === "link" && !entry.private ? button(words.open, actions.open) : nothing}
       ${button(words.label, actions.askLabel)}
       ${entry.private ? button(revealed === undefined ? words.reveal : words.mask, actions.reveal) : nothing}

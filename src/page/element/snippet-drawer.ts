@@ -5,25 +5,30 @@ import type { ActionResult } from "../../drawer/collecting-session.js";
 import type { Drawer } from "../../drawer/drawer.js";
 import { onLanguageChange } from "../../messages/core/language.js";
 import { page, partsPanel } from "../../messages/core/page-sentences.js";
+import { refusalFor } from "../binding/actions.js";
 import { Binding } from "../binding/binding.js";
 import { BINDING_EVENTS, type BindingEventMap } from "../binding/events.js";
+import { Arrangement } from "./arrangement.js";
 import { baseStyles } from "./base-styles.js";
 import { composerStyles } from "./composer-styles.js";
 import { Composer } from "./composer.js";
+import { divider } from "./divider.js";
 import type { DrawerHost, LongAct } from "./drawer-host.js";
 import { Following } from "./following.js";
 import { headerStyles } from "./header-styles.js";
-import { drawerChoice, stateView } from "./header.js";
+import { drawerChoice, keepingView, stateView } from "./header.js";
 import { Intake } from "./intake.js";
 import { listStyles } from "./list-styles.js";
 import type { ListViewModel } from "./list-view-model.js";
 import { SnippetList } from "./list.js";
+import { setLooks } from "./looked-at.js";
 import { noticeLine } from "./notice-line.js";
 import { noticeStyles } from "./notice-styles.js";
 import { OwnAttributes } from "./own-attributes.js";
 import { OwnBinding } from "./own-binding.js";
 import { panelStyles } from "./panels/panel-styles.js";
 import { Panels } from "./panels/panels.js";
+import type { ListRow } from "./row.js";
 
 /** The events of a `<snippet-drawer>`: those of its binding, with `drawer-` before their names. They bubble. */
 export type SnippetDrawerEventMap = {
@@ -31,24 +36,26 @@ export type SnippetDrawerEventMap = {
 };
 
 /**
- * `<snippet-drawer>`: the collection made visible. Above stands the run of snippets, numbered in their order, or those
- * that hold the words one looks for; choosing one places it at the caret, and its number picks it, in the order of
- * picking. Below stand the sentence that says what is placed and how, and the block as it will land. Only the rows in
+ * `<snippet-drawer>`: the collection made visible. The list of snippets has the room: numbered in their order, or those that hold
+ * the words one looks for; choosing one places it at the caret, and its box picks it, in the order of picking. Below, or beside
+ * where there is room, stand the sentence that says what is placed and how, and the block as it will land; in a strip they are
+ * folded to two lines until one unfolds them. Only the rows in
  * sight are read, so the drawer may be of any size. Give it a {@link Binding} as its property `binding`, or the name of a
  * database as its attribute `database`. Until its drawer is open there is nothing to act on.
  *
  * @element snippet-drawer
  * @attr {string} database - A database of the browser's in which it keeps what it holds; it makes its binding itself then.
  * @attr {string} drawer - Which drawer of that database; `main` without it.
- * @attr {string} hotkey - The key that leads to the run from anywhere on the page; `Alt+Shift+D` without it, none when empty.
+ * @attr {string} hotkey - The key that leads to the list from anywhere on the page; `Alt+Shift+D` without it, none when empty.
  * @attr {string} sendkey - The key that sends what is selected to where the last block went; `Alt+Shift+S` without it.
+ * @attr {boolean} unfolded - Whether the sentence and the block are shown in a strip too, until the user folds them.
  * @slot title - What stands at its top in place of its name.
  * @slot empty - What is said while it holds nothing.
  * @slot acts - Buttons of the page's own, beside what else is done with what is chosen.
- * @csspart top - Its name, and whether it collects.
+ * @csspart top - Its one line at the top.
  * @csspart state - Whether it collects, and what changes that.
- * @csspart ways - The field to find in, and what opens the panels.
- * @csspart panel - What stands in place of the run: rules, what left, recipes, keys, the form to fill.
+ * @csspart ways - The field to find in, and what opens all else.
+ * @csspart panel - What stands beside the list, or over it: rules, what was taken out, recipes, keys, the form to fill, one snippet whole.
  * @csspart list - The list of snippets.
  * @csspart row - A snippet in it.
  * @csspart picked - A snippet that is picked.
@@ -88,6 +95,7 @@ export class SnippetDrawer extends LitElement implements DrawerHost {
     drawer: {},
     hotkey: {},
     sendkey: {},
+    unfolded: { type: Boolean },
     result: { state: true },
     progress: { state: true },
   };
@@ -98,13 +106,19 @@ export class SnippetDrawer extends LitElement implements DrawerHost {
   declare database: string | undefined;
   /** Which drawer of that database; `main` without it. */
   declare drawer: string | undefined;
-  /** The key that leads to the run from anywhere on the page; `Alt+Shift+D` without it, none when empty. */
+  /** The key that leads to the list from anywhere on the page; `Alt+Shift+D` without it, none when empty. */
   declare hotkey: string;
   /** The key that sends what is selected to where the last block went; `Alt+Shift+S` without it, none when empty. */
   declare sendkey: string;
+  /** Whether the sentence and the block are shown in a strip too, until the user folds them. */
+  declare unfolded: boolean;
   declare private result: ActionResult | undefined;
   /** How far something is that takes long. */
   declare private progress: string | undefined;
+  /** @internal How it is arranged. */
+  readonly arrangement = new Arrangement(this, (error) =>
+    this.report({ notices: [], error: refusalFor(error) }),
+  );
   readonly #list = new SnippetList(this);
   readonly #composer = new Composer(this);
   readonly #panels = new Panels(this);
@@ -124,6 +138,7 @@ export class SnippetDrawer extends LitElement implements DrawerHost {
     super();
     this.hotkey = "Alt+Shift+D";
     this.sendkey = "Alt+Shift+S";
+    this.unfolded = false;
   }
 
   protected override willUpdate(changed: PropertyValues): void {
@@ -163,7 +178,9 @@ export class SnippetDrawer extends LitElement implements DrawerHost {
   }
 
   protected override updated(): void {
-    this.#composer.drawn();
+    this.#list.drawn();
+    this.style.setProperty("--beside", `${this.arrangement.beside}%`);
+    setLooks(this.renderRoot);
   }
 
   /** @internal What of the drawer is in sight. */
@@ -214,7 +231,7 @@ export class SnippetDrawer extends LitElement implements DrawerHost {
     this.act((drawer) => drawer.redo());
   }
 
-  /** Gives the focus to the run, or to the field to find in while there is none. */
+  /** Gives the focus to the list, or to the field to find in while there is none. */
   override focus(): void {
     this.#panels.close();
     void this.#list.focusSoon();
@@ -269,33 +286,36 @@ export class SnippetDrawer extends LitElement implements DrawerHost {
           >${drawerChoice(this, this.#following.drawers, () => void this.#following.readDrawers())}
         </h2>
         ${stateView(this, (changes) => this.#panels.setRules(changes))}
+        <span class="ways" part="ways">
+          <input
+            type="search"
+            aria-label=${page.find.name}
+            placeholder=${page.find.short}
+            .value=${this.viewModel?.words ?? ""}
+            @input=${(event: Event) => this.#find((event.target as HTMLInputElement).value)}
+          />
+          ${this.#panels.openers()}
+        </span>
       </div>
-      <div class="ways" part="ways" ?inert=${!this.binding}>
-        <input
-          type="search"
-          aria-label=${page.find.name}
-          placeholder=${page.find.short}
-          .value=${this.viewModel?.words ?? ""}
-          @input=${(event: Event) => this.#find((event.target as HTMLInputElement).value)}
-        />
-        ${this.#panels.openers()}
-      </div>
+      ${keepingView(this)}
       <div class="sides">
-        <div class="side">${this.#left()} ${noticeLine(this, this.result, this.progress)}</div>
-        <section class="composer" aria-label=${page.putDown} ?inert=${!this.binding}>
-          ${this.#composer.view()}
-        </section>
+        ${this.#panels.view()}
+        <div class="side">
+          ${
+            this.viewModel?.count === 0
+              ? html`<div class="none"><slot name="empty">${page.nothingYet}</slot></div>`
+              : this.#list.view()
+          }
+        </div>
+        ${noticeLine(this, this.result, this.progress)} ${this.#composer.view()}
+        ${divider(this.arrangement, this)}
       </div>
     `;
   }
 
-  /** The run, what was found, or what is looked at in place of it. */
-  #left() {
-    const panel = this.#panels.view();
-    if (panel !== undefined) return panel;
-    return this.viewModel?.count === 0
-      ? html`<div class="none"><slot name="empty">${page.nothingYet}</slot></div>`
-      : this.#list.view();
+  /** @internal */
+  show(row: ListRow): void {
+    void this.#panels.show(row);
   }
 
   /** @internal Shows what the form where the user is would get. */

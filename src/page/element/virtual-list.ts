@@ -5,10 +5,10 @@ import type { Viewport } from "./list-view-model.js";
 import type { ListRow } from "./row.js";
 import { tall } from "./tall.js";
 
-/** The height of a row, in ems of the element. All are the same, so that only those that can be seen need to be there. */
-const ROW_HEIGHT = 5.6;
+/** How high a row of one line is, in ems of the element: what rows that are not drawn are taken for. Others are higher. */
+const ROW_HEIGHT = 2.2;
 /** How many rows are read before the list has been drawn, and could be measured. */
-const UNMEASURED = 12;
+const UNMEASURED = 24;
 
 /** What of a long list is drawn: some rows, how many stand before them, and how many there are in all. */
 export interface DrawnRows {
@@ -17,8 +17,21 @@ export interface DrawnRows {
   readonly count: number;
 }
 
-/** A long list of which only the rows in sight are drawn, in an element's shadow tree; the rest is room. */
+/** A row that stays where it is while others are drawn around it: which, and how far below the upper edge it begins. */
+interface Anchor {
+  readonly id: string;
+  readonly offset: number;
+}
+
+/**
+ * A long list of which only the rows in sight are drawn, in an element's shadow tree; the rest is room. Rows are as high as what
+ * they show: those that are drawn are measured, and what one looks at stays in its place when others turn out higher than they
+ * were taken for.
+ */
 export class VirtualList {
+  #from = 0;
+  #anchor: Anchor | undefined;
+
   constructor(readonly host: Element & Pick<ReactiveElement, "renderRoot">) {}
 
   /** The list, while it can be measured: not when the element has been taken out of the page. */
@@ -33,25 +46,43 @@ export class VirtualList {
   /** Where one looks. */
   get viewport(): Viewport {
     const list = this.#list;
-    if (!list) return { top: 0, seen: UNMEASURED };
+    if (!list) return { top: 0, seen: UNMEASURED, isAtEnd: true };
+    const { scrollTop, clientHeight, scrollHeight } = list;
+    const height = this.#rowHeight;
+    const drawn = drawnIn(list);
+    const [first, last] = [drawn[0], drawn.at(-1)];
+    const end = last ? bottomOf(last) : 0;
+    const top =
+      !first || scrollTop < first.offsetTop
+        ? Math.floor(scrollTop / height)
+        : scrollTop >= end
+          ? this.#from + drawn.length + Math.floor((scrollTop - end) / height)
+          : this.#from + drawn.findIndex((row) => bottomOf(row) > scrollTop);
     return {
-      top: Math.floor(list.scrollTop / this.#rowHeight),
-      seen: list.clientHeight ? Math.ceil(list.clientHeight / this.#rowHeight) : UNMEASURED,
+      top,
+      seen: clientHeight ? Math.ceil(clientHeight / height) : UNMEASURED,
+      isAtEnd: scrollTop + clientHeight > scrollHeight - 2 * height,
     };
   }
 
-  /** Scrolls no further than needed for a row to be seen. Rows count from 0. */
+  /** Scrolls no further than needed for a row to be seen. Rows count from 0. One that is not drawn is only come near to. */
   scrollTo(row: number): void {
     const list = this.#list;
     if (!list) return;
-    const height = this.#rowHeight;
-    if (row * height < list.scrollTop) list.scrollTop = row * height;
-    else if ((row + 1) * height > list.scrollTop + list.clientHeight)
-      list.scrollTop = (row + 1) * height - list.clientHeight;
+    const element = drawnIn(list)[row - this.#from];
+    const top = element?.offsetTop ?? row * this.#rowHeight;
+    const bottom = element ? bottomOf(element) : top + this.#rowHeight;
+    if (top < list.scrollTop) list.scrollTop = top;
+    else if (bottom > list.scrollTop + list.clientHeight) list.scrollTop = bottom - list.clientHeight;
   }
 
   /** Draws the rows, with room for those that are not drawn. */
-  view({ rows, from, count }: DrawnRows, rowView: (row: ListRow) => TemplateResult) {
+  view(
+    { rows, from, count }: DrawnRows,
+    rowView: (row: ListRow, before: ListRow | undefined) => TemplateResult,
+  ) {
+    this.#hold();
+    this.#from = from;
     const room = (rows: number) =>
       html`<div
         class="room"
@@ -60,7 +91,40 @@ export class VirtualList {
         ${ref(tall(Math.max(0, rows) * ROW_HEIGHT))}
       ></div>`;
     return html`
-      ${room(from)} ${repeat(rows, ({ entry }) => entry.id, rowView)} ${room(count - from - rows.length)}
+      ${room(from)}
+      ${repeat(
+        rows,
+        ({ entry }) => entry.id,
+        (row, at) => rowView(row, rows[at - 1]),
+      )}
+      ${room(count - from - rows.length)}
     `;
   }
+
+  /** Notes which row one looks at, before others are drawn. */
+  #hold(): void {
+    const list = this.#list;
+    const row = list && drawnIn(list).find((each) => bottomOf(each) > list.scrollTop);
+    const offset = row ? row.offsetTop - list.scrollTop : 0;
+    const id = row?.dataset["id"];
+    this.#anchor = id !== undefined && offset < list!.clientHeight ? { id, offset } : undefined;
+  }
+
+  /** Puts it back where it was, once they are. */
+  settle(): void {
+    const [list, anchor] = [this.#list, this.#anchor];
+    this.#anchor = undefined;
+    if (!list || !anchor || list.scrollTop === 0) return;
+    const row = list.querySelector<HTMLElement>(`[data-id="${anchor.id}"]`);
+    const moved = row ? row.offsetTop - list.scrollTop - anchor.offset : 0;
+    if (Math.abs(moved) >= 1) list.scrollTop += moved;
+  }
+}
+
+function drawnIn(list: Element): HTMLElement[] {
+  return [...list.querySelectorAll<HTMLElement>(":scope > li")];
+}
+
+function bottomOf(row: HTMLElement): number {
+  return row.offsetTop + row.offsetHeight;
 }

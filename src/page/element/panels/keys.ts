@@ -2,7 +2,7 @@ import { html } from "lit";
 import { keysPanel as words } from "../../../messages/core/page-sentences.js";
 
 /**
- * The keys, each with what it does: those that work anywhere on the page, which may be none, and those of the run.
+ * The keys, each with what it does: those that work anywhere on the page, which may be none, and those of the list.
  * @param isDesk whether blocks go onto the clipboard of the desktop instead of into the page
  */
 export function keysPanel(hotkey: string, sendkey: string, isDesk: boolean) {

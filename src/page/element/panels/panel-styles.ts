@@ -1,12 +1,28 @@
 import { css } from "lit";
 
-/** The looks of what stands in place of the run. */
+/** The looks of what stands beside the list, or over it. */
 export const panelStyles = css`
   .panel {
     flex: 1 1 0;
     min-height: 6em;
     overflow-y: auto;
-    padding: 0.6em 1.25em;
+    padding: 0.6em var(--edge);
+  }
+  .back {
+    margin: 0;
+    padding: 0.2em var(--edge);
+    border-bottom: 1px solid var(--rule);
+    font: 0.85em var(--plain);
+  }
+  .back button::before {
+    content: "‹ " / "";
+    color: var(--tide);
+  }
+  .panel.whole .preview {
+    max-height: none;
+    margin: 0;
+    padding: 0.4em 0.9em;
+    border: 1px solid var(--rule);
   }
   .panel .rule {
     margin: 0.35em 0;
@@ -76,8 +92,8 @@ export const panelStyles = css`
     position: sticky;
     top: -0.6em;
     z-index: 2;
-    margin: -0.6em calc(-1.25em / 0.85) 0.4em;
-    padding: 0.8em calc(1.25em / 0.85);
+    margin: -0.6em calc(-1 * var(--edge)) 0.4em;
+    padding: 0.8em var(--edge);
     background: var(--paper);
     border-bottom: 1px solid var(--rule);
   }

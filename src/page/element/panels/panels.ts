@@ -5,11 +5,14 @@ import type { LoggedAction } from "../../../drawer/action-log.js";
 import type { Drawer } from "../../../drawer/drawer.js";
 import { pickOf } from "../../../drawer/model/pick.js";
 import type { Rules } from "../../../drawer/model/rules.js";
+import { masked, type Snippet } from "../../../drawer/snippets.js";
 import { page, partsPanel } from "../../../messages/core/page-sentences.js";
 import { pageNotices } from "../../../messages/en/page.js";
-import { fileReaders } from "../../binding/lazy.js";
+import type { ShownBlock } from "../../binding/blocks.js";
+import { blocks, fileReaders } from "../../binding/lazy.js";
 import type { FillPlan } from "../../places/form.js";
 import type { DrawerHost } from "../drawer-host.js";
+import type { ListRow } from "../row.js";
 import { donePanel, MOST_ACTS } from "./done.js";
 import { fillPanel } from "./fill.js";
 import { gonePanel } from "./gone.js";
@@ -17,14 +20,15 @@ import { keysPanel } from "./keys.js";
 import type { LookedInto } from "./parts.js";
 import { recipesPanel } from "./recipes.js";
 import { rulesPanel } from "./rules.js";
+import { snippetPanel } from "./snippet.js";
 
-/** What may stand in place of the run. */
-export type Panel = keyof typeof page.panels | "fill" | "parts";
+/** What may stand beside the list, or over it. */
+export type Panel = keyof typeof page.panels | "fill" | "parts" | "snippet";
 
 /** How many snippets may go by a change of rules without a question. */
 const FEW = 3;
 
-/** What stands in place of the run while one looks at it, and what opens it. */
+/** What stands beside the list, or over it, while one looks at it, and what opens it. */
 export class Panels {
   #open: Panel | undefined;
   #recipes: ReadonlyMap<string, Recipe> = new Map();
@@ -34,6 +38,10 @@ export class Panels {
   #plan: FillPlan | undefined;
   /** Files that are looked into. */
   #looked: LookedInto | undefined;
+  /** The snippet that is shown whole. */
+  #shown: { readonly snippet: Snippet; readonly written: ShownBlock } | undefined;
+  /** Whether there is shown what can be opened. */
+  #isMenu = false;
 
   constructor(readonly host: DrawerHost) {}
 
@@ -42,7 +50,7 @@ export class Panels {
     return this.#open;
   }
 
-  /** Shows the run again. */
+  /** Shows the list alone again. */
   close(): void {
     if (this.#open === undefined) return;
     this.#open = undefined;
@@ -54,7 +62,11 @@ export class Panels {
     this.#open = panel;
     this.host.requestUpdate();
     await this.host.updateComplete;
-    this.host.renderRoot.querySelector<HTMLElement>(`.panel ${first}`)?.focus();
+    // Who has gone on to something else stays there.
+    if (this.#isMenu) return;
+    const { renderRoot } = this.host;
+    const focused = renderRoot.querySelector(`.panel ${first}`) ?? renderRoot.querySelector(".back button");
+    (focused as HTMLElement | null)?.focus();
   }
 
   /** Reads what the open panel shows. */
@@ -111,34 +123,93 @@ export class Panels {
     }
   }
 
-  /** What opens the panels. */
+  /** What opens the panels: a word, and below it, once it is pressed, what there is. */
   openers() {
+    const { host } = this;
     const names = Object.keys(page.panels) as (keyof typeof page.panels)[];
-    const toggle = (panel: Panel) => {
-      this.#open = this.#open === panel ? undefined : panel;
-      this.host.requestUpdate();
-      void this.host.read();
-    };
-    const input = () => this.host.renderRoot.querySelector<HTMLInputElement>("input[type=file]")!;
+    const input = () => host.renderRoot.querySelector<HTMLInputElement>("input[type=file]")!;
     const chosen = () => {
       const files = [...(input().files ?? [])];
       input().value = "";
       void this.lookInto(files);
     };
-    return html`<span class="openers"
-      >${names.map(
-        (name) =>
-          html`<button aria-expanded=${this.#open === name} @click=${() => toggle(name)}>
-            ${page.panels[name]}
-          </button>`,
-      )}<button aria-expanded=${this.#open === "parts"} @click=${() => input().click()}>
-        ${partsPanel.open}</button
-      ><input type="file" multiple hidden @change=${chosen}
-    /></span>`;
+    const word = (text: string, does: () => void) =>
+      html`<button
+        @click=${() => {
+          this.#setMenu(false);
+          does();
+        }}
+      >
+        ${text}
+      </button>`;
+    const key = (event: KeyboardEvent) => {
+      if (event.key !== "Escape") return;
+      event.stopPropagation();
+      this.#setMenu(false);
+      host.renderRoot.querySelector<HTMLElement>(".more")?.focus();
+    };
+    const left = (event: FocusEvent) => {
+      const to = event.relatedTarget as Element | null;
+      if (to && !to.closest(".menu, .more")) this.#setMenu(false);
+    };
+    return html`<button
+        class="more"
+        aria-expanded=${this.#isMenu}
+        @click=${() => this.#setMenu(!this.#isMenu)}
+        @focusout=${left}
+      >
+        ${page.menu}</button
+      >${
+        this.#isMenu
+          ? html`<div class="menu" @keydown=${key} @focusout=${left}>
+              ${word(partsPanel.open, () => input().click())}
+              ${names.map((name) => word(page.panels[name], () => void this.#openOf(name)))}
+            </div>`
+          : nothing
+      }<input type="file" multiple hidden @change=${chosen} />`;
   }
 
-  /** The panel that is open; nothing when none is. */
+  #setMenu(isOpen: boolean): void {
+    this.#isMenu = isOpen;
+    this.host.requestUpdate();
+  }
+
+  async #openOf(panel: Panel): Promise<void> {
+    this.#open = panel;
+    await this.host.read();
+    await this.#show(panel, ":is(button, input, select, [tabindex])");
+  }
+
+  /** Shows one snippet whole. */
+  async show(row: ListRow): Promise<void> {
+    const [[snippet], { compose, shownOf }] = await Promise.all([
+      this.host.viewModel!.drawer.read([row]),
+      blocks(),
+    ]);
+    this.#shown = { snippet: snippet!, written: shownOf(compose([masked(snippet!)], {})) };
+    await this.#show("snippet", "button");
+  }
+
+  /** What is looked at beside the list, or over it, with the way back; nothing when nothing is. */
   view() {
+    const panel = this.#view();
+    if (panel === undefined) return nothing;
+    const back = () => {
+      this.close();
+      void this.host.focus();
+    };
+    const key = (event: KeyboardEvent) => {
+      if (event.key !== "Escape" || event.defaultPrevented) return;
+      event.stopPropagation();
+      back();
+    };
+    return html`<div class="aside" @keydown=${key}>
+      <p class="back"><button @click=${back}>${page.back}</button></p>
+      ${panel}
+    </div>`;
+  }
+
+  #view() {
     const { host } = this;
     const { viewModel, binding } = host;
     const leave = () => this.close();
@@ -175,6 +246,8 @@ export class Panels {
               leave,
             })
           : nothing;
+      case "snippet":
+        return this.#shown ? snippetPanel(this.#shown.snippet, this.#shown.written) : nothing;
       case "parts":
         return this.#looked?.view({
           collect: (parts) => {

@@ -1,0 +1,243 @@
+import { writeFileSync } from "node:fs";
+import { join } from "node:path";
+import type { Browser } from "playwright-core";
+import { launch } from "../support/browser";
+import { commandHome } from "../support/command";
+import { display, onDesktop, until } from "../support/desktop";
+import { OpenedWindow, type WindowPage } from "../support/window";
+
+/** Eighteen texts of notes, some longer than a line. */
+const NOTES = Array.from(
+  { length: 18 },
+  (_, at) =>
+    `Note ${at + 1}: ${["terns over the bar", "wind north-west, falling, the sea calm from noon on, and nobody at the hut until the tide had turned"][at % 2]}`,
+);
+
+onDesktop("the list has the room", () => {
+  display();
+  const { drawer, all, fresh, home, folder } = commandHome();
+  let browser: Browser;
+  let opened: OpenedWindow;
+  let window: WindowPage;
+  beforeAll(async () => {
+    browser = await launch();
+  });
+  afterAll(() => browser.close());
+  beforeEach(() => fresh());
+  afterEach(async () => {
+    await Promise.all(browser.contexts().map((context) => context.close()));
+    await opened.end();
+  });
+
+  const open = async () => {
+    opened = await OpenedWindow.open(home());
+    window = await opened.page(browser);
+    await window.in(".list li").first().waitFor();
+  };
+  /** A drawer file with so many snippets, brought in. */
+  async function importMany(count: number): Promise<void> {
+    const snippet = (at: number) => ({
+      origin: { document: "log.txt" },
+      collectedAt: new Date().toISOString(),
+      content: [{ type: "paragraph", runs: [{ type: "text", text: `entry ${at + 1}` }] }],
+    });
+    const lines = [
+      { format: "drawer-snippets", version: 1, snippets: count },
+      ...Array.from({ length: count }, (_, at) => snippet(at)),
+    ];
+    const file = join(folder, "many.drawer");
+    writeFileSync(file, lines.map((line) => JSON.stringify(line)).join("\n"));
+    await drawer(["rules", "snippets=any"]);
+    const { code, err } = await drawer(["import", file]);
+    if (code !== 0) throw new Error(err);
+  }
+  /** Eighteen texts, two tables, a link and a picture. */
+  const twentyTwo = async () => {
+    for (const note of NOTES) await drawer(["collect"], note);
+    await all(
+      "collect demo/costs.csv",
+      "collect demo/ringing.xlsx --at A1:F5",
+      "collect demo/sketches/tide.png",
+    );
+    await drawer(["collect"], "https://merrow-spit.example/tides");
+  };
+  /** The positions of the rows whose whole box lies in the list and in the viewport, and which say all that a row says. */
+  const inSight = () =>
+    window.page.evaluate(() => {
+      const root = document.querySelector("snippet-drawer")!.shadowRoot!;
+      const list = root.querySelector(".list")!.getBoundingClientRect();
+      const isSeen = (element: Element | null) =>
+        element !== null && element.getBoundingClientRect().width > 0;
+      return [...root.querySelectorAll<HTMLElement>(".list li")]
+        .filter((row) => {
+          const { top, bottom } = row.getBoundingClientRect();
+          const says = [".position", ".kind", ".says", ".when"].every((part) =>
+            isSeen(row.querySelector(part)),
+          );
+          return says && top >= list.top - 1 && bottom <= Math.min(list.bottom, innerHeight) + 1;
+        })
+        .map((row) => Number(row.dataset["position"]));
+    });
+  /** The boxes of what is drawn, but for the words in the bar. */
+  const boxes = () =>
+    window.page.evaluate(() => {
+      const root = document.querySelector("snippet-drawer")!.shadowRoot!;
+      return [
+        ...root.querySelectorAll(".top, .list, .list li, .snippet, .says, .notice, .go, .composer"),
+      ].map((element) => {
+        const { x, y, width, height } = element.getBoundingClientRect();
+        return [element.className.replace(/ ?(picked|current|new)/g, ""), x, y, width, height].join(" ");
+      });
+    });
+
+  test("of twenty-two snippets most are in sight at every size, the newest among them, and nothing moves as one picks or points", async () => {
+    await twentyTwo();
+    await open();
+    const { page } = window;
+    for (const [width, height, least] of [
+      [1280, 800, 14],
+      [1000, 700, 11],
+      [700, 800, 12],
+      [420, 800, 12],
+      [360, 640, 8],
+    ] as const) {
+      await page.setViewportSize({ width, height });
+      await window.in(".list").evaluate((list) => (list.scrollTop = list.scrollHeight));
+      await until(inSight, (seen) => seen.includes(22));
+      const seen = await inSight();
+      expect({ width, seen: seen.length >= least ? "enough" : seen }).toEqual({ width, seen: "enough" });
+      await page.mouse.move(1, 1);
+      const before = await boxes();
+      const row = window.in(`.list li[data-position="18"]`);
+      await row.hover();
+      expect(await boxes()).toEqual(before);
+      await row.locator(".position").click();
+      await window.in(".picked").waitFor();
+      expect(await boxes()).toEqual(before);
+      await row.locator(".position").click();
+      await window.in(".picked").waitFor({ state: "detached" });
+    }
+  });
+
+  test("days part it; kinds have marks; a range is picked by Shift, all and none by keys; one is shown whole beside it", async () => {
+    await twentyTwo();
+    await open();
+    const { page } = window;
+    await window.in(".list").evaluate((list) => (list.scrollTop = 0));
+    await window.in(".day").first().waitFor();
+    expect([await window.in(".day").allInnerTexts(), await window.in(".kind").count()]).toEqual([
+      ["Today"],
+      22,
+    ]);
+    const picked = async () => (await window.in(".box").allInnerTexts()).filter(Boolean).join(" ");
+    const becomes = (turns: string) => until(picked, (now) => now === turns);
+    await window.in(".position").nth(4).click();
+    await window
+      .in(".position")
+      .nth(2)
+      .click({ modifiers: ["Shift"] });
+    await becomes("3 2 1");
+    await window.in(".sentence").getByText("the 3 picked").first().waitFor({ state: "attached" });
+    expect(await window.in(".go").innerText()).toBe("Copy 3");
+    await page.keyboard.press("Escape");
+    await becomes("");
+    await window.in(".snippet").nth(1).focus();
+    await page.keyboard.press("p");
+    await page.keyboard.press("ArrowDown");
+    await page.keyboard.press("ArrowDown");
+    await page.keyboard.press("Shift+P");
+    await becomes("1 2 3");
+    await page.keyboard.press("Control+a");
+    await becomes(
+      NOTES.concat("", "", "", "")
+        .map((_, at) => at + 1)
+        .join(" "),
+    );
+    await page.keyboard.press("Escape");
+    await becomes("");
+    await page.keyboard.press("s");
+    await window.in(".panel.whole").getByText("Note 4").waitFor();
+    // The list stays beside it, and has the focus again after it.
+    expect(await window.in(".list li").nth(3).isVisible()).toBe(true);
+    await page.keyboard.press("Escape");
+    await window.in(".panel").waitFor({ state: "detached" });
+    await page.setViewportSize({ width: 420, height: 800 });
+    await window.openPanel("Rules");
+    expect(await window.in(".list").isVisible()).toBe(false);
+    await window.in(".back button").click();
+    await window.in(".list").waitFor();
+  });
+
+  test("of ten thousand, wherever one scrolls, each row follows the one before; what comes is followed at the end, and told elsewhere", async () => {
+    await importMany(10_000);
+    await open();
+    const { page } = window;
+    const positions = async () => {
+      const seen = await inSight();
+      return seen.length > 0 && seen.every((position, at) => at === 0 || position === seen[at - 1]! + 1)
+        ? seen
+        : [];
+    };
+    await until(positions, (seen) => seen.includes(10_000));
+    // A table in the middle is higher than it was taken for: what one looks at stays where it is.
+    await drawer(["collect"], "a\tb\n1\t2\n3\t4");
+    await until(positions, (seen) => seen.includes(10_001));
+    expect(await window.in("li.new").count()).toBe(1);
+    for (const part of [0.5, 0.1, 0.93, 0]) {
+      await window.in(".list").evaluate((list, at) => (list.scrollTop = at * list.scrollHeight), part);
+      await until(positions, (seen) => seen.some((position) => Math.abs(position - part * 10_000) < 60));
+    }
+    const before = await positions();
+    await drawer(["collect"], "one more");
+    await drawer(["collect"], "and another");
+    await window.in(".unseen").getByText("2 new").waitFor();
+    expect(await positions()).toEqual(before);
+    await window.in(".unseen").click();
+    await until(positions, (seen) => seen.includes(10_003));
+    await window.in(".unseen").waitFor({ state: "detached" });
+    // By keys up and down again, across rows that are not drawn yet.
+    await window.in(".snippet").last().focus();
+    await page.keyboard.press("Home");
+    await until(positions, (seen) => seen.includes(1));
+    for (let step = 0; step < 40; step++) await page.keyboard.press("ArrowDown");
+    await until(
+      () => window.in("li:focus-within").getAttribute("data-position"),
+      (position) => position === "41",
+    );
+  });
+
+  test("how it is arranged is kept: the next window, at another port, is so", async () => {
+    await all("collect demo/costs.csv", "collect demo/notes.md");
+    await open();
+    const beside = () =>
+      window.in(".composer").evaluate((element) => Math.round(element.getBoundingClientRect().width));
+    const [first, list] = [await beside(), window.in(".divider")];
+    await list.focus();
+    for (let step = 0; step < 4; step++) await window.page.keyboard.press("ArrowLeft");
+    await until(beside, (width) => width > first + 80);
+    const box = (await list.boundingBox())!;
+    await window.page.mouse.move(box.x + 4, 400);
+    await window.page.mouse.down();
+    await window.page.mouse.move(box.x - 100, 400, { steps: 4 });
+    await window.page.mouse.up();
+    await until(beside, (width) => width > first + 180);
+    await window.page.setViewportSize({ width: 420, height: 800 });
+    expect(await window.in(".preview").isVisible()).toBe(false);
+    await window.in(".fold").click();
+    await window.in(".preview").waitFor();
+    await window.page.setViewportSize({ width: 1280, height: 800 });
+    const last = await beside();
+    await until(
+      () =>
+        window.page.evaluate(() =>
+          document.querySelector("snippet-drawer")!.binding!.drawer.store.value("", "arranged"),
+        ),
+      (kept) => kept?.includes("unfolded") ?? false,
+    );
+    await opened.end();
+    await open();
+    await until(beside, (width) => Math.abs(width - last) <= 2);
+    await window.page.setViewportSize({ width: 420, height: 800 });
+    await window.in(".preview").waitFor();
+  });
+});
