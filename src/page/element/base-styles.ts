@@ -166,6 +166,10 @@ export const baseStyles = css`
           var(--beside, 38%)
         );
     }
+    /* The parts of a file are many, and its cells wide. */
+    .sides:has(.panel.parts) {
+      grid-template-columns: minmax(0, 1fr) minmax(18rem, max(62%, var(--beside, 38%)));
+    }
     .aside,
     .composer {
       grid-area: down;

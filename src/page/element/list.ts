@@ -2,6 +2,7 @@ import { html, nothing } from "lit";
 import pLimit from "p-limit";
 import { pickOf } from "../../drawer/model/pick.js";
 import { page, row as rowWords } from "../../messages/core/page-sentences.js";
+import { Arrivals } from "./arrivals.js";
 import { dayName, dayOf } from "./day.js";
 import type { DrawerHost } from "./drawer-host.js";
 import { ListKeys } from "./list-keys.js";
@@ -14,8 +15,6 @@ import { VirtualList } from "./virtual-list.js";
 
 /** So few snippets have room for two lines each. */
 const ROOMY = 8;
-/** For how long what has just come is marked, in milliseconds. */
-const MARKED = 2_500;
 
 /** How many snippets there were before the drawer was read again and are now, and whether one follows what comes. */
 export interface Growth {
@@ -39,16 +38,13 @@ export class SnippetList {
   readonly #keys: ListKeys;
   #focusNext: FocusNext | undefined;
   readonly drag: RowDrag;
-  /** How many have come while one looked elsewhere. */
-  #unseen = 0;
-  /** The rows after this position have just come, and are marked. */
-  #newSince = Infinity;
-  #newUntil: ReturnType<typeof setTimeout> | undefined;
+  readonly #arrivals: Arrivals;
   /** Moves that were asked for, each of which begins when the one before is done. */
   readonly #inTurn = pLimit(1);
 
   constructor(readonly host: DrawerHost) {
     this.#virtual = new VirtualList(host);
+    this.#arrivals = new Arrivals(() => host.requestUpdate());
     this.drag = new RowDrag(host);
     this.#details = new RowDetails(host, (id) => this.#focusRow(id));
     this.#keys = new ListKeys(host, this, this.#actions);
@@ -76,9 +72,11 @@ export class SnippetList {
     const { viewModel } = this.host;
     const found = viewModel?.found;
     const { rows = [], from = 0, count = 0 } = viewModel ?? {};
+    const { unseen } = this.#arrivals;
+    const tabbed = this.#tabbed;
     const drawn = found ? { rows: found, from: 0, count: found.length } : { rows, from, count };
     const scrolled = () => {
-      if (this.#unseen > 0 && this.viewport.isAtEnd) this.#setUnseen(0);
+      if (unseen > 0 && this.viewport.isAtEnd) this.#arrivals.see();
       if (!viewModel?.found) void viewModel?.readRows();
     };
     const said =
@@ -94,13 +92,11 @@ export class SnippetList {
         @focusin=${this.#focused}
         @scroll=${scrolled}
       >
-        ${this.#virtual.view(drawn, (row, before) => this.#rowView(row, before))}
+        ${this.#virtual.view(drawn, (row, before) => this.#rowView(row, before, tabbed))}
       </ol>
       ${
-        this.#unseen > 0 && !found
-          ? html`<button class="unseen" @click=${() => void this.#toEnd()}>
-              ${page.unseen(this.#unseen)}
-            </button>`
+        unseen > 0 && !found
+          ? html`<button class="unseen" @click=${() => void this.#toEnd()}>${page.unseen(unseen)}</button>`
           : nothing
       }
     `;
@@ -113,7 +109,7 @@ export class SnippetList {
     (this.#list as HTMLElement | null)?.style.setProperty("--digits", String(digits));
   }
 
-  #rowView(row: ListRow, before: ListRow | undefined) {
+  #rowView(row: ListRow, before: ListRow | undefined, tabbed: string | undefined) {
     const { id, collectedAt } = row.entry;
     const { viewModel, binding } = this.host;
     const turn = viewModel!.turnOf(id);
@@ -125,9 +121,9 @@ export class SnippetList {
       count: viewModel!.count,
       turn,
       revealed: this.#details.revealed(id),
-      isCurrent: id === this.#tabbed,
+      isCurrent: id === tabbed,
       isLabelled: this.#details.isLabelled(id),
-      isNew: row.position > this.#newSince,
+      isNew: this.#arrivals.isNew(row.position),
       day: isFirst ? dayName(collectedAt) : undefined,
       does: binding?.options.desktop
         ? rowWords.copies(row.position)
@@ -170,9 +166,8 @@ export class SnippetList {
     if (!this.host.isConnected) return;
     const grown = after - before;
     if (grown > 0 && !viewModel!.found) {
-      if (before > 0) this.#markNew(before);
+      this.#arrivals.came(grown, before, isFollowed);
       if (isFollowed) await this.#toEnd();
-      else this.#setUnseen(this.#unseen + grown);
     }
     const next = this.#focusNext;
     this.#focusNext = undefined;
@@ -185,24 +180,8 @@ export class SnippetList {
     else if (position !== undefined) await this.focusAt(Math.min(position, viewModel!.count));
   }
 
-  /** Marks for a moment what has come after these. */
-  #markNew(before: number): void {
-    this.#newSince = Math.min(this.#newSince, before);
-    clearTimeout(this.#newUntil);
-    this.#newUntil = setTimeout(() => {
-      this.#newSince = Infinity;
-      this.host.requestUpdate();
-    }, MARKED);
-    this.host.requestUpdate();
-  }
-
-  #setUnseen(count: number): void {
-    this.#unseen = count;
-    this.host.requestUpdate();
-  }
-
   async #toEnd(): Promise<void> {
-    this.#setUnseen(0);
+    this.#arrivals.see();
     await this.#scrollTo(this.host.viewModel!.count - 1);
   }
 
