@@ -20,7 +20,9 @@ import {
   positioned,
   readSnippets,
   snippetsOf,
+  pickToGiveOut,
   someToGiveOut,
+  type GivenOut,
   type Snippet,
 } from "./snippets.js";
 import type { DrawerSize, Positioned, Store } from "./store.js";
@@ -206,6 +208,16 @@ export class DrawerReader {
    */
   async snippets(pick: string): Promise<Snippet[]> {
     return this.read(await this.pickSome(pick));
+  }
+
+  /**
+   * The snippets of a pick that may go out of the drawer, without their contents, with what is told of the others; see
+   * {@link snippetsToGiveOut}.
+   * @param pick which snippets, as on the command line: `1 3..5 last`
+   * @throws DrawerError `bad-pick`, `no-position`, `private` when all that was picked is left out
+   */
+  pickToGiveOut(pick: string): Promise<GivenOut> {
+    return pickToGiveOut(snippetsOf(this.store, this.name), pick);
   }
 
   /**

@@ -155,6 +155,22 @@ onDesktop("the list has the room", () => {
     );
     await page.keyboard.press("Escape");
     await becomes("");
+    // What is private is picked by its own box alone.
+    await all("hide 7");
+    await window.in(`.list li[data-position="7"] .from`).getByText("private").waitFor();
+    await page.keyboard.press("Control+a");
+    await window.told(/private/);
+    await until(picked, (turns) => turns.split(" ").length === 21);
+    await page.keyboard.press("Escape");
+    await becomes("");
+    await window.in(".position").nth(5).click();
+    await window.in(".position").nth(7).click({ modifiers: ["Shift"] });
+    await becomes("1 2");
+    await window.in(".position").nth(6).click();
+    await becomes("1 3 2");
+    await window.in(".snippet").nth(3).focus();
+    await page.keyboard.press("Escape");
+    await becomes("");
     await page.keyboard.press("s");
     await window.in(".panel.whole").getByText("Note 4").waitFor();
     // The list stays beside it, and has the focus again after it.

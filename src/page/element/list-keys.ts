@@ -54,7 +54,10 @@ export class ListKeys {
       case "label":
         return this.actions.askLabel(row);
       case "pickAll":
-        return void this.host.pick("all");
+        return this.host.act(async () => {
+          await this.host.pick("all");
+          return [];
+        });
       case "pick":
       case "pickTo":
       case "show":

@@ -1,4 +1,5 @@
 import { defined } from "../../content/defined.js";
+import type { Notice } from "../../content/notice.js";
 import type { Drawer } from "../../drawer/drawer.js";
 import type { Rules } from "../../drawer/model/rules.js";
 import type { Gone, Positioned } from "../../drawer/store.js";
@@ -181,10 +182,16 @@ export class ListViewModel {
     return most === FOUND || (found?.length ?? 0) < most;
   }
 
-  /** Picks these snippets, as on the command line, in place of those that were picked; with an empty pick, none. */
-  async pickOnly(pick: string): Promise<void> {
-    this.#setPicked(pick.trim() === "" ? [] : await this.drawer.pick(pick));
+  /**
+   * Picks these snippets, as on the command line, in place of those that were picked; with an empty pick, none. What is private is
+   * picked only by its own number or id. Returns what is told of what is not.
+   */
+  async pickOnly(pick: string): Promise<readonly Notice[]> {
+    const { picked, notices } =
+      pick.trim() === "" ? { picked: [], notices: [] } : await this.drawer.pickToGiveOut(pick);
+    this.#setPicked(picked);
     this.changed();
+    return notices;
   }
 
   /** Picks the snippets from one position to another in this direction, after those that are picked. */

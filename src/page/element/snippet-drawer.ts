@@ -194,11 +194,13 @@ export class SnippetDrawer extends LitElement implements DrawerHost {
   }
 
   /**
-   * Picks these snippets, as on the command line, in place of those that were picked; with an empty pick, none.
+   * Picks these snippets, as on the command line, in place of those that were picked; with an empty pick, none. What is private is
+   * picked only by its own number or id; that others are left out is told.
    * @param pick which snippets, as on the command line: `1 3..5 last`
    */
   async pick(pick: string): Promise<void> {
-    await this.viewModel?.pickOnly(pick);
+    const notices = (await this.viewModel?.pickOnly(pick)) ?? [];
+    if (notices.length > 0) this.binding?.report({ notices });
     this.#composer.choosePicked();
   }
 
