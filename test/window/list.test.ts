@@ -164,7 +164,10 @@ onDesktop("the list has the room", () => {
     await page.keyboard.press("Escape");
     await becomes("");
     await window.in(".position").nth(5).click();
-    await window.in(".position").nth(7).click({ modifiers: ["Shift"] });
+    await window
+      .in(".position")
+      .nth(7)
+      .click({ modifiers: ["Shift"] });
     await becomes("1 2");
     await window.in(".position").nth(6).click();
     await becomes("1 3 2");

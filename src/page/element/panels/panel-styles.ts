@@ -9,6 +9,10 @@ export const panelStyles = css`
     padding: 0.6em var(--edge);
   }
   .back {
+    display: flex;
+    align-items: center;
+    justify-content: space-between;
+    gap: 1em;
     margin: 0;
     padding: 0.2em var(--edge);
     border-bottom: 1px solid var(--rule);

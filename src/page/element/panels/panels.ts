@@ -6,7 +6,12 @@ import type { Drawer } from "../../../drawer/drawer.js";
 import { pickOf } from "../../../drawer/model/pick.js";
 import type { Rules } from "../../../drawer/model/rules.js";
 import { masked, type Snippet } from "../../../drawer/snippets.js";
-import { page, partsPanel } from "../../../messages/core/page-sentences.js";
+import {
+  fillPanel as fillWords,
+  page,
+  partsPanel,
+  snippetPanel as snippetWords,
+} from "../../../messages/core/page-sentences.js";
 import { pageNotices } from "../../../messages/en/page.js";
 import type { ShownBlock } from "../../binding/blocks.js";
 import { blocks, fileReaders } from "../../binding/lazy.js";
@@ -204,9 +209,20 @@ export class Panels {
       back();
     };
     return html`<div class="aside" @keydown=${key}>
-      <p class="back"><button @click=${back}>${page.back}</button></p>
+      <p class="back"><button @click=${back}>${page.back}</button><b>${this.#name}</b></p>
       ${panel}
     </div>`;
+  }
+
+  /** What the open panel is called. */
+  get #name(): string {
+    const names: Readonly<Record<Panel, string>> = {
+      ...page.panels,
+      fill: fillWords.name,
+      parts: partsPanel.name,
+      snippet: snippetWords.name(this.#shown?.snippet.position ?? 0),
+    };
+    return this.#open === undefined ? "" : names[this.#open];
   }
 
   #view() {
