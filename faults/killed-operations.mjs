@@ -129,7 +129,7 @@ async function afterAll(file) {
  * @param step at each so-manieth statement; with which it begins is by chance
  * @param share how many of the operations: one in so many
  */
-export const killedOperations = ({ step = 3, share = 1 } = {}) =>
+export const killedOperations = ({ step = 5, share = 1 } = {}) =>
   inFolder(async (folder) => {
     const missing = Object.keys(operations).filter(
       (name) => !(name in OPERATIONS) && !READING.includes(name),
