@@ -1,24 +1,14 @@
 import { readdirSync, readFileSync, writeFileSync } from "node:fs";
 import { dirname, join, resolve } from "node:path";
-import { Drawer, readText } from "../dist/index.js";
+import { Drawer } from "../dist/index.js";
 import { openSqlite } from "../dist/stores/sqlite/index.js";
-import { inFolder, integrity, run } from "./support.mjs";
+import { piece } from "./operations.mjs";
+import { drawerFile, inFolder, integrity, later, run } from "./support.mjs";
 
-const collect = (drawer, text, more = {}) => drawer.collect([{ ...readText(text), origin: {}, ...more }]);
+const collect = (drawer, text, more) => drawer.collect([piece(text, more)]);
 /** Whether a word stands in any file beside a database. */
 const holds = (file, word) =>
   readdirSync(dirname(file)).some((name) => readFileSync(join(dirname(file), name)).includes(word));
-
-/** Lets so much time pass for what is done in between. */
-async function later(ms, deed) {
-  const real = Date.now;
-  Date.now = () => real() + ms;
-  try {
-    return await deed();
-  } finally {
-    Date.now = real;
-  }
-}
 
 /** Runs something again and again, each time killed at a later statement, until it comes to its end. */
 async function atEach(step, prepare, words, check) {
@@ -68,22 +58,12 @@ export const faultPoints = ({ step = 1, importStep = 23 } = {}) =>
         return holds(file, "hushhush") ? "a trace of it stays" : undefined;
       },
     );
-    const lines = Array.from({ length: 260 }, (_, at) =>
-      JSON.stringify({
-        origin: {},
-        collectedAt: "2031-04-08T05:50:00.000Z",
-        content: [{ type: "paragraph", runs: [{ type: "text", text: `tern ${at}` }] }],
-      }),
-    );
-    const drawerFile = join(folder, "terns.jsonl");
-    writeFileSync(
-      drawerFile,
-      [JSON.stringify({ format: "drawer-snippets", version: 1, snippets: 260 }), ...lines].join("\n"),
-    );
+    const terns = join(folder, "terns.jsonl");
+    writeFileSync(terns, drawerFile(260).join("\n"));
     const importing = await atEach(
       importStep,
       () => home((drawer) => collect(drawer, "open tern")),
-      (point) => ["import", String(point), drawerFile],
+      (point) => ["import", String(point), terns],
       async (file) => {
         const store = openSqlite(file);
         const drawer = new Drawer(store);

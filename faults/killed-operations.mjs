@@ -5,7 +5,7 @@ import { Drawer } from "../dist/index.js";
 import * as operations from "../dist/drawer/operations/index.js";
 import { openSqlite } from "../dist/stores/sqlite/index.js";
 import { fill, OPERATIONS, READING } from "./operations.mjs";
-import { audit, inFolder, integrity, openWindow, random, run, worker } from "./support.mjs";
+import { audit, inFolder, integrity, later, openWindow, random, run, worker } from "./support.mjs";
 
 const DAY = 86_400_000;
 /** By how much the clocks of the processes that are killed are wrong. */
@@ -103,26 +103,18 @@ async function killedAtEach(operation, step, next, folder) {
   const there = new Set((await audit(file)).texts.map((text) => text.split(" ")[0]));
   for (const number of acknowledged)
     if (!there.has(`other:${number}`)) wrong.push(`snippet ${number} of another is lost`);
-  await afterAll(file);
+  // The time of each secret is over then, by all clocks.
+  await later(2 * DAY, async () => {
+    const last = openSqlite(file);
+    await new Drawer(last).applyRetention();
+    await last.close();
+  });
   const bytes = readdirSync(folder).map((name) => readFileSync(join(folder, name)));
   const traces = words.filter((word) => bytes.some((each) => each.includes(`hush ${word}`)));
   if (traces.length > 0)
     wrong.push(`${operation}: ${traces.length} traces of secrets, the first of ${traces[0]}`);
   if (integrity(file) !== "ok") wrong.push(`${operation}: the file is broken`);
   return { kills: met.length - 1, collected: acknowledged.length, wrong };
-}
-
-/** What is due is done when the time of each secret is over, by all clocks. */
-async function afterAll(file) {
-  const real = Date.now;
-  Date.now = () => real() + 2 * DAY;
-  try {
-    const store = openSqlite(file);
-    await new Drawer(store).applyRetention();
-    await store.close();
-  } finally {
-    Date.now = real;
-  }
 }
 
 /**

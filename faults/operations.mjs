@@ -1,5 +1,6 @@
 // Every operation of a drawer: what makes it possible where the usual drawer does not, and the act itself.
 import { readText } from "../dist/index.js";
+import { drawerFile } from "./support.mjs";
 
 export const piece = (text, more = {}) => ({ ...readText(text), origin: {}, ...more });
 
@@ -17,18 +18,6 @@ export async function fill(drawer, word) {
   await drawer.deal("1 2 4");
   await drawer.dealNext();
 }
-
-/** A drawer file of so many snippets. */
-export const drawerFile = (count, word) => [
-  JSON.stringify({ format: "drawer-snippets", version: 1, snippets: count }),
-  ...Array.from({ length: count }, (_, at) =>
-    JSON.stringify({
-      origin: {},
-      collectedAt: new Date().toISOString(),
-      content: [{ type: "paragraph", runs: [{ type: "text", text: `tern ${at} ${word}` }] }],
-    }),
-  ),
-];
 
 /** By the names under which `drawer/operations` exports them. */
 export const OPERATIONS = {

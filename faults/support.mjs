@@ -112,3 +112,26 @@ export async function audit(file, name = "main") {
     await store.close();
   }
 }
+
+/** The lines of a drawer file with so many snippets, which say this too. */
+export const drawerFile = (count, word = "") => [
+  JSON.stringify({ format: "drawer-snippets", version: 1, snippets: count }),
+  ...Array.from({ length: count }, (_, at) =>
+    JSON.stringify({
+      origin: {},
+      collectedAt: new Date().toISOString(),
+      content: [{ type: "paragraph", runs: [{ type: "text", text: `tern ${at} ${word}`.trim() }] }],
+    }),
+  ),
+];
+
+/** Lets so much time pass for what is done in between. */
+export async function later(ms, deed) {
+  const real = Date.now;
+  Date.now = () => real() + ms;
+  try {
+    return await deed();
+  } finally {
+    Date.now = real;
+  }
+}

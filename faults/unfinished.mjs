@@ -1,21 +1,13 @@
 import { readdirSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
 import Database from "libsql";
-import { drawer, inFolder } from "./support.mjs";
+import { drawer, drawerFile, inFolder } from "./support.mjs";
 
 /** A command is killed while it writes a file: nothing half-written stays once the next one has begun. */
 export const partFiles = ({ runs = 40 } = {}) =>
   inFolder(async (folder) => {
     const home = join(folder, "home");
-    const lines = Array.from({ length: 4000 }, (_, n) =>
-      JSON.stringify({
-        origin: {},
-        collectedAt: "2031-04-08T05:50:00.000Z",
-        content: [{ type: "paragraph", runs: [{ type: "text", text: `tern ${n}` }] }],
-      }),
-    );
-    const header = JSON.stringify({ format: "drawer-snippets", version: 1, snippets: lines.length });
-    writeFileSync(join(folder, "terns.jsonl"), [header, ...lines].join("\n"));
+    writeFileSync(join(folder, "terns.jsonl"), drawerFile(4000).join("\n"));
     await drawer(home, ["rules", "snippets=any"]);
     await drawer(home, ["import", join(folder, "terns.jsonl")]);
     const parts = () => readdirSync(folder).filter((name) => name.endsWith(".part")).length;

@@ -9,7 +9,7 @@ import { openDB } from "idb";
 import pLimit from "p-limit";
 import { later } from "../support/clock";
 import { isFull, runs } from "../support/counts";
-import { drawerWith, piece, textsOf } from "../support/pieces";
+import { drawerFileOf, drawerWith, piece, textsOf } from "../support/pieces";
 import { served } from "../support/served";
 import { Drawer, DrawerError, MemoryStore, writeText, type Notice, type Store } from "drawer";
 import { openIndexedDb } from "drawer/indexeddb";
@@ -143,17 +143,6 @@ async function givenOut(store: Store): Promise<string> {
   return JSON.stringify(all);
 }
 
-/** The lines of a drawer file with these texts. */
-function fileOf(...texts: string[]): string[] {
-  const snippets = texts.map((text) => ({
-    origin: { document: "notes.txt" },
-    collectedAt: new Date().toISOString(),
-    content: [{ type: "paragraph", runs: [{ type: "text", text }] }],
-  }));
-  const header = { format: "drawer-snippets", version: 1, snippets: texts.length };
-  return [header, ...snippets].map((line) => JSON.stringify(line));
-}
-
 /** All that the commands say of both drawers, for people and for programs. */
 async function saidByCommands(home: string): Promise<string> {
   const run = promisify(execFile);
@@ -228,7 +217,9 @@ async function take(
     case "detect":
       return (await drawer.collect([piece(`Password: tok${n}x-Gannet7`)])).notices;
     case "import":
-      return drawer.importFile(() => fileOf(`tok${one % Math.max(n, 1)}x and words`, `tok${n}x and words`));
+      return drawer.importFile(() =>
+        drawerFileOf([`tok${one % Math.max(n, 1)}x and words`, `tok${n}x and words`]),
+      );
     case "label":
       return drawer.label(at, "harbour");
     case "back":

@@ -16,7 +16,7 @@ export function launch(): Promise<Browser> {
 }
 
 /** Shows the sentence and the block of what is on a page, also in a strip. */
-export function unfold(): void {
+function unfold(): void {
   addEventListener("DOMContentLoaded", () => {
     for (const each of document.querySelectorAll("snippet-drawer")) each.setAttribute("unfolded", "");
   });

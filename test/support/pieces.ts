@@ -16,3 +16,14 @@ export async function drawerWith(store: Store, ...texts: string[]): Promise<Draw
 export async function textsOf(drawer: Drawer): Promise<string[]> {
   return (await drawer.list()).map(({ entry }) => entry.text);
 }
+
+/** The lines of a drawer file with these texts. */
+export function drawerFileOf(texts: readonly string[]): string[] {
+  const snippets = texts.map((text) => ({
+    origin: { document: "notes.txt" },
+    collectedAt: new Date().toISOString(),
+    content: [{ type: "paragraph", runs: [{ type: "text", text }] }],
+  }));
+  const header = { format: "drawer-snippets", version: 1, snippets: texts.length };
+  return [header, ...snippets].map((line) => JSON.stringify(line));
+}

@@ -4,6 +4,7 @@ import type { Browser } from "playwright-core";
 import { launch } from "../support/browser";
 import { commandHome } from "../support/command";
 import { display, onDesktop, until } from "../support/desktop";
+import { drawerFileOf } from "../support/pieces";
 import { OpenedWindow, type WindowPage } from "../support/window";
 
 /** Eighteen texts of notes, some longer than a line. */
@@ -36,17 +37,9 @@ onDesktop("the list has the room", () => {
   };
   /** A drawer file with so many snippets, brought in. */
   async function importMany(count: number): Promise<void> {
-    const snippet = (at: number) => ({
-      origin: { document: "log.txt" },
-      collectedAt: new Date().toISOString(),
-      content: [{ type: "paragraph", runs: [{ type: "text", text: `entry ${at + 1}` }] }],
-    });
-    const lines = [
-      { format: "drawer-snippets", version: 1, snippets: count },
-      ...Array.from({ length: count }, (_, at) => snippet(at)),
-    ];
     const file = join(folder, "many.drawer");
-    writeFileSync(file, lines.map((line) => JSON.stringify(line)).join("\n"));
+    const entries = Array.from({ length: count }, (_, at) => `entry ${at + 1}`);
+    writeFileSync(file, drawerFileOf(entries).join("\n"));
     await drawer(["rules", "snippets=any"]);
     const { code, err } = await drawer(["import", file]);
     if (code !== 0) throw new Error(err);

@@ -41,7 +41,12 @@ export class Arrangement {
   /** Arranges it anew, and keeps that. */
   change(change: Arranged): void {
     this.#set({ ...this.#arranged, ...change });
-    if (this.#store && !this.#store.isReadOnly) void this.#keep(this.#store).catch(this.failed);
+    this.keep();
+  }
+
+  /** Keeps it as it is shown. */
+  keep(): void {
+    if (this.#store && !this.#store.isReadOnly) void this.#write(this.#store).catch(this.failed);
   }
 
   /** Shows another width without keeping it: while the divider is being dragged. */
@@ -54,7 +59,7 @@ export class Arrangement {
     this.host.requestUpdate();
   }
 
-  async #keep(store: Store): Promise<void> {
+  async #write(store: Store): Promise<void> {
     for (let isKept = false; !isKept;) {
       const before = await store.value("", VALUES.arranged);
       try {

@@ -21,7 +21,7 @@ export function divider(arrangement: Arrangement, host: Element) {
     bar.addEventListener("pointermove", moved);
     const up = () => {
       bar.removeEventListener("pointermove", moved);
-      arrangement.change({});
+      arrangement.keep();
     };
     bar.addEventListener("lostpointercapture", up, { once: true });
   };
@@ -30,7 +30,7 @@ export function divider(arrangement: Arrangement, host: Element) {
     if (step === undefined) return;
     event.preventDefault();
     arrangement.show(arrangement.beside + (isMirrored() ? -step : step));
-    arrangement.change({});
+    arrangement.keep();
   };
   return html`<div
     class="divider"
