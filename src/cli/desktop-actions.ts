@@ -100,9 +100,10 @@ async function paste(
 ): Promise<readonly Notice[]> {
   const windows = windowsOf(desktop);
   const front = await windows.front();
-  const { isTaken, isRestored } = await windows.paste(offeredBlock(block, isPrivate));
-  if (!isTaken) throw new DrawerError(cliErrors, "not-pasted", titled(front));
+  const { taken } = await windows.paste([offeredBlock(block, isPrivate)]);
+  if (taken === 0) throw new DrawerError(cliErrors, "not-pasted", titled(front));
   await noteWindow(desktop, windowFile());
+  const isRestored = await windows.putBack();
   const placed = notice(cliNotices, "placed/window", { count, title: front?.title ?? "" });
   return [placed, ...notices, ...block.notices, ...clipboardNotices(isRestored)];
 }

@@ -35,6 +35,16 @@ export interface DesktopWindow {
   /** The program. */
   readonly app?: string;
   readonly title?: string;
+  /** Whether it is a terminal, which runs each line that is pasted. */
+  readonly isTerminal?: boolean;
+}
+
+/** How pasting one thing after another went. */
+export interface Pasted {
+  /** How many the program has taken. */
+  readonly taken: number;
+  /** Why not all: it did not take the next, the user has pressed a key, or another window has come to the front. */
+  readonly stopped?: "not-taken" | "key" | "window";
 }
 
 /** A desktop's clipboard and windows, whatever the system. */
@@ -82,11 +92,27 @@ export interface Windows {
    */
   copy(): Promise<{ readonly copied?: Copied; readonly isRestored: boolean }>;
   /**
-   * Pastes something at the caret of the window in front, as its own key does, and puts back what was on the clipboard
-   * before. `isTaken` says whether the program has taken it; if not, it stays on the clipboard while this program runs.
-   * `isRestored` is false when the clipboard holds less than before, or nothing.
+   * Pastes things, one after another, at the caret of the window in front, as its own key does. The first that the program does
+   * not take ends it. What was pasted last stays on the clipboard while this program runs, or until {@link Windows.putBack}.
+   * @param between a key that is pressed after each but the last, once the program has taken it
    */
-  paste(offered: Offered): Promise<{ readonly isTaken: boolean; readonly isRestored: boolean }>;
+  paste(offered: readonly Offered[], between?: Chord): Promise<Pasted>;
+  /**
+   * Puts back what was on the clipboard before the first paste since this was done last, unless another program has copied
+   * something since, or the last paste was not taken. Returns false when the clipboard holds less than before, or nothing.
+   */
+  putBack(): Promise<boolean>;
+  /** Presses a key in the window in front. */
+  press(key: Chord): Promise<void>;
+  /** Calls `listener` with the window in front now, and whenever another comes there. Returns an unsubscribe function. */
+  follow(listener: (front: DesktopWindow | undefined) => void): Promise<() => void>;
+  /** A window as it is called now; nothing when it is gone. */
+  describe(window: DesktopWindow): Promise<DesktopWindow | undefined>;
+  /**
+   * Calls `listener` when the user presses a key, or a button of the mouse; keys that this program presses are not told. Returns
+   * an unsubscribe function.
+   */
+  followInput(listener: (what: "key" | "button") => void): Promise<() => void>;
   /**
    * Takes a key in every program. Returns what gives it back.
    * @throws DrawerError `key-taken`, `bad-key` when the keyboard has no such key

@@ -8,6 +8,7 @@ import { DrawerError, reasonOf, refusalOf } from "../content/error.js";
 import { LIMITS } from "../content/limits.js";
 import type { Store } from "../drawer/store.js";
 import { openWindow, windowPage } from "../messages/en/window.js";
+import { NEXT_KEYS } from "../page/binding/host-desktop.js";
 import { remoteHandler } from "../stores/remote/handler.js";
 import { unpackAsked } from "../stores/remote/wire.js";
 import { removeEntryPage } from "./entry-page.js";
@@ -160,7 +161,7 @@ function desktopHandler(desktop: WindowDesktop, { store, samples }: WindowOption
       const gone = new Promise<void>((settle) => stream.onAbort(settle));
       const tell = (news: WindowNews) => void stream.writeSSE({ event: "news", data: JSON.stringify(news) });
       const stop = desktop.listen(tell);
-      tell({ notices: [], listening: desktop.listening, into: desktop.into });
+      tell({ notices: [], listening: desktop.listening, into: desktop.into, ...desktop.caret });
       await gone;
       stop();
     }),
@@ -175,6 +176,22 @@ function desktopHandler(desktop: WindowDesktop, { store, samples }: WindowOption
     const asked = as(COPY, unpackAsked(new Uint8Array(await context.req.arrayBuffer())));
     if (!asked) return noQuestion(context);
     return context.json({ notices: await desktop.copy(asked.offered, asked.isPrivate) });
+  });
+  app.post("/place", async (context) => {
+    const asked = as(PLACE, unpackAsked(new Uint8Array(await context.req.arrayBuffer())));
+    return asked ? context.json(await desktop.caretPlacing.place(asked)) : noQuestion(context);
+  });
+  app.post("/take-back", async (context) => {
+    const asked = await jsonOf(context, AT);
+    if (!asked) return noQuestion(context);
+    await desktop.caretPlacing.takeBack(asked);
+    return context.json({});
+  });
+  app.post("/own", async (context) => {
+    const asked = await jsonOf(context, v.object({ title: v.string() }));
+    if (!asked) return noQuestion(context);
+    await desktop.noteOwn(asked.title);
+    return context.json({});
   });
   app.post("/deal", async (context) => {
     const asked = await jsonOf(context, v.object({ drawer: v.string() }));
@@ -198,8 +215,20 @@ function desktopHandler(desktop: WindowDesktop, { store, samples }: WindowOption
 /** How another program of the user's asks for a way in. */
 const AGAIN = v.object({ nonce: v.string(), proof: v.string() });
 
+/** More blocks than anybody puts down at once. */
+const MOST_BLOCKS = 10_000;
+/** What is offered to other programs. */
+const OFFERED = v.map(v.string(), v.instance(Uint8Array));
 /** What a page asks to be copied. */
-const COPY = v.object({ offered: v.map(v.string(), v.instance(Uint8Array)), isPrivate: v.boolean() });
+const COPY = v.object({ offered: OFFERED, isPrivate: v.boolean() });
+/** The window that a page means, and whether the user comes back from there. */
+const AT = v.object({ target: v.number(), returns: v.boolean() });
+/** What a page asks to be put at the caret of another program. */
+const PLACE = v.object({
+  ...AT.entries,
+  offered: v.pipe(v.array(OFFERED), v.minLength(1), v.maxLength(MOST_BLOCKS)),
+  between: v.exactOptional(v.picklist(NEXT_KEYS)),
+});
 
 /** The body of a request as JSON of some form; nothing when it is none. */
 async function jsonOf<Form extends v.GenericSchema>(

@@ -9,8 +9,11 @@ import { Drawer } from "../drawer/drawer.js";
 import { contentHash, type Incoming } from "../drawer/incoming.js";
 import type { Store } from "../drawer/store.js";
 import { Listeners } from "../messages/core/listeners.js";
+import { cliErrors } from "../messages/en/cli.js";
 import { desktopErrors } from "../messages/en/desktop.js";
 import { drawerNotices } from "../messages/en/drawer.js";
+import type { DesktopTarget } from "../page/binding/host-desktop.js";
+import { CaretPlacing } from "./caret-placing.js";
 
 /** How the window reaches the desktop; whoever starts it says. */
 export interface DesktopAccess {
@@ -20,6 +23,8 @@ export interface DesktopAccess {
   readonly hold: (offered: Offered) => Promise<void>;
   /** Hands out the deal of a drawer on the clipboard, also when the window has gone. */
   readonly deal: (drawer: string) => Promise<void>;
+  /** Notes the window in front as the one in which was pasted last. */
+  readonly notePasted: (desktop: Desktop) => Promise<void>;
   /** Whether another program collects for a drawer what is copied: its copies are left to it. */
   readonly isWatched: (drawer: string) => Promise<boolean>;
 }
@@ -34,6 +39,8 @@ export interface WindowNews {
   readonly listening?: ListeningState;
   /** Where they go now. */
   readonly into?: CollectInto;
+  /** Where a block would go, on a desktop that lets a program put it there; nothing while the user was nowhere else. */
+  readonly caret?: { readonly target?: DesktopTarget };
 }
 
 /** Whether what is copied on the desktop is heard of, and whether another program collects it here; if not, why. */
@@ -61,6 +68,7 @@ export class WindowDesktop {
   readonly #session: CollectingSession;
   readonly #looking: NodeJS.Timeout;
   #desktop: Desktop | undefined;
+  #caret: CaretPlacing | undefined;
 
   constructor(
     readonly store: Store,
@@ -103,11 +111,47 @@ export class WindowDesktop {
         }
       });
       this.#setListening({ isListening: true, isWatched: false });
+      await this.#followCaret(this.#desktop);
       await this.#lookForWatch();
     } catch (error) {
       if (!(error instanceof DrawerError)) throw error;
       this.#setListening(notListening(error));
     }
+  }
+
+  /** Follows the user from window to window, on a desktop where blocks can be put at the caret that they came from. */
+  async #followCaret(desktop: Desktop): Promise<void> {
+    const { windows } = desktop;
+    if (!windows) return;
+    this.#caret = new CaretPlacing(
+      { desktop, windows },
+      {
+        changed: () => this.#listeners.call({ notices: [], ...this.caret }),
+        pasted: this.access.notePasted,
+        told: (notices) => this.#listeners.call({ notices }),
+      },
+    );
+    await this.#caret.begin();
+  }
+
+  /** A page of the window with this title has got the focus. */
+  async noteOwn(title: string): Promise<void> {
+    await this.#caret?.noteOwn(title);
+  }
+
+  /** What the pages are told of where a block would go. */
+  get caret(): Pick<WindowNews, "caret"> {
+    const target = this.#caret?.target;
+    return this.#caret ? { caret: target ? { target } : {} } : {};
+  }
+
+  /**
+   * What puts blocks at the caret of other programs.
+   * @throws DrawerError `no-windows` where the desktop lets no program do so
+   */
+  get caretPlacing(): CaretPlacing {
+    if (!this.#caret) throw new DrawerError(cliErrors, "no-windows", {});
+    return this.#caret;
   }
 
   /** Where what is copied goes: as the page says that was asked last. */
@@ -189,6 +233,7 @@ export class WindowDesktop {
   /** Lets go of the desktop. */
   async end(): Promise<void> {
     clearInterval(this.#looking);
+    await this.#caret?.end();
     this.#desktop?.close();
     await this.#session.close();
   }

@@ -45,10 +45,10 @@ withWindows("the window beside Writer and Calc", () => {
       await window.page.keyboard.press(key);
     await window.button("Collect one snippet").click();
     await window.told(/^Collected as 2: .*ringing\.xlsx, Spring!A2:G3/);
+    await office.do("select_cells", "B2");
+    await toFront("Calc");
     await window.in(".list li").nth(1).locator(".snippet").click();
-    await window.told(/^Copied snippet 2/);
-
-    await office.pasteInCalc("B2");
+    await window.told(/^Placed snippet 2 in “Untitled/);
     const [[date, ride, , count], [, , species]] = await office.do<[Cell[], Cell[]]>("read_cells", "B2:E3");
     expect([date!.kind, date!.format & FORMAT.date, date!.shown]).toEqual([
       "value",

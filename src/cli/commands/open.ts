@@ -2,6 +2,7 @@ import { fileURLToPath } from "node:url";
 import type { Command } from "commander";
 import { reasonOf } from "../../content/error.js";
 import { holdOnClipboard } from "../../desktop/jobs/hold.js";
+import { noteWindow } from "../../desktop/jobs/last-window.js";
 import { openDesktop } from "../../desktop/open.js";
 import { commands } from "../../messages/en/cli-help.js";
 import { openWindow as says } from "../../messages/en/window.js";
@@ -42,6 +43,7 @@ export function add(program: Command): void {
             hold: (offered) => holdOnClipboard(offered, windowFile()),
             deal: dealToClipboard,
             isWatched,
+            notePasted: (desktop) => noteWindow(desktop, windowFile()),
           },
           log: (sentence) => remark(`${sentence}\n`),
         });

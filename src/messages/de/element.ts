@@ -79,7 +79,20 @@ export const elementSentences: Page = {
       next === undefined ? `Alle ${of} sind ausgeteilt.` : `Als Nächstes ${of - left + 1} von ${of}: ${next}`,
     desktop: {
       place: (count) => (count === 0 ? "Kopieren" : `${grouped(count)} kopieren`),
-      paste: "Dann dort einfügen, wo er stehen soll.",
+      paste: "Dann dort einfügen, wo es stehen soll.",
+      into: (name) => `In „${name}“,`,
+      nowhere:
+        "Gehen Sie dorthin, wo es ankommen soll, und kommen Sie zurück: dann kommt es dort an. Bis dahin wird kopiert.",
+      then: { name: "Danach", there: "dann dort bleiben", here: "dann hierher zurück" },
+      each: {
+        name: "Jedes für sich…",
+        keys: {
+          Tab: "dazwischen Tab: ins nächste Feld",
+          Enter: "dazwischen Eingabe: in die nächste Zeile",
+          Down: "dazwischen ↓: die Zellen hinunter",
+          Right: "dazwischen →: die Zellen entlang",
+        },
+      },
       deal: "Eines nach dem anderen",
     },
     dealActs: { next: "Hier einsetzen", back: "Zurück", skip: "Auslassen", end: "Beenden" },
@@ -96,6 +109,7 @@ export const elementSentences: Page = {
     pick: ({ position, turn }) =>
       turn > 0 ? `Als Nummer ${turn} gewählt; aus der Wahl nehmen` : `Stück ${position} wählen`,
     copies: (position) => `Stück ${position} kopieren`,
+    placesIn: ({ position, name }) => `Stück ${position} in „${name}“ einsetzen`,
     places: ({ position, place }) =>
       place === undefined
         ? `Klicken Sie zuerst dorthin, wo Stück ${position} ankommen soll`
@@ -257,6 +271,7 @@ export const elementSentences: Page = {
     importing: (percent) => `Wird eingelesen: ${percent} %.`,
     exporting: (percent) => `Wird ausgegeben: ${percent} %.`,
     copying: () => "Noch nicht in der Zwischenablage …",
+    placing: () => "Wird eingesetzt …",
   },
   rulesPanel: {
     name: "Regeln",
@@ -287,6 +302,7 @@ export const elementSentences: Page = {
     inRun: "Bei den Stücken",
     placeKey: ["Eingabe", "setzt es ein"],
     copyKey: ["Eingabe", "kopiert es in die Zwischenablage"],
+    desktopKey: ["Eingabe", "setzt es in das Fenster ein, aus dem Sie kamen"],
     leaveKey: ["Esc", "führt zurück, wo Sie geschrieben haben"],
     keys: [
       ["↓ ↑", "das nächste und das vorige Stück"],

@@ -26,6 +26,14 @@ export const pageErrors: Translated<typeof english.pageErrors> = {
   "not-placed/refused": ({ place }) =>
     `Nichts eingesetzt: ${namedPlace(place)} hat es nicht genommen. Klicken Sie dorthin, wo es ankommen soll, und versuchen Sie es noch einmal.`,
   "not-placed/own": ({ message }) => message,
+  "not-placed/not-taken": ({ name }) =>
+    `Nichts eingesetzt: „${name}“ hat es nicht genommen. Es liegt in der Zwischenablage: setzen Sie die Einfügemarke, und fügen Sie es ein.`,
+  "not-placed/elsewhere": () =>
+    "Nichts eingesetzt: Sie kamen inzwischen aus einem anderen Fenster. Sehen Sie nach, wohin es ginge, und tun Sie es noch einmal.",
+  "not-placed/window-gone": ({ name }) =>
+    `Nichts eingesetzt: „${name}“ ist geschlossen oder kommt nicht nach vorn. Klicken Sie dorthin, wo es ankommen soll, und kommen Sie zurück.`,
+  "nothing/changed-there": ({ name }) =>
+    `Es bleibt: in „${name}“ geschah seitdem etwas anderes, oder es macht nichts rückgängig. Gehen Sie hin, und drücken Sie Strg+Z.`,
   "not-placed/room": ({ place }) =>
     `Nichts eingesetzt: ab ${namedPlace(place)} sind nicht genug Zellen da. Wählen Sie eine weiter oben oder weiter links.`,
   "nothing/placed": () => "Nichts wurde eingesetzt, was zurückgenommen werden könnte.",
@@ -43,6 +51,17 @@ export const pageNotices: Translated<typeof english.pageNotices> = {
     `Eingesetzt in ${namedPlace(place)}: ${what}, als Zeilen mit Tabulatoren zwischen den Zellen, denn dort gibt es keine Tabellen.`,
   "placed/changed": ({ what, place }) =>
     `Eingesetzt in ${namedPlace(place)}: ${what}, aber verändert: Wörter fehlen oder laufen zusammen. Sehen Sie nach, oder nehmen Sie es zurück und setzen Sie es als Zeilen ein.`,
+  "placed/desktop": ({ what, name }) => `${what} in „${name}“ eingesetzt.`,
+  "again/terminal": ({ what, name }) =>
+    `„${name}“ ist ein Terminal und führt jede Zeile aus: ${what}. Tun Sie dasselbe noch einmal, um es dort einzusetzen.`,
+  "again/private": ({ what, name }) =>
+    `Das ist privat: ${what}. Tun Sie dasselbe noch einmal, um es in „${name}“ einzusetzen, wo alle es lesen können.`,
+  "stopped/key": ({ taken, of, name }) =>
+    `Angehalten, denn Sie haben eine Taste gedrückt oder geklickt: ${taken} von ${of} stehen in „${name}“.`,
+  "stopped/window": ({ taken, of, name }) =>
+    `Angehalten, denn ein anderes Fenster kam nach vorn: ${taken} von ${of} stehen in „${name}“.`,
+  "stopped/not-taken": ({ taken, of, name }) =>
+    `Angehalten, denn „${name}“ nahm das nächste nicht: ${taken} von ${of} stehen dort. Das nächste liegt in der Zwischenablage.`,
   "placed/page": ({ what, place }) => `Eingesetzt in ${namedPlace(place)}: ${what}.`,
   "collected/left": ({ count }) =>
     `Die Seite wurde verlassen, ehe ${count === 1 ? "eine Kopie" : `${grouped(count)} Kopien`} gesammelt ${count === 1 ? "war" : "waren"}; was ein Passwort sein kann, wird so lange nicht aufbewahrt. Kopieren Sie es noch einmal.`,

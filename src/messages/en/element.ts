@@ -70,6 +70,21 @@ export const page = {
     /** The button that copies so many. */
     place: (count: number) => (count === 0 ? "Copy" : `Copy ${grouped(count)}`),
     paste: "Then paste it where it should be.",
+    /** Where a block goes, in the window of another program; a choice of what follows stands after it. */
+    into: (name: string) => `Into “${name}”,`,
+    /** Nothing is known yet that it could go into. */
+    nowhere: "Go where it should land, and come back: it goes there then. Until then it is copied.",
+    then: { name: "Then", there: "then stay there", here: "then come back here" },
+    /** Each by itself at once, and the key between one and the next. */
+    each: {
+      name: "Each by itself…",
+      keys: {
+        Tab: "with Tab between: to the next field",
+        Enter: "with Enter between: to the next line",
+        Down: "with ↓ between: down the cells",
+        Right: "with → between: across the cells",
+      },
+    },
     deal: "One at a time",
   },
   dealActs: { next: "Put it here", back: "Back", skip: "Skip", end: "End" },
@@ -96,6 +111,9 @@ export const row = {
     place === undefined
       ? `Click first where snippet ${position} should land`
       : `Place snippet ${position} in ${namedPlace(place)}`,
+  /** What a click on a row does where it goes into another program's window. */
+  placesIn: ({ position, name }: { position: number; name: string }) =>
+    `Place snippet ${position} in “${name}”`,
   /** Several were picked at once. */
   pickedSeveral: (count: number) => `${grouped(count)} are picked.`,
   show: "Show",
@@ -183,6 +201,7 @@ export const partsPanel = {
   exporting: (percent: number) => `Exporting: ${percent} %.`,
   /** That what is being copied is not on the clipboard yet. */
   copying: (_: number) => "It is not on the clipboard yet…",
+  placing: (_: number) => "It is being put there…",
 };
 
 /** The sentence that says what is placed and how: `Place … as …, in …, …, ….` */
@@ -327,6 +346,7 @@ export const keysPanel = {
   /** On a page with places, and where blocks go onto the clipboard. */
   placeKey: ["Enter", "places it"] as Key,
   copyKey: ["Enter", "copies it to the clipboard"] as Key,
+  desktopKey: ["Enter", "places it in the window that you came from"] as Key,
   leaveKey: ["Escape", "goes back to where you wrote"] as Key,
   keys: [
     ["↓ ↑", "the next and the previous snippet"],

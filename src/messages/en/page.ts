@@ -38,6 +38,18 @@ export const pageErrors = {
     `Nothing was placed: from ${namedPlace(place)} on there are not enough cells. Choose one further up or to the left.`,
   /** A place of the page's own did not take it, and says why. */
   "not-placed/own": ({ message }: { message: string }) => message,
+  /** The program that a block was to go into did not take it. */
+  "not-placed/not-taken": ({ name }: { name: string }) =>
+    `Nothing was placed: “${name}” did not take it. It is on the clipboard: put the caret where it should go, and paste.`,
+  /** The user has come from another window than the one that was named. */
+  "not-placed/elsewhere": () =>
+    "Nothing was placed: you came from another window meanwhile. Look where it would go, and do it again.",
+  /** The window that a block was to go into is closed, or does not come to the front. */
+  "not-placed/window-gone": ({ name }: { name: string }) =>
+    `Nothing was placed: “${name}” is closed, or does not come to the front. Click where it should go, and come back.`,
+  /** What was placed in another program's window cannot be taken back from here. */
+  "nothing/changed-there": ({ name }: { name: string }) =>
+    `It stays: something else was done in “${name}” since, or it has no undo. Go there, and press Ctrl+Z.`,
   /** In a page, nothing was placed that could be taken back. */
   "nothing/placed": () => "Nothing was placed that could be taken back.",
   /** In a page, the text has changed since the block was placed. */
@@ -57,6 +69,23 @@ export const pageNotices = {
   /** An editor has changed what was put into it. */
   "placed/changed": ({ what, place }: { what: string; place: NamedPlace }) =>
     `Placed ${what} in ${namedPlace(place)}, which has changed it: words are missing or run together. Look at it, or take it back and place it as lines.`,
+  /** A block was put at the caret of another program. */
+  "placed/desktop": ({ what, name }: { what: string; name: string }) => `Placed ${what} in “${name}”.`,
+  /** A block is for a terminal, and goes when it is asked for again. */
+  "again/terminal": ({ what, name }: { what: string; name: string }) =>
+    `“${name}” is a terminal, and would run each line of ${what}. Do the same again to put it there.`,
+  /** A block has something private in it, and goes when it is asked for again. */
+  "again/private": ({ what, name }: { what: string; name: string }) =>
+    `This is private: ${what}. Do the same again to put it in “${name}”, where all can read it.`,
+  /** Several were put into another program one after another, and the user has stopped it. */
+  "stopped/key": ({ taken, of, name }: { taken: number; of: number; name: string }) =>
+    `Stopped, as you pressed a key or clicked: ${taken} of ${of} stand in “${name}”.`,
+  /** The same, and another window came to the front. */
+  "stopped/window": ({ taken, of, name }: { taken: number; of: number; name: string }) =>
+    `Stopped, as another window came to the front: ${taken} of ${of} stand in “${name}”.`,
+  /** The same, and the next was not taken. */
+  "stopped/not-taken": ({ taken, of, name }: { taken: number; of: number; name: string }) =>
+    `Stopped, as “${name}” did not take the next: ${taken} of ${of} stand there. The next is on the clipboard.`,
   /** A block was placed, in a page. */
   "placed/page": ({ what, place }: { what: string; place: NamedPlace }) =>
     `Placed ${what} in ${namedPlace(place)}.`,
@@ -77,5 +106,5 @@ export const pageNotices = {
     `Dealing ${many(of)}: ${of === 1 ? "it goes" : "each goes"} to the next field that you go to.`,
   /** A deal has begun, in a page, on the clipboard of a desktop that does not tell of pastes. */
   "dealing/in-turn": ({ of }: { of: number }) =>
-    `Dealing ${many(of)} on the clipboard. The first is there; once it is pasted, “Pass over” brings the next.`,
+    `Dealing ${many(of)} on the clipboard. The first is there; once it is pasted, “Skip” brings the next.`,
 };

@@ -36,6 +36,8 @@ export const entryPage = { title: "Drawer", open: "Open the window" };
 
 /** What the window's page says beside what its element says. */
 export const windowPage = {
+  /** The title of its window. */
+  title: ({ drawer, count }: { drawer: string; count: number }) => `Drawer · ${drawer} (${count})`,
   /** What the window cannot hear, and what one does instead. */
   notListening: (why: string | undefined) =>
     `${why ?? "What you copy in other programs is not heard on this desktop."} Paste it into this window, or drop files on it.`,
@@ -49,8 +51,8 @@ export const windowPage = {
   begin: [
     "Copy something in any program: it stands here, numbered, in the order of gathering.",
     "Or drop a document or a sheet on this window, and take from it what you want.",
-    "Then choose how the pieces are laid out, copy them, and paste them where they should be.",
-  ],
+    "Then go where it should land, come back, and click a piece: it lands there.",
+  ] as readonly string[],
   sample: ["Or look around first:", "fill a drawer with sample data"] as readonly [string, string],
   sampleDrawer: "sample",
 };

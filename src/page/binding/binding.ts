@@ -16,11 +16,12 @@ import type { Place } from "../places/place.js";
 import { Actions } from "./actions.js";
 import { BlockCopier } from "./block-copier.js";
 import { BoundDrawer } from "./bound-drawer.js";
+import { CaretPlacer } from "./caret-placer.js";
 import { Collector, type CollectOptions } from "./collector.js";
 import { PageDeal } from "./deal.js";
 import type { PlaceDetail } from "./events.js";
 import { fillForm, planFillOf } from "./form-filling.js";
-import type { HostDesktop } from "./host-desktop.js";
+import type { HostDesktop, NextKey } from "./host-desktop.js";
 import { getReady } from "./lazy.js";
 import { leftCopiesOf, type LeftCopies } from "./left-copies.js";
 import { requestOf, type PlaceRequest } from "./placements.js";
@@ -51,6 +52,7 @@ export class Binding extends Actions {
   readonly leftCopies: LeftCopies | undefined;
   readonly #bound: BoundDrawer;
   readonly #copier: BlockCopier;
+  readonly #caretPlacer: CaretPlacer | undefined;
   readonly #stop = new AbortController();
   readonly #scope: PageScope;
   readonly #collector: Collector;
@@ -74,6 +76,8 @@ export class Binding extends Actions {
     this.leftCopies = leftCopiesOf(drawer, { signal, failed });
     this.#scope = new PageScope(options.root, options.exclude);
     this.#copier = new BlockCopier(() => this.drawer, options.desktop);
+    this.#caretPlacer =
+      options.desktop && new CaretPlacer(() => this.drawer, options.desktop, this.placements);
     this.#collector = new Collector(this, this.#scope, options);
     this.deal = new PageDeal(this, options.desktop);
     this.#bound.follow();
@@ -227,6 +231,25 @@ export class Binding extends Actions {
   /** Places a block where the user last wrote: that of a request, made for what the place can hold. */
   async place(request: PlaceRequest): Promise<void> {
     await this.act(() => this.placements.put(this.#tracker.here(), request));
+  }
+
+  /**
+   * Puts blocks, each by itself, at the caret of the window of another program that the user came from; copies the one, where
+   * there is no such window.
+   * @param what how they are called together: `snippet 3`
+   * @param returns whether the user comes back from there
+   * @param between what is pressed there between one and the next
+   */
+  async placeOnDesktop(
+    requests: readonly PlaceRequest[],
+    what: string,
+    returns: boolean,
+    between?: NextKey,
+  ): Promise<void> {
+    const target = this.options.desktop?.target;
+    if (!target) return this.copy(requests[0]!);
+    const how = { returns, ...(between && { between }) };
+    await this.act(() => this.#caretPlacer!.put(requests, what, target, how));
   }
 
   /** Collects what is selected, and places it at once, by a recipe, where the last block went, or where the user last was. */

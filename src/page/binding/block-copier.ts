@@ -3,6 +3,7 @@ import type { Drawer } from "../../drawer/drawer.js";
 import { drawerNotices } from "../../messages/en/drawer.js";
 import { pageNotices } from "../../messages/en/page.js";
 import { copyBlock } from "../places/carrying.js";
+import { desktopBlock } from "./caret-placer.js";
 import type { HostDesktop } from "./host-desktop.js";
 import type { PlaceRequest } from "./placements.js";
 
@@ -20,13 +21,10 @@ export class BlockCopier {
    * Copies a block in all forms that other programs take. Returns what is told of it.
    * @throws DrawerError `failed` when the browser does not allow it
    */
-  async copy({ ids, make, what }: PlaceRequest): Promise<readonly Notice[]> {
-    const { store, name: drawer } = this.drawer();
-    const block = await make("page");
-    const entries = await store.entries({ drawer, ids: [...ids] });
-    const isPrivate = entries.some(({ entry }) => entry.private);
-    const copied = notice(pageNotices, "copied/page", { what });
-    if (this.desktop) return [...block.notices, copied, ...(await this.desktop.copy(block, isPrivate))];
+  async copy(request: PlaceRequest): Promise<readonly Notice[]> {
+    const { block, isPrivate } = await desktopBlock(this.drawer(), request);
+    const copied = notice(pageNotices, "copied/page", { what: request.what });
+    if (this.desktop) return [...block.notices, copied, ...(await this.desktop.copy({ block, isPrivate }))];
     this.isCopying = true;
     try {
       await copyBlock(block);

@@ -1,16 +1,64 @@
 import type { Block } from "../../compose/block.js";
 import type { Notice } from "../../content/notice.js";
 
+/** A window of another program, as the place where a block would go. */
+export interface DesktopTarget {
+  /** What the desktop knows it by. */
+  readonly id: number;
+  /** What the user knows it by: what it shows, or its program. */
+  readonly name: string;
+  /** Whether each line that is put there runs: a terminal. */
+  readonly isTerminal: boolean;
+}
+
+/** The keys that lead to the next field, row or cell. */
+export const NEXT_KEYS = ["Tab", "Enter", "Down", "Right"] as const;
+/** A key that leads to the next field, row or cell. */
+export type NextKey = (typeof NEXT_KEYS)[number];
+
+/** A block for the desktop. */
+export interface DesktopBlock {
+  readonly block: Block;
+  /** Whether anything in it is private. */
+  readonly isPrivate: boolean;
+}
+
+/** Where and how blocks are put at the caret of another program. */
+export interface CaretPlace {
+  /** The window: that of the target that was named to the user. */
+  readonly target: number;
+  /** Whether the user comes back from there. */
+  readonly returns: boolean;
+  /** What is pressed between one block and the next. */
+  readonly between?: NextKey;
+}
+
 /**
  * The desktop around a page that has no places of its own to put into, as the window that stands beside one's programs:
- * blocks go onto its clipboard, and are pasted wherever the user is.
+ * blocks go to the caret of the window that the user came from, where the desktop lets a program put them there, and else onto
+ * its clipboard.
  */
 export interface HostDesktop {
+  /** The window that the user came from; nothing where they came from none, or nothing can be put there. */
+  readonly target: DesktopTarget | undefined;
+  /** Whether the desktop lets a program put something at the caret of another. */
+  readonly reachesCarets: boolean;
   /**
-   * Puts a block on the clipboard in every form that other programs take.
-   * @param isPrivate whether anything in it is private
+   * Puts blocks at the caret of the window that the user came from, one after another.
+   * @returns how many were taken there, and what is told of it
+   * @throws DrawerError `not-placed` when the first was not taken, or the user came from another window by now
    */
-  copy(block: Block, isPrivate: boolean): Promise<readonly Notice[]>;
+  placeAtCaret(
+    blocks: readonly DesktopBlock[],
+    place: CaretPlace,
+  ): Promise<{ readonly taken: number; readonly notices: readonly Notice[] }>;
+  /**
+   * Has the program take back what was put there last.
+   * @throws DrawerError `nothing` when something else was done there since
+   */
+  takeBack(place: Pick<CaretPlace, "target" | "returns">): Promise<void>;
+  /** Puts a block on the clipboard in every form that other programs take. */
+  copy(block: DesktopBlock): Promise<readonly Notice[]>;
   /**
    * Hands out the deal of a drawer on the clipboard, or what is next of it now.
    * @returns whether each paste brings the next by itself

@@ -7,6 +7,8 @@ interface Arranged {
   readonly unfolded?: boolean;
   /** How much of the width what stands beside the list has, in hundredths. */
   readonly beside?: number;
+  /** Whether one comes back from the window of another program in which something was placed. */
+  readonly returns?: boolean;
 }
 
 /** Between which widths the divider goes, in hundredths, and where it is until it was moved. */
@@ -25,6 +27,10 @@ export class Arrangement {
 
   get unfolded(): boolean {
     return this.#arranged.unfolded ?? this.host.unfolded;
+  }
+
+  get returns(): boolean {
+    return this.#arranged.returns ?? false;
   }
 
   get beside(): number {

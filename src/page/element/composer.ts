@@ -9,12 +9,15 @@ import type { Positioned } from "../../drawer/store.js";
 import { type FormatName } from "../../formats/registry.js";
 import { page, many } from "../../messages/core/page-sentences.js";
 import { refusalFor } from "../binding/actions.js";
+import type { NextKey } from "../binding/host-desktop.js";
 import { blocks } from "../binding/lazy.js";
 import type { PlaceRequest } from "../binding/placements.js";
 import { carryBlock } from "../places/carrying.js";
 import { BlockPreview } from "./block-preview.js";
 import { dealBar } from "./deal-bar.js";
+import { eachChoice, returnChoice } from "./desktop-choices.js";
 import type { DrawerHost } from "./drawer-host.js";
+import { landing } from "./landing.js";
 import type { ListViewModel, SnippetScope } from "./list-view-model.js";
 import { lookedAt } from "./looked-at.js";
 import {
@@ -25,7 +28,7 @@ import {
   sentenceView,
   type SentenceChoices,
 } from "./recipe-sentence.js";
-import { copyBlockOf } from "./row-placing.js";
+import { copyBlockOf, placeOnDesktop, requestOf } from "./row-placing.js";
 import { fileChoice, exportSnippets, saveBlock } from "./save-block.js";
 
 /** How snippets are put down: the sentence that says what is placed and how, the block as it will land, and the acts. */
@@ -136,7 +139,7 @@ export class Composer {
         ?inert=${!this.host.binding}
       >
         <button class="fold" aria-expanded=${unfolded} @click=${fold}>
-          ${inShort({ choices, which, ...counts })}
+          ${inShort({ choices, which, ...counts })}${this.#landsInShort()}
         </button>
         <div class="unfolded">
           ${sentenceView({
@@ -149,6 +152,12 @@ export class Composer {
         ${this.#acts()}
       </section>
     `;
+  }
+
+  /** Where it lands, where the sentence is folded. */
+  #landsInShort(): string {
+    const { binding } = this.host;
+    return binding?.options.desktop?.target ? ` · ${landing(binding).lands.replace(/,$/, "")}` : "";
   }
 
   /** What lands is shown from the very block that is placed. Its HTML is written from content, which can hold no script. */
@@ -187,16 +196,11 @@ export class Composer {
   #acts() {
     const { binding, viewModel } = this.host;
     const isNothing = (viewModel?.chosenCount(this.which) ?? 0) === 0;
-    const isDesktop = binding?.options.desktop !== undefined;
+    const { desktop } = binding?.options ?? {};
     const act = (word: string, does: () => void) =>
       html`<button ?disabled=${isNothing} @click=${does}>${word}</button>`;
     const count = viewModel?.chosenCount(this.which) ?? 0;
-    const name = binding?.targetName;
-    const lands = isDesktop
-      ? page.desktop.paste
-      : name === undefined
-        ? page.landsNowhere
-        : page.landsIn(name);
+    const { lands, act: actOf } = landing(binding);
     const go = html`<button
       class="go"
       part="place"
@@ -204,18 +208,28 @@ export class Composer {
       ?disabled=${isNothing}
       @click=${() => this.place()}
     >
-      ${isDesktop ? page.desktop.place(count) : page.place(count)}
+      ${actOf(count)}
     </button>`;
     return html`
-      <p class="note lands">${lands}</p>
+      <p class="note lands">${lands} ${desktop?.target ? returnChoice(this.host.arrangement) : nothing}</p>
       ${go} ${dealBar(this.host)}
       <p class="acts" part="acts">
-        ${isDesktop ? act(page.desktop.deal, () => void this.deal()) : this.#pageActs(act)}
+        ${desktop ? this.#desktopActs(act, count) : this.#pageActs(act)}
         ${(viewModel?.picked.length ?? 0) > 1 && this.which === "picked" ? act(page.acts.merge, () => this.merge()) : nothing}
         ${fileChoice(isNothing, (choice) => this.#save(choice))}
         <slot name="acts"></slot>
       </p>
     `;
+  }
+
+  /** What else can be done on a desktop. */
+  #desktopActs(act: (word: string, does: () => void) => unknown, count: number) {
+    const reaches = this.host.binding?.options.desktop?.target !== undefined;
+    return [
+      reaches ? act(page.acts.copy, () => this.copy()) : nothing,
+      reaches && count > 1 ? eachChoice((key) => void this.#placeEach(key)) : nothing,
+      act(page.desktop.deal, () => void this.deal()),
+    ];
   }
 
   /** What else can be done where the page has places to put into. */
@@ -253,10 +267,20 @@ export class Composer {
     };
   }
 
-  /** Places what the sentence says at the caret; or, where there is a desktop to place it in, copies it. */
+  /** Places what the sentence says at the caret; or, on a desktop where none can be reached, copies it. */
   place(): void {
-    if (this.host.binding?.options.desktop) return this.copy();
+    const { desktop } = this.host.binding?.options ?? {};
+    if (desktop?.target)
+      return void this.#request().then((request) => placeOnDesktop(this.host, [request], request.what));
+    if (desktop) return this.copy();
     void this.#request().then((request) => this.host.binding?.place(request));
+  }
+
+  /** Places each snippet by itself in the window that the user came from, with a key between that leads to the next field. */
+  async #placeEach(key: NextKey): Promise<void> {
+    const chosen = await this.host.viewModel!.chosen(this.which);
+    const requests = chosen.map((row) => requestOf(this.host, row));
+    placeOnDesktop(this.host, requests, many(chosen.length), key);
   }
 
   copy(): void {

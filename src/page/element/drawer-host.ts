@@ -8,7 +8,7 @@ import type { ListViewModel } from "./list-view-model.js";
 import type { ListRow } from "./row.js";
 
 /** What may take long, and is shown until it is done. */
-export type LongAct = "importing" | "exporting" | "copying";
+export type LongAct = "importing" | "exporting" | "copying" | "placing";
 
 /** What the parts of `<snippet-drawer>` know of it: what it works with, what it does for them, and how they are drawn. */
 export interface DrawerHost extends HTMLElement {

@@ -5,6 +5,7 @@ import { page, row as rowWords } from "../../messages/core/page-sentences.js";
 import { Arrivals } from "./arrivals.js";
 import { dayName, dayOf } from "./day.js";
 import type { DrawerHost } from "./drawer-host.js";
+import { landing } from "./landing.js";
 import { ListKeys } from "./list-keys.js";
 import type { Viewport } from "./list-view-model.js";
 import { RowDetails } from "./row-details.js";
@@ -116,7 +117,6 @@ export class SnippetList {
     // Of rows that are not drawn it is not known: those before the first are out of sight.
     const isFirst =
       before === undefined ? row.position === 1 : dayOf(before.entry.collectedAt) !== dayOf(collectedAt);
-    const place = binding?.targetName;
     const state = {
       count: viewModel!.count,
       turn,
@@ -125,9 +125,7 @@ export class SnippetList {
       isLabelled: this.#details.isLabelled(id),
       isNew: this.#arrivals.isNew(row.position),
       day: isFirst ? dayName(collectedAt) : undefined,
-      does: binding?.options.desktop
-        ? rowWords.copies(row.position)
-        : rowWords.places({ position: row.position, place }),
+      does: landing(binding).ofRow(row.position),
     };
     return rowOf(row, state, this.#actions);
   }

@@ -66,10 +66,11 @@ function selectionsOf({ which, count, picked, found }: Omit<SentenceState, "choo
   return selections;
 }
 
-/** What it says in short: which snippets, laid out as what. */
+/** What it says in short: which snippets, and laid out as what, where they are not just one after another. */
 export function inShort(state: Omit<SentenceState, "choose" | "chooseWhich">): string {
   const { which, choices } = state;
-  return `${words.place} ${selectionsOf(state)[which] ?? ""} ${words.as} ${words.layouts[choices.as]}`;
+  const laid = choices.as === DEFAULT_CHOICES.as ? "" : ` ${words.as} ${words.layouts[choices.as]}`;
+  return `${words.place} ${selectionsOf(state)[which] ?? ""}${laid}`;
 }
 
 /** Draws the sentence. */
@@ -90,7 +91,7 @@ export function sentenceView({ choose, chooseWhich, ...state }: SentenceState) {
 }
 
 /** A word of the sentence: what it says, what else it could say, and the sign that stands after it. */
-function choice<Name extends string>(
+export function choice<Name extends string>(
   label: string,
   said: Partial<Record<Name, string>>,
   chosen: Name,

@@ -1,5 +1,7 @@
 import { addressesOf } from "../../content/traverse.js";
+import type { Positioned } from "../../drawer/store.js";
 import { page } from "../../messages/core/page-sentences.js";
+import type { NextKey } from "../binding/host-desktop.js";
 import { composed } from "../binding/lazy.js";
 import type { PlaceRequest } from "../binding/placements.js";
 import type { DrawerHost } from "./drawer-host.js";
@@ -7,10 +9,26 @@ import type { ListRow } from "./row.js";
 
 /** A single snippet is placed, or copied, in the look that the sentence says. */
 
-/** Places it at the caret; or, where there is a desktop to place it in, copies it. */
+/** Places it at the caret: of the page, or of the window that the user came from. Where there is none to reach it is copied. */
 export function placeRow(host: DrawerHost, row: ListRow): void {
-  if (host.binding?.options.desktop) return copyRow(host, row);
+  const { desktop } = host.binding?.options ?? {};
+  if (desktop?.target) return placeOnDesktop(host, [requestOf(host, row)], page.snippet(row.position));
+  if (desktop) return copyRow(host, row);
   void host.binding?.place(requestOf(host, row));
+}
+
+/** Places requests, each by itself, at the caret of the window that the user came from; until they are there, that is shown. */
+export function placeOnDesktop(
+  host: DrawerHost,
+  requests: readonly PlaceRequest[],
+  what: string,
+  between?: NextKey,
+): void {
+  const { returns } = host.arrangement;
+  host.showProgress("placing");
+  void host.binding
+    ?.placeOnDesktop(requests, what, returns, between)
+    .finally(() => host.showProgress(undefined));
 }
 
 /** Copies it to the clipboard. */
@@ -31,7 +49,8 @@ export async function copyBlockOf(
   }
 }
 
-function requestOf(host: DrawerHost, row: ListRow): PlaceRequest {
+/** A snippet as a block of its own. */
+export function requestOf(host: DrawerHost, row: Positioned): PlaceRequest {
   return {
     ids: [row.entry.id],
     make: async (fit) => composed(await host.viewModel!.drawer.read([row]), { ...host.styleOfOne, fit }),

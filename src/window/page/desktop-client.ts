@@ -1,20 +1,44 @@
 import { EventSource } from "eventsource";
-import type { Block } from "../../compose/block.js";
 import { DrawerError, errorOf, type Refusal } from "../../content/error.js";
 import type { Notice } from "../../content/notice.js";
 import { offeredBlock } from "../../desktop/offered-block.js";
 import { remoteErrors } from "../../messages/en/stores.js";
-import type { HostDesktop } from "../../page/binding/host-desktop.js";
+import type {
+  CaretPlace,
+  DesktopBlock,
+  DesktopTarget,
+  HostDesktop,
+} from "../../page/binding/host-desktop.js";
 import { copyBlock } from "../../page/places/carrying.js";
 import { MESSAGE, pack } from "../../stores/remote/wire.js";
 import type { WindowNews } from "../window-desktop.js";
 
 /** The desktop, as the server that the window is served by has it. */
 export class DesktopClient implements HostDesktop {
+  target: DesktopTarget | undefined;
+  reachesCarets = false;
+
   /** @param ask asks the server, with what authorises it */
   constructor(readonly ask: typeof fetch) {}
 
-  async copy(block: Block, isPrivate: boolean): Promise<readonly Notice[]> {
+  placeAtCaret(
+    blocks: readonly DesktopBlock[],
+    place: CaretPlace,
+  ): Promise<{ readonly taken: number; readonly notices: readonly Notice[] }> {
+    const offered = blocks.map(({ block, isPrivate }) => offeredBlock(block, isPrivate));
+    return this.#post("/desktop/place", pack({ ...place, offered }));
+  }
+
+  async takeBack(place: Pick<CaretPlace, "target" | "returns">): Promise<void> {
+    await this.#post("/desktop/take-back", place);
+  }
+
+  /** Says that a page of the window with this title has got the focus. */
+  async noteOwn(title: string): Promise<void> {
+    await this.#post("/desktop/own", { title });
+  }
+
+  async copy({ block, isPrivate }: DesktopBlock): Promise<readonly Notice[]> {
     try {
       const offered = offeredBlock(block, isPrivate);
       const { notices } = await this.#post<{ notices: Notice[] }>(
@@ -50,9 +74,14 @@ export class DesktopClient implements HostDesktop {
   /** Calls `listener` with what is told of the desktop. */
   listen(listener: (news: WindowNews) => void): void {
     const events = new EventSource(new URL("/desktop/news", location.href), { fetch: this.ask });
-    events.addEventListener("news", ({ data }: MessageEvent<string>) =>
-      listener(JSON.parse(data) as WindowNews),
-    );
+    events.addEventListener("news", ({ data }: MessageEvent<string>) => {
+      const news = JSON.parse(data) as WindowNews;
+      if (news.caret) {
+        this.reachesCarets = true;
+        this.target = news.caret.target;
+      }
+      listener(news);
+    });
   }
 
   async #post<Answer>(path: string, body: object): Promise<Answer> {

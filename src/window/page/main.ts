@@ -1,6 +1,7 @@
 import { DrawerError, errorOf, type Refusal } from "../../content/error.js";
 import { Drawer } from "../../drawer/drawer.js";
-import { windowPage as words } from "../../messages/en/window.js";
+import { setLanguage } from "../../messages/core/language.js";
+import { windowPage } from "../../messages/en/window.js";
 import { Binding } from "../../page/binding/binding.js";
 import { SnippetDrawer } from "../../page/element/snippet-drawer.js";
 import { openRemote } from "../../stores/remote/client.js";
@@ -8,6 +9,20 @@ import type { WindowNews } from "../window-desktop.js";
 import { DesktopClient } from "./desktop-client.js";
 
 /** The window: a drawer of the user's, as the server that serves this page has it, and the desktop around it. */
+
+/** What the page says, in the reader's language. */
+let words = windowPage;
+
+async function speak(): Promise<void> {
+  if (!/^de\b/i.test(navigator.language)) return;
+  const [{ de }, german] = await Promise.all([
+    import("../../messages/de/index.js"),
+    import("../../messages/de/window.js"),
+  ]);
+  setLanguage(de);
+  document.documentElement.lang = de.tag;
+  words = german.windowPage;
+}
 
 const main = document.querySelector("main")!;
 
@@ -65,7 +80,32 @@ function whyNotListening(refusal: Refusal): string | undefined {
   return refusal.reason === "no-clipboard" ? undefined : errorOf(refusal).message;
 }
 
+/** Has the window's title say which drawer it shows, and how much is in it. */
+function followTitle(binding: Binding): void {
+  let stop = () => {};
+  const say = async () => {
+    const { drawer } = binding;
+    document.title = words.title({ drawer: drawer.name, count: await drawer.count() });
+  };
+  const follow = () => {
+    stop();
+    stop = binding.drawer.watch(() => void say());
+    void say();
+  };
+  binding.on("opened", follow);
+  follow();
+}
+
+/** Tells the desktop which window is this one, whenever it comes to the front. */
+function noteOwn(desktop: DesktopClient): void {
+  // The desktop hears of a title a moment after the page has it; what all titles of this page begin with it has at once.
+  const note = () => void desktop.noteOwn(document.title.split("·", 1)[0]!).catch(() => undefined);
+  addEventListener("focus", note);
+  if (document.hasFocus()) note();
+}
+
 async function open(): Promise<void> {
+  await speak();
   const ask = await enter();
   const store = await openRemote("/store/", { fetch: ask });
   const desktop = new DesktopClient(ask);
@@ -83,6 +123,8 @@ async function open(): Promise<void> {
     }),
   );
   main.append(element);
+  followTitle(binding);
+  noteOwn(desktop);
   // What is dropped or pasted beside the drawer is meant for it; a browser would leave the page for a file.
   document.addEventListener("dragover", (event) => event.preventDefault());
   for (const type of ["drop", "paste"] as const)
@@ -113,6 +155,8 @@ async function open(): Promise<void> {
     if (listening?.isListening) obstacle = listening.isWatched ? words.watched : undefined;
     else if (listening) obstacle = words.notListening(whyNotListening(listening));
     if (news.into) into = news.into.drawer;
+    // What is said of where a block goes is another.
+    if (news.caret) element.requestUpdate();
     if (listening || news.into) say();
     if (notices.length > 0 || refused)
       binding.report({ notices, ...(refused && { error: errorOf(refused) }) });

@@ -25,6 +25,8 @@ export class X11Clipboard {
   #watching: Promise<void> | undefined;
   readonly #listeners = new Listeners<[event: ClipboardEvent]>();
   readonly #repeats = new Repeats();
+  /** When somebody offered something last, as far as that was heard (milliseconds since 1970). */
+  #changedAt = 0;
   /** Who has caused the next copy, and gets it. */
   #claim: ((copied: Copied) => void) | undefined;
 
@@ -80,6 +82,8 @@ export class X11Clipboard {
 
   /** Reads each copy once, whoever listens. */
   async #beginWatching(): Promise<void> {
+    // It may have changed just before.
+    this.#changedAt = Date.now();
     const { display, clipboard } = this;
     let timer: NodeJS.Timeout | undefined;
     const inTurn = pLimit(1);
@@ -87,6 +91,7 @@ export class X11Clipboard {
     display.on(({ name, selection, subtype, owner }) => {
       if (name !== "SelectionNotify" || subtype === undefined || selection !== clipboard) return;
       clearTimeout(timer);
+      this.#changedAt = Date.now();
       const change = ++changes;
       if (owner === 0 || owner === display.window) return;
       // The window in front is asked for at once: the next moment another may be there.
@@ -116,6 +121,17 @@ export class X11Clipboard {
       if (!(error instanceof DrawerError)) throw error;
       if (error.reason !== "no-clipboard/gone") this.#listeners.call({ type: "unread", error });
     }
+  }
+
+  /** For how long the clipboard has been as it is, in milliseconds, as far as that was heard. */
+  async age(): Promise<number> {
+    await (this.#watching ??= this.#beginWatching());
+    return Date.now() - this.#changedAt;
+  }
+
+  /** Whether what is on the clipboard is what was offered here last. */
+  async isOwn(): Promise<boolean> {
+    return (await this.display.owner(this.clipboard)) === this.display.window;
   }
 
   /** What is copied next by an act of this program, which is told to nobody else; nothing when nothing is. */

@@ -3,6 +3,7 @@ import x11, {
   type Display,
   type Event,
   type Fixes,
+  type Input,
   type Property,
   type Resources,
   type Test,
@@ -252,6 +253,15 @@ export class X11Display {
     const fixes = await this.#ask<Fixes>((answer) => this.#client.require("fixes", answer));
     await this.#ask((answer) => fixes.QueryVersion(5, 0, answer));
     fixes.SelectSelectionInput(this.window, selection, fixes.SelectionEventMask.SetSelectionOwner);
+  }
+
+  /** Asks that keys and mouse buttons that are pressed anywhere come as events (XInput 2, raw events). */
+  async hearInput(): Promise<void> {
+    const input = await this.#ask<Input>((answer) => this.#client.require("xinput", answer));
+    input.XISelectEvents(this.root, {
+      deviceId: input.AllMasterDevices,
+      mask: ["RawKeyPress", "RawButtonPress"],
+    });
   }
 
   #ask<T>(request: (answer: (error: unknown, answer: T) => void) => void): Promise<T> {

@@ -32,11 +32,13 @@ export class X11Keyboard {
     readonly first: number,
     /** The codes of the keys that hold, a row for each of the eight bits. */
     readonly held: readonly (readonly number[])[],
+    /** Is told of each key that is pressed here. */
+    readonly pressing: ((code: number) => void) | undefined,
   ) {}
 
-  static async open(display: X11Display): Promise<X11Keyboard> {
+  static async open(display: X11Display, pressing?: (code: number) => void): Promise<X11Keyboard> {
     const { first, symbols, held } = await display.keyboard();
-    return new X11Keyboard(display, symbols, first, held);
+    return new X11Keyboard(display, symbols, first, held, pressing);
   }
 
   /** Takes a key in every program. Returns what gives it back. */
@@ -79,7 +81,10 @@ export class X11Keyboard {
       await new Promise((next) => setTimeout(next, 10));
     const fake = await display.fakeKeys();
     for (const code of await display.pressedKeys()) fake(code, false);
-    for (const code of codes) fake(code, true);
+    for (const code of codes) {
+      this.pressing?.(code);
+      fake(code, true);
+    }
     for (const code of codes.reverse()) fake(code, false);
   }
 

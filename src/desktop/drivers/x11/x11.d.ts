@@ -15,6 +15,8 @@ declare module "x11" {
     readonly state: number;
     readonly subtype?: number;
     readonly keycode: number;
+    /** The key or the button of a raw event of XInput 2. */
+    readonly detail?: number;
     /** What is held: keys in the lower eight bits. */
     readonly buttons: number;
   }
@@ -32,6 +34,14 @@ declare module "x11" {
     readonly SelectionEventMask: { readonly SetSelectionOwner: number };
     QueryVersion(major: number, minor: number, answer: Answer<unknown>): void;
     SelectSelectionInput(window: number, selection: number, mask: number): void;
+  }
+
+  export interface Input {
+    readonly AllMasterDevices: number;
+    XISelectEvents(
+      window: number,
+      masks: { deviceId: number; mask: readonly ("RawKeyPress" | "RawButtonPress")[] },
+    ): void;
   }
 
   export interface Resources {
@@ -97,6 +107,7 @@ declare module "x11" {
     UngrabKeyboard(time: number): void;
     QueryKeymap(answer: Answer<Buffer>): void;
     require(extension: "fixes", answer: Answer<Fixes>): void;
+    require(extension: "xinput", answer: Answer<Input>): void;
     require(extension: "res", answer: Answer<Resources>): void;
     require(extension: "xtest", answer: Answer<Test>): void;
     terminate(): void;

@@ -182,6 +182,8 @@ export class Panels {
   async #openOf(panel: Panel): Promise<void> {
     this.#open = panel;
     await this.host.read();
+    // Who has gone back, or on to another, meanwhile stays there.
+    if (this.#open !== panel) return;
     await this.#show(panel, ":is(button, input, select, [tabindex])");
   }
 
@@ -251,7 +253,7 @@ export class Panels {
           keep: (name) => void this.#keepRecipes((drawer) => drawer.saveRecipe(name, host.recipe), name),
         });
       case "keys":
-        return keysPanel(host.hotkey, host.sendkey, binding?.options.desktop !== undefined);
+        return keysPanel(host.hotkey, host.sendkey, binding?.options.desktop);
       case "fill":
         return this.#plan
           ? fillPanel(this.#plan, {

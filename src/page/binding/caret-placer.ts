@@ -1,0 +1,72 @@
+import { notice, type Notice } from "../../content/notice.js";
+import type { Drawer } from "../../drawer/drawer.js";
+import { pageNotices } from "../../messages/en/page.js";
+import type { CaretPlace, DesktopBlock, DesktopTarget, HostDesktop } from "./host-desktop.js";
+import type { PlaceRequest, Placements } from "./placements.js";
+
+/** A request as a block for the desktop. */
+export async function desktopBlock(drawer: Drawer, request: PlaceRequest): Promise<DesktopBlock> {
+  const block = await request.make("page");
+  const entries = await drawer.store.entries({ drawer: drawer.name, ids: [...request.ids] });
+  return { block, isPrivate: entries.some(({ entry }) => entry.private) };
+}
+
+/**
+ * Puts blocks at the caret of the window that the user came from. Into a terminal, whose lines would run, and of what is private,
+ * they go when they are asked for a second time.
+ */
+export class CaretPlacer {
+  /** What was asked for once, and goes when it is asked for again. */
+  #asked: string | undefined;
+
+  constructor(
+    readonly drawer: () => Drawer,
+    readonly desktop: HostDesktop,
+    readonly placements: Placements,
+  ) {}
+
+  /**
+   * Puts each request at the caret by itself. Returns what is told of it.
+   * @param what how they are called together
+   * @throws DrawerError `not-placed`
+   */
+  async put(
+    requests: readonly PlaceRequest[],
+    what: string,
+    target: DesktopTarget,
+    how: Omit<CaretPlace, "target">,
+  ): Promise<readonly Notice[]> {
+    const drawer = this.drawer();
+    const blocks: DesktopBlock[] = [];
+    for (const request of requests) blocks.push(await desktopBlock(drawer, request));
+    const again = this.#askAgain(requests, what, target, blocks);
+    if (again) return [again];
+    const { id, name } = target;
+    const { taken, notices } = await this.desktop.placeAtCaret(blocks, { ...how, target: id });
+    const told = blocks.slice(0, taken).flatMap(({ block }) => block.notices);
+    if (taken < requests.length) return [...told, ...notices];
+    if (requests.length === 1) {
+      const takeBack = async () => {
+        await this.desktop.takeBack({ target: id, returns: how.returns });
+        return true;
+      };
+      this.placements.add({ what, placing: { takeBack } });
+    }
+    return [...told, ...notices, notice(pageNotices, "placed/desktop", { what, name })];
+  }
+
+  /** What is told when it has to be asked for again before it goes. */
+  #askAgain(
+    requests: readonly PlaceRequest[],
+    what: string,
+    { id, name, isTerminal }: DesktopTarget,
+    blocks: readonly DesktopBlock[],
+  ): Notice | undefined {
+    const isPrivate = blocks.some((block) => block.isPrivate);
+    const asked = JSON.stringify([id, requests.map(({ ids }) => ids)]);
+    const isAgain = asked === this.#asked;
+    this.#asked = isAgain ? undefined : asked;
+    if (isAgain || !(isTerminal || isPrivate)) return undefined;
+    return notice(pageNotices, isTerminal ? "again/terminal" : "again/private", { what, name });
+  }
+}
