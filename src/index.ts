@@ -42,6 +42,7 @@ export type { WriteInput, WriteResult } from "./formats/format.js";
 export { compose } from "./compose/compose.js";
 export { Block } from "./compose/block.js";
 export { recipeFor } from "./compose/check-recipe.js";
+export { suggest, SUGGESTIONS, type Suggestion, type SuggestionName } from "./compose/suggest.js";
 export type { Piece } from "./compose/layout.js";
 export { LAYOUTS, type LayoutName } from "./compose/layouts/index.js";
 export {

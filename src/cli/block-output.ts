@@ -3,6 +3,7 @@ import type { Block } from "../compose/block.js";
 import { recipeFor } from "../compose/check-recipe.js";
 import { compose } from "../compose/compose.js";
 import { type Recipe } from "../compose/recipe.js";
+import { suggest, type Suggestion } from "../compose/suggest.js";
 import { DrawerError } from "../content/error.js";
 import type { Notice } from "../content/notice.js";
 import type { Drawer } from "../drawer/drawer.js";
@@ -21,6 +22,8 @@ export interface Composed {
   readonly block: Block;
   readonly count: number;
   readonly isPrivate: boolean;
+  /** What the pieces ask for. */
+  readonly suggestion?: Suggestion | undefined;
   /** What was left out of it. */
   readonly notices: readonly Notice[];
 }
@@ -33,8 +36,10 @@ export async function blockOf(
   name: string | undefined,
 ): Promise<Composed> {
   const { snippets, notices } = await drawer.snippetsToGiveOut(pick);
+  const recipe = await recipeFrom(drawer, typed, name);
   return {
-    block: compose(snippets, await recipeFrom(drawer, typed, name)),
+    block: compose(snippets, recipe),
+    suggestion: suggest(snippets, recipe),
     count: snippets.length,
     isPrivate: snippets.some(({ entry }) => entry.private),
     notices,

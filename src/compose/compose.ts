@@ -8,6 +8,7 @@ import { fitted } from "./fit.js";
 import type { Piece } from "./layout.js";
 import { layouts } from "./layouts/index.js";
 import type { Recipe } from "./recipe.js";
+import { withoutRepeatedPieces } from "./repeats.js";
 import { styled } from "./style.js";
 import { tidied } from "./tidy.js";
 
@@ -33,14 +34,17 @@ export function compose(snippets: readonly Piece[], recipe: Recipe = {}): Block 
   const { as, style, tidy: ways, cite, fit, header, before, after } = checkRecipe(recipe);
   const { lay, isTable } = layouts[as];
   const keepColumns = isTable || fit === "cells";
-  const pieces: Piece[] = [];
+  const prepared: Piece[] = [];
   for (const { content, label, origin, collectedAt } of snippets) {
     const tidy = styled(tidied(content, ways, keepColumns), style);
     if (tidy.length === 0) continue;
-    const headed = header === undefined ? tidy : withHeader(tidy, header === "yes", pieces.length === 0);
-    pieces.push({ content: headed, label, origin, collectedAt });
+    const headed = header === undefined ? tidy : withHeader(tidy, header === "yes", prepared.length === 0);
+    prepared.push({ content: headed, label, origin, collectedAt });
   }
-  const { pieces: named, below } = cited(pieces, cite, isTable);
+  const { once, notices: repeated } = ways.includes("repeats")
+    ? withoutRepeatedPieces(prepared)
+    : { once: prepared, notices: [] };
+  const { pieces: named, below } = cited(once, cite, isTable);
   const isAlone = before === "" && after === "";
   const surrounded = isAlone
     ? named
@@ -52,7 +56,7 @@ export function compose(snippets: readonly Piece[], recipe: Recipe = {}): Block 
   );
   const pictures = new Map<string, Uint8Array>();
   for (const snippet of snippets) snippet.pictures?.forEach((bytes, hash) => pictures.set(hash, bytes));
-  return new Block(content, [...laidOut.notices, ...notices], (hash) => pictures.get(hash), fit);
+  return new Block(content, [...repeated, ...laidOut.notices, ...notices], (hash) => pictures.get(hash), fit);
 }
 
 function isPiece(piece: unknown): boolean {

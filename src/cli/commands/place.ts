@@ -1,7 +1,9 @@
 import type { Command } from "commander";
+import type { Suggestion } from "../../compose/suggest.js";
 import { defined } from "../../content/defined.js";
 import { notice } from "../../content/notice.js";
 import { formatOf, WRITTEN_FORMATS } from "../../formats/registry.js";
+import { answers, asked } from "../../messages/en/cli-answers.js";
 import { commands } from "../../messages/en/cli-help.js";
 import { cliNotices } from "../../messages/en/cli.js";
 import { drawerNotices } from "../../messages/en/drawer.js";
@@ -51,6 +53,7 @@ export function add(program: Command): void {
         block,
         count,
         isPrivate,
+        suggestion,
         notices: leftOut,
       } = await withDrawer(options.drawer, (drawer) =>
         blockOf(drawer, pick.join(" "), recipe, options.recipe),
@@ -83,9 +86,18 @@ export function add(program: Command): void {
         else if (options.out !== undefined) made = { block: { format, ...asJson(written.data) } };
         else made = { block: { format, text: block.text, html: block.html, markdown: block.markdown } };
       }
+      // Offered to people at work, and to no program.
+      if (suggestion && process.stderr.isTTY && !options.json) remark(`${hint(suggestion)}\n`);
       if (options.json) printJson({ ...made, notices: plain(notices) });
       else for (const { message } of notices) (to === undefined ? remark : print)(message + "\n");
     });
+}
+
+/** What would do as the pieces ask, as one would type it. */
+function hint({ name, recipe }: Suggestion): string {
+  const added = recipe.tidy?.at(-1);
+  const isLayout = name === "link" || name === "table" || name === "cells";
+  return answers.hint({ does: asked[name], say: isLayout ? `--as ${recipe.as}` : `--tidy ${added}` });
 }
 
 /** What was written, as JSON can hold it: text as it is, bytes in base64. */

@@ -39,6 +39,8 @@ export const contentErrors: Translated<typeof english.contentErrors> = {
 };
 
 export const contentNotices: Translated<typeof english.contentNotices> = {
+  "left-out/repeats": ({ count }) =>
+    `Ausgelassen, denn ein früheres sagt dasselbe: ${count === 1 ? "ein Stück" : `${grouped(count)} Stücke`}. Nehmen Sie „ohne Wiederholungen“ zurück, um alle zu haben.`,
   "left-out/front-matter": () => "Ausgelassen: die Angaben zum Dokument, die vor seinem Text stehen.",
   "left-out/markdown": () =>
     "Dieses Markdown ist zu tief verschachtelt oder hat zu viele Zeichen; es wurde als bloßer Text genommen.",

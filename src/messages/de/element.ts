@@ -198,6 +198,16 @@ export const elementSentences: Page = {
       list: "mit einer Liste der Quellen",
     },
   },
+  suggestions: {
+    once: ["Jedes einmal", "Dasselbe Stück ist zweimal da: einmal einsetzen."],
+    link: ["Als Link", "Ein Text und eine Adresse: als Link einsetzen."],
+    table: ["Als eine Tabelle", "Das sind Zeilen derselben Spalten: als eine Tabelle einsetzen."],
+    cells: ["Die Zellen hinunter", "Das sind einzelne Werte: jeden in eine eigene Zelle, untereinander."],
+    rejoined: [
+      "Zeilen verbinden",
+      "Zeilen sind wie auf einer Druckseite umbrochen: wieder zu Absätzen machen.",
+    ],
+  },
   ruleSentences: {
     collecting: {
       before: "Was kopiert wird,",
@@ -315,6 +325,7 @@ export const elementSentences: Page = {
       ["K", "behält es, oder gibt es frei"],
       ["C", "kopiert es in die Zwischenablage"],
       ["L", "benennt es"],
+      ["A", "legt die Stücke so aus, wie sie es nahelegen"],
       ["Alt ↓, Alt ↑", "schiebt es nach hinten und nach vorn"],
       ["Entf", "legt es weg"],
       ["Strg Z, Strg Umschalt Z", "macht rückgängig, und wiederholt"],

@@ -1,3 +1,4 @@
+import type { SuggestionName } from "../../compose/suggest.js";
 import type { NamedSnippet } from "../core/names.js";
 import type { ErrorReason } from "../core/sentence.js";
 import type { operations } from "./operations.js";
@@ -103,6 +104,8 @@ export const hints: Partial<Readonly<Record<ErrorReason, string>>> = {
 
 /** What the answers of commands say beside notices. */
 export const answers = {
+  /** What pieces ask for, and how one says so. */
+  hint: ({ does, say }: { does: string; say: string }) => `Hint: ${does}: ${say}`,
   /** Something failed that is no fault of the user's. */
   fault: (why: string) =>
     `That failed, by a fault of Drawer's own: ${why}. DRAWER_TRACE=1 before the command shows where.`,
@@ -203,4 +206,13 @@ export const waysOut: Partial<Readonly<Record<keyof typeof operations, string>>>
   undo: "undone",
   move: "made room",
   append: "made room",
+};
+
+/** What pieces ask for. */
+export const asked: Readonly<Record<SuggestionName, string>> = {
+  once: "the same piece is there twice; place it once",
+  link: "a text and an address make a link",
+  table: "these are rows of the same columns; make them one table",
+  cells: "these are single values; one goes below the other",
+  rejoined: "lines are broken as on a page of print; rejoin them",
 };

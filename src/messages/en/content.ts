@@ -134,6 +134,9 @@ export const contentNotices = {
   /** Facts that stand before a Markdown text were left out. */
   "left-out/front-matter": () =>
     "Left out: the facts about the document that stand before its text (front matter).",
+  /** Of pieces that say the same only the first is there, as was asked for. */
+  "left-out/repeats": ({ count }: { count: number }) =>
+    `Left out, as an earlier piece says the same: ${count === 1 ? "one piece" : `${grouped(count)} pieces`}. Take away “repeats” to have all.`,
   /** Markdown would take too long to be read as such. */
   "left-out/markdown": ({ beyond, most }: { beyond: "markers" | "signs"; most: number }) =>
     `This Markdown has ${

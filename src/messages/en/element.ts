@@ -1,3 +1,4 @@
+import type { SuggestionName } from "../../compose/suggest.js";
 import type { NamedPlace, NamedSnippet } from "../core/names.js";
 import { action, type ActionSummary } from "./operations.js";
 import { duration, grouped, many, namedAll, namedPlace, size } from "./phrases.js";
@@ -201,6 +202,7 @@ export const partsPanel = {
   exporting: (percent: number) => `Exporting: ${percent} %.`,
   /** That what is being copied is not on the clipboard yet. */
   copying: (_: number) => "It is not on the clipboard yet…",
+  /** That what is being placed is not in the other window yet. */
   placing: (_: number) => "It is being put there…",
 };
 
@@ -253,6 +255,24 @@ export const sentence = {
     list: "with a list of sources",
   },
 };
+
+/** What the pieces ask for: in short, and what it does. */
+type Suggested = readonly [short: string, does: string];
+
+/** What the pieces may ask for. */
+export const suggestions = {
+  once: ["Each once", "The same piece is there twice: place it once."] as Suggested,
+  link: ["As a link", "A text and an address: place them as a link."] as Suggested,
+  table: ["As one table", "These are rows of the same columns: place them as one table."] as Suggested,
+  cells: [
+    "Down the cells",
+    "These are single values: place each in a cell of its own, one below the other.",
+  ] as Suggested,
+  rejoined: [
+    "Rejoin the lines",
+    "Lines are broken as on a page of print: put them back into paragraphs.",
+  ] as Suggested,
+} satisfies Readonly<Record<SuggestionName, Suggested>>;
 
 /** A rule as a sentence of which the end is a choice. */
 const stays = (before: string) => ({
@@ -359,6 +379,7 @@ export const keysPanel = {
     ["K", "keeps it, or releases it"],
     ["C", "copies it to the clipboard"],
     ["L", "gives it a label"],
+    ["A", "lays the pieces out as they ask for"],
     ["Alt ↓, Alt ↑", "moves it later and earlier"],
     ["Delete", "discards it"],
     ["Ctrl Z, Ctrl Shift Z", "undoes, and does again"],

@@ -8,6 +8,7 @@ import { writeHtml } from "../../formats/html/write.js";
 
 /** What a page makes of snippets. This is the door to composing: a page loads it when it is first needed. */
 export { compose };
+export { suggest } from "../../compose/suggest.js";
 
 /** How many flows, rows and items of a block are drawn; more are placed, but nobody reads so far. */
 const DRAWN = 200;

@@ -1,6 +1,7 @@
 import type { Block } from "../../compose/block.js";
 import type { Fit } from "../../compose/options.js";
 import type { Recipe } from "../../compose/recipe.js";
+import type { Suggestion } from "../../compose/suggest.js";
 import { masked, withContent, type Snippet } from "../../drawer/snippets.js";
 import type { Positioned } from "../../drawer/store.js";
 import type { ShownBlock } from "../binding/blocks.js";
@@ -19,6 +20,8 @@ export class BlockPreview {
   block: Block | undefined;
   /** What is shown of it. */
   shown: ShownBlock | undefined;
+  /** What the pieces ask for. */
+  suggestion: Suggestion | undefined;
   #composing = 0;
   /** What the block was made of: the recipe, and what was chosen. */
   #madeOf = "";
@@ -53,13 +56,15 @@ export class BlockPreview {
     if (composing !== this.#composing) return;
     const madeOf = keyOf(recipe, chosen);
     if (madeOf === this.#madeOf) return;
-    const [snippets, { compose, shownOf }] = await Promise.all([this.#read(chosen), blocks()]);
+    const [snippets, { compose, shownOf, suggest }] = await Promise.all([this.#read(chosen), blocks()]);
     if (composing !== this.#composing) return;
-    const block = compose(snippets.map(masked), recipe);
+    const pieces = snippets.map(masked);
+    const block = compose(pieces, recipe);
     this.#madeOf = madeOf;
     this.#snippets = new Map(snippets.map((snippet) => [snippet.entry.content, snippet]));
     this.block = block;
     this.shown = shownOf(block);
+    this.suggestion = suggest(pieces, recipe);
     this.changed();
   }
 

@@ -107,10 +107,21 @@ export const composerStyles = css`
     margin: 0.6em 0 0;
     padding: 0 var(--edge);
   }
-  .go {
-    display: block;
-    width: calc(100% - 2 * var(--edge));
+  .going {
+    display: flex;
+    gap: 0.5em;
     margin: 0.2em var(--edge) 0.5em;
+  }
+  .suggested {
+    flex: none;
+    padding: 0.4em 0.9em;
+    border: 1px solid var(--tide);
+    border-radius: 4px;
+    font: 0.95em var(--plain);
+    color: var(--tide);
+  }
+  .go {
+    flex: 1;
     padding: 0.4em;
     border-radius: 4px;
     font: 600 0.95em var(--plain);

@@ -7,7 +7,7 @@ import { DrawerError } from "../../content/error.js";
 import { pickOf } from "../../drawer/model/pick.js";
 import type { Positioned } from "../../drawer/store.js";
 import { type FormatName } from "../../formats/registry.js";
-import { page, many } from "../../messages/core/page-sentences.js";
+import { page, many, suggestions } from "../../messages/core/page-sentences.js";
 import { refusalFor } from "../binding/actions.js";
 import type { NextKey } from "../binding/host-desktop.js";
 import { blocks } from "../binding/lazy.js";
@@ -54,14 +54,15 @@ export class Composer {
 
   /** The recipe that the sentence says. */
   get recipe(): Recipe {
-    return { ...this.#others, ...recipeOfChoices(this.choices) };
+    return { ...recipeOfChoices(this.choices), ...this.#others };
   }
 
   set recipe(recipe: Recipe) {
     const { choices, others } = choicesOf(recipe);
     const { fit: _, ...kept } = others;
-    this.#others = kept;
     this.#chooseRecipe(choices);
+    this.#others = kept;
+    void this.compose();
   }
 
   #forPlace(): Recipe {
@@ -72,6 +73,10 @@ export class Composer {
     // Another layout has no use for what was said for the one before.
     if (choices.as !== this.choices.as) {
       const { between: _, columns: __, ...others } = this.#others;
+      this.#others = others;
+    }
+    if (choices.tidy !== this.choices.tidy) {
+      const { tidy: _, ...others } = this.#others;
       this.#others = others;
     }
     this.choices = choices;
@@ -113,6 +118,14 @@ export class Composer {
   /** Chooses those that are picked; all, when none is. */
   choosePicked(): void {
     this.choose((this.host.viewModel?.picked.length ?? 0) > 0 ? "picked" : "all");
+  }
+
+  /** Lays the pieces out as they ask for. */
+  takeSuggestion(): void {
+    const { suggestion } = this.#preview ?? {};
+    if (!suggestion) return;
+    this.recipe = suggestion.recipe;
+    this.host.binding?.announce(suggestions[suggestion.name][1]);
   }
 
   /** The look that a lone snippet is placed in. */
@@ -201,6 +214,7 @@ export class Composer {
       html`<button ?disabled=${isNothing} @click=${does}>${word}</button>`;
     const count = viewModel?.chosenCount(this.which) ?? 0;
     const { lands, act: actOf } = landing(binding);
+    const { suggestion } = this.#preview ?? {};
     const go = html`<button
       class="go"
       part="place"
@@ -212,7 +226,22 @@ export class Composer {
     </button>`;
     return html`
       <p class="note lands">${lands} ${desktop?.target ? returnChoice(this.host.arrangement) : nothing}</p>
-      ${go} ${dealBar(this.host)}
+      <p class="going">
+        ${go}
+        ${
+          suggestion && !isNothing
+            ? html`<button
+                class="suggested"
+                title=${suggestions[suggestion.name][1]}
+                aria-keyshortcuts="A"
+                @click=${() => this.takeSuggestion()}
+              >
+                ${suggestions[suggestion.name][0]}
+              </button>`
+            : nothing
+        }
+      </p>
+      ${dealBar(this.host)}
       <p class="acts" part="acts">
         ${desktop ? this.#desktopActs(act, count) : this.#pageActs(act)}
         ${(viewModel?.picked.length ?? 0) > 1 && this.which === "picked" ? act(page.acts.merge, () => this.merge()) : nothing}

@@ -46,6 +46,8 @@ export interface DrawerHost extends HTMLElement {
   show(row: ListRow): void;
   /** Picks these snippets in place of those that were picked; with an empty pick, none. */
   pick(pick: string): Promise<void>;
+  /** Lays the pieces out as they ask for. */
+  takeSuggestion(): void;
   /** Has what is picked placed; all, when nothing is. */
   choosePicked(): void;
   /** Shows what the form where the user is would get. */

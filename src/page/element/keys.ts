@@ -16,6 +16,7 @@ export type RunAction =
   | "copy"
   | "label"
   | "discard"
+  | "suggested"
   | "undo"
   | "redo"
   | "leave";
@@ -29,7 +30,16 @@ const PLAIN: Readonly<Record<string, RunAction>> = {
     home: "first",
     end: "last",
   },
-  ...{ p: "pick", s: "show", k: "keep", c: "copy", l: "label", delete: "discard", escape: "leave" },
+  ...{
+    a: "suggested",
+    p: "pick",
+    s: "show",
+    k: "keep",
+    c: "copy",
+    l: "label",
+    delete: "discard",
+    escape: "leave",
+  },
 };
 const WITH_ALT: Readonly<Record<string, RunAction>> = { arrowdown: "later", arrowup: "earlier" };
 

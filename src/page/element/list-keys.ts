@@ -65,6 +65,8 @@ export class ListKeys {
       case "copy":
       case "discard":
         return this.actions[action](row);
+      case "suggested":
+        return this.host.takeSuggestion();
       case "undo":
         return this.host.undo();
       case "redo":

@@ -165,7 +165,7 @@ export const listStyles = css`
     gap: 0.85em;
     height: 2.6em;
     /* Most of the row stays what one clicks to place it. */
-    max-width: 45%;
+    max-width: 54%;
     padding-inline: 0.8em var(--edge);
     overflow-x: auto;
     scrollbar-width: none;

@@ -32,15 +32,18 @@ export function choicesOf({ as, style, tidy, cite, ...others }: Recipe): {
   readonly choices: SentenceChoices;
   readonly others: Recipe;
 } {
-  const added = tidy?.find((each) => each !== "edges" && each in words.tidying) as
-    SentenceChoices["tidy"] | undefined;
+  const added = tidy?.filter((each) => each !== "edges") ?? [];
+  const said = added.find((each) => each in words.tidying) as SentenceChoices["tidy"] | undefined;
   const choices = {
     as: as ?? DEFAULT_CHOICES.as,
     style: style ?? DEFAULT_CHOICES.style,
-    tidy: tidy?.length === 0 ? ("none" as const) : (added ?? "edges"),
+    tidy: tidy?.length === 0 ? ("none" as const) : (said ?? "edges"),
     cite: cite ?? DEFAULT_CHOICES.cite,
   };
-  return { choices, others };
+  // The sentence has a word for one way to tidy; of several it says the first, and all are kept.
+  const isMore =
+    added.length > (said === undefined ? 0 : 1) || (tidy?.length ?? 0) > 0 !== tidy?.includes("edges");
+  return { choices, others: isMore && tidy !== undefined ? { ...others, tidy } : others };
 }
 
 /** What the sentence speaks of, and what is called when one of its words is changed. */

@@ -343,6 +343,11 @@ export class SnippetDrawer extends LitElement implements DrawerHost {
   }
 
   /** @internal */
+  takeSuggestion(): void {
+    this.#composer.takeSuggestion();
+  }
+
+  /** @internal */
   choosePicked(): void {
     this.#composer.choosePicked();
   }
