@@ -32,6 +32,7 @@ const groups: Readonly<
   },
   arrange: {
     move: () => import("./commands/move.js"),
+    edit: () => import("./commands/edit.js"),
     label: () => import("./commands/label.js"),
     keep: async () => (await import("./simple-commands.js")).pickCommand("keep"),
     hide: () => import("./commands/hide.js"),

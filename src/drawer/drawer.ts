@@ -1,5 +1,6 @@
 import type { Recipe } from "../compose/recipe.js";
-import type { Notice } from "../content/notice.js";
+import type { Hash } from "../content/encode.js";
+import type { Notice, Reading } from "../content/notice.js";
 import type { FileLines, ImportOptions } from "./drawer-file.js";
 import { DrawerReader } from "./drawer-reader.js";
 import type { Incoming } from "./incoming.js";
@@ -125,6 +126,29 @@ export class Drawer extends DrawerReader implements OperationMethods {
    */
   split(place: SnippetRef): Promise<Collected> {
     return this.#perform(operations.split, place);
+  }
+
+  /**
+   * Puts other words into a snippet, which stays where it is, with its label, its origin and the pieces it can be split into.
+   * @param place the snippet: a position, counting from 1 or from the last, or an id
+   * @param reading what it is to say
+   * @param from what it said when it was read for this, by the name of its content (`entry.content`); whatever it says now when it is
+   *   left out
+   * @throws DrawerError `no-position`, `nothing` when nothing is left of it, `conflict` when it says something else by now, `private`
+   *   when it looks like a secret that it was not before, `full`
+   *
+   * @example
+   * ```js
+   * import { Drawer, MemoryStore, readText } from "drawer";
+   *
+   * const drawer = new Drawer(new MemoryStore());
+   * await drawer.collect([{ ...readText("Hihg water"), origin: {} }]);
+   * const { notices } = await drawer.rewrite({ position: 1 }, readText("High water"));
+   * console.log(notices[0].message); // Snippet 1 says now: “High water”.
+   * ```
+   */
+  rewrite(place: SnippetRef, reading: Reading, from?: Hash): Promise<Collected> {
+    return this.#perform(operations.rewrite, place, reading, from);
   }
 
   /**

@@ -375,3 +375,41 @@ test("files are read by what they are, whatever they are called, and - is standa
     "Imported 3 snippets from “standard input” into the drawer “copy”.\n",
   );
 });
+
+test("edit puts what one's editor has left in place of the words; what was typed and refused is kept in a file", async () => {
+  await gather();
+  const editor = join(folder, "editor.mjs");
+  const inEditor = async (change: string, position = "1") => {
+    writeFileSync(
+      editor,
+      `import { readFileSync, writeFileSync } from "node:fs";
+       const [file] = process.argv.slice(2);
+       const text = readFileSync(file, "utf8");
+       writeFileSync(file, (${change})(text));`,
+    );
+    process.env["EDITOR"] = `'${process.execPath}' '${editor}'`;
+    try {
+      return await drawer(["edit", position]);
+    } finally {
+      delete process.env["EDITOR"];
+    }
+  };
+  const before = await all("place 2 --out html");
+  const { out } = await inEditor("(text) => text.replace('Goldcrest', 'Firecrest')", "2");
+  expect(out).toMatch(/^Snippet 2 says now: “Species \| New.*”\.$/m);
+  expect(await all("place 2 --out text")).toContain("Firecrest");
+  expect((await inEditor("(text) => text", "2")).out).toBe(
+    "Nothing to change: snippet 2 says that already.\n",
+  );
+  expect((await inEditor("(text) => text + '\\n\\nSeen at noon.'")).out).toMatch(/^Snippet 1 says now/);
+  // The paragraph that was not touched has its looks still.
+  expect(await all("place 1 --out html")).toMatch(/color: #b03020.*<p>Seen at noon\.<\/p>/s);
+  const refused = await inEditor("() => ' '");
+  expect([refused.code, refused.err]).toEqual([1, expect.stringContaining("What you typed is in ")]);
+  expect(readFileSync(/in (\S+)\.\n$/.exec(refused.err)![1]!, "utf8")).toBe(" ");
+  expect((await drawer(["edit", "1"])).err).toContain("Set EDITOR");
+  await all("undo", "undo");
+  expect(await all("place 2 --out html")).toBe(before);
+  expect((await drawer(["edit", "last", "--with", "-"], "- *one*\n")).code).toBe(0);
+  expect(await all("place last --out markdown")).toBe("- *one*\n");
+});

@@ -69,7 +69,7 @@ test("the sentences of the elements say in German what they say in English, of t
   );
   expect(heard.length).toBeGreaterThan(100);
   expect(heard.filter(([one, other]) => one === other).map(([one]) => one)).toEqual([
-    ...["↓ ↑", "← →", "P", "S", "K", "C", "L", "A", "Alt ↓, Alt ↑", "in"],
+    ...["↓ ↑", "← →", "P", "S", "E", "K", "C", "L", "A", "Alt ↓, Alt ↑", "in"],
   ]);
 });
 

@@ -252,4 +252,46 @@ onDesktop("the list has the room", () => {
     await window.page.setViewportSize({ width: 420, height: 800 });
     await window.in(".preview").waitFor();
   });
+
+  test("a key changes the words of a snippet, and one takes what the pieces ask for; both are undone", async () => {
+    await twentyTwo();
+    await open();
+    const { page } = window;
+    await page.setViewportSize({ width: 1280, height: 800 });
+    await window.in(".snippet").first().focus();
+    await page.keyboard.press("Home");
+    await page.keyboard.press("e");
+    const field = window.in(".edited");
+    await field.waitFor();
+    const before = await field.innerText();
+    await page.keyboard.press("Control+Home");
+    await page.keyboard.type("Heard: ");
+    await page.keyboard.press("Control+Enter");
+    await window.told(/^Snippet 1 says now: “Heard: /);
+    await page.keyboard.press("Control+z");
+    await window.told(/^Undone: changing the words of/);
+    await page.keyboard.press("s");
+    await window.in(".panel.whole").getByText(before.trim(), { exact: true }).waitFor();
+    // What was typed is not left without a question.
+    await window.button("Change the words").click();
+    await field.waitFor();
+    await page.keyboard.type("x");
+    page.once("dialog", (dialog) => void dialog.accept());
+    await window.button("Leave it").click();
+    await field.waitFor({ state: "detached" });
+    await page.keyboard.press("Escape");
+
+    await page.evaluate(() => document.querySelector("snippet-drawer")!.pick("1 1"));
+    expect(await window.in(".suggested").count()).toBe(0);
+    await drawer(["collect"], "Tides");
+    await drawer(["collect"], "https://merrow-spit.example/tides");
+    await page.evaluate(() => document.querySelector("snippet-drawer")!.pick("last-1 last"));
+    await window.in(".suggested").waitFor();
+    const go = await window.in(".going").boundingBox();
+    await window.in(".snippet").first().focus();
+    await page.keyboard.press("a");
+    await window.in(".composer .preview a").getByText("Tides").waitFor();
+    expect(await window.in(".suggested").count()).toBe(0);
+    expect(await window.in(".going").boundingBox()).toEqual(go);
+  });
 });

@@ -72,6 +72,8 @@ export const drawerErrors: Translated<typeof english.drawerErrors> = {
     `„${pick}“ ist ${count === 0 ? "kein Stück" : "ein Stück"}: zum Verbinden braucht es zwei oder mehr.`,
   "nothing/split": ({ position, snippet }) =>
     `Stück ${position} ist aus einem Teil: ${named(snippet)} wurde nie verbunden oder verlängert.`,
+  "nothing/rewrite": ({ position }) =>
+    `Stück ${position} bleibt, wie es ist: nichts blieb davon übrig. Legen Sie es weg, wenn es gehen soll.`,
   "nothing/undo": () => "Es gibt nichts rückgängig zu machen.",
   "nothing/redo": () => "Es gibt nichts zu wiederholen.",
   "nothing/deal": () => "Nichts wird ausgeteilt. Beginnen Sie zuerst mit einer Wahl.",
@@ -81,12 +83,16 @@ export const drawerErrors: Translated<typeof english.drawerErrors> = {
     `Nichts eingesammelt: in der Lade „${drawer}“ ist das Sammeln angehalten. Setzen Sie es fort.`,
   full: ({ drawer, snippets, bytes }) =>
     `Nichts hineingelegt: die Lade „${drawer}“ fasst höchstens ${limits({ snippets, bytes })}. Erhöhen Sie ihre Grenzen, oder legen Sie etwas weg.`,
+  "full/rewrite": ({ position }) =>
+    `Stück ${position} bleibt, wie es ist: es wäre zu groß für die Regeln der Lade.`,
   "full/append": ({ snippet }) =>
     `Nichts angehängt: ${named(snippet)} würde zu groß für die Regeln der Lade.`,
   "full/import": ({ file, count, drawer, snippets, bytes }) =>
     `Nichts eingelesen: „${file}“ hat ${many(count)}, und die Lade „${drawer}“ fasst höchstens ${limits({ snippets, bytes })}.`,
   "private/append": ({ looks }) =>
     `Nichts angehängt: ${looks === undefined ? "es ist privat" : `es sieht aus wie ${SECRETS[looks]}`}, und Privates bleibt für sich.`,
+  "private/rewrite": ({ position, looks }) =>
+    `Stück ${position} bleibt, wie es ist: die neuen Worte sehen aus wie ${SECRETS[looks]}. Verbergen Sie das Stück zuerst, oder sammeln Sie sie für sich.`,
   "private/join": ({ position }) =>
     `Nichts verbunden: Stück ${position} ist privat, und Privates bleibt für sich.`,
   "private/not-named": ({ positions }) =>
@@ -96,6 +102,8 @@ export const drawerErrors: Translated<typeof english.drawerErrors> = {
     `Die Lade „${drawer}“ wird von anderen ohne Pause geändert. Versuchen Sie es noch einmal.`,
   "conflict/undo": ({ operation, done, drawers }) =>
     `Das lässt sich nicht ${operation === "undo" ? "rückgängig machen" : "wiederholen"}: ${action(done)}. Es wurde seither geändert${drawers.length > 0 ? ` in der Lade ${quotedAll(drawers)}` : ""}.`,
+  "conflict/rewrite": ({ position }) =>
+    `Stück ${position} bleibt, wie es ist: seine Worte wurden inzwischen anderswo geändert. Sehen Sie es an, und ändern Sie sie noch einmal.`,
   "conflict/deal": () => "Ein anderes Fenster hat im selben Augenblick weiter ausgeteilt.",
   "conflict/import": ({ drawer }) =>
     `Nichts eingelesen: in die Lade „${drawer}“ wird schon etwas eingelesen.`,
@@ -169,6 +177,11 @@ export const drawerNotices: Translated<typeof english.drawerNotices> = {
     `An ${position} angehängt: ${added.map(namedWithOrigin).join(", ")}. Es lautet jetzt ${named(snippet)}, ${pieces} Teile; Teilen trennt sie wieder.`,
   merged: ({ positions, position, snippet }) =>
     `${positions.join(", ")} verbunden zu ${position}: ${named(snippet)}. Teilen macht wieder ${positions.length} daraus.`,
+  rewritten: ({ position, snippet, isOfPieces }) =>
+    `Stück ${position} lautet jetzt: ${named(snippet)}.${isOfPieces ? " Teilen gibt seine Teile zurück, wie sie waren." : ""}`,
+  "rewritten/same": ({ position }) => `Nichts zu ändern: Stück ${position} lautet schon so.`,
+  "rewritten/poorer": ({ count }) =>
+    `${count === 1 ? "Ein geänderter Teil hat" : `${grouped(count)} geänderte Teile haben`} Aussehen, Bilder oder Zellwerte verloren, für die der Text keinen Platz hat. Rückgängig bringt sie wieder.`,
   split: ({ snippets }) => `Geteilt in ${snippets.length}: ${snippets.map(namedWithPosition).join("; ")}.`,
   moved: ({ snippets }) =>
     `Verschoben: ${snippets.map(({ position, entry }) => `${named(entry)} ist jetzt ${position}`).join("; ")}.`,

@@ -8,6 +8,7 @@ const OPERATIONS: Readonly<Record<ActionSummary["operation"], string>> = {
   append: "Anhängen an",
   merge: "Verbinden von",
   split: "Teilen von",
+  rewrite: "Ändern der Worte von",
   move: "Verschieben von",
   copy: "Kopieren von",
   label: "Benennen von",

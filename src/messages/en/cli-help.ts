@@ -70,6 +70,10 @@ export const commands = {
     about: "give snippets a label: a pick, and the label as the last word (drawer label 2..4 Repairs)",
     remove: "take the label off",
   },
+  edit: {
+    about: "change a snippet's words, as Markdown, in your editor ($VISUAL or $EDITOR)",
+    with: "take the new words from this Markdown file instead (- for standard input)",
+  },
   list: {
     about: "the snippets in the drawer, in order",
     gone: "what has left the drawer and can be brought back with “drawer restore”",

@@ -18,6 +18,14 @@ export const cliErrors = {
   /** A drawer file has more bytes than Drawer imports at once. */
   "too-large/import": ({ file, most }: { file: string; most: number }) =>
     `“${file}” has more than ${size(most)}; Drawer imports at most that. Export it in parts.`,
+  /** There is no editor in which words could be changed. */
+  "no-editor": () =>
+    "No editor is named. Set EDITOR (export EDITOR=nano), or take the new words from a file: drawer edit 3 --with new.md.",
+  /** The editor did not end well. */
+  "no-editor/failed": ({ program, why }: { program: string; why: string }) =>
+    `The editor “${program}” failed (${why}). Nothing was changed.`,
+  /** What was typed in the editor was not taken, and is kept. */
+  "no-editor/kept": ({ why, file }: { why: string; file: string }) => `${why} What you typed is in ${file}.`,
   /** The desktop does not let programs do something with the windows of others. */
   "no-windows": () =>
     "This desktop lets no program take keys, or copy and paste in another. On X11 it does. Use “drawer watch”, and --to clipboard.",

@@ -117,6 +117,9 @@ export const drawerErrors = {
   /** The snippet was never merged or appended to. */
   "nothing/split": ({ position, snippet }: { position: number; snippet: NamedSnippet }) =>
     `Snippet ${position} is of one piece: ${named(snippet)} was never merged or appended to.`,
+  /** Nothing is left of a snippet whose words were changed. */
+  "nothing/rewrite": ({ position }: { position: number }) =>
+    `Snippet ${position} stays as it is: nothing was left of it. Discard it, if it is to go.`,
   /** No operation stands that could be undone. */
   "nothing/undo": () => "There is nothing to undo.",
   /** Nothing was undone since the last operation. */
@@ -136,6 +139,9 @@ export const drawerErrors = {
   /** With what was to be appended the snippet would be too large for the drawer's rules. */
   "full/append": ({ snippet }: { snippet: NamedSnippet }) =>
     `Nothing appended: ${named(snippet)} would be too large for the drawer's rules.`,
+  /** With its new words the snippet would be too large for the drawer's rules. */
+  "full/rewrite": ({ position }: { position: number }) =>
+    `Snippet ${position} stays as it is: it would be too large for the drawer's rules.`,
   /** The drawer's rules do not let a whole drawer file in. */
   "full/import": ({
     file,
@@ -149,6 +155,9 @@ export const drawerErrors = {
   /** What is private is not appended to another snippet. */
   "private/append": ({ looks }: { looks?: keyof typeof SECRETS }) =>
     `Nothing appended: ${looks === undefined ? "it is private" : `it looks like ${SECRETS[looks]}`}, and what is private stays by itself. Collect it, or say that it is not private.`,
+  /** The new words of a snippet look like a secret. */
+  "private/rewrite": ({ position, looks }: { position: number; looks: keyof typeof SECRETS }) =>
+    `Snippet ${position} stays as it is: the new words look like ${SECRETS[looks]}. Hide the snippet first, or collect them by themselves.`,
   /** A private snippet is not joined with others. */
   "private/join": ({ position, operation }: { position: number; operation: "append" | "merge" }) =>
     `Nothing ${operation === "append" ? "appended" : "merged"}: snippet ${position} is private, and what is private stays by itself. Take the privacy off first, if that is wrong.`,
@@ -175,6 +184,9 @@ export const drawerErrors = {
     drawers: readonly string[];
   }) =>
     `This cannot be ${operation === "undo" ? "undone" : "done again"}: ${action(done)}. It has been changed since${drawers.length > 0 ? ` in the drawer ${quotedAll(drawers)}` : ""}; undo that first.`,
+  /** A snippet says something else than when its words were read to be changed. */
+  "conflict/rewrite": ({ position }: { position: number }) =>
+    `Snippet ${position} stays as it is: its words were changed elsewhere meanwhile. Look at it, and change them again.`,
   /** Another process has gone on with the same deal. */
   "conflict/deal": () =>
     "Another program has gone on with this deal at the same moment, and may have handed out the same snippet.",
@@ -375,6 +387,23 @@ export const drawerNotices = {
     snippet: NamedSnippet;
   }) =>
     `Merged ${positions.join(", ")} into ${position}: ${named(snippet)}. Split makes them ${positions.length} again.`,
+  /** A snippet has other words. */
+  rewritten: ({
+    position,
+    snippet,
+    isOfPieces,
+  }: {
+    position: number;
+    snippet: NamedSnippet;
+    isOfPieces: boolean;
+  }) =>
+    `Snippet ${position} says now: ${named(snippet)}.${isOfPieces ? " Split gives its pieces back as they were." : ""}`,
+  /** A snippet says what it said. */
+  "rewritten/same": ({ position }: { position: number }) =>
+    `Nothing to change: snippet ${position} says that already.`,
+  /** What was changed had looks, values or pictures that the form in which it was changed does not hold. */
+  "rewritten/poorer": ({ count }: { count: number }) =>
+    `${count === 1 ? "One part that was changed has" : `${grouped(count)} parts that were changed have`} lost looks, pictures or the values of cells, which the text had no place for. Undo brings them back.`,
   /** A snippet became the several it was made of. */
   split: ({ snippets }: { snippets: readonly PlacedSnippet[] }) =>
     `Split into ${snippets.length}: ${snippets.map(namedWithPosition).join("; ")}.`,

@@ -154,6 +154,14 @@ export const snippetPanel = {
   came: (time: string) => `collected ${time}`,
   kept: "kept",
   more: "… and more.",
+  /** What changes its words, takes the change, and leaves them as they were. */
+  edit: "Change the words",
+  save: "Save",
+  leave: "Leave it",
+  /** The field in which they are changed. */
+  words: (position: number) => `Words of snippet ${position}`,
+  askLeave: "Leave the words as they were? What you have typed is lost.",
+  editNote: "Undo brings back what it said.",
 };
 
 /** The panel of what has left. */
@@ -376,6 +384,7 @@ export const keysPanel = {
     ["Shift P", "picks all from the one picked last to it"],
     ["Ctrl A, Escape", "picks all, and none"],
     ["S", "shows it whole"],
+    ["E", "changes its words"],
     ["K", "keeps it, or releases it"],
     ["C", "copies it to the clipboard"],
     ["L", "gives it a label"],

@@ -8,6 +8,7 @@ export const operations = {
   append: "appending to",
   merge: "merging",
   split: "splitting",
+  rewrite: "changing the words of",
   move: "moving",
   copy: "copying",
   label: "labelling",

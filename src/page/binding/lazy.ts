@@ -22,6 +22,9 @@ export const detection = async () => {
 /** What makes blocks. */
 export const blocks = () => import("./blocks.js");
 
+/** What puts other words into a snippet. */
+export const rewriting = () => import("../capture/rewriting.js");
+
 /** What fills forms. */
 export const forms = () => import("../places/form.js");
 

@@ -115,7 +115,7 @@ export const composerStyles = css`
   .suggested {
     flex: none;
     padding: 0.4em 0.9em;
-    border: 1px solid var(--tide);
+    box-shadow: inset 0 0 0 1px var(--tide);
     border-radius: 4px;
     font: 0.95em var(--plain);
     color: var(--tide);

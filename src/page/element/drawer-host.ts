@@ -42,8 +42,8 @@ export interface DrawerHost extends HTMLElement {
   /** Reads the drawer again. */
   read(): Promise<void>;
 
-  /** Shows a snippet whole, with where it came from and when. */
-  show(row: ListRow): void;
+  /** Shows a snippet whole, with where it came from and when; or has its words changed there. */
+  show(row: ListRow, isEdited?: boolean): void;
   /** Picks these snippets in place of those that were picked; with an empty pick, none. */
   pick(pick: string): Promise<void>;
   /** Lays the pieces out as they ask for. */

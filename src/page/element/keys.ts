@@ -12,6 +12,7 @@ export type RunAction =
   | "pickTo"
   | "pickAll"
   | "show"
+  | "edit"
   | "keep"
   | "copy"
   | "label"
@@ -32,6 +33,7 @@ const PLAIN: Readonly<Record<string, RunAction>> = {
   },
   ...{
     a: "suggested",
+    e: "edit",
     p: "pick",
     s: "show",
     k: "keep",

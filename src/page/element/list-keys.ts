@@ -65,6 +65,8 @@ export class ListKeys {
       case "copy":
       case "discard":
         return this.actions[action](row);
+      case "edit":
+        return this.host.show(row, true);
       case "suggested":
         return this.host.takeSuggestion();
       case "undo":

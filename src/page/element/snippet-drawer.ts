@@ -316,8 +316,8 @@ export class SnippetDrawer extends LitElement implements DrawerHost {
   }
 
   /** @internal */
-  show(row: ListRow): void {
-    void this.#panels.show(row);
+  show(row: ListRow, isEdited = false): void {
+    void this.#panels.show(row, isEdited);
   }
 
   /** @internal Shows what the form where the user is would get. */

@@ -28,6 +28,11 @@ export const panelStyles = css`
     padding: 0.4em 0.9em;
     border: 1px solid var(--rule);
   }
+  .panel.whole .edited {
+    border-color: var(--tide);
+    background: var(--card);
+    min-height: 4em;
+  }
   .panel .rule {
     margin: 0.35em 0;
   }

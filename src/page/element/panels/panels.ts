@@ -14,7 +14,7 @@ import {
 } from "../../../messages/core/page-sentences.js";
 import { pageNotices } from "../../../messages/en/page.js";
 import type { ShownBlock } from "../../binding/blocks.js";
-import { blocks, fileReaders } from "../../binding/lazy.js";
+import { blocks, fileReaders, rewriting } from "../../binding/lazy.js";
 import type { FillPlan } from "../../places/form.js";
 import type { DrawerHost } from "../drawer-host.js";
 import type { ListRow } from "../row.js";
@@ -25,7 +25,7 @@ import { keysPanel } from "./keys.js";
 import type { LookedInto } from "./parts.js";
 import { recipesPanel } from "./recipes.js";
 import { rulesPanel } from "./rules.js";
-import { snippetPanel } from "./snippet.js";
+import { isEditable, snippetPanel } from "./snippet.js";
 
 /** What may stand beside the list, or over it. */
 export type Panel = keyof typeof page.panels | "fill" | "parts" | "snippet";
@@ -45,6 +45,9 @@ export class Panels {
   #looked: LookedInto | undefined;
   /** The snippet that is shown whole. */
   #shown: { readonly snippet: Snippet; readonly written: ShownBlock } | undefined;
+  /** Whether its words are being changed. */
+  #isEdited = false;
+  #isTouched = false;
   /** Whether there is shown what can be opened. */
   #isMenu = false;
 
@@ -57,7 +60,8 @@ export class Panels {
 
   /** Shows the list alone again. */
   close(): void {
-    if (this.#open === undefined) return;
+    if (this.#open === undefined || !this.#mayLeave()) return;
+    this.#isEdited = false;
     this.#open = undefined;
     this.host.requestUpdate();
   }
@@ -174,6 +178,17 @@ export class Panels {
       }<input type="file" multiple hidden @change=${chosen} />`;
   }
 
+  /** Whether words that are being changed may be left as they were. */
+  #mayLeave(): boolean {
+    return !this.#isEdited || !this.#isTouched || confirm(snippetWords.askLeave);
+  }
+
+  #setEdited(isEdited: boolean): void {
+    this.#isTouched = false;
+    this.#isEdited = isEdited;
+    void this.#show("snippet", isEdited ? ".edited" : "button");
+  }
+
   #setMenu(isOpen: boolean): void {
     this.#isMenu = isOpen;
     this.host.requestUpdate();
@@ -188,13 +203,29 @@ export class Panels {
   }
 
   /** Shows one snippet whole. */
-  async show(row: ListRow): Promise<void> {
+  async show(row: ListRow, isEdited = false): Promise<void> {
     const [[snippet], { compose, shownOf }] = await Promise.all([
       this.host.viewModel!.drawer.read([row]),
       blocks(),
     ]);
     this.#shown = { snippet: snippet!, written: shownOf(compose([masked(snippet!)], {})) };
-    await this.#show("snippet", "button");
+    this.#isTouched = false;
+    this.#isEdited = isEdited && isEditable(snippet!, this.#shown.written);
+    await this.#show("snippet", this.#isEdited ? ".edited" : "button");
+  }
+
+  /** Puts the words of the snippet that is shown in place of what it says. */
+  #rewrite(html: string): void {
+    if (!this.#isTouched) return this.#setEdited(false);
+    const { snippet } = this.#shown!;
+    this.host.act(async (drawer) => {
+      const { rewriteFromHtml } = await rewriting();
+      const notices = await rewriteFromHtml(drawer, snippet, html);
+      this.#isEdited = false;
+      this.close();
+      void this.host.focus();
+      return notices;
+    });
   }
 
   /** What is looked at beside the list, or over it, with the way back; nothing when nothing is. */
@@ -265,7 +296,15 @@ export class Panels {
             })
           : nothing;
       case "snippet":
-        return this.#shown ? snippetPanel(this.#shown.snippet, this.#shown.written) : nothing;
+        return this.#shown
+          ? snippetPanel(this.#shown.snippet, this.#shown.written, {
+              isEdited: this.#isEdited,
+              edit: () => this.#setEdited(true),
+              save: (written) => this.#rewrite(written),
+              leave: () => this.#mayLeave() && this.#setEdited(false),
+              touched: () => (this.#isTouched = true),
+            })
+          : nothing;
       case "parts":
         return this.#looked?.view({
           collect: (parts) => {
