@@ -171,6 +171,8 @@ export const elementSentences: Page = {
       all: (count) =>
         count === 0 ? "noch kein Stück" : count === 1 ? "das eine Stück" : `alle ${count} Stücke`,
       last: "das letzte Stück",
+      today: "die von heute wählen",
+      from: (document) => `die aus ${document} wählen`,
     },
     layouts: {
       sequence: "wie sie sind, nacheinander",
@@ -202,6 +204,33 @@ export const elementSentences: Page = {
       inline: "mit Quellen in Klammern",
       notes: "mit nummerierten Anmerkungen",
       list: "mit einer Liste der Quellen",
+    },
+  },
+  details: {
+    name: "Mehr dazu",
+    between: "Zwischen den Stücken",
+    before: "Vor jedem",
+    after: "Nach jedem",
+    header: "Erste Zeilen von Tabellen",
+    columns: "Spalten heißen",
+    fit: "Es kommt in",
+    locale: "Sprache der Zeichen",
+    usual: {
+      between: "wie ausgelegt",
+      before: "nichts",
+      after: "nichts",
+      columns: "Tel=Telefon, …",
+      locale: "wie hier",
+    },
+    headers: { usual: "wie sie aussehen", yes: "benennen die Spalten", no: "benennen nichts" },
+    fits: {
+      usual: "wohin Sie gehen",
+      page: "eine Seite",
+      plain: "Textzeilen",
+      line: "eine Zeile",
+      cell: "eine Zelle",
+      cells: "Zellen",
+      address: "eine Adresse",
     },
   },
   suggestions: {

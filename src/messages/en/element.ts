@@ -233,6 +233,10 @@ export const sentence = {
     all: (count: number) =>
       count === 0 ? "no snippets yet" : count === 1 ? "the one snippet" : `all ${count} snippets`,
     last: "the latest snippet",
+    /** What picks those of today. */
+    today: "pick those of today",
+    /** What picks those of one document. */
+    from: (document: string) => `pick those from ${document}`,
   },
   /** Layouts, by their names in a recipe. */
   layouts: {
@@ -266,6 +270,36 @@ export const sentence = {
 
 /** What the pieces ask for: in short, and what it does. */
 type Suggested = readonly [short: string, does: string];
+
+/** What a recipe can say beside what the sentence says. */
+export const details = {
+  name: "More about it",
+  between: "Between the pieces",
+  before: "Before each",
+  after: "After each",
+  header: "First rows of tables",
+  columns: "Columns are called",
+  fit: "It goes into",
+  locale: "Language of signs",
+  /** What holds while nothing is said. */
+  usual: {
+    between: "as it is laid out",
+    before: "nothing",
+    after: "nothing",
+    columns: "Tel=Telephone, …",
+    locale: "as here",
+  },
+  headers: { usual: "as they look", yes: "name the columns", no: "name nothing" },
+  fits: {
+    usual: "where you go",
+    page: "a page",
+    plain: "lines of text",
+    line: "one line",
+    cell: "one cell",
+    cells: "cells",
+    address: "an address",
+  },
+};
 
 /** What the pieces may ask for. */
 export const suggestions = {

@@ -103,6 +103,31 @@ export const composerStyles = css`
     font-size: 1.1em;
     margin: 0.6em 0;
   }
+  .details {
+    margin: 0 var(--edge) 0.4em;
+    font: 0.85em var(--plain);
+    color: var(--faint);
+  }
+  .details summary {
+    min-height: 24px;
+    cursor: pointer;
+  }
+  .details label {
+    display: grid;
+    grid-template-columns: 11em minmax(0, 1fr);
+    align-items: center;
+    margin: 0.15em 0;
+  }
+  .details :is(input, select) {
+    min-height: 24px;
+    min-width: 0;
+    padding: 0.1em 0.4em;
+    border: 1px solid var(--rule);
+    border-radius: 3px;
+    font: inherit;
+    color: var(--ink);
+    background: var(--card);
+  }
   .lands {
     margin: 0.6em 0 0;
     padding: 0 var(--edge);

@@ -20,6 +20,7 @@ import type { DrawerHost } from "./drawer-host.js";
 import { landing } from "./landing.js";
 import type { ListViewModel, SnippetScope } from "./list-view-model.js";
 import { lookedAt } from "./looked-at.js";
+import { detailsView, type RecipeDetails } from "./recipe-details.js";
 import {
   choicesOf,
   DEFAULT_CHOICES,
@@ -37,6 +38,8 @@ export class Composer {
   which: SnippetScope = "all";
   /** What of a kept recipe the sentence has no words for. */
   #others: Recipe = {};
+  /** What it lands in, where the user has said so. */
+  #fit: Fit | undefined;
   #preview: BlockPreview | undefined;
   /** Why the block cannot be shown. */
   #notShown: string | undefined;
@@ -66,7 +69,7 @@ export class Composer {
   }
 
   #forPlace(): Recipe {
-    return { ...this.recipe, fit: this.host.binding?.target?.fit ?? "page" };
+    return { ...this.recipe, fit: this.#fit ?? this.host.binding?.target?.fit ?? "page" };
   }
 
   #chooseRecipe(choices: SentenceChoices): void {
@@ -81,6 +84,19 @@ export class Composer {
     }
     this.choices = choices;
     void this.compose();
+  }
+
+  #changeDetails({ fit, ...changes }: RecipeDetails): void {
+    this.#fit = fit;
+    this.#others = defined({ ...this.#others, ...changes });
+    void this.compose();
+  }
+
+  /** A document that some of the snippets in sight are from: the picked ones first. */
+  get #document(): string | undefined {
+    const { picked = [], rows = [] } = this.host.viewModel ?? {};
+    const documents = [...rows, ...picked].map(({ entry }) => entry.origin.document);
+    return documents.findLast((document) => document !== undefined && !document.includes('"'));
   }
 
   /** Chooses which snippets are placed. */
@@ -159,7 +175,10 @@ export class Composer {
             ...{ choices, which, ...counts },
             choose: (made) => this.#chooseRecipe(made),
             chooseWhich: (chosen) => this.choose(chosen),
+            document: this.#document,
+            pick: (pick) => this.host.act(async () => (await this.host.pick(pick), [])),
           })}
+          ${detailsView({ ...this.#others, fit: this.#fit }, (changes) => this.#changeDetails({ fit: this.#fit, ...changes }))}
           ${this.#previewView()}
         </div>
         ${this.#acts()}
@@ -291,7 +310,7 @@ export class Composer {
     const chosen = await this.host.viewModel!.chosen(this.which);
     return {
       ids: chosen.map(({ entry }) => entry.id),
-      make: (fit) => make(chosen, fit),
+      make: (fit) => make(chosen, this.#fit ?? fit),
       what: many(chosen.length),
     };
   }

@@ -56,10 +56,17 @@ export interface SentenceState {
   readonly found: number;
   readonly choose: (choices: SentenceChoices) => void;
   readonly chooseWhich: (which: SnippetScope) => void;
+  /** A document that some of them are from. */
+  readonly document: string | undefined;
+  /** Is called with a pick in the place of a choice. */
+  readonly pick: (pick: string) => void;
 }
 
+/** What it says, without what is called. */
+type SentenceFacts = Omit<SentenceState, "choose" | "chooseWhich" | "document" | "pick">;
+
 /** Which snippets it may speak of, in words. */
-function selectionsOf({ which, count, picked, found }: Omit<SentenceState, "choose" | "chooseWhich">) {
+function selectionsOf({ which, count, picked, found }: SentenceFacts) {
   const selections: Partial<Record<SnippetScope, string>> = {
     ...(picked > 0 && { picked: words.which.picked(picked) }),
     ...((found > 0 || which === "found") && { found: words.which.found(found) }),
@@ -70,20 +77,25 @@ function selectionsOf({ which, count, picked, found }: Omit<SentenceState, "choo
 }
 
 /** What it says in short: which snippets, and laid out as what, where they are not just one after another. */
-export function inShort(state: Omit<SentenceState, "choose" | "chooseWhich">): string {
+export function inShort(state: SentenceFacts): string {
   const { which, choices } = state;
   const laid = choices.as === DEFAULT_CHOICES.as ? "" : ` ${words.as} ${words.layouts[choices.as]}`;
   return `${words.place} ${selectionsOf(state)[which] ?? ""}${laid}`;
 }
 
 /** Draws the sentence. */
-export function sentenceView({ choose, chooseWhich, ...state }: SentenceState) {
+export function sentenceView({ choose, chooseWhich, document, pick, ...state }: SentenceState) {
   const { names } = words;
   const { choices, which } = state;
-  const selections = selectionsOf(state);
+  const picks: Readonly<Record<string, string>> = {
+    today: words.which.today,
+    ...(document !== undefined && { [`from:"${document}"`]: words.which.from(document) }),
+  };
+  const selections: Partial<Record<string, string>> = { ...selectionsOf(state), ...picks };
+  const select = (chosen: string) => (chosen in picks ? pick(chosen) : chooseWhich(chosen as SnippetScope));
   return html`
     <p class="sentence" part="sentence">
-      ${words.place} ${choice(names.which, selections, which, chooseWhich)} ${words.as}
+      ${words.place} ${choice<string>(names.which, selections, which, select)} ${words.as}
       ${choice(names.as, words.layouts satisfies Words<LayoutName>, choices.as, (as) => choose({ ...choices, as }), ",")}
       ${words.in}
       ${choice(names.style, words.styles satisfies Words<StyleName>, choices.style, (style) => choose({ ...choices, style }), ",")}
