@@ -32,7 +32,7 @@ export interface WindowOptions {
   readonly secret: string;
   /** Is told, in a sentence, what was refused and what failed. */
   readonly log: (sentence: string) => void;
-  /** How long it goes on when its last page has gone, in milliseconds; ten seconds without it. */
+  /** How long it goes on when its last page has gone, in milliseconds, or `Infinity`; ten seconds without it. */
   readonly patience?: number;
 }
 
@@ -90,14 +90,14 @@ export async function serveWindow(options: WindowOptions): Promise<WindowServer>
   // It is the server that goes on, not the waiting.
   const waitForPage = (time: number) => {
     clearTimeout(timer);
-    if (pages === 0) timer = setTimeout(end, time).unref();
+    if (pages === 0 && Number.isFinite(time)) timer = setTimeout(end, time).unref();
   };
   const listeners = (count: number) => {
     pages = count;
     waitForPage(patience);
   };
   const newAddress = () => {
-    waitForPage(KEY_LIFE);
+    waitForPage(Math.max(patience, KEY_LIFE));
     return guard.newAddress();
   };
 

@@ -1,7 +1,7 @@
 import fc from "fast-check";
-import { Drawer, MemoryStore, readMarkdown, readText, writeMarkdown, type Content, type Flow } from "drawer";
 import { carryOver } from "../../dist/content/carry-over.js";
 import { contents } from "../support/contents";
+import { Drawer, MemoryStore, readMarkdown, readText, writeMarkdown, type Content, type Flow } from "drawer";
 
 const back = async (flows: Content) => (await readMarkdown(writeMarkdown(flows))).content;
 const shownOf = (before: Content) => Promise.all(before.map((flow) => back([flow])));

@@ -1,3 +1,4 @@
+import { readFile } from "node:fs/promises";
 import { fileURLToPath } from "node:url";
 import type { Command } from "commander";
 import { reasonOf } from "../../content/error.js";
@@ -8,7 +9,7 @@ import { commands } from "../../messages/en/cli-help.js";
 import { openWindow as says } from "../../messages/en/window.js";
 import { KEY_LIFE, newSecret } from "../../window/guard.js";
 import { serveWindow } from "../../window/server.js";
-import type { CommonOptions } from "../answer.js";
+import { answerWith, type CommonOptions } from "../answer.js";
 import { begin } from "../command.js";
 import { dealToClipboard } from "../deal-to-clipboard.js";
 import { windowFile } from "../home-folder.js";
@@ -19,6 +20,10 @@ import { isWatched } from "../watch-claim.js";
 
 interface OpenOptions extends CommonOptions {
   readonly browser: boolean;
+  readonly quiet?: boolean;
+  readonly addToMenu?: boolean;
+  readonly atLogin?: boolean;
+  readonly remove?: boolean;
 }
 
 /** What the command serves, beside the built command. */
@@ -28,7 +33,12 @@ const besides = (path: string) => fileURLToPath(new URL(path, import.meta.url));
 export function add(program: Command): void {
   begin(program, "open")
     .option("--no-browser", commands.open.browser)
+    .option("--quiet", commands.open.quiet)
+    .option("--add-to-menu", commands.open.menu)
+    .option("--at-login", commands.open.login)
+    .option("--remove", commands.open.remove)
     .action(async (options: OpenOptions) => {
+      if (options.addToMenu || options.atLogin) return changeMenus(options);
       const there = await addressOfOpen();
       if (there !== undefined) return show(options, there, options.drawer, says.again);
       await withDrawer(options.drawer, async ({ store, name }) => {
@@ -46,10 +56,12 @@ export function add(program: Command): void {
             notePasted: (desktop) => noteWindow(desktop, windowFile()),
           },
           log: (sentence) => remark(`${sentence}\n`),
+          ...(options.quiet && { patience: Infinity }),
         });
         const forget = await noteOpen({ port: server.port, secret, entryFolder });
         try {
-          await show(options, { address: server.newAddress(), entryFolder }, name, says.opened);
+          if (options.quiet) print(`${says.quiet}\n`);
+          else await show(options, { address: server.newAddress(), entryFolder }, name, says.opened);
           await Promise.race([server.ended, interrupted()]);
         } finally {
           await forget();
@@ -58,6 +70,29 @@ export function add(program: Command): void {
         if (!options.json) print(`${says.ended}\n`);
       });
     });
+}
+
+/** Puts the window into the system's menu, or among what starts when one logs in; or takes it out of there. */
+async function changeMenus({ addToMenu: isInMenu, atLogin, remove, ...options }: OpenOptions): Promise<void> {
+  const { addToMenu, removeFromMenu } = await import("../../desktop/menus/index.js");
+  const command = [process.execPath, fileURLToPath(new URL("main.js", import.meta.url)), "open"];
+  const program = {
+    ...says.entry,
+    command: [...command, ...(options.drawer === "main" ? [] : ["--drawer", options.drawer])],
+    icon: await readFile(besides("../window/page/icon.svg"), "utf8"),
+  };
+  const told: string[] = [];
+  if (isInMenu)
+    told.push(
+      remove ? says.removed(await removeFromMenu("menu")) : says.inMenu(await addToMenu("menu", program)),
+    );
+  if (atLogin) {
+    const quiet = { ...program, command: [...program.command, "--quiet"] };
+    told.push(
+      remove ? says.removed(await removeFromMenu("login")) : says.atLogin(await addToMenu("login", quiet)),
+    );
+  }
+  for (const sentence of told) answerWith(options, "menu", sentence);
 }
 
 /** An address of the window at which it shows this drawer first. */

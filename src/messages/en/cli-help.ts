@@ -65,6 +65,10 @@ export const commands = {
   open: {
     about: "the drawer in a window beside your programs, which collects what you copy while it is open",
     browser: "only say the window's address, for a browser of your choice",
+    quiet: "open no window yet, and collect what is copied until you log out",
+    menu: "put the window into the system's menu, with an icon",
+    login: "start it quietly when you log in",
+    remove: "with --add-to-menu or --at-login: take it out of there again",
   },
   label: {
     about: "give snippets a label: a pick, and the label as the last word (drawer label 2..4 Repairs)",

@@ -35,6 +35,13 @@ export const desktopErrors = {
   "no-clipboard/program": ({ program, why }: { program: string; why: string }) =>
     `The clipboard could not be reached: “${program}” says “${why}”. Try again.`,
 
+  /** The system has no menu that is known. */
+  "no-menu": ({ system }: { system: string }) =>
+    `The menu of this system (${system}) is not known. Make an entry there for “drawer open” by its own means.`,
+  /** The system's menu could not be written. */
+  "no-menu/failed": ({ why }: { why: string }) =>
+    `The system's menu could not be written (${why}). Nothing was changed there.`,
+
   /** The desktop shows no notifications. */
   "no-notifications": () =>
     "This desktop shows no notifications: no program for them answers on the session's D-Bus.",
