@@ -1,3 +1,5 @@
+import { spawn } from "node:child_process";
+import { fileURLToPath } from "node:url";
 import { Command, CommanderError } from "commander";
 import { parseArgsStringToArgv as parseArgs } from "string-argv";
 import { compose } from "../compose/compose.js";
@@ -39,6 +41,7 @@ const ACTIONS: Readonly<Record<string, (words: readonly string[]) => DesktopActi
   next: plain((at) => dealStep(at, "next")),
   back: plain((at) => dealStep(at, "back")),
   send: plain(sendSelection),
+  open: plain(showWindow),
   undo: plain(({ drawer }) => drawer.undo()),
   redo: plain(({ drawer }) => drawer.redo()),
 };
@@ -139,6 +142,15 @@ async function dealStep(at: ActionContext, step: "next" | "back"): Promise<reado
     notice(drawerNotices, "dealt", { number, of }),
   ];
   return (await stepDeal(at.drawer, step, { handOver, offer: dealToClipboard })).notices;
+}
+
+/** Brings Drawer's window to the front, ready to find; opens it where there is none. */
+async function showWindow(): Promise<readonly Notice[]> {
+  const { addressOfOpen } = await import("./open-window.js");
+  if ((await addressOfOpen(true))?.address === "") return [];
+  const main = fileURLToPath(new URL("main.js", import.meta.url));
+  spawn(process.execPath, [main, "open"], { detached: true, stdio: "ignore" }).unref();
+  return [];
 }
 
 /** Collects what is selected in the window in front, and pastes it where the last block went. */

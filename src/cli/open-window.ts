@@ -42,6 +42,7 @@ async function readNote(): Promise<Note | undefined> {
 
 /** A way into a window: its address, with a key, and the folder for the page that leads a browser there. */
 export interface WayIn {
+  /** Empty when a window that was open has come to the front. */
   readonly address: string;
   readonly entryFolder: string;
 }
@@ -49,8 +50,9 @@ export interface WayIn {
 /**
  * The way into a window that is open already, with a new key; nothing when there is none. What listens on the port proves
  * that it is that window before it is believed, as another program may have taken the port since.
+ * @param shows whether a page of it that is open is to come to the front, where the desktop lets it, in place of a new one
  */
-export async function addressOfOpen(): Promise<WayIn | undefined> {
+export async function addressOfOpen(shows = false): Promise<WayIn | undefined> {
   const note = await readNote();
   if (!note) return undefined;
   const nonce = randomBytes(16).toString("base64url");
@@ -58,7 +60,7 @@ export async function addressOfOpen(): Promise<WayIn | undefined> {
     const response = await fetch(`http://127.0.0.1:${note.port}/again`, {
       method: "POST",
       headers: { "content-type": "application/json" },
-      body: JSON.stringify({ nonce, proof: proofOf(note.secret, "asks", nonce) }),
+      body: JSON.stringify({ nonce, proof: proofOf(note.secret, "asks", nonce), shows }),
       signal: AbortSignal.timeout(3000),
     });
     const { address = "", proof = "" } = (await response.json()) as { address?: string; proof?: string };

@@ -64,6 +64,7 @@ export class CaretPlacing {
       readonly changed: () => void;
       readonly pasted: (desktop: Desktop) => Promise<void>;
       readonly told: (notices: readonly Notice[]) => void;
+      readonly failed: (error: unknown) => void;
     },
   ) {
     this.#fronts = new FrontWindows(on.windows, hears.changed);
@@ -86,7 +87,12 @@ export class CaretPlacing {
   async end(): Promise<void> {
     for (const stop of this.#stop.splice(0)) stop();
     clearTimeout(this.#puttingBack);
-    await this.#inTurn(() => this.#putBack());
+    try {
+      await this.#inTurn(() => this.#putBack());
+    } catch (error) {
+      // With the desktop its clipboard is gone.
+      if (!(error instanceof DrawerError)) throw error;
+    }
   }
 
   async #putBack(): Promise<void> {
@@ -102,6 +108,15 @@ export class CaretPlacing {
   /** A page of Drawer's with this title has got the focus. */
   noteOwn(title: string): Promise<void> {
     return this.#fronts.noteOwn(title);
+  }
+
+  /** Brings the window that shows a page of Drawer's to the front. Returns whether it is there. */
+  async showOwn(): Promise<boolean> {
+    const { own } = this.#fronts;
+    if (!own) return false;
+    const isThere = await this.on.windows.raise(own);
+    if (!isThere) this.#fronts.forget(own);
+    return isThere;
   }
 
   /**
@@ -168,7 +183,10 @@ export class CaretPlacing {
       } finally {
         if (returns && from && this.#fronts.isOwn(from)) await windows.raise(from);
         this.#isPlacing = false;
-        this.#puttingBack = setTimeout(() => void this.#inTurn(() => this.#putBack()), PUTTING_BACK);
+        this.#puttingBack = setTimeout(
+          () => void this.#inTurn(() => this.#putBack()).catch(this.hears.failed),
+          PUTTING_BACK,
+        );
       }
     });
   }

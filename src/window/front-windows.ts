@@ -21,6 +21,11 @@ export class FrontWindows {
     return this.#seen.find(({ id }) => !this.#own.has(id));
   }
 
+  /** The window that shows a page of Drawer's, the one that was in front last; nothing when none was. */
+  get own(): DesktopWindow | undefined {
+    return this.#seen.find(({ id }) => this.#own.has(id));
+  }
+
   /** Whether a window shows a page of Drawer's. */
   isOwn(window: DesktopWindow | undefined): boolean {
     return window !== undefined && this.#own.has(window.id);

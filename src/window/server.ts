@@ -114,6 +114,9 @@ export async function serveWindow(options: WindowOptions): Promise<WindowServer>
     const asked = await jsonOf(context, AGAIN);
     if (!asked || !isSame(asked.proof, proofOf(options.secret, "asks", asked.nonce)))
       return guard.refuse(context, "key");
+    // One that is open comes to the front, and there is no other.
+    if (asked.shows && pages > 0 && (await desktop.showOwn()))
+      return context.json({ address: "", proof: proofOf(options.secret, "answers", asked.nonce, "") });
     const address = newAddress();
     return context.json({ address, proof: proofOf(options.secret, "answers", asked.nonce, address) });
   });
@@ -213,7 +216,7 @@ function desktopHandler(desktop: WindowDesktop, { store, samples }: WindowOption
 }
 
 /** How another program of the user's asks for a way in. */
-const AGAIN = v.object({ nonce: v.string(), proof: v.string() });
+const AGAIN = v.object({ nonce: v.string(), proof: v.string(), shows: v.optional(v.boolean()) });
 
 /** More blocks than anybody puts down at once. */
 const MOST_BLOCKS = 10_000;

@@ -1,12 +1,13 @@
 import { encodeContent, hashBytes } from "../content/encode.js";
 import { DrawerError, refusalOf, type Refusal } from "../content/error.js";
 import { notice, type Notice } from "../content/notice.js";
-import type { Desktop, Offered } from "../desktop/desktop.js";
+import type { Copied, Desktop, Offered } from "../desktop/desktop.js";
 import { NeverFrom } from "../desktop/never-from.js";
 import { incomingOf } from "../desktop/to-incoming.js";
-import { CollectingSession } from "../drawer/collecting-session.js";
+import { CollectingSession, type ActionResult } from "../drawer/collecting-session.js";
 import { Drawer } from "../drawer/drawer.js";
 import { contentHash, type Incoming } from "../drawer/incoming.js";
+import type { Collected } from "../drawer/operations/collect.js";
 import type { Store } from "../drawer/store.js";
 import { Listeners } from "../messages/core/listeners.js";
 import { cliErrors } from "../messages/en/cli.js";
@@ -25,8 +26,21 @@ export interface DesktopAccess {
   readonly deal: (drawer: string) => Promise<void>;
   /** Notes the window in front as the one in which was pasted last. */
   readonly notePasted: (desktop: Desktop) => Promise<void>;
+  /** Takes the user's own keys, in every program. Returns what gives them back. */
+  readonly takeKeys?: (keys: KeyedDesktop) => () => void;
   /** Whether another program collects for a drawer what is copied: its copies are left to it. */
   readonly isWatched: (drawer: string) => Promise<boolean>;
+}
+
+/** What the user's own keys work with. */
+export interface KeyedDesktop {
+  readonly desktop: Desktop;
+  /** The drawer in which is collected now. */
+  readonly drawer: () => Drawer;
+  /** Does something in its turn, and tells the pages how it went. */
+  readonly act: (action: () => Promise<readonly Notice[] | ActionResult>) => void;
+  /** Collects what was copied: as a snippet of its own, or onto the end of the latest. */
+  readonly collect: (copied: Copied, isAppend: boolean) => Promise<Collected>;
 }
 
 /** What the pages of the window are told. */
@@ -39,6 +53,8 @@ export interface WindowNews {
   readonly listening?: ListeningState;
   /** Where they go now. */
   readonly into?: CollectInto;
+  /** That the window was brought to the front. */
+  readonly isShown?: boolean;
   /** Where a block would go, on a desktop that lets a program put it there; nothing while the user was nowhere else. */
   readonly caret?: { readonly target?: DesktopTarget };
 }
@@ -69,6 +85,7 @@ export class WindowDesktop {
   readonly #looking: NodeJS.Timeout;
   #desktop: Desktop | undefined;
   #caret: CaretPlacing | undefined;
+  #giveKeysBack: (() => void) | undefined;
 
   constructor(
     readonly store: Store,
@@ -112,6 +129,7 @@ export class WindowDesktop {
       });
       this.#setListening({ isListening: true, isWatched: false });
       await this.#followCaret(this.#desktop);
+      this.#takeKeys(this.#desktop);
       await this.#lookForWatch();
     } catch (error) {
       if (!(error instanceof DrawerError)) throw error;
@@ -129,9 +147,30 @@ export class WindowDesktop {
         changed: () => this.#listeners.call({ notices: [], ...this.caret }),
         pasted: this.access.notePasted,
         told: (notices) => this.#listeners.call({ notices }),
+        failed: this.failed,
       },
     );
     await this.#caret.begin();
+  }
+
+  #takeKeys(desktop: Desktop): void {
+    this.#giveKeysBack = this.access.takeKeys?.({
+      desktop,
+      drawer: () => new Drawer(this.store, this.into.drawer),
+      act: (action) => this.#inTurn(action),
+      collect: async (copied, isAppend) => {
+        const refused = await this.#neverFrom.refusal(new Drawer(this.store, this.into.drawer), copied);
+        if (refused) return { collected: [], notices: refused };
+        return this.#session.collect([await incomingOf(copied)], isAppend ? {} : undefined);
+      },
+    });
+  }
+
+  /** Brings a page of the window to the front. Returns whether one is there. */
+  async showOwn(): Promise<boolean> {
+    const isShown = (await this.#caret?.showOwn()) ?? false;
+    if (isShown) this.#listeners.call({ notices: [], isShown });
+    return isShown;
   }
 
   /** A page of the window with this title has got the focus. */
@@ -196,7 +235,7 @@ export class WindowDesktop {
     return (await this.#session.collect([incoming], this.into.appends ? {} : undefined)).notices;
   }
 
-  #inTurn(action: () => Promise<readonly Notice[]>): void {
+  #inTurn(action: () => Promise<readonly Notice[] | ActionResult>): void {
     this.#session.act(action).catch(this.failed);
   }
 
@@ -233,6 +272,7 @@ export class WindowDesktop {
   /** Lets go of the desktop. */
   async end(): Promise<void> {
     clearInterval(this.#looking);
+    this.#giveKeysBack?.();
     await this.#caret?.end();
     this.#desktop?.close();
     await this.#session.close();

@@ -65,6 +65,7 @@ withWindows("clicks in the window put pieces at the caret that one came from", (
     await all(`collect ${join(folder, "ring.txt")} --at p1 --at p2 --at p3`);
     await drawer(["collect"], "a secret of mine");
     await all("hide last");
+    await drawer(["keys", "Super+F5=open"]);
     office = await OfficeWindows.open(folder);
     await office.do("new", "writer");
     await office.do("new", "calc");
@@ -129,6 +130,25 @@ withWindows("clicks in the window put pieces at the caret that one came from", (
     await window.told(/^It stays: something else was done in “Untitled 1” since.*Ctrl\+Z/);
     expect(await line()).toContain("Willow warbler");
     await then("there");
+  });
+
+  test("a key of one's own brings the window to the front, ready to find; what is placed lands where one was", async () => {
+    await office.do("type_paragraphs", ["Species: "]);
+    await office.do("put_caret", 0, "Species: ".length);
+    await toFront("Writer");
+    press("super+F5");
+    await until(windowInFront, (title) => title.includes("Drawer ·"));
+    await window.in(".ways input[type=search]:focus").waitFor();
+    await window.page.keyboard.type("Will");
+    await window.in(".found").getByText("hold “Will”").waitFor();
+    await window.in(".list .snippet").first().focus();
+    await window.page.keyboard.press("Enter");
+    await window.told(/^Placed snippet 5 in “Untitled 1”/);
+    expect(await office.do<string>("read_writer")).toBe("Species: Willow warbler");
+    await window.in(".ways input[type=search]").fill("");
+    const again = await drawer(["open"]);
+    expect(again.out).toBe("The window was open already, and is in front now.\n");
+    await until(windowInFront, (title) => title.includes("Drawer ·"));
   });
 
   test("a table in the cells of Calc, typed; several down its cells and into the fields of a form, each by itself", async () => {

@@ -14,6 +14,7 @@ import { begin } from "../command.js";
 import { dealToClipboard } from "../deal-to-clipboard.js";
 import { windowFile } from "../home-folder.js";
 import { withDrawer } from "../home.js";
+import { Hotkeys } from "../hotkeys.js";
 import { addressOfOpen, chooseEntryFolder, noteOpen, openBrowser, type WayIn } from "../open-window.js";
 import { print, printJson, remark } from "../terminal.js";
 import { isWatched } from "../watch-claim.js";
@@ -39,7 +40,8 @@ export function add(program: Command): void {
     .option("--remove", commands.open.remove)
     .action(async (options: OpenOptions) => {
       if (options.addToMenu || options.atLogin) return changeMenus(options);
-      const there = await addressOfOpen();
+      const there = await addressOfOpen(options.browser && options.drawer === "main");
+      if (there?.address === "") return answerWith(options, "front", says.front);
       if (there !== undefined) return show(options, there, options.drawer, says.again);
       await withDrawer(options.drawer, async ({ store, name }) => {
         const secret = newSecret();
@@ -53,6 +55,16 @@ export function add(program: Command): void {
             hold: (offered) => holdOnClipboard(offered, windowFile()),
             deal: dealToClipboard,
             isWatched,
+            takeKeys: ({ desktop, drawer, act, collect }) => {
+              const keys = new Hotkeys(desktop, (action) =>
+                act(() => action({ drawer: drawer(), desktop, collect })),
+              );
+              keys.begin(
+                (take) => act(async () => (await take(), [])),
+                (sentence) => remark(`${sentence}\n`),
+              );
+              return () => keys.end();
+            },
             notePasted: (desktop) => noteWindow(desktop, windowFile()),
           },
           log: (sentence) => remark(`${sentence}\n`),

@@ -1,4 +1,3 @@
-import type { SuggestionName } from "../../compose/suggest.js";
 import type { NamedSnippet } from "../core/names.js";
 import type { ErrorReason } from "../core/sentence.js";
 import type { operations } from "./operations.js";
@@ -209,7 +208,7 @@ export const waysOut: Partial<Readonly<Record<keyof typeof operations, string>>>
 };
 
 /** What pieces ask for. */
-export const asked: Readonly<Record<SuggestionName, string>> = {
+export const asked = {
   once: "the same piece is there twice; place it once",
   link: "a text and an address make a link",
   table: "these are rows of the same columns; make them one table",

@@ -60,7 +60,8 @@ export const commands = {
     not: "stop keeping them",
   },
   keys: {
-    about: "your own keys for every program, while “drawer watch” runs (drawer keys 'Super+F9=place last')",
+    about:
+      "your own keys for every program, while “drawer watch” or the window runs (drawer keys 'Super+F9=place last')",
   },
   open: {
     about: "the drawer in a window beside your programs, which collects what you copy while it is open",

@@ -1,4 +1,3 @@
-import type { SuggestionName } from "../../compose/suggest.js";
 import type { NamedPlace, NamedSnippet } from "../core/names.js";
 import { action, type ActionSummary } from "./operations.js";
 import { duration, grouped, many, namedAll, namedPlace, size } from "./phrases.js";
@@ -314,7 +313,7 @@ export const suggestions = {
     "Rejoin the lines",
     "Lines are broken as on a page of print: put them back into paragraphs.",
   ] as Suggested,
-} satisfies Readonly<Record<SuggestionName, Suggested>>;
+};
 
 /** A rule as a sentence of which the end is a choice. */
 const stays = (before: string) => ({

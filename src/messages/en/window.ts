@@ -21,6 +21,8 @@ export const openWindow = {
     address === undefined
       ? "The window was open already. Here is another page of it."
       : `The window was open already. Another one: ${address}`,
+  /** A window that was open has come to the front. */
+  front: "The window was open already, and is in front now.",
   noBrowser: (why: string) =>
     `No browser could be started (${why}). Say “drawer open --no-browser” for an address to open in one.`,
   /** It collects, and no window is shown. */

@@ -157,6 +157,7 @@ async function open(): Promise<void> {
     if (news.into) into = news.into.drawer;
     // What is said of where a block goes is another.
     if (news.caret) element.requestUpdate();
+    if (news.isShown) element.focusFind();
     if (listening || news.into) say();
     if (notices.length > 0 || refused)
       binding.report({ notices, ...(refused && { error: errorOf(refused) }) });

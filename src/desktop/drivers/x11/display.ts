@@ -27,6 +27,7 @@ export class X11Display {
   readonly #codes: { readonly first: number; readonly last: number };
   readonly #atoms = new Map<string, Promise<number>>();
   readonly #names = new Map<number, Promise<string>>();
+  #isGone = false;
   /** What gives up when the display is gone. */
   readonly #waiting = new Set<() => void>();
   readonly #listeners = new Listeners<[event: Event]>();
@@ -40,6 +41,7 @@ export class X11Display {
       client.on("close", settle);
     });
     void this.gone.then(() => {
+      this.#isGone = true;
       for (const giveUp of [...this.#waiting]) giveUp();
     });
     // Windows of other programs may be gone before what is asked of them arrives: that is no fault of anyone's.
@@ -267,6 +269,8 @@ export class X11Display {
   #ask<T>(request: (answer: (error: unknown, answer: T) => void) => void): Promise<T> {
     return new Promise((resolve, reject) => {
       const giveUp = () => reject(new DrawerError(desktopErrors, "no-clipboard/gone", {}));
+      // Nobody answers any more.
+      if (this.#isGone) return giveUp();
       this.#waiting.add(giveUp);
       request((error, answer) => {
         this.#waiting.delete(giveUp);
