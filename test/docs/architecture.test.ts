@@ -146,7 +146,8 @@ test("what is added by the touches that docs/architecture.md names works, and wh
       const kept = new Drawer(new MemoryStore());
       await kept.collect([{ content: [list, { type: "aside", flows: [paragraph("tide")] }], pictures: new Map(), notices: [], origin: {} }]);
       const [snippet] = await kept.snippets("1");
-      const made = ["own", "host", "bare"].map((style) => compose([snippet, snippet], { style, tidy: ["edges", "lines", "spaces", "repeats"] }).content);
+      const longer = { ...snippet, content: [...snippet.content, paragraph("ebb")] };
+      const made = ["own", "host", "bare"].map((style) => compose([snippet, longer], { style, tidy: ["edges", "lines", "spaces", "repeats"] }).content);
       console.log(JSON.stringify([
         ticks(snippet.content),
         made.map(ticks),

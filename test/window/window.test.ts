@@ -593,7 +593,7 @@ onPages("who may speak to the window", () => {
     opened = await OpenedWindow.open(home());
     expect(opened.address).not.toContain("stolen");
     expect(opened.origin).not.toBe(`http://127.0.0.1:${port}`);
-    expect(Object.keys(JSON.parse(learned) as object).sort()).toEqual(["nonce", "proof"]);
+    expect(Object.keys(JSON.parse(learned) as object).sort()).toEqual(["nonce", "proof", "shows"]);
     await new Promise((closed) => thief.close(closed));
   });
 });

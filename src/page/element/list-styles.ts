@@ -162,10 +162,10 @@ export const listStyles = css`
     bottom: 0;
     display: none;
     align-items: center;
-    gap: 0.85em;
+    gap: 0.65em;
     height: 2.6em;
     /* Most of the row stays what one clicks to place it. */
-    max-width: 54%;
+    max-width: 45%;
     padding-inline: 0.8em var(--edge);
     overflow-x: auto;
     scrollbar-width: none;

@@ -25,8 +25,6 @@ export class X11Clipboard {
   #watching: Promise<void> | undefined;
   readonly #listeners = new Listeners<[event: ClipboardEvent]>();
   readonly #repeats = new Repeats();
-  /** When somebody offered something last, as far as that was heard (milliseconds since 1970). */
-  #changedAt = 0;
   /** Who has caused the next copy, and gets it. */
   #claim: ((copied: Copied) => void) | undefined;
 
@@ -82,8 +80,6 @@ export class X11Clipboard {
 
   /** Reads each copy once, whoever listens. */
   async #beginWatching(): Promise<void> {
-    // It may have changed just before.
-    this.#changedAt = Date.now();
     const { display, clipboard } = this;
     let timer: NodeJS.Timeout | undefined;
     const inTurn = pLimit(1);
@@ -91,7 +87,6 @@ export class X11Clipboard {
     display.on(({ name, selection, subtype, owner }) => {
       if (name !== "SelectionNotify" || subtype === undefined || selection !== clipboard) return;
       clearTimeout(timer);
-      this.#changedAt = Date.now();
       const change = ++changes;
       if (owner === 0 || owner === display.window) return;
       // The window in front is asked for at once: the next moment another may be there.
@@ -121,12 +116,6 @@ export class X11Clipboard {
       if (!(error instanceof DrawerError)) throw error;
       if (error.reason !== "no-clipboard/gone") this.#listeners.call({ type: "unread", error });
     }
-  }
-
-  /** For how long the clipboard has been as it is, in milliseconds, as far as that was heard. */
-  async age(): Promise<number> {
-    await (this.#watching ??= this.#beginWatching());
-    return Date.now() - this.#changedAt;
   }
 
   /** Whether what is on the clipboard is what was offered here last. */

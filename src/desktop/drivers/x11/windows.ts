@@ -77,6 +77,8 @@ export class X11Windows implements Windows {
   }
 
   async paste(series: readonly Offered[], between?: Chord): Promise<Pasted> {
+    // What another program has copied since the last paste is what is put back after this one.
+    if (!(await this.clipboard.isOwn())) this.#before = undefined;
     this.#before ??= await this.clipboard.everything();
     const front = (await this.front()) ?? { id: 0 };
     const window = await activeWindow(this.#display);
@@ -103,18 +105,20 @@ export class X11Windows implements Windows {
   /** Pastes something at the caret of the window in front. Returns whether its program has taken it. */
   async #pasteOne(offered: Offered, { app = "", isTerminal }: DesktopWindow): Promise<boolean> {
     const forms = [...offered.keys()].sort().join();
-    const age = await this.clipboard.age();
-    if (KEEPS_LIST.test(app) && forms !== this.#forms && age < LIST_KEPT) await pause(LIST_KEPT - age);
+    // It may have looked at what was there before at any time until now.
+    const isOld = KEEPS_LIST.test(app) && !(forms === this.#forms && (await this.clipboard.isOwn()));
     this.#forms = forms;
     let pasted: () => void;
-    const taken = new Promise<boolean>((settle) => {
-      pasted = () => settle(true);
-      setTimeout(() => settle(false), PASTING).unref();
-    });
+    const taken = new Promise<true>((settle) => (pasted = () => settle(true)));
     await this.clipboard.offer(offered, () => pasted());
     if (isTerminal) await this.clipboard.offerToMouse(offered, () => pasted());
+    const window = await activeWindow(this.#display);
+    if (isOld) await pause(LIST_KEPT);
+    // Who has gone elsewhere meanwhile gets nothing pasted there.
+    if ((await activeWindow(this.#display)) !== window) return false;
     await this.press(isTerminal ? PASTE_IN_TERMINAL : PASTE);
-    return taken;
+    const late = new Promise<false>((settle) => setTimeout(() => settle(false), PASTING).unref());
+    return Promise.race([taken, late]);
   }
 
   async putBack(): Promise<boolean> {
