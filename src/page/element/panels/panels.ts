@@ -202,16 +202,16 @@ export class Panels {
     await this.#show(panel, ":is(button, input, select, [tabindex])");
   }
 
-  /** Shows one snippet whole. */
+  /** Shows one snippet whole, as it is once what was asked for before is done; or has its words changed. */
   async show(row: ListRow, isEdited = false): Promise<void> {
-    const [[snippet], { compose, shownOf }] = await Promise.all([
-      this.host.viewModel!.drawer.read([row]),
-      blocks(),
-    ]);
-    this.#shown = { snippet: snippet!, written: shownOf(compose([masked(snippet!)], {})) };
-    this.#isTouched = false;
-    this.#isEdited = isEdited && isEditable(snippet!, this.#shown.written);
-    await this.#show("snippet", this.#isEdited ? ".edited" : "button");
+    await this.host.acting(async (drawer) => {
+      const [[snippet], { compose, shownOf }] = await Promise.all([drawer.snippets(pickOf([row])), blocks()]);
+      this.#shown = { snippet: snippet!, written: shownOf(compose([masked(snippet!)], {})) };
+      this.#isTouched = false;
+      this.#isEdited = isEdited && isEditable(snippet!, this.#shown.written);
+      await this.#show("snippet", this.#isEdited ? ".edited" : "button");
+      return [];
+    });
   }
 
   /** Puts the words of the snippet that is shown in place of what it says. */
