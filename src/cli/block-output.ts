@@ -22,24 +22,25 @@ export interface Composed {
   readonly block: Block;
   readonly count: number;
   readonly isPrivate: boolean;
-  /** What the pieces ask for. */
-  readonly suggestion?: Suggestion | undefined;
   /** What was left out of it. */
   readonly notices: readonly Notice[];
 }
 
-/** Makes a block of a pick by a recipe as it was typed, which changes one that is kept, if a name was given. */
+/**
+ * Makes a block of a pick by a recipe as it was typed, which changes one that is kept, if a name was given. `suggest` tells what the
+ * pieces ask for.
+ */
 export async function blockOf(
   drawer: Drawer,
   pick: string,
   typed: Recipe,
   name: string | undefined,
-): Promise<Composed> {
+): Promise<Composed & { readonly suggest: () => Suggestion | undefined }> {
   const { snippets, notices } = await drawer.snippetsToGiveOut(pick);
   const recipe = await recipeFrom(drawer, typed, name);
   return {
     block: compose(snippets, recipe),
-    suggestion: suggest(snippets, recipe),
+    suggest: () => suggest(snippets, recipe),
     count: snippets.length,
     isPrivate: snippets.some(({ entry }) => entry.private),
     notices,

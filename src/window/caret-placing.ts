@@ -5,7 +5,7 @@ import type { Chord } from "../desktop/chord.js";
 import type { Desktop, DesktopWindow, Offered, Pasted, Windows } from "../desktop/desktop.js";
 import { cliNotices } from "../messages/en/cli.js";
 import { pageErrors, pageNotices } from "../messages/en/page.js";
-import type { CaretPlace, DesktopTarget, NextKey } from "../page/binding/host-desktop.js";
+import type { CaretPlace, DesktopTarget } from "../page/binding/host-desktop.js";
 import { FrontWindows } from "./front-windows.js";
 
 /** What a page asks to be put at the caret of the window that the user came from: one block; or several, each by itself. */
@@ -18,13 +18,6 @@ export interface CaretPlaced {
   readonly taken: number;
   readonly notices: readonly Notice[];
 }
-
-const BETWEEN: Readonly<Record<NextKey, Chord>> = {
-  Tab: { modifiers: [], key: "Tab" },
-  Enter: { modifiers: [], key: "Enter" },
-  Down: { modifiers: [], key: "Down" },
-  Right: { modifiers: [], key: "Right" },
-};
 
 /**
  * When nothing more is placed for so long, what was on the clipboard before is put back, in milliseconds: not between one and
@@ -46,7 +39,6 @@ export class CaretPlacing {
   readonly #fronts: FrontWindows;
   /** How many blocks can be taken back, and where they are; none once anything else was done there. */
   #placed: { readonly window: DesktopWindow; count: number } | undefined;
-  #front: DesktopWindow | undefined;
   /** Whether this program is at work in another window, so that what happens there is its own doing. */
   #isPlacing = false;
   readonly #inTurn = pLimit(1);
@@ -75,10 +67,9 @@ export class CaretPlacing {
     const { windows } = this.on;
     this.#stop = [
       await this.#fronts.begin(),
-      await windows.follow((front) => (this.#front = front)),
       await windows.followInput(() => {
         const { id } = this.#placed?.window ?? {};
-        if (!this.#isPlacing && id !== undefined && this.#front?.id === id) this.#placed = undefined;
+        if (!this.#isPlacing && id !== undefined && this.#fronts.front?.id === id) this.#placed = undefined;
       }),
     ];
   }
@@ -126,7 +117,7 @@ export class CaretPlacing {
   place({ offered, target, returns, between }: CaretRequest): Promise<CaretPlaced> {
     return this.#visit(target, returns, async (window) => {
       const { windows } = this.on;
-      const { taken, stopped } = await windows.paste(offered, between && BETWEEN[between]);
+      const { taken, stopped } = await windows.paste(offered, between && { modifiers: [], key: between });
       const name = nameOf(window);
       if (taken === 0) throw new DrawerError(pageErrors, "not-placed/not-taken", { name });
       await this.hears.pasted(this.on.desktop);

@@ -5,6 +5,8 @@ const MOST = 16;
 
 /** The windows that the user was in, so that a block goes into the one that they came from to a page of Drawer's. */
 export class FrontWindows {
+  /** The window in front; nothing when there is none. */
+  front: DesktopWindow | undefined;
   /** The latest first. */
   #seen: DesktopWindow[] = [];
   /** Windows that show a page of Drawer's. */
@@ -34,6 +36,7 @@ export class FrontWindows {
   /** Follows the user from window to window. Returns what ends it. */
   begin(): Promise<() => void> {
     return this.windows.follow((front) => {
+      this.front = front;
       if (front) void this.#enter(front);
     });
   }

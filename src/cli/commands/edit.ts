@@ -3,11 +3,11 @@ import { mkdtemp, readFile, rm, writeFile } from "node:fs/promises";
 import { join } from "node:path";
 import type { Command } from "commander";
 import { parseArgsStringToArgv as parseArgs } from "string-argv";
-import { carryOver } from "../../content/carry-over.js";
 import { DrawerError } from "../../content/error.js";
-import { notice, type Reading } from "../../content/notice.js";
+import type { Flow } from "../../content/model.js";
+import { notice } from "../../content/notice.js";
 import { parseSnippetRef } from "../../drawer/model/pick.js";
-import type { Snippet } from "../../drawer/snippets.js";
+import { rewriteEdited } from "../../drawer/rewrite-edited.js";
 import { readMarkdown } from "../../formats/markdown/read.js";
 import { writeMarkdown } from "../../formats/markdown/write.js";
 import { commands } from "../../messages/en/cli-help.js";
@@ -27,16 +27,10 @@ export function add(program: Command): void {
     .action(async (typed: string, options: CommonOptions & { with?: string }) => {
       parseSnippetRef(typed);
       const [snippet] = await withDrawer(options.drawer, (drawer) => drawer.snippets(typed));
-      const { id, content: from } = snippet!.entry;
+      const shownOf = async (flow: Flow) => (await readMarkdown(writeMarkdown([flow]))).content;
       const rewriteWith = async (file: string) => {
         const edited = (await openFile(file, { type: "markdown" })).at();
-        const { reading, poorer } = await rewritten(snippet!, edited);
-        await act(options, async (drawer) => {
-          const { notices } = await drawer.rewrite({ id }, reading, from);
-          return poorer === 0
-            ? notices
-            : [...notices, notice(drawerNotices, "rewritten/poorer", { count: poorer })];
-        });
+        await act(options, (drawer) => rewriteEdited(drawer, snippet!, edited, shownOf));
       };
       if (options.with !== undefined) return rewriteWith(options.with);
       const isChanged = await inEditor(writeMarkdown(snippet!.content), rewriteWith);
@@ -44,19 +38,6 @@ export function add(program: Command): void {
       const { position } = snippet!;
       answer(options, [notice(drawerNotices, "rewritten/same", { position })]);
     });
-}
-
-/** What a snippet says once its Markdown was edited so; what nobody has touched is as it was. */
-async function rewritten(
-  { content, pictures }: Snippet,
-  edited: Reading,
-): Promise<{ readonly reading: Reading; readonly poorer: number }> {
-  const shown = await Promise.all(
-    content.map(async (flow) => (await readMarkdown(writeMarkdown([flow]))).content),
-  );
-  const { content: whole, poorer } = carryOver(content, shown, edited.content);
-  const reading = { ...edited, content: whole, pictures: new Map([...pictures, ...edited.pictures]) };
-  return { reading, poorer };
 }
 
 /**

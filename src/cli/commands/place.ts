@@ -53,7 +53,7 @@ export function add(program: Command): void {
         block,
         count,
         isPrivate,
-        suggestion,
+        suggest,
         notices: leftOut,
       } = await withDrawer(options.drawer, (drawer) =>
         blockOf(drawer, pick.join(" "), recipe, options.recipe),
@@ -87,7 +87,8 @@ export function add(program: Command): void {
         else made = { block: { format, text: block.text, html: block.html, markdown: block.markdown } };
       }
       // Offered to people at work, and to no program.
-      if (suggestion && process.stderr.isTTY && !options.json) remark(`${hint(suggestion)}\n`);
+      const suggestion = process.stderr.isTTY && !options.json ? suggest() : undefined;
+      if (suggestion) remark(`${hint(suggestion)}\n`);
       if (options.json) printJson({ ...made, notices: plain(notices) });
       else for (const { message } of notices) (to === undefined ? remark : print)(message + "\n");
     });

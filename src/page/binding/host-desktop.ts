@@ -11,7 +11,7 @@ export interface DesktopTarget {
   readonly isTerminal: boolean;
 }
 
-/** The keys that lead to the next field, row or cell. */
+/** The keys that lead to the next field, row or cell, by their names in a chord. */
 export const NEXT_KEYS = ["Tab", "Enter", "Down", "Right"] as const;
 /** A key that leads to the next field, row or cell. */
 export type NextKey = (typeof NEXT_KEYS)[number];

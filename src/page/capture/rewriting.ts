@@ -1,10 +1,9 @@
-import { carryOver } from "../../content/carry-over.js";
-import { notice, type Notice } from "../../content/notice.js";
+import { type Notice } from "../../content/notice.js";
 import type { Drawer } from "../../drawer/drawer.js";
+import { rewriteEdited } from "../../drawer/rewrite-edited.js";
 import type { Snippet } from "../../drawer/snippets.js";
 import { readHtml } from "../../formats/html/read.js";
 import { writeHtml } from "../../formats/html/write.js";
-import { drawerNotices } from "../../messages/en/drawer.js";
 import { domAdapter } from "./dom-adapter.js";
 
 /**
@@ -14,20 +13,16 @@ import { domAdapter } from "./dom-adapter.js";
  */
 export async function rewriteFromHtml(
   drawer: Drawer,
-  { entry, content, pictures }: Snippet,
+  snippet: Snippet,
   html: string,
 ): Promise<readonly Notice[]> {
   const read = (written: string) => readHtml(written, { adapter: domAdapter });
-  const picture = (hash: string) => pictures.get(hash);
-  const shown = await Promise.all(
-    content.map(async (flow) => (await read(writeHtml([flow], { picture }))).content),
-  );
+  const picture = (hash: string) => snippet.pictures.get(hash);
   const edited = await read(html);
-  const { content: whole, poorer } = carryOver(content, shown, edited.content);
-  const { notices } = await drawer.rewrite(
-    { id: entry.id },
-    { content: whole, pictures: new Map([...pictures, ...edited.pictures]), notices: edited.notices },
-    entry.content,
+  return rewriteEdited(
+    drawer,
+    snippet,
+    edited,
+    async (flow) => (await read(writeHtml([flow], { picture }))).content,
   );
-  return poorer === 0 ? notices : [...notices, notice(drawerNotices, "rewritten/poorer", { count: poorer })];
 }

@@ -90,7 +90,7 @@ export class X11Windows implements Windows {
         if (taken > 0 && between) await this.press(between);
         if (hasPressed) return { taken, stopped: "key" };
         if (taken > 0 && (await activeWindow(this.#display)) !== window) return { taken, stopped: "window" };
-        if (!(await this.#pasteOne(offered, front))) {
+        if (!(await this.#pasteOne(offered, front, window))) {
           // It stays, to be pasted by hand.
           this.#before = undefined;
           return { taken, stopped: "not-taken" };
@@ -102,8 +102,12 @@ export class X11Windows implements Windows {
     }
   }
 
-  /** Pastes something at the caret of the window in front. Returns whether its program has taken it. */
-  async #pasteOne(offered: Offered, { app = "", isTerminal }: DesktopWindow): Promise<boolean> {
+  /** Pastes something at the caret of the window in front, while that is the active one. Returns whether its program has taken it. */
+  async #pasteOne(
+    offered: Offered,
+    { app = "", isTerminal }: DesktopWindow,
+    window: number,
+  ): Promise<boolean> {
     const forms = [...offered.keys()].sort().join();
     // It may have looked at what was there before at any time until now.
     const isOld = KEEPS_LIST.test(app) && !(forms === this.#forms && (await this.clipboard.isOwn()));
@@ -112,7 +116,6 @@ export class X11Windows implements Windows {
     const taken = new Promise<true>((settle) => (pasted = () => settle(true)));
     await this.clipboard.offer(offered, () => pasted());
     if (isTerminal) await this.clipboard.offerToMouse(offered, () => pasted());
-    const window = await activeWindow(this.#display);
     if (isOld) await pause(LIST_KEPT);
     // Who has gone elsewhere meanwhile gets nothing pasted there.
     if ((await activeWindow(this.#display)) !== window) return false;
