@@ -281,6 +281,18 @@ onDesktop("the list has the room", () => {
     await field.waitFor({ state: "detached" });
     await page.keyboard.press("Escape");
 
+    // What is picked while the list is being read stays picked.
+    const lost = await page.evaluate(async () => {
+      const element = document.querySelector("snippet-drawer")!;
+      for (let turn = 0; turn < 30; turn++) {
+        const reading = element.read();
+        for (let wait = 0; wait < turn % 6; wait++) await element.binding!.drawer.count();
+        await element.pick(turn % 2 === 0 ? "1 2" : "3");
+        await reading;
+        if (element.picked.length !== (turn % 2 === 0 ? 2 : 1)) return turn;
+      }
+    });
+    expect(lost).toBeUndefined();
     await page.evaluate(() => document.querySelector("snippet-drawer")!.pick("1 1"));
     expect(await window.in(".suggested").count()).toBe(0);
     await drawer(["collect"], "Tides");

@@ -27,7 +27,6 @@ export class BlockPreview {
   #madeOf = "";
   /** The snippets that it was made of, by their contents. */
   #snippets: ReadonlyMap<string, Snippet> = new Map();
-  /** Settles when the block is the one of what is chosen. */
   #ready: Promise<void> = Promise.resolve();
 
   /**
@@ -47,6 +46,11 @@ export class BlockPreview {
   refresh(which: SnippetScope): Promise<void> {
     this.#ready = this.#compose(which);
     return this.#ready;
+  }
+
+  /** Settles when the block is the one of what is chosen, or could not be made. */
+  get ready(): Promise<void> {
+    return this.#ready.catch(() => undefined);
   }
 
   async #compose(which: SnippetScope): Promise<void> {
@@ -89,7 +93,7 @@ export class BlockPreview {
    */
   async whole(chosen: readonly Positioned[], fit: Fit): Promise<Block> {
     // Why it could not be shown was told then; it may be that it can be made now.
-    await this.#ready.catch(() => undefined);
+    await this.ready;
     const recipe = { ...this.recipe(), fit };
     const isOpen = chosen.length <= SHOWN && chosen.every(({ entry }) => !entry.private);
     if (isOpen && this.block && this.#madeOf === keyOf(recipe, chosen)) return this.block;

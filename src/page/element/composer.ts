@@ -136,8 +136,9 @@ export class Composer {
     this.choose((this.host.viewModel?.picked.length ?? 0) > 0 ? "picked" : "all");
   }
 
-  /** Lays the pieces out as they ask for. */
-  takeSuggestion(): void {
+  /** Lays the pieces out as they ask for, once it is known what that is. */
+  async takeSuggestion(): Promise<void> {
+    await this.#preview?.ready;
     const { suggestion } = this.#preview ?? {};
     if (!suggestion) return;
     this.recipe = suggestion.recipe;
@@ -253,7 +254,7 @@ export class Composer {
                 class="suggested"
                 title=${suggestions[suggestion.name][1]}
                 aria-keyshortcuts="A"
-                @click=${() => this.takeSuggestion()}
+                @click=${() => void this.takeSuggestion()}
               >
                 ${suggestions[suggestion.name][0]}
               </button>`

@@ -86,7 +86,8 @@ export class ListViewModel {
     const ids = this.picked.map(({ entry }) => entry.id);
     const there = ids.length === 0 ? [] : await drawer.store.entries({ drawer: drawer.name, ids });
     if (reading !== this.#reading) return false;
-    const byId = new Map(there.map((one) => [one.entry.id, one]));
+    const now = new Map<string, Positioned | undefined>(ids.map((id) => [id, undefined]));
+    for (const one of there) now.set(one.entry.id, one);
     const privateCount = await drawer.privateCount();
     const isLastPrivate = privateCount > 0 && ((await drawer.list({ limit: 1 }))[0]?.entry.private ?? false);
     if (reading !== this.#reading) return false;
@@ -98,7 +99,10 @@ export class ListViewModel {
       gone,
       ...window,
     });
-    this.#setPicked(ids.flatMap((id) => byId.get(id) ?? []));
+    // What was picked while this was read is as it was then.
+    this.#setPicked(
+      this.picked.flatMap((one) => (now.has(one.entry.id) ? (now.get(one.entry.id) ?? []) : one)),
+    );
     if (this.words !== "") void this.look(this.words);
     this.changed();
     return true;
