@@ -1,5 +1,4 @@
 import { spawn } from "node:child_process";
-import { fileURLToPath } from "node:url";
 import { Command, CommanderError } from "commander";
 import { parseArgsStringToArgv as parseArgs } from "string-argv";
 import { compose } from "../compose/compose.js";
@@ -19,6 +18,7 @@ import { drawerNotices } from "../messages/en/drawer.js";
 import { blockOf, type Composed } from "./block-output.js";
 import { dealToClipboard } from "./deal-to-clipboard.js";
 import { windowFile } from "./home-folder.js";
+import { ownCommand } from "./own-command.js";
 import { addRecipeOptions, recipeOf, type RecipeOptions } from "./recipe-options.js";
 import { UsageError } from "./refusal.js";
 
@@ -148,8 +148,8 @@ async function dealStep(at: ActionContext, step: "next" | "back"): Promise<reado
 async function showWindow(): Promise<readonly Notice[]> {
   const { addressOfOpen } = await import("./open-window.js");
   if ((await addressOfOpen(true))?.address === "") return [];
-  const main = fileURLToPath(new URL("main.js", import.meta.url));
-  spawn(process.execPath, [main, "open"], { detached: true, stdio: "ignore" }).unref();
+  const [program, ...words] = ownCommand("open");
+  spawn(program, words, { detached: true, stdio: "ignore" }).unref();
   return [];
 }
 

@@ -1,60 +1,71 @@
 import { unwatchFile, watchFile } from "node:fs";
 import { DrawerError } from "../content/error.js";
 import { parseChord } from "../desktop/chord.js";
-import type { Desktop } from "../desktop/desktop.js";
-import { answers } from "../messages/en/cli-answers.js";
 import { cliErrors } from "../messages/en/cli.js";
-import { parseAction, type DesktopAction } from "./desktop-actions.js";
+import type { KeyedDesktop } from "../window/window-desktop.js";
+import { parseAction } from "./desktop-actions.js";
 import { keysFile } from "./home-folder.js";
 import { readKeys, type Keys } from "./keys.js";
-import { isRefusal, refusalText } from "./refusal.js";
+import { isRefusal, type Refusal } from "./refusal.js";
+
 /** How often it is looked whether the user has set other keys, in milliseconds. */
 const LOOKING = 1000;
 
-/** The user's keys, taken in every program of a desktop. */
-export class Hotkeys {
+/** What is told of keys that were taken. */
+interface HotkeyListener {
+  /** These work now. */
+  works(keys: readonly string[]): void;
+  /** One does not. */
+  refused(error: Refusal): void;
+}
+
+/**
+ * Takes the user's keys in every program of a desktop, and those that the user sets later in place of them. Returns what gives them
+ * back.
+ */
+export function takeKeys(keyed: KeyedDesktop, listener: HotkeyListener): () => void {
+  const keys = new Hotkeys(keyed, listener);
+  const take = () => keyed.act(async () => (await keys.take(readKeys()), []));
+  watchFile(keysFile(), { interval: LOOKING }, take);
+  take();
+  return () => {
+    unwatchFile(keysFile(), take);
+    keys.giveBack();
+  };
+}
+
+/** Keys that were taken. */
+class Hotkeys {
   #taken: (() => void)[] = [];
 
-  /** @param does is called with what a key is to do, each time it is pressed */
   constructor(
-    readonly desktop: Desktop,
-    readonly does: (action: DesktopAction) => void,
+    readonly keyed: KeyedDesktop,
+    readonly listener: HotkeyListener,
   ) {}
 
-  /** Takes the keys, and those that the user sets later in place of them. */
-  begin(inTurn: (action: () => Promise<void>) => void, say: (sentence: string) => void): void {
-    const take = async () => {
-      for (const sentence of await this.#take(readKeys())) say(sentence);
-    };
-    watchFile(keysFile(), { interval: LOOKING }, () => inTurn(take));
-    inTurn(take);
-  }
-
-  /** Gives the keys back. */
-  end(): void {
-    unwatchFile(keysFile());
+  giveBack(): void {
     for (const giveBack of this.#taken.splice(0)) giveBack();
   }
 
-  /** Takes these keys in place of those before. Returns what is said of it. */
-  async #take(keys: Keys): Promise<string[]> {
-    for (const giveBack of this.#taken.splice(0)) giveBack();
-    const names = Object.keys(keys);
-    const { windows } = this.desktop;
-    if (names.length === 0) return [];
-    if (!windows) return [`drawer: ${new DrawerError(cliErrors, "no-windows", {}).message}`];
-    const said: string[] = [];
+  /** Takes these keys in place of those before. */
+  async take(keys: Keys): Promise<void> {
+    this.giveBack();
+    const { desktop, drawer, act, collect } = this.keyed;
+    const { windows } = desktop;
+    if (Object.keys(keys).length === 0) return;
+    if (!windows) return this.listener.refused(new DrawerError(cliErrors, "no-windows", {}));
     const taken: string[] = [];
     for (const [key, text] of Object.entries(keys)) {
       try {
         const action = parseAction(text);
-        this.#taken.push(await windows.take(parseChord(key), () => this.does(action)));
+        const pressed = () => act(() => action({ drawer: drawer(), desktop, collect }));
+        this.#taken.push(await windows.take(parseChord(key), pressed));
         taken.push(key);
       } catch (error) {
         if (!isRefusal(error)) throw error;
-        said.push(`drawer: ${refusalText(error)}`);
+        this.listener.refused(error);
       }
     }
-    return taken.length === 0 ? said : [...said, answers.keysWork(taken)];
+    if (taken.length > 0) this.listener.works(taken);
   }
 }

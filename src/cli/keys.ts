@@ -1,7 +1,9 @@
 import { readFileSync } from "node:fs";
 import { DrawerError } from "../content/error.js";
+import { notice, type Notice } from "../content/notice.js";
 import { chordText, parseChord } from "../desktop/chord.js";
-import { cliErrors } from "../messages/en/cli.js";
+import { cliErrors, cliNotices } from "../messages/en/cli.js";
+import type { OwnKey } from "../page/binding/host-desktop.js";
 import { parseAction } from "./desktop-actions.js";
 import { keysFile } from "./home-folder.js";
 import { writeNewFile } from "./output.js";
@@ -30,8 +32,24 @@ export function readKeys(): Keys {
 }
 
 /** Keeps keys in place of those before. */
-export async function writeKeys(keys: Keys): Promise<void> {
+async function writeKeys(keys: Keys): Promise<void> {
   await writeNewFile(keysFile(), `${JSON.stringify(keys, null, 2)}\n`, { overwrite: true, isPrivate: true });
+}
+
+/**
+ * Sets what keys do; an empty act takes a key back. Returns what is told of it.
+ * @throws DrawerError `unreadable`
+ */
+export async function changeKeys(set: readonly OwnKey[]): Promise<readonly Notice[]> {
+  const changed = new Map(Object.entries(readKeys()));
+  for (const { key, act } of set) {
+    if (act === "") changed.delete(key);
+    else changed.set(key, act);
+  }
+  await writeKeys(Object.fromEntries(changed));
+  return set.map(({ key, act }) =>
+    act === "" ? notice(cliNotices, "key/removed", { key }) : notice(cliNotices, "key/set", { key, act }),
+  );
 }
 
 /**
@@ -39,7 +57,7 @@ export async function writeKeys(keys: Keys): Promise<void> {
  * @throws UsageError `bad-option`
  * @throws DrawerError `bad-key`, `bad-pick`, `bad-option`
  */
-export function parseKey(typed: string): { readonly key: string; readonly act: string } {
+export function parseKey(typed: string): OwnKey {
   const parted = /^([^=]+)=(.*)$/s.exec(typed);
   if (!parted) throw new UsageError("bad-option/key", { typed });
   const [key, act] = [chordText(parseChord(parted[1]!)), parted[2]!.trim()];

@@ -22,13 +22,16 @@ export class UsageError<Reason extends UsageReason = UsageReason> extends Error 
   }
 }
 
+/** What refuses something, and is no fault. */
+export type Refusal = DrawerError | UsageError;
+
 /** Whether an error is a refusal, and not a fault. */
-export function isRefusal(error: unknown): error is DrawerError | UsageError {
+export function isRefusal(error: unknown): error is Refusal {
   return error instanceof DrawerError || error instanceof UsageError;
 }
 
 /** What a refusal says, with what a command can do about it. */
-export function refusalText(error: DrawerError | UsageError): string {
+export function refusalText(error: Refusal): string {
   const hint = error instanceof DrawerError ? hints[error.reason] : undefined;
   return hint === undefined ? error.message : `${error.message} ${hint}`;
 }
@@ -37,6 +40,6 @@ export function refusalText(error: DrawerError | UsageError): string {
 const WRONG_USAGE: readonly (ErrorCode | CodeOf<UsageReason>)[] = ["bad-pick", "bad-spot", "bad-option"];
 
 /** Whether a refusal is of what was typed. */
-export function isWrongUsage({ code }: DrawerError | UsageError): boolean {
+export function isWrongUsage({ code }: Refusal): boolean {
   return WRONG_USAGE.includes(code);
 }

@@ -9,7 +9,7 @@ import type { Collected } from "../drawer/operations/collect.js";
 import type { Positioned } from "../drawer/store.js";
 import { answers } from "../messages/en/cli-answers.js";
 import { listed, plain, type CommonOptions } from "./answer.js";
-import { Hotkeys } from "./hotkeys.js";
+import { takeKeys } from "./hotkeys.js";
 import { unescaped } from "./recipe-options.js";
 import { refusalText } from "./refusal.js";
 import { print, printJson, remark } from "./terminal.js";
@@ -56,14 +56,16 @@ export class WatchSession {
     });
     const { drawer, desktop } = this;
     const collect = (copied: Copied, isAppend: boolean) => this.#collect(copied, isAppend ? {} : undefined);
-    const keys = new Hotkeys(desktop, (action) => act(() => action({ drawer, desktop, collect })));
-    keys.begin(
-      (take) => act(async () => (await take(), [])),
-      (sentence) => this.#say(sentence),
+    const giveKeysBack = takeKeys(
+      { drawer: () => drawer, desktop, act, collect },
+      {
+        works: (keys) => this.#say(answers.keysWork(keys)),
+        refused: (error) => this.#say(`drawer: ${refusalText(error)}`),
+      },
     );
     for (const signal of ["SIGINT", "SIGTERM"] as const) process.once(signal, () => end(false));
     this.#say(answers.watching(drawer.name));
-    const isGone = await ended.finally(() => keys.end());
+    const isGone = await ended.finally(giveKeysBack);
     await this.#session.close();
     if (isGone) this.#say(answers.displayGone);
     this.#say(answers.watched(this.#count));

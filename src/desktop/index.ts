@@ -6,5 +6,5 @@ export { holdOnClipboard } from "./jobs/hold.js";
 export { offeredBlock } from "./offered-block.js";
 export { openDesktop, type System } from "./open.js";
 export type { ClipboardEvent, Copied, Desktop, DesktopWindow, Offer, Offered, Windows } from "./desktop.js";
-export { addToMenu, removeFromMenu } from "./menus/index.js";
+export { addToMenu, isInMenu, removeFromMenu } from "./menus/index.js";
 export type { MenuPlace, MenuProgram } from "./menus/menu.js";

@@ -157,7 +157,10 @@ function listening(app: Hono): Promise<ServerType> {
 }
 
 /** What the pages ask of the desktop. */
-function desktopHandler(desktop: WindowDesktop, { store, samples }: WindowOptions): Hono {
+function desktopHandler(
+  desktop: WindowDesktop,
+  { store, samples, desktop: { settings } }: WindowOptions,
+): Hono {
   const app = new Hono();
   app.get("/news", (context) =>
     streamSSE(context, async (stream) => {
@@ -203,6 +206,18 @@ function desktopHandler(desktop: WindowDesktop, { store, samples }: WindowOption
   app.post("/end-deal", async (context) => {
     await desktop.endDeal();
     return context.json({});
+  });
+  app.get("/settings", async (context) => context.json(await settings.read()));
+  app.post("/key", async (context) => {
+    const asked = await jsonOf(context, v.object({ key: v.string(), act: v.string() }));
+    return asked ? context.json(await settings.setKey(asked)) : noQuestion(context);
+  });
+  app.post("/start", async (context) => {
+    const asked = await jsonOf(
+      context,
+      v.object({ place: v.picklist(["menu", "login"]), isThere: v.boolean() }),
+    );
+    return asked ? context.json(await settings.setStart(asked.place, asked.isThere)) : noQuestion(context);
   });
   app.post("/sample", async (context) => {
     await fillWithSample(store, windowPage.sampleDrawer, samples);

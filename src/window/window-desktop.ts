@@ -13,7 +13,7 @@ import { Listeners } from "../messages/core/listeners.js";
 import { cliErrors } from "../messages/en/cli.js";
 import { desktopErrors } from "../messages/en/desktop.js";
 import { drawerNotices } from "../messages/en/drawer.js";
-import type { DesktopTarget } from "../page/binding/host-desktop.js";
+import type { ComputerSettings, DesktopTarget } from "../page/binding/host-desktop.js";
 import { CaretPlacing } from "./caret-placing.js";
 
 /** How the window reaches the desktop; whoever starts it says. */
@@ -28,6 +28,8 @@ export interface DesktopAccess {
   readonly notePasted: (desktop: Desktop) => Promise<void>;
   /** Takes the user's own keys, in every program. Returns what gives them back. */
   readonly takeKeys?: (keys: KeyedDesktop) => () => void;
+  /** What the user can set on this computer. */
+  readonly settings: ComputerSettings;
   /** Whether another program collects for a drawer what is copied: its copies are left to it. */
   readonly isWatched: (drawer: string) => Promise<boolean>;
 }

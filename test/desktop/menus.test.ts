@@ -3,7 +3,7 @@ import { chmodSync, existsSync, mkdtempSync, readFileSync, rmSync, statSync, wri
 import { tmpdir } from "node:os";
 import { delimiter, join } from "node:path";
 import { commandHome } from "../support/command";
-import { addToMenu, removeFromMenu } from "drawer/desktop";
+import { addToMenu, isInMenu, removeFromMenu } from "drawer/desktop";
 
 const folder = mkdtempSync(join(tmpdir(), "drawer-menus-"));
 const before = { ...process.env };
@@ -41,6 +41,7 @@ function wordsOf(exec: string): string[] {
 test("on freedesktop's menus an entry starts just that program, with an icon; taken out, nothing stays", async () => {
   for (const place of ["menu", "login"] as const) {
     const file = await addToMenu(place, program, "linux");
+    expect(isInMenu(place, "linux")).toBe(true);
     const [, exec] = /^Exec=(.*)$/m.exec(readFileSync(file, "utf8"))!;
     const [run, ...words] = wordsOf(exec!);
     expect([run, ...words]).toEqual(program.command);
@@ -49,8 +50,11 @@ test("on freedesktop's menus an entry starts just that program, with an icon; ta
   }
   const icon = join(process.env["XDG_DATA_HOME"]!, "icons/hicolor/scalable/apps/drawer-window.svg");
   expect(readFileSync(icon, "utf8")).toBe("<svg/>");
-  for (const place of ["menu", "login"] as const)
-    expect(existsSync(await removeFromMenu(place, "linux"))).toBe(false);
+  expect(existsSync(await removeFromMenu("menu", "linux"))).toBe(false);
+  expect([isInMenu("menu", "linux"), isInMenu("login", "linux")]).toEqual([false, true]);
+  // The entries share it.
+  expect(existsSync(icon)).toBe(true);
+  expect(existsSync(await removeFromMenu("login", "linux"))).toBe(false);
   expect(existsSync(icon)).toBe(false);
   // What is not there can be taken out all the same.
   await removeFromMenu("menu", "linux");
@@ -94,7 +98,7 @@ describe("by the command", () => {
     expect([run, words]).toEqual([process.execPath, ["open", "--quiet"]]);
     expect(spawnSync(run!, [main!, "--version"], { encoding: "utf8" }).stdout).toMatch(/^\d/);
     expect((await drawer(["open", "--add-to-menu", "--at-login", "--remove"])).out).toMatch(
-      /^Taken out: .*\nTaken out: /,
+      /^Taken out of the system's menu: .*\nIt does not start when you log in any more: /,
     );
   });
 });

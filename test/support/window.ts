@@ -17,7 +17,8 @@ export class OpenedWindow {
   /** Starts `drawer open` in a home. */
   static async open(home: string, ...words: string[]): Promise<OpenedWindow> {
     const child = spawn(process.execPath, [main, "open", "--no-browser", "--json", ...words], {
-      env: { ...process.env, DRAWER_HOME: home },
+      // The user's own menus are left alone.
+      env: { ...process.env, DRAWER_HOME: home, XDG_DATA_HOME: home, XDG_CONFIG_HOME: home },
     });
     let out = "";
     let err = "";
@@ -86,6 +87,7 @@ export class WindowPage {
   async openPanel(name: string): Promise<void> {
     await this.in(".more").click();
     await this.button(name).click();
+    await this.in(".aside").waitFor();
   }
 
   /** Waits until the rows say this. */

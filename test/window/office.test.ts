@@ -1,5 +1,5 @@
 import { spawn, spawnSync, type ChildProcess } from "node:child_process";
-import { copyFileSync, writeFileSync } from "node:fs";
+import { copyFileSync, readdirSync, readFileSync, writeFileSync } from "node:fs";
 import { join, resolve } from "node:path";
 import { pathToFileURL } from "node:url";
 import { chromium, type Browser, type Page } from "playwright-core";
@@ -66,7 +66,6 @@ withWindows("clicks in the window put pieces at the caret that one came from", (
     await all(`collect ${join(folder, "ring.txt")} --at p1 --at p2 --at p3`);
     await drawer(["collect"], "a secret of mine");
     await all("hide last");
-    await drawer(["keys", "Super+F5=open"]);
     office = await OfficeWindows.open(folder);
     // LibreOffice puts a lock beside a document that it opens.
     copyFileSync("demo/diary.odt", join(folder, "diary.odt"));
@@ -163,12 +162,33 @@ withWindows("clicks in the window put pieces at the caret that one came from", (
     await then("there");
   });
 
-  test("a key of one's own brings the window to the front, ready to find; what is placed lands where one was", async () => {
+  test("a key of one's own, set in the window, brings it to the front, ready to find; what is placed lands where one was", async () => {
+    await window.openPanel("This computer");
+    const panel = window.in(".panel.computer");
+    await panel.locator("[name=key]").press("x");
+    await window.button("Set it").click();
+    await window.told(/^People type with “x”/);
+    await panel.locator("[name=key]").press("Meta+F5");
+    await window.button("Set it").click();
+    await window.told(/^Super\+F5: open\./);
+    const start = panel.getByLabel("Drawer stands in the system's menu");
+    await start.check();
+    await window.told(/^The window is in the system's menu/);
+    const [entry] = readdirSync(join(home(), "applications"));
+    expect(readFileSync(join(home(), "applications", entry!), "utf8")).toMatch(/^Exec=.*main\.js" "open"$/m);
+    await start.uncheck();
+    await window.told(/^Taken out of the system's menu/);
+    await until(start.isChecked.bind(start), (is) => !is);
+    expect(readdirSync(join(home(), "applications"))).toEqual([]);
+    await window.page.keyboard.press("Escape");
     await office.do("type_paragraphs", ["Species: "]);
     await office.do("put_caret", 0, "Species: ".length);
     await toFront("Writer");
-    press("super+F5");
-    await until(windowInFront, (title) => title.includes("Drawer ·"));
+    // The key is taken a moment after it was set.
+    await until(
+      () => (press("super+F5"), windowInFront()),
+      (title) => title.includes("Drawer ·"),
+    );
     await window.in(".ways input[type=search]:focus").waitFor();
     await window.page.keyboard.type("Will");
     await window.in(".found").getByText("hold “Will”").waitFor();

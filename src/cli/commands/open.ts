@@ -1,21 +1,24 @@
-import { readFile } from "node:fs/promises";
 import { fileURLToPath } from "node:url";
 import type { Command } from "commander";
 import { reasonOf } from "../../content/error.js";
+import type { Notice } from "../../content/notice.js";
 import { holdOnClipboard } from "../../desktop/jobs/hold.js";
 import { noteWindow } from "../../desktop/jobs/last-window.js";
 import { openDesktop } from "../../desktop/open.js";
+import { answers } from "../../messages/en/cli-answers.js";
 import { commands } from "../../messages/en/cli-help.js";
 import { openWindow as says } from "../../messages/en/window.js";
 import { KEY_LIFE, newSecret } from "../../window/guard.js";
 import { serveWindow } from "../../window/server.js";
-import { answerWith, type CommonOptions } from "../answer.js";
+import { answer, answerWith, type CommonOptions } from "../answer.js";
 import { begin } from "../command.js";
+import { computerSettings, setStart } from "../computer-settings.js";
 import { dealToClipboard } from "../deal-to-clipboard.js";
 import { windowFile } from "../home-folder.js";
 import { withDrawer } from "../home.js";
-import { Hotkeys } from "../hotkeys.js";
+import { takeKeys } from "../hotkeys.js";
 import { addressOfOpen, chooseEntryFolder, noteOpen, openBrowser, type WayIn } from "../open-window.js";
+import { refusalText } from "../refusal.js";
 import { print, printJson, remark } from "../terminal.js";
 import { isWatched } from "../watch-claim.js";
 
@@ -39,7 +42,7 @@ export function add(program: Command): void {
     .option("--at-login", commands.open.login)
     .option("--remove", commands.open.remove)
     .action(async (options: OpenOptions) => {
-      if (options.addToMenu || options.atLogin) return changeMenus(options);
+      if (options.addToMenu || options.atLogin) return changeStart(options);
       const there = await addressOfOpen(options.browser && options.drawer === "main");
       if (there?.address === "") return answerWith(options, "front", says.front);
       if (there !== undefined) return show(options, there, options.drawer, says.again);
@@ -55,16 +58,15 @@ export function add(program: Command): void {
             hold: (offered) => holdOnClipboard(offered, windowFile()),
             deal: dealToClipboard,
             isWatched,
-            takeKeys: ({ desktop, drawer, act, collect }) => {
-              const keys = new Hotkeys(desktop, (action) =>
-                act(() => action({ drawer: drawer(), desktop, collect })),
-              );
-              keys.begin(
-                (take) => act(async () => (await take(), [])),
-                (sentence) => remark(`${sentence}\n`),
-              );
-              return () => keys.end();
-            },
+            takeKeys: (keyed) =>
+              takeKeys(keyed, {
+                works: (keys) => remark(`${answers.keysWork(keys)}\n`),
+                refused: (error) => {
+                  remark(`drawer: ${refusalText(error)}\n`);
+                  keyed.act(() => Promise.reject(error));
+                },
+              }),
+            settings: computerSettings(name),
             notePasted: (desktop) => noteWindow(desktop, windowFile()),
           },
           log: (sentence) => remark(`${sentence}\n`),
@@ -85,26 +87,11 @@ export function add(program: Command): void {
 }
 
 /** Puts the window into the system's menu, or among what starts when one logs in; or takes it out of there. */
-async function changeMenus({ addToMenu: isInMenu, atLogin, remove, ...options }: OpenOptions): Promise<void> {
-  const { addToMenu, removeFromMenu } = await import("../../desktop/menus/index.js");
-  const command = [process.execPath, fileURLToPath(new URL("main.js", import.meta.url)), "open"];
-  const program = {
-    ...says.entry,
-    command: [...command, ...(options.drawer === "main" ? [] : ["--drawer", options.drawer])],
-    icon: await readFile(besides("../window/page/icon.svg"), "utf8"),
-  };
-  const told: string[] = [];
-  if (isInMenu)
-    told.push(
-      remove ? says.removed(await removeFromMenu("menu")) : says.inMenu(await addToMenu("menu", program)),
-    );
-  if (atLogin) {
-    const quiet = { ...program, command: [...program.command, "--quiet"] };
-    told.push(
-      remove ? says.removed(await removeFromMenu("login")) : says.atLogin(await addToMenu("login", quiet)),
-    );
-  }
-  for (const sentence of told) answerWith(options, "menu", sentence);
+async function changeStart({ addToMenu, atLogin, remove = false, ...options }: OpenOptions): Promise<void> {
+  const places = [...(addToMenu ? ["menu" as const] : []), ...(atLogin ? ["login" as const] : [])];
+  const notices: Notice[] = [];
+  for (const place of places) notices.push(await setStart(options.drawer, place, !remove));
+  answer(options, notices);
 }
 
 /** An address of the window at which it shows this drawer first. */

@@ -1,3 +1,4 @@
+import { existsSync } from "node:fs";
 import { rm } from "node:fs/promises";
 import { homedir } from "node:os";
 import { join } from "node:path";
@@ -28,9 +29,12 @@ export const freedesktop: Menu = {
   },
   async remove(place) {
     await rm(desktopFile(place), { force: true });
-    if (place === "menu") await rm(iconFile(), { force: true });
+    // The entries share it.
+    if (!existsSync(desktopFile("menu")) && !existsSync(desktopFile("login")))
+      await rm(iconFile(), { force: true });
     return desktopFile(place);
   },
+  where: desktopFile,
 };
 
 function dataFolder(): string {

@@ -1,3 +1,4 @@
+import { existsSync } from "node:fs";
 import { DrawerError, reasonOf } from "../../content/error.js";
 import { desktopErrors } from "../../messages/en/desktop.js";
 import { freedesktop } from "./freedesktop.js";
@@ -36,6 +37,15 @@ export async function removeFromMenu(
   system: NodeJS.Platform = process.platform,
 ): Promise<string> {
   return inMenu(system, (menu) => menu.remove(place));
+}
+
+/**
+ * Whether a program stands there.
+ * @param system the system, where it is not the one here
+ */
+export function isInMenu(place: MenuPlace, system: NodeJS.Platform = process.platform): boolean {
+  const menu = MENUS[system];
+  return menu !== undefined && existsSync(menu.where(place));
 }
 
 async function inMenu(system: NodeJS.Platform, act: (menu: Menu) => Promise<string>): Promise<string> {

@@ -1,14 +1,14 @@
 import { rm } from "node:fs/promises";
 import { homedir } from "node:os";
 import { join } from "node:path";
-import { NAME, put, type Menu } from "./menu.js";
+import { NAME, put, type Menu, type MenuPlace } from "./menu.js";
 
 /** The menu of macOS: a small application in the user's folder (Bundle Programming Guide), and a launch agent (launchd.plist). */
 export const macos: Menu = {
   async add(place, { name, command, icon }) {
     const run = command.map((word) => `'${word.replaceAll("'", "'\\''")}'`).join(" ");
     if (place === "login") {
-      const file = agentFile();
+      const file = whereIs(place);
       const words = command.map((word) => `<string>${escaped(word)}</string>`).join("");
       await put(
         file,
@@ -17,7 +17,7 @@ export const macos: Menu = {
       );
       return file;
     }
-    const folder = join(homedir(), "Applications", `${name}.app`);
+    const folder = whereIs(place);
     await put(join(folder, "Contents", "MacOS", NAME), `#!/bin/sh\nexec ${run}\n`, 0o755);
     await put(join(folder, "Contents", "Resources", `${NAME}.svg`), icon);
     await put(
@@ -28,14 +28,16 @@ export const macos: Menu = {
     return folder;
   },
   async remove(place) {
-    const path = place === "login" ? agentFile() : join(homedir(), "Applications", "Drawer.app");
-    await rm(path, { recursive: true, force: true });
-    return path;
+    await rm(whereIs(place), { recursive: true, force: true });
+    return whereIs(place);
   },
+  where: whereIs,
 };
 
-function agentFile(): string {
-  return join(homedir(), "Library", "LaunchAgents", `${NAME}.plist`);
+function whereIs(place: MenuPlace): string {
+  return place === "login"
+    ? join(homedir(), "Library", "LaunchAgents", `${NAME}.plist`)
+    : join(homedir(), "Applications", "Drawer.app");
 }
 
 function plist(entries: string): string {

@@ -21,6 +21,8 @@ export interface Menu {
   add(place: MenuPlace, program: MenuProgram): Promise<string>;
   /** Takes it out again. Returns where it stood. */
   remove(place: MenuPlace): Promise<string>;
+  /** Where it stands, or would stand. */
+  where(place: MenuPlace): string;
 }
 
 /** The name of the files that an entry is made of. */

@@ -43,6 +43,7 @@ $link.Save()`;
     await rm(linkFile(place), { force: true });
     return linkFile(place);
   },
+  where: linkFile,
 };
 
 function linkFile(place: MenuPlace): string {

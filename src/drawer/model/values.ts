@@ -12,6 +12,8 @@ export const VALUES = {
   importing: "importing",
   /** Of no drawer: how a window is arranged. */
   arranged: "arranged",
+  /** Of no drawer: where its window stands, and how large it is. */
+  bounds: "bounds",
   /** When its log was last shortened, in milliseconds since 1970. */
   shortened: "shortened",
 } as const;

@@ -22,6 +22,7 @@ export let {
   rulesPanel,
   recipesPanel,
   fillPanel,
+  computerPanel,
   keysPanel,
   many,
 } = translated(ENGLISH);
@@ -37,11 +38,11 @@ onLanguageChange(() => {
     sentence,
     suggestions,
     details,
-    suggestions,
     ruleSentences,
     rulesPanel,
     recipesPanel,
     fillPanel,
+    computerPanel,
     keysPanel,
     many,
   } = translated(ENGLISH));

@@ -9,6 +9,8 @@ export const cliErrors = {
     `“${path}” cannot be read: ${typeof why === "string" ? whyNotRead[why] : why.text}.`,
   /** A device or a pipe was named as a file. Lead it into standard input, which ends at a limit. */
   "no-file/device": ({ path }: { path: string }) => `“${path}” is no file but a device or a pipe.`,
+  /** A key cannot do what it is to do. */
+  "bad-option/own-key": ({ why }: { why: string }) => `The key was not set: ${why}`,
   /** The file of the user's keys holds something else. */
   "unreadable/keys": ({ file }: { file: string }) =>
     `“${file}” does not hold keys. Put it right, or take it away and set your keys again.`,
@@ -107,6 +109,15 @@ export const cliNotices = {
     "What was on the clipboard before could not be put back whole. Copy it again where you still need it.",
   /** A key does something from now on. */
   "key/set": ({ key, act }: { key: string; act: string }) => `${key}: ${act}.`,
+  /** The window is started from the system's menu. */
+  "start/menu": ({ path }: { path: string }) => `The window is in the system's menu (${path}).`,
+  /** The window starts by itself. */
+  "start/login": ({ path }: { path: string }) => `The window starts quietly when you log in (${path}).`,
+  /** The window is not in the system's menu any more. */
+  "start/not-menu": ({ path }: { path: string }) => `Taken out of the system's menu: ${path}.`,
+  /** The window does not start by itself any more. */
+  "start/not-login": ({ path }: { path: string }) =>
+    `It does not start when you log in any more: ${path} is taken out.`,
   /** A key does nothing more. */
   "key/removed": ({ key }: { key: string }) => `${key} does nothing any more.`,
   /** A block was placed into a file. */

@@ -19,10 +19,22 @@ export const page = {
   back: "Back to the list",
   /** What is moved to give the list more room, or what stands beside it. */
   divider: "Width of the list",
+  /** Where it will go, what hangs over the drawer: files, which are looked into, or a piece. */
+  receives: {
+    files: (_: number) => "Drop it here to look into it, and choose what to collect.",
+    piece: (position: number) => `Drop it here: it is collected as ${grouped(position)}.`,
+  },
   /** How many have come while one looked elsewhere. */
   unseen: (count: number) => `${grouped(count)} new`,
   find: { name: "Find in the drawer", short: "Find" },
-  panels: { gone: "Taken out", done: "What was done", recipes: "Recipes", rules: "Rules", keys: "Keys" },
+  panels: {
+    gone: "Taken out",
+    done: "What was done",
+    recipes: "Recipes",
+    rules: "Rules",
+    computer: "This computer",
+    keys: "Keys",
+  },
   /** The choice of a drawer: what it is called, and what makes another one. */
   drawers: { name: "Drawer", another: "another…", ask: "What shall the other drawer be called?" },
   /** That nothing is kept when the page is closed. */
@@ -393,6 +405,36 @@ export const fillPanel = {
     "No field of the form is called like a label. Give snippets labels, or choose a table of labels and values.",
   fill: (count: number) => (count === 1 ? "Fill one field" : `Fill ${count} fields`),
   leave: "Leave it",
+};
+
+/** The panel of what can be set on this computer. */
+export const computerPanel = {
+  name: "This computer",
+  /** From where the window is started. */
+  starts: {
+    menu: "Drawer stands in the system's menu",
+    login: "It starts when you log in, and collects quietly",
+  },
+  keys: "Keys of your own, in every program",
+  noKeys: "No key is set yet.",
+  remove: "Take back",
+  key: "Press a key:",
+  does: "It",
+  which: "which, and how:",
+  set: "Set it",
+  /** What a key can do. */
+  acts: {
+    open: "brings this window to the front",
+    collect: "collects what is selected",
+    append: "adds what is selected to the latest",
+    place: "places snippets",
+    next: "hands out the next one",
+    back: "hands out the one before again",
+    send: "sends what is selected to where the last went",
+    undo: "undoes",
+    redo: "does again",
+  },
+  note: "They work while this window is open, or “drawer watch” runs.",
 };
 
 /** Keys, each with what it does. */

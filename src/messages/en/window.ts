@@ -27,9 +27,6 @@ export const openWindow = {
     `No browser could be started (${why}). Say “drawer open --no-browser” for an address to open in one.`,
   /** It collects, and no window is shown. */
   quiet: "It collects what you copy. “drawer open” shows the window.",
-  inMenu: (path: string) => `The window is in the system's menu (${path}).`,
-  atLogin: (path: string) => `The window starts quietly when you log in (${path}).`,
-  removed: (path: string) => `Taken out: ${path}.`,
   /** What stands in the system's menu. */
   entry: { name: "Drawer", about: "Collect snippets, and place them where you write" },
   ended: "The window is closed.",

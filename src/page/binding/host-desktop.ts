@@ -33,6 +33,31 @@ export interface CaretPlace {
   readonly between?: NextKey;
 }
 
+/** A key of the user's own, and what it does in every program, as on the command line: `place last --as quotes`. */
+export interface OwnKey {
+  readonly key: string;
+  readonly act: string;
+}
+
+/** Where Drawer is started from: the system's menu, or by itself when the user logs in. */
+export type StartPlace = "menu" | "login";
+
+/** What the user can set of Drawer on this computer. */
+export interface ComputerSettings {
+  /** What is set now. */
+  read(): Promise<{ readonly keys: readonly OwnKey[]; readonly startsFrom: readonly StartPlace[] }>;
+  /**
+   * Sets what a key does; takes it back with an empty act.
+   * @throws DrawerError `bad-key`, `bad-option`, `bad-pick`
+   */
+  setKey(key: OwnKey): Promise<readonly Notice[]>;
+  /**
+   * Has Drawer started from there, or not any more.
+   * @throws DrawerError `no-menu`
+   */
+  setStart(place: StartPlace, isThere: boolean): Promise<readonly Notice[]>;
+}
+
 /**
  * The desktop around a page that has no places of its own to put into, as the window that stands beside one's programs:
  * blocks go to the caret of the window that the user came from, where the desktop lets a program put them there, and else onto
@@ -43,6 +68,8 @@ export interface HostDesktop {
   readonly target: DesktopTarget | undefined;
   /** Whether the desktop lets a program put something at the caret of another. */
   readonly reachesCarets: boolean;
+  /** What the user can set on this computer; nothing where there is nothing to set. */
+  readonly settings?: ComputerSettings;
   /**
    * Puts blocks at the caret of the window that the user came from, one after another.
    * @returns how many were taken there, and what is told of it

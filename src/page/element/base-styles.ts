@@ -17,7 +17,7 @@ export const baseStyles = css`
     --plain: var(--drawer-plain-font, Seravek, "Gill Sans Nova", Ubuntu, Calibri, "DejaVu Sans", sans-serif);
     --size: var(--drawer-size, 15px);
     --edge: 1rem;
-    container: drawer / inline-size;
+    container: drawer wide / inline-size;
     display: flex;
     flex-direction: column;
     min-height: 0;
@@ -26,6 +26,11 @@ export const baseStyles = css`
     color: var(--ink);
     background: var(--paper);
     font: var(--size) / 1.45 var(--text);
+    /* What one selects is what was collected, not the words of buttons. */
+    user-select: none;
+  }
+  :is(input, textarea, .preview, .panel.whole, .notice, .note) {
+    user-select: text;
   }
   * {
     box-sizing: border-box;
@@ -154,11 +159,25 @@ export const baseStyles = css`
       visibility: hidden;
     }
   }
+  /* A strip at any width, and a small one for the side of a field. */
+  :host(:is([panel], [compact])) {
+    container-name: drawer;
+  }
+  :host(:is([panel], [compact])) .aside ~ .side {
+    visibility: hidden;
+  }
+  :host([compact]) {
+    --edge: 0.6rem;
+    --size: var(--drawer-size, 14px);
+    block-size: 24em;
+    border: 1px solid var(--rule);
+    border-radius: 4px;
+  }
   .divider {
     display: none;
   }
   /* Where there is room, it and the block stand beside the list. */
-  @container drawer (min-width: 46rem) {
+  @container wide (min-width: 46rem) {
     .sides {
       flex: 1 1 18em;
       grid-template: "list down" minmax(0, 1fr) "notice down" auto / minmax(0, 1fr) minmax(

@@ -46,7 +46,13 @@ export const composerStyles = css`
       padding-top: 0;
     }
   }
-  @container drawer (min-width: 46rem) {
+  :host(:is([panel], [compact])) .folded :is(.unfolded, .lands, .acts) {
+    display: none;
+  }
+  :host(:is([panel], [compact])) .composer:not(.folded) .sentence {
+    padding-top: 0;
+  }
+  @container wide (min-width: 46rem) {
     .fold {
       display: none;
     }

@@ -121,4 +121,7 @@ export const headerStyles = css`
       padding-inline: 0.45em;
     }
   }
+  :host([compact]) :is(h2 slot[name="title"], .ways input) {
+    display: none;
+  }
 `;

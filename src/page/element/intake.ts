@@ -1,4 +1,6 @@
+import { html, nothing } from "lit";
 import { defined } from "../../content/defined.js";
+import { page } from "../../messages/core/page-sentences.js";
 import { sources } from "../../messages/en/content.js";
 import { readTransfer } from "../capture/selection.js";
 import type { DrawerHost } from "./drawer-host.js";
@@ -6,6 +8,9 @@ import type { RowDrag } from "./row-drag.js";
 
 /** What is pasted or dropped into the drawer: one of its own rows, files, or what another program offers. */
 export class Intake {
+  /** What hangs over it, to be dropped: files, or what another program offers. */
+  #over: "files" | "piece" | undefined;
+
   /** @param lookInto looks into files that are dropped */
   constructor(
     readonly host: DrawerHost,
@@ -17,9 +22,37 @@ export class Intake {
       const { clipboardData } = event as ClipboardEvent;
       if ((event.composedPath()[0] as Element).localName !== "input") this.#given(event, clipboardData);
     });
-    host.addEventListener("dragover", (event) => event.preventDefault());
-    host.addEventListener("drop", (event) => this.#given(event, (event as DragEvent).dataTransfer));
+    host.addEventListener("dragover", (event) => this.#hangs(event as DragEvent));
+    host.addEventListener("dragleave", () => this.#setOver(undefined));
+    host.addEventListener("drop", (event) => {
+      this.#setOver(undefined);
+      this.#given(event, (event as DragEvent).dataTransfer);
+    });
     host.addEventListener("dragend", () => drag.ended());
+  }
+
+  /** Something hangs over it: it is shown where that will go. */
+  #hangs(event: DragEvent): void {
+    event.preventDefault();
+    if (this.drag.over(event)) return;
+    const types = event.dataTransfer?.types ?? [];
+    const isText = types.includes("text/html") || types.includes("text/plain");
+    this.#setOver(types.includes("Files") && !isText ? "files" : "piece");
+  }
+
+  #setOver(over: "files" | "piece" | undefined): void {
+    if (over === undefined) this.drag.left();
+    if (over === this.#over) return;
+    this.#over = over;
+    this.host.requestUpdate();
+  }
+
+  /** Where it will go, what hangs over it; nothing while nothing does. */
+  view() {
+    const next = (this.host.viewModel?.chosenCount("all") ?? 0) + 1;
+    return this.#over === undefined
+      ? nothing
+      : html`<p class="receiving">${page.receives[this.#over](next)}</p>`;
   }
 
   #given(event: Event, transfer: DataTransfer | null): void {

@@ -194,6 +194,30 @@ export const listStyles = css`
   .label input {
     width: 100%;
   }
+  /* Where a row that is dragged would go. */
+  .list li[data-drop]::after {
+    content: "";
+    position: absolute;
+    inset-inline: 0;
+    height: 3px;
+    background: var(--tide);
+  }
+  .list li[data-drop="before"]::after {
+    top: -1px;
+  }
+  .list li[data-drop="after"]::after {
+    bottom: -2px;
+  }
+  /* Where it will go, what hangs over the drawer. */
+  .receiving {
+    margin: 0;
+    padding: 0.5em var(--edge);
+    border: 2px dashed var(--tide);
+    border-radius: 4px;
+    font: 0.9em var(--plain);
+    color: var(--tide);
+    background: var(--wash);
+  }
   .unseen {
     align-self: center;
     margin: -2.6em 0 0.6em;
@@ -242,6 +266,10 @@ export const listStyles = css`
       background: linear-gradient(transparent 3px, var(--wash) 3px);
     }
   }
+  /* Beside a field, a row is its number and what it says. */
+  :host([compact]) :is(.day, .snippet .from, .snippet .when) {
+    display: none;
+  }
   @media (prefers-reduced-motion: reduce) {
     .list li.new::before {
       animation: none;
@@ -260,5 +288,9 @@ export const listStyles = css`
     .kind {
       stroke: CanvasText;
     }
+  }
+  .label input {
+    padding: 0.2em 0.5em;
+    min-block-size: 24px;
   }
 `;

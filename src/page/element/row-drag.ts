@@ -32,17 +32,38 @@ export class RowDrag {
     this.#isDragging = true;
   }
 
+  /** Shows where the row that is being dragged would go. Returns whether it is one of the list. */
+  over(event: DragEvent): boolean {
+    if (!this.#isDragging) return false;
+    this.left();
+    const goal = this.#goal(event);
+    if (goal) goal.on.dataset["drop"] = goal.isAfter ? "after" : "before";
+    return true;
+  }
+
+  /** Shows no more where it would go. */
+  left(): void {
+    for (const row of this.host.renderRoot.querySelectorAll<HTMLElement>("[data-drop]"))
+      delete row.dataset["drop"];
+  }
+
+  /** The row that something hangs over, and whether it is the lower half of it; nothing over the dragged row itself. */
+  #goal(event: DragEvent): { readonly on: HTMLElement; readonly isAfter: boolean } | undefined {
+    const on = (event.composedPath()[0] as Element).closest?.<HTMLElement>(".list li");
+    if (!on || on.dataset["id"] === this.#dragged?.row.entry.id) return undefined;
+    const box = on.getBoundingClientRect();
+    return { on, isAfter: event.clientY > box.top + box.height / 2 };
+  }
+
   /** Moves the row that is being dragged to where it is dropped in the list. Returns whether it was one of the list. */
   dropped(event: DragEvent): boolean {
     const dragged = this.#dragged;
     const isOwn = this.#isDragging;
+    const goal = this.#goal(event);
     this.ended();
     if (!isOwn || !dragged) return false;
-    const on = (event.composedPath()[0] as Element).closest?.<HTMLElement>(".list li");
-    const to = Number(on?.dataset["position"]);
-    if (!on || on.dataset["id"] === dragged.row.entry.id) return true;
-    const box = on.getBoundingClientRect();
-    const before = event.clientY > box.top + box.height / 2 ? to + 1 : to;
+    if (!goal) return true;
+    const before = Number(goal.on.dataset["position"]) + (goal.isAfter ? 1 : 0);
     const place = before > this.host.viewModel!.count ? ("end" as const) : { position: before };
     this.host.act((drawer) => drawer.move(pickOf([dragged.row]), place));
     return true;
@@ -50,6 +71,7 @@ export class RowDrag {
 
   /** A drag that began in the list has ended, wherever that was. */
   ended(): void {
+    this.left();
     this.#dragged = undefined;
     this.#isDragging = false;
   }

@@ -26,7 +26,6 @@ import { noticeLine } from "./notice-line.js";
 import { noticeStyles } from "./notice-styles.js";
 import { OwnAttributes } from "./own-attributes.js";
 import { OwnBinding } from "./own-binding.js";
-import { panelStyles } from "./panels/panel-styles.js";
 import { Panels } from "./panels/panels.js";
 import type { ListRow } from "./row.js";
 
@@ -49,13 +48,15 @@ export type SnippetDrawerEventMap = {
  * @attr {string} hotkey - The key that leads to the list from anywhere on the page; `Alt+Shift+D` without it, none when empty.
  * @attr {string} sendkey - The key that sends what is selected to where the last block went; `Alt+Shift+S` without it.
  * @attr {boolean} unfolded - Whether the sentence and the block are shown in a strip too, until the user folds them.
+ * @attr {boolean} panel - A strip, however wide it is: the sentence and the block are folded below the list.
+ * @attr {boolean} compact - A small strip for the side of a field: each snippet in one line, no higher than it must be.
  * @slot title - What stands at its top in place of its name.
  * @slot empty - What is said while it holds nothing.
  * @slot acts - Buttons of the page's own, beside what else is done with what is chosen.
  * @csspart top - Its one line at the top.
  * @csspart state - Whether it collects, and what changes that.
  * @csspart ways - The field to find in, and what opens all else.
- * @csspart panel - What stands beside the list, or over it: rules, what was taken out, recipes, keys, the form to fill, one snippet whole.
+ * @csspart panel - What stands beside the list, or over it: rules, what was taken out, recipes, keys, what is set on this computer, the form to fill, one snippet whole.
  * @csspart list - The list of snippets.
  * @csspart row - A snippet in it.
  * @csspart picked - A snippet that is picked.
@@ -88,7 +89,7 @@ export type SnippetDrawerEventMap = {
  */
 export class SnippetDrawer extends LitElement implements DrawerHost {
   /** The style sheets of its shadow tree. */
-  static override styles = [baseStyles, headerStyles, panelStyles, noticeStyles, listStyles, composerStyles];
+  static override styles = [baseStyles, headerStyles, noticeStyles, listStyles, composerStyles];
   static override properties = {
     binding: { attribute: false },
     database: {},
@@ -139,6 +140,7 @@ export class SnippetDrawer extends LitElement implements DrawerHost {
     this.hotkey = "Alt+Shift+D";
     this.sendkey = "Alt+Shift+S";
     this.unfolded = false;
+    this.addEventListener("keydown", (event) => this.#selectAll(event));
   }
 
   protected override willUpdate(changed: PropertyValues): void {
@@ -233,6 +235,17 @@ export class SnippetDrawer extends LitElement implements DrawerHost {
     this.act((drawer) => drawer.redo());
   }
 
+  /** Ctrl+A selects what one reads, or picks all; it does not select the words of buttons. */
+  #selectAll(event: KeyboardEvent): void {
+    const [inside] = event.composedPath() as [HTMLElement];
+    const isAll = (event.ctrlKey || event.metaKey) && event.key.toLowerCase() === "a" && !event.altKey;
+    if (!isAll || event.defaultPrevented || inside.localName === "input" || inside.isContentEditable) return;
+    event.preventDefault();
+    const read = inside.closest(".preview, .panel.whole");
+    if (read) getSelection()?.selectAllChildren(read);
+    else this.act(async () => (await this.pick("all"), []));
+  }
+
   /** Gives the focus to the list, or to the field to find in while there is none. */
   override focus(): void {
     this.#panels.close();
@@ -308,6 +321,7 @@ export class SnippetDrawer extends LitElement implements DrawerHost {
               ? html`<div class="none"><slot name="empty">${page.nothingYet}</slot></div>`
               : this.#list.view()
           }
+          ${this.#intake.view()}
         </div>
         ${noticeLine(this, this.result, this.progress)} ${this.#composer.view()}
         ${divider(this.arrangement, this)}
@@ -344,7 +358,7 @@ export class SnippetDrawer extends LitElement implements DrawerHost {
 
   /** @internal */
   takeSuggestion(): void {
-    this.#composer.takeSuggestion();
+    void this.#composer.takeSuggestion();
   }
 
   /** @internal */

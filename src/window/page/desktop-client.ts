@@ -5,6 +5,7 @@ import { offeredBlock } from "../../desktop/offered-block.js";
 import { remoteErrors } from "../../messages/en/stores.js";
 import type {
   CaretPlace,
+  ComputerSettings,
   DesktopBlock,
   DesktopTarget,
   HostDesktop,
@@ -17,6 +18,11 @@ import type { WindowNews } from "../window-desktop.js";
 export class DesktopClient implements HostDesktop {
   target: DesktopTarget | undefined;
   reachesCarets = false;
+  readonly settings: ComputerSettings = {
+    read: () => this.#ask("/desktop/settings"),
+    setKey: (key) => this.#post("/desktop/key", key),
+    setStart: (place, isThere) => this.#post("/desktop/start", { place, isThere }),
+  };
 
   /** @param ask asks the server, with what authorises it */
   constructor(readonly ask: typeof fetch) {}
@@ -84,13 +90,17 @@ export class DesktopClient implements HostDesktop {
     });
   }
 
-  async #post<Answer>(path: string, body: object): Promise<Answer> {
+  #post<Answer>(path: string, body: object): Promise<Answer> {
     const isBytes = body instanceof Uint8Array;
-    const response = await this.ask(path, {
+    return this.#ask(path, {
       method: "POST",
       headers: { "content-type": isBytes ? MESSAGE : "application/json" },
       body: isBytes ? (body as BodyInit) : JSON.stringify(body),
-    }).catch((error: unknown) => {
+    });
+  }
+
+  async #ask<Answer>(path: string, init?: RequestInit): Promise<Answer> {
+    const response = await this.ask(path, init).catch((error: unknown) => {
       throw new DrawerError(remoteErrors, "store/away", { reason: String(error) }, { cause: error });
     });
     if (response.ok) return (await response.json()) as Answer;

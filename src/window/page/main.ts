@@ -6,6 +6,7 @@ import { Binding } from "../../page/binding/binding.js";
 import { SnippetDrawer } from "../../page/element/snippet-drawer.js";
 import { openRemote } from "../../stores/remote/client.js";
 import type { WindowNews } from "../window-desktop.js";
+import { keepBounds } from "./bounds.js";
 import { DesktopClient } from "./desktop-client.js";
 
 /** The window: a drawer of the user's, as the server that serves this page has it, and the desktop around it. */
@@ -125,6 +126,7 @@ async function open(): Promise<void> {
   main.append(element);
   followTitle(binding);
   noteOwn(desktop);
+  void keepBounds(store, (error) => binding.report({ notices: [], error: error as DrawerError }));
   // What is dropped or pasted beside the drawer is meant for it; a browser would leave the page for a file.
   document.addEventListener("dragover", (event) => event.preventDefault());
   for (const type of ["drop", "paste"] as const)

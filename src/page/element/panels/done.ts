@@ -3,9 +3,6 @@ import type { LoggedAction } from "../../../drawer/action-log.js";
 import { done as words } from "../../../messages/core/page-sentences.js";
 import { shownTime } from "./time.js";
 
-/** How many acts are shown. */
-export const MOST_ACTS = 100;
-
 /** What was done and still stands, the latest first, and the way back to before each. */
 export function donePanel(acts: readonly LoggedAction[], undoTo: (id: string) => void) {
   return html`

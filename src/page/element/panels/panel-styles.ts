@@ -65,14 +65,38 @@ export const panelStyles = css`
     grid-row: 1 / 3;
     font: 0.85em var(--plain);
   }
-  .panel input,
-  .label input {
+  .panel input {
     padding: 0.2em 0.5em;
   }
-  .panel input:not([type="checkbox"]),
-  .label input {
+  .panel input:not([type="checkbox"]) {
     box-sizing: border-box;
     min-block-size: 24px;
+  }
+  .panel.computer h3 {
+    margin: 1.2em 0 0;
+    font: 600 0.9em var(--plain);
+  }
+  .panel.computer form {
+    display: flex;
+    flex-wrap: wrap;
+    align-items: baseline;
+    gap: 0.5em 0.8em;
+    margin-block: 0.8em;
+  }
+  .panel.computer [name="key"] {
+    width: 9em;
+  }
+  .panel.computer .which {
+    display: none;
+  }
+  .panel.computer form:has([value="place"]:checked) .which {
+    display: block;
+  }
+  .panel.computer select {
+    max-width: 100%;
+    color: var(--tide);
+    text-decoration: underline;
+    text-underline-offset: 0.2em;
   }
   .panel dl {
     margin: 0.4em 0;

@@ -1,6 +1,6 @@
 import { html, nothing } from "lit";
 import type { Recipe } from "../../../compose/recipe.js";
-import { notice } from "../../../content/notice.js";
+import { notice, type Notice } from "../../../content/notice.js";
 import type { LoggedAction } from "../../../drawer/action-log.js";
 import type { Drawer } from "../../../drawer/drawer.js";
 import { pickOf } from "../../../drawer/model/pick.js";
@@ -14,18 +14,13 @@ import {
 } from "../../../messages/core/page-sentences.js";
 import { pageNotices } from "../../../messages/en/page.js";
 import type { ShownBlock } from "../../binding/blocks.js";
+import type { ComputerSettings } from "../../binding/host-desktop.js";
 import { blocks, fileReaders, rewriting } from "../../binding/lazy.js";
 import type { FillPlan } from "../../places/form.js";
 import type { DrawerHost } from "../drawer-host.js";
 import type { ListRow } from "../row.js";
-import { donePanel, MOST_ACTS } from "./done.js";
-import { fillPanel } from "./fill.js";
-import { gonePanel } from "./gone.js";
-import { keysPanel } from "./keys.js";
 import type { LookedInto } from "./parts.js";
-import { recipesPanel } from "./recipes.js";
-import { rulesPanel } from "./rules.js";
-import { isEditable, snippetPanel } from "./snippet.js";
+import type * as views from "./views.js";
 
 /** What may stand beside the list, or over it. */
 export type Panel = keyof typeof page.panels | "fill" | "parts" | "snippet";
@@ -33,14 +28,21 @@ export type Panel = keyof typeof page.panels | "fill" | "parts" | "snippet";
 /** How many snippets may go by a change of rules without a question. */
 const FEW = 3;
 
+/** How many acts are shown of what was done. */
+const MOST_ACTS = 100;
+
 /** What stands beside the list, or over it, while one looks at it, and what opens it. */
 export class Panels {
   #open: Panel | undefined;
+  /** What they show, once one was opened. */
+  #views: typeof views | undefined;
   #recipes: ReadonlyMap<string, Recipe> = new Map();
   /** What was done and stands. */
   #acts: readonly LoggedAction[] = [];
   /** What a form would get. */
   #plan: FillPlan | undefined;
+  /** What is set on this computer. */
+  #computer: views.Computer | undefined;
   /** Files that are looked into. */
   #looked: LookedInto | undefined;
   /** The snippet that is shown whole. */
@@ -68,6 +70,7 @@ export class Panels {
 
   /** Opens a panel, and gives what is first in it the focus. */
   async #show(panel: Panel, first: string): Promise<void> {
+    await this.#load();
     this.#open = panel;
     this.host.requestUpdate();
     await this.host.updateComplete;
@@ -78,6 +81,15 @@ export class Panels {
     (focused as HTMLElement | null)?.focus();
   }
 
+  /** Loads what the panels show, and gives the element their looks. */
+  async #load(): Promise<typeof views> {
+    if (!this.#views) {
+      this.#views = await import("./views.js");
+      (this.host.renderRoot as ShadowRoot).adoptedStyleSheets.push(this.#views.panelStyles.styleSheet!);
+    }
+    return this.#views;
+  }
+
   /** Reads what the open panel shows. */
   async read(drawer: Drawer): Promise<void> {
     if (this.#open === "recipes") {
@@ -86,13 +98,15 @@ export class Panels {
       this.#recipes = new Map(await Promise.all(kept));
     }
     if (this.#open === "done") this.#acts = (await drawer.actions(MOST_ACTS)).filter(({ stands }) => stands);
+    if (this.#open === "computer")
+      this.#computer = await this.host.binding!.options.desktop!.settings!.read();
   }
 
   /** Shows what the form where the user is would get of these snippets. */
   async planFill(pick: string): Promise<void> {
     await this.host.acting(async () => {
       this.#plan = await this.host.binding!.planFill(pick);
-      void this.#show("fill", "button");
+      await this.#show("fill", "button");
       return [];
     });
   }
@@ -117,7 +131,7 @@ export class Panels {
         this.#looked = looked;
         // What was said before is not about these files.
         this.host.report({ notices: [] });
-        void this.#show("parts", ":is(input, drawer-cell-grid)");
+        await this.#show("parts", ":is(input, drawer-cell-grid)");
       } else void this.host.binding?.collectParts(looked.whole);
       return [];
     });
@@ -135,7 +149,9 @@ export class Panels {
   /** What opens the panels: a word, and below it, once it is pressed, what there is. */
   openers() {
     const { host } = this;
-    const names = Object.keys(page.panels) as (keyof typeof page.panels)[];
+    const { settings } = host.binding?.options.desktop ?? {};
+    const all = Object.keys(page.panels) as (keyof typeof page.panels)[];
+    const names = all.filter((name) => name !== "computer" || settings);
     const input = () => host.renderRoot.querySelector<HTMLInputElement>("input[type=file]")!;
     const chosen = () => {
       const files = [...(input().files ?? [])];
@@ -195,6 +211,8 @@ export class Panels {
   }
 
   async #openOf(panel: Panel): Promise<void> {
+    await this.host.acting(async () => (await this.#load(), []));
+    if (!this.#views) return;
     this.#open = panel;
     await this.host.read();
     // Who has gone back, or on to another, meanwhile stays there.
@@ -205,7 +223,11 @@ export class Panels {
   /** Shows one snippet whole, as it is once what was asked for before is done; or has its words changed. */
   async show(row: ListRow, isEdited = false): Promise<void> {
     await this.host.acting(async (drawer) => {
-      const [[snippet], { compose, shownOf }] = await Promise.all([drawer.snippets(pickOf([row])), blocks()]);
+      const [[snippet], { compose, shownOf }, { isEditable }] = await Promise.all([
+        drawer.snippets(pickOf([row])),
+        blocks(),
+        this.#load(),
+      ]);
       this.#shown = { snippet: snippet!, written: shownOf(compose([masked(snippet!)], {})) };
       this.#isTouched = false;
       this.#isEdited = isEdited && isEditable(snippet!, this.#shown.written);
@@ -262,6 +284,17 @@ export class Panels {
     const { host } = this;
     const { viewModel, binding } = host;
     const leave = () => this.close();
+    if (!this.#views) return undefined;
+    const {
+      rulesPanel,
+      gonePanel,
+      donePanel,
+      recipesPanel,
+      computerPanel,
+      keysPanel,
+      fillPanel,
+      snippetPanel,
+    } = this.#views;
     switch (this.#open) {
       case "rules":
         return viewModel?.rules
@@ -283,6 +316,16 @@ export class Panels {
           remove: (name) => void this.#keepRecipes((drawer) => drawer.removeRecipe(name)),
           keep: (name) => void this.#keepRecipes((drawer) => drawer.saveRecipe(name, host.recipe), name),
         });
+      case "computer": {
+        const set = (change: (settings: ComputerSettings) => Promise<readonly Notice[]>) =>
+          void this.#set(change);
+        return this.#computer
+          ? computerPanel(this.#computer, {
+              setKey: (key) => set((settings) => settings.setKey(key)),
+              setStart: (place, isThere) => set((settings) => settings.setStart(place, isThere)),
+            })
+          : nothing;
+      }
       case "keys":
         return keysPanel(host.hotkey, host.sendkey, binding?.options.desktop);
       case "fill":
@@ -316,6 +359,12 @@ export class Panels {
       case undefined:
         return undefined;
     }
+  }
+
+  /** Sets something on this computer, and shows what holds then. */
+  async #set(change: (settings: ComputerSettings) => Promise<readonly Notice[]>): Promise<void> {
+    await this.host.acting(() => change(this.host.binding!.options.desktop!.settings!));
+    await this.host.read();
   }
 
   /** Changes rules; when many snippets would go by it, the user is asked first. */

@@ -1,0 +1,116 @@
+import { html } from "lit";
+import { computerPanel as words } from "../../../messages/core/page-sentences.js";
+import type { ComputerSettings, OwnKey, StartPlace } from "../../binding/host-desktop.js";
+
+/** What is set on this computer now. */
+export type Computer = Awaited<ReturnType<ComputerSettings["read"]>>;
+
+/** What keys of one's own can do, as on the command line; that which places is told which snippets, and how, beside it. */
+const ACTS = Object.keys(words.acts) as (keyof typeof words.acts)[];
+
+/** What the user can set of Drawer on this computer: from where it is started, and keys that work in every program. */
+export function computerPanel(
+  { keys, startsFrom }: Computer,
+  actions: {
+    readonly setKey: (key: OwnKey) => void;
+    readonly setStart: (place: StartPlace, isThere: boolean) => void;
+  },
+) {
+  const set = (event: SubmitEvent) => {
+    event.preventDefault();
+    const form = event.target as HTMLFormElement;
+    const said = (name: string) => (form.elements.namedItem(name) as HTMLInputElement).value.trim();
+    const act = said("act");
+    actions.setKey({ key: said("key"), act: act === "place" ? `place ${said("which") || "last"}` : act });
+    form.reset();
+  };
+  const start = (place: StartPlace) => html`
+    <p class="rule">
+      <label
+        ><input
+          type="checkbox"
+          .checked=${startsFrom.includes(place)}
+          @change=${(event: Event) => actions.setStart(place, (event.target as HTMLInputElement).checked)}
+        />
+        ${words.starts[place]}</label
+      >
+    </p>
+  `;
+  return html`
+    <section class="panel computer" aria-label=${words.name} part="panel">
+      ${start("menu")} ${start("login")}
+      <h3>${words.keys}</h3>
+      ${keys.length === 0 ? html`<p class="note">${words.noKeys}</p>` : ""}
+      <ul>
+        ${keys.map(
+          ({ key, act }) => html`
+            <li>
+              <span class="says"><kbd>${key}</kbd></span>
+              <span class="from">${saying(act)}</span>
+              <button
+                aria-label=${`${words.remove}: ${key}`}
+                @click=${() => actions.setKey({ key, act: "" })}
+              >
+                ${words.remove}
+              </button>
+            </li>
+          `,
+        )}
+      </ul>
+      <form class="note" @submit=${set}>
+        <label
+          >${words.key} <input name="key" required placeholder="Super+F9" @keydown=${writeChord}
+        /></label>
+        <label
+          >${words.does}
+          <select name="act">
+            ${ACTS.map((act) => html`<option value=${act}>${words.acts[act]}</option>`)}
+          </select></label
+        >
+        <label class="which">${words.which} <input name="which" placeholder="last" /></label>
+        <button>${words.set}</button>
+      </form>
+      <p class="note">${words.note}</p>
+    </section>
+  `;
+}
+
+/** What a key does, in words where there are some. */
+function saying(act: string): string {
+  const known = ACTS.find((name) => name === act);
+  return known === undefined ? act : words.acts[known];
+}
+
+/** Names of keys that a browser calls otherwise. */
+const NAMES: Readonly<Record<string, string>> = {
+  " ": "Space",
+  ArrowUp: "Up",
+  ArrowDown: "Down",
+  ArrowLeft: "Left",
+  ArrowRight: "Right",
+  PrintScreen: "Print",
+  ContextMenu: "Menu",
+};
+
+/** Writes the key that is pressed into its field: one that types nothing, or is held with another that does not. */
+function writeChord(event: KeyboardEvent): void {
+  const { key, code } = event;
+  const held = [
+    event.ctrlKey && "Ctrl",
+    event.altKey && "Alt",
+    event.shiftKey && "Shift",
+    event.metaKey && "Super",
+  ].filter((name) => name !== false);
+  const isQuiet = /^F\d+$|^Pause$|^ScrollLock$|^PrintScreen$/.test(key);
+  const isHeld = held.some((name) => name !== "Shift");
+  if (/^(Control|Alt|Shift|Meta|AltGraph|Dead|Process|Unidentified)$/.test(key) || !(isQuiet || isHeld))
+    return;
+  // What edits the field, and leaves it, still does.
+  if (held.length === 1 && held[0] === "Ctrl" && /^[acvxz]$/i.test(key)) return;
+  event.preventDefault();
+  event.stopPropagation();
+  // With others held a letter may come as the sign that they make of it.
+  const letter = /^(?:Key|Digit)(.)$/.exec(code)?.[1];
+  const name = NAMES[key] ?? (key.length === 1 ? (letter ?? key.toUpperCase()) : key);
+  (event.target as HTMLInputElement).value = [...held, name].join("+");
+}
