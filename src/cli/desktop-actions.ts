@@ -124,6 +124,7 @@ function clipboardNotices(isRestored: boolean): readonly Notice[] {
 async function collectSelection(at: ActionContext, isAppend: boolean): Promise<ActionResult> {
   const windows = windowsOf(at.desktop);
   const front = await windows.front();
+  if (!windows.copy) throw new DrawerError(cliErrors, "no-windows", {});
   const { copied, isRestored } = await windows.copy();
   if (!copied) throw new DrawerError(cliErrors, "nothing/selected", titled(front));
   const collected = await at.collect(copied, isAppend);

@@ -53,7 +53,7 @@ class Hotkeys {
     const { desktop, drawer, act, collect } = this.keyed;
     const { windows } = desktop;
     if (Object.keys(keys).length === 0) return;
-    if (!windows) return this.listener.refused(new DrawerError(cliErrors, "no-windows", {}));
+    if (!windows?.take) return this.listener.refused(new DrawerError(cliErrors, "no-windows", {}));
     const taken: string[] = [];
     for (const [key, text] of Object.entries(keys)) {
       try {

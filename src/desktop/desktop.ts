@@ -45,6 +45,8 @@ export interface Pasted {
   readonly taken: number;
   /** Why not all: it did not take the next, the user has pressed a key, or another window has come to the front. */
   readonly stopped?: "not-taken" | "key" | "window";
+  /** Whether it is only believed that they were taken, as the desktop does not tell. */
+  readonly isUnsure?: boolean;
 }
 
 /** A desktop's clipboard and windows, whatever the system. */
@@ -86,11 +88,11 @@ export interface Windows {
   /** Brings a window to the front. Returns whether it is there. */
   raise(window: DesktopWindow): Promise<boolean>;
   /**
-   * Copies what is selected in the window in front, as its own key does, and puts back what was on the clipboard before; nothing
+   * Copies what is selected in the window in front, as its own key does, where the desktop tells of copies at once; and puts back what was on the clipboard before; nothing
    * is copied when nothing is selected. It is not told to those who watch. `isRestored` is false when the clipboard holds less
    * than before, or nothing.
    */
-  copy(): Promise<{ readonly copied?: Copied; readonly isRestored: boolean }>;
+  copy?(): Promise<{ readonly copied?: Copied; readonly isRestored: boolean }>;
   /**
    * Pastes things, one after another, at the caret of the window in front, as its own key does. The first that the program does
    * not take ends it. What was pasted last stays on the clipboard while this program runs, or until {@link Windows.putBack}.
@@ -114,8 +116,8 @@ export interface Windows {
    */
   followInput(listener: (what: "key" | "button") => void): Promise<() => void>;
   /**
-   * Takes a key in every program. Returns what gives it back.
+   * Takes a key in every program, where the desktop lets a program do so. Returns what gives it back.
    * @throws DrawerError `key-taken`, `bad-key` when the keyboard has no such key
    */
-  take(key: Chord, pressed: () => void): Promise<() => void>;
+  take?(key: Chord, pressed: () => void): Promise<() => void>;
 }

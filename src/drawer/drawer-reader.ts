@@ -4,15 +4,14 @@ import type { Kind } from "../content/kind.js";
 import type { Notice } from "../content/notice.js";
 import { writeText } from "../formats/text/write.js";
 import { drawerErrors } from "../messages/en/drawer.js";
-import { latestActions, type LoggedAction } from "./action-log.js";
+import type { LoggedAction } from "./action-log.js";
 import { dayIn, isWithin } from "./days.js";
 import { contextOf, searchTerms, type FoundContext } from "./find.js";
-import { shownGoneFrom, type PositionedGone } from "./gone.js";
-import { shownLogOf } from "./history.js";
+import type { PositionedGone } from "./gone.js";
 import type { Change } from "./model/change.js";
 import { checkDrawerName, type Entry } from "./model/entry.js";
 import { checkRules, type Rules } from "./model/rules.js";
-import { applyRetention, leavingBy, privateUntil } from "./retention.js";
+import { privateUntil } from "./private-age.js";
 import { rulesOf } from "./rules-of.js";
 import {
   pickFrom,
@@ -26,6 +25,9 @@ import {
   type Snippet,
 } from "./snippets.js";
 import type { DrawerSize, Positioned, Store } from "./store.js";
+
+/** What changes a drawer; a door of its own, so that a page shows its list before that is there. */
+export const changing = () => import("./changing.js");
 
 /** Which snippets to list. */
 export interface ListQuery {
@@ -87,8 +89,8 @@ export class DrawerReader {
    * Does what is due by the rules: forgets private snippets whose time is over (in all drawers of the store), lets go
    * of what is too old, forgets what left long ago. Call it when the drawer is opened, and now and then while it is.
    */
-  applyRetention(): Promise<Notice[]> {
-    return applyRetention(this.store, this.name);
+  async applyRetention(): Promise<Notice[]> {
+    return (await changing()).applyRetention(this.store, this.name);
   }
 
   /** The drawer's rules. */
@@ -104,6 +106,7 @@ export class DrawerReader {
    */
   async wouldLeave(changes: Partial<Rules>): Promise<Entry[]> {
     checkRules(changes);
+    const { leavingBy } = await changing();
     return leavingBy(this.store, this.name, { ...(await this.rules()), ...changes });
   }
 
@@ -251,21 +254,21 @@ export class DrawerReader {
   }
 
   /** What has left the drawer and can be brought back, numbered in the order of leaving. */
-  gone(): Promise<PositionedGone[]> {
-    return shownGoneFrom(this.store, this.name);
+  async gone(): Promise<PositionedGone[]> {
+    return (await changing()).shownGoneFrom(this.store, this.name);
   }
 
   /** The drawer's changes, the newest first. Of what is private now they tell nothing. */
-  log(): AsyncGenerator<Change> {
-    return shownLogOf(this.store, this.name);
+  async *log(): AsyncGenerator<Change> {
+    yield* (await changing()).shownLogOf(this.store, this.name);
   }
 
   /**
    * What was done in the drawer, the latest first. Of what is private now it tells nothing.
    * @param limit how many at most
    */
-  actions(limit: number): Promise<LoggedAction[]> {
-    return latestActions(this.log(), limit);
+  async actions(limit: number): Promise<LoggedAction[]> {
+    return (await changing()).latestActions(this.log(), limit);
   }
 
   /**

@@ -2,22 +2,17 @@ import type { Recipe } from "../compose/recipe.js";
 import type { Hash } from "../content/encode.js";
 import type { Notice, Reading } from "../content/notice.js";
 import type { FileLines, ImportOptions } from "./drawer-file.js";
-import { DrawerReader } from "./drawer-reader.js";
+import { changing, DrawerReader } from "./drawer-reader.js";
 import type { Incoming } from "./incoming.js";
 import type { SnippetRef } from "./model/pick.js";
 import { type Rules } from "./model/rules.js";
 import type { Collected } from "./operations/collect.js";
 import type { DealOptions, DealStatus, DealReceiver, Dealt } from "./operations/deal.js";
 import type { Exported } from "./operations/export.js";
-import * as operations from "./operations/index.js";
-import {
-  transact,
-  type Context,
-  type Operation,
-  type Plan,
-  type Procedure,
-  type Transaction,
-} from "./transaction.js";
+import { exportFile } from "./operations/export.js";
+import type { Context, Operation, Plan, Procedure, Transaction } from "./transaction.js";
+
+type Operations = typeof import("./operations/index.js");
 
 /** The method that an operation is on a drawer. */
 type Method<Value> = Value extends {
@@ -30,8 +25,15 @@ type Method<Value> = Value extends {
 
 /** A method for each operation: the compiler says which is forgotten. */
 type OperationMethods = {
-  readonly [Name in keyof typeof operations]: Method<(typeof operations)[Name]>;
+  readonly [Name in keyof Operations]: Method<Operations[Name]>;
 };
+
+/** The operations that are loaded when the first is done: those that give a promise. */
+type Loaded = {
+  [Name in keyof Operations]: OperationMethods[Name] extends (...args: never) => Promise<unknown>
+    ? Name
+    : never;
+}[keyof Operations];
 
 type AnyOperation = Operation<unknown[], unknown> | Procedure<unknown[], unknown>;
 
@@ -69,7 +71,7 @@ export class Drawer extends DrawerReader implements OperationMethods {
    * ```
    */
   collect(incoming: readonly Incoming[]): Promise<Collected> {
-    return this.#perform(operations.collect, incoming);
+    return this.#perform("collect", incoming);
   }
 
   /**
@@ -93,7 +95,7 @@ export class Drawer extends DrawerReader implements OperationMethods {
    * ```
    */
   append(incoming: Incoming | readonly Incoming[], to?: SnippetRef, between?: string): Promise<Collected> {
-    return this.#perform(operations.append, incoming, to, between);
+    return this.#perform("append", incoming, to, between);
   }
 
   /**
@@ -116,7 +118,7 @@ export class Drawer extends DrawerReader implements OperationMethods {
    * ```
    */
   merge(pick: string, recipe?: Recipe): Promise<Collected> {
-    return this.#perform(operations.merge, pick, recipe);
+    return this.#perform("merge", pick, recipe);
   }
 
   /**
@@ -125,7 +127,7 @@ export class Drawer extends DrawerReader implements OperationMethods {
    * @throws DrawerError `no-position`, `nothing` when it was made of one piece
    */
   split(place: SnippetRef): Promise<Collected> {
-    return this.#perform(operations.split, place);
+    return this.#perform("split", place);
   }
 
   /**
@@ -148,7 +150,7 @@ export class Drawer extends DrawerReader implements OperationMethods {
    * ```
    */
   rewrite(place: SnippetRef, reading: Reading, from?: Hash): Promise<Collected> {
-    return this.#perform(operations.rewrite, place, reading, from);
+    return this.#perform("rewrite", place, reading, from);
   }
 
   /**
@@ -170,7 +172,7 @@ export class Drawer extends DrawerReader implements OperationMethods {
    * ```
    */
   move(pick: string, before: SnippetRef | "end"): Promise<Notice[]> {
-    return this.#perform(operations.move, pick, before);
+    return this.#perform("move", pick, before);
   }
 
   /**
@@ -180,7 +182,7 @@ export class Drawer extends DrawerReader implements OperationMethods {
    * @throws DrawerError `bad-pick`, `no-position`, `nothing`, `full`, `bad-option` when it is the same drawer
    */
   moveInto(drawer: string, pick: string): Promise<Notice[]> {
-    return this.#perform(operations.moveInto, drawer, pick);
+    return this.#perform("moveInto", drawer, pick);
   }
 
   /**
@@ -190,7 +192,7 @@ export class Drawer extends DrawerReader implements OperationMethods {
    * @throws DrawerError `bad-pick`, `no-position`, `nothing`, `full`, `private`, `bad-option` when it is the same drawer
    */
   copyInto(drawer: string, pick: string): Promise<Notice[]> {
-    return this.#perform(operations.copyInto, drawer, pick);
+    return this.#perform("copyInto", drawer, pick);
   }
 
   /**
@@ -200,7 +202,7 @@ export class Drawer extends DrawerReader implements OperationMethods {
    * @throws DrawerError `bad-pick`, `no-position`, `nothing`, `bad-option`
    */
   label(pick: string, label: string): Promise<Notice[]> {
-    return this.#perform(operations.label, pick, label);
+    return this.#perform("label", pick, label);
   }
 
   /**
@@ -209,7 +211,7 @@ export class Drawer extends DrawerReader implements OperationMethods {
    * @throws DrawerError `bad-pick`, `no-position`, `nothing`
    */
   keep(pick: string): Promise<Notice[]> {
-    return this.#perform(operations.keep, pick);
+    return this.#perform("keep", pick);
   }
 
   /**
@@ -218,7 +220,7 @@ export class Drawer extends DrawerReader implements OperationMethods {
    * @throws DrawerError `bad-pick`, `no-position`, `nothing`
    */
   release(pick: string): Promise<Notice[]> {
-    return this.#perform(operations.release, pick);
+    return this.#perform("release", pick);
   }
 
   /**
@@ -228,7 +230,7 @@ export class Drawer extends DrawerReader implements OperationMethods {
    * @throws DrawerError `bad-pick`, `no-position`, `nothing`, `bad-option` for what is no time
    */
   hide(pick: string, age?: number): Promise<Notice[]> {
-    return this.#perform(operations.hide, pick, age);
+    return this.#perform("hide", pick, age);
   }
 
   /**
@@ -237,7 +239,7 @@ export class Drawer extends DrawerReader implements OperationMethods {
    * @throws DrawerError `bad-pick`, `no-position`, `nothing`
    */
   unhide(pick: string): Promise<Notice[]> {
-    return this.#perform(operations.unhide, pick);
+    return this.#perform("unhide", pick);
   }
 
   /**
@@ -246,17 +248,17 @@ export class Drawer extends DrawerReader implements OperationMethods {
    * @throws DrawerError `bad-pick`, `no-position`, `nothing`
    */
   discard(pick: string): Promise<Notice[]> {
-    return this.#perform(operations.discard, pick);
+    return this.#perform("discard", pick);
   }
 
   /** Takes out all that are not kept. `undo` brings them back. */
   empty(): Promise<Notice[]> {
-    return this.#perform(operations.empty);
+    return this.#perform("empty");
   }
 
   /** Forgets all that is not kept, all that has left, and the log, and wipes out what the store has of them. */
   emptyForGood(): Promise<Notice[]> {
-    return this.#perform(operations.emptyForGood);
+    return this.#perform("emptyForGood");
   }
 
   /**
@@ -266,7 +268,7 @@ export class Drawer extends DrawerReader implements OperationMethods {
    * @throws DrawerError `bad-pick`, `no-position`, `nothing`, `full`, `store` when a content is missing
    */
   restore(pick: string): Promise<Notice[]> {
-    return this.#perform(operations.restore, pick);
+    return this.#perform("restore", pick);
   }
 
   /**
@@ -276,12 +278,12 @@ export class Drawer extends DrawerReader implements OperationMethods {
    * @throws DrawerError `bad-option`, `full` when nothing that may go would make room enough
    */
   setRules(changes: Partial<Rules>): Promise<Notice[]> {
-    return this.#perform(operations.setRules, changes);
+    return this.#perform("setRules", changes);
   }
 
   /** The names of the recipes that are kept with the drawer, in order. */
   recipes(): Promise<string[]> {
-    return this.#perform(operations.recipes);
+    return this.#perform("recipes");
   }
 
   /**
@@ -290,7 +292,7 @@ export class Drawer extends DrawerReader implements OperationMethods {
    * @throws DrawerError `nothing` when there is none of that name
    */
   recipe(name: string): Promise<Recipe> {
-    return this.#perform(operations.recipe, name);
+    return this.#perform("recipe", name);
   }
 
   /**
@@ -300,7 +302,7 @@ export class Drawer extends DrawerReader implements OperationMethods {
    * @throws DrawerError `bad-option` when the name is not one short word
    */
   saveRecipe(name: string, recipe: Recipe): Promise<boolean> {
-    return this.#perform(operations.saveRecipe, name, recipe);
+    return this.#perform("saveRecipe", name, recipe);
   }
 
   /**
@@ -309,7 +311,7 @@ export class Drawer extends DrawerReader implements OperationMethods {
    * @throws DrawerError `nothing` when there is none of that name
    */
   removeRecipe(name: string): Promise<Recipe> {
-    return this.#perform(operations.removeRecipe, name);
+    return this.#perform("removeRecipe", name);
   }
 
   /**
@@ -331,7 +333,7 @@ export class Drawer extends DrawerReader implements OperationMethods {
    * ```
    */
   deal(pick: string, options?: DealOptions): Promise<DealStatus> {
-    return this.#perform(operations.deal, pick, options);
+    return this.#perform("deal", pick, options);
   }
 
   /**
@@ -339,7 +341,7 @@ export class Drawer extends DrawerReader implements OperationMethods {
    * @throws DrawerError `nothing` when no deal has been begun
    */
   dealStatus(): Promise<DealStatus> {
-    return this.#perform(operations.dealStatus);
+    return this.#perform("dealStatus");
   }
 
   /**
@@ -348,7 +350,7 @@ export class Drawer extends DrawerReader implements OperationMethods {
    * @throws DrawerError `nothing` when no deal has been begun, `conflict`
    */
   dealNext(receive?: DealReceiver): Promise<Dealt | undefined> {
-    return this.#perform(operations.dealNext, receive);
+    return this.#perform("dealNext", receive);
   }
 
   /**
@@ -357,7 +359,7 @@ export class Drawer extends DrawerReader implements OperationMethods {
    * @throws DrawerError `nothing` when no deal has been begun, `conflict`
    */
   dealBack(receive?: DealReceiver): Promise<Dealt | undefined> {
-    return this.#perform(operations.dealBack, receive);
+    return this.#perform("dealBack", receive);
   }
 
   /**
@@ -365,7 +367,7 @@ export class Drawer extends DrawerReader implements OperationMethods {
    * @throws DrawerError `nothing` when no deal has been begun
    */
   dealPeek(): Promise<Dealt | undefined> {
-    return this.#perform(operations.dealPeek);
+    return this.#perform("dealPeek");
   }
 
   /**
@@ -374,7 +376,7 @@ export class Drawer extends DrawerReader implements OperationMethods {
    * @throws DrawerError `nothing` when no deal has been begun, `conflict` when another one is next by now
    */
   dealSkip(number?: number): Promise<DealStatus> {
-    return this.#perform(operations.dealSkip, number);
+    return this.#perform("dealSkip", number);
   }
 
   /**
@@ -382,7 +384,7 @@ export class Drawer extends DrawerReader implements OperationMethods {
    * @throws DrawerError `nothing` when no deal has been begun, `conflict`
    */
   dealReturn(): Promise<DealStatus> {
-    return this.#perform(operations.dealReturn);
+    return this.#perform("dealReturn");
   }
 
   /**
@@ -397,7 +399,7 @@ export class Drawer extends DrawerReader implements OperationMethods {
    *   snippet; `full` when the drawer's rules do not let so many in; `conflict` when another import is under way
    */
   importFile(open: () => FileLines, options?: ImportOptions): Promise<Notice[]> {
-    return this.#perform(operations.importFile, open, options);
+    return this.#perform("importFile", open, options);
   }
 
   /**
@@ -408,7 +410,7 @@ export class Drawer extends DrawerReader implements OperationMethods {
    * @throws DrawerError, while the lines are read: `bad-pick`, `no-position`, `store` when a content is missing
    */
   exportFile(pick?: string): Exported {
-    return this.#perform(operations.exportFile, pick);
+    return exportFile.run({ store: this.store, drawer: this.name }, pick);
   }
 
   /**
@@ -427,7 +429,7 @@ export class Drawer extends DrawerReader implements OperationMethods {
    * ```
    */
   undo(): Promise<Notice[]> {
-    return this.#perform(operations.undo);
+    return this.#perform("undo");
   }
 
   /**
@@ -438,7 +440,7 @@ export class Drawer extends DrawerReader implements OperationMethods {
    * @throws DrawerError `conflict` when another drawer is in the way; what came after that is taken back then
    */
   undoTo(id: string): Promise<Notice[]> {
-    return this.#perform(operations.undoTo, id);
+    return this.#perform("undoTo", id);
   }
 
   /**
@@ -446,18 +448,16 @@ export class Drawer extends DrawerReader implements OperationMethods {
    * @throws DrawerError `nothing` when nothing was undone since the last operation, `conflict`
    */
   redo(): Promise<Notice[]> {
-    return this.#perform(operations.redo);
+    return this.#perform("redo");
   }
 
-  #perform<Args extends readonly unknown[], Result>(
-    operation: Operation<Args, Result>,
-    ...args: Args
-  ): Promise<Result>;
-  #perform<Args extends readonly unknown[], Result>(
-    operation: Procedure<Args, Result>,
-    ...args: Args
-  ): Result;
-  #perform(operation: AnyOperation, ...args: unknown[]): unknown {
+  #perform<Name extends Loaded>(
+    name: Name,
+    ...args: Parameters<OperationMethods[Name]>
+  ): ReturnType<OperationMethods[Name]>;
+  async #perform(name: Loaded, ...args: unknown[]): Promise<unknown> {
+    const { operations, transact } = await changing();
+    const operation = operations[name] as AnyOperation;
     const context: Context = { store: this.store, drawer: this.name };
     if ("run" in operation) return operation.run(context, ...args);
     return transact(context, operation.name, (transaction) => operation.plan(transaction, ...args));

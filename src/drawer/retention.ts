@@ -7,6 +7,7 @@ import { makeRoom } from "./limits.js";
 import type { Entry } from "./model/entry.js";
 import { areReadable, type Rules } from "./model/rules.js";
 import { VALUES } from "./model/values.js";
+import { isDue } from "./private-age.js";
 import { rulesOf } from "./rules-of.js";
 import { Conflict, type PrivateEntry, type Store } from "./store.js";
 import { removals, transact } from "./transaction.js";
@@ -109,17 +110,6 @@ export async function leavingBy(
   return [...new Map(all.map((entry) => [entry.id, entry])).values()];
 }
 
-/** Whether the time of a private snippet is over. */
-function isDue(secret: PrivateEntry, rules: Rules, now: number): boolean {
-  const age = ageOf(secret, rules);
-  return !secret.kept && age !== null && now - secret.came >= age;
-}
-
-/** How long a private snippet stays: as was said of it, or by the rule. */
-function ageOf({ privateAge }: PrivateEntry, rules: Rules): number | null {
-  return privateAge === undefined ? rules.privateAge : privateAge;
-}
-
 async function letGoByAge(store: Store, drawer: string, rules: Rules, now: number): Promise<Notice[]> {
   const { textAge, pictureAge, goneAge } = rules;
   const tooOld = () => tooOldFor(store, drawer, rules, now);
@@ -152,22 +142,4 @@ async function shorten(store: Store, drawer: string, { goneAge }: Rules, now: nu
   if (before === undefined) return [];
   const { forgotten } = await store.forget({ drawer, until: new Date(now - goneAge).toISOString() });
   return forgotten === 0 ? [] : [notice(drawerNotices, "forgotten/gone", { count: forgotten, age: goneAge })];
-}
-
-/** When private snippets of a drawer go, by their ids, in milliseconds since 1970; those that stay are left out. */
-export async function privateUntil(
-  store: Store,
-  drawer: string,
-  now = Date.now(),
-): Promise<ReadonlyMap<string, number>> {
-  const secrets = (await store.privateEntries()).filter((secret) => secret.drawer === drawer);
-  const rules = await rulesOf(store, drawer);
-  const going = secrets.flatMap((secret) => {
-    if (secret.kept) return [];
-    const age = ageOf(secret, rules);
-    return age === null ? [] : [{ secret, age }];
-  });
-  if (going.length === 0) return new Map();
-  const time = await timeOf(store, drawer, secrets, now);
-  return new Map(going.map(({ secret, age }) => [secret.id, now + age - (time(secret) - secret.came)]));
 }

@@ -19,7 +19,9 @@ import type {
 } from "../drawer/store.js";
 import type { Engine } from "./engine.js";
 import * as queries from "./queries.js";
-import { commit, forget, noteWiped, revert, setValue } from "./semantics.js";
+
+/** What changes mean for rows; who only asks need not load it. */
+export const semantics = () => import("./semantics.js");
 
 /** A store over an engine: each question and each change is a job, which the engine does in one transaction. */
 export class RowStore implements Store {
@@ -65,13 +67,15 @@ export class RowStore implements Store {
     return this.engine.read(() => queries.contents(hashes));
   }
 
-  commit(commits: readonly Commit[]): Promise<void> {
+  async commit(commits: readonly Commit[]): Promise<void> {
+    const { commit } = await semantics();
     return this.engine.write(function* () {
       for (const one of commits) yield* commit(one);
     });
   }
 
-  revert(change: Change, operation: "undo" | "redo"): Promise<Reverted> {
+  async revert(change: Change, operation: "undo" | "redo"): Promise<Reverted> {
+    const { revert } = await semantics();
     const work = change.groupId === undefined ? undefined : "reverting";
     return this.engine.write(() => revert(change, operation), work);
   }
@@ -82,6 +86,7 @@ export class RowStore implements Store {
 
   async forget(what: Forgetting): Promise<{ forgotten: number; trace?: Notice }> {
     const { engine } = this;
+    const { forget, noteWiped } = await semantics();
     const isWiped = engine.wipe !== undefined && (what.ids !== undefined || what.everything === true);
     const { count, reach } = await engine.write(() => forget(what, isWiped), "forgetting");
     if (!isWiped) return { forgotten: count };
@@ -98,12 +103,13 @@ export class RowStore implements Store {
     return this.engine.read(() => queries.valueNames(drawer, beginning));
   }
 
-  setValue(
+  async setValue(
     drawer: string,
     name: string,
     before: string | undefined,
     after: string | undefined,
   ): Promise<void> {
+    const { setValue } = await semantics();
     return this.engine.write(() => setValue(drawer, valueEdit(name, before, after)));
   }
 

@@ -172,3 +172,11 @@ export function columnsOf(table: TableName, index?: string): readonly string[] {
 export function isNumbered(table: TableName): boolean {
   return SCHEMA[table].key[0] === "number";
 }
+
+/** The names of the values that belong to the store itself, and not to a drawer. */
+export const STORE_VALUES = {
+  /** How often something was forgotten: who holds copies of rows reads them again. */
+  forgotten: "forgotten",
+  /** What has been forgotten and not been wiped out yet, so that a killed process does not end it. */
+  wipe: "wipe",
+} as const;

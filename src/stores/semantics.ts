@@ -17,15 +17,7 @@ import { Conflict, type Commit, type Forgetting, type Reverted } from "../drawer
 import { isTrace, strike, survivorsOf, tracesOf, withoutOpen, type Traces } from "../drawer/traces.js";
 import { ask, type Job, type WipeReach } from "./engine.js";
 import { changeIn, each, entryOf, mentions, size, value } from "./queries.js";
-import type { ChangeRow, EntryRow } from "./schema.js";
-
-/** The names of the values that belong to the store itself, and not to a drawer. */
-export const STORE_VALUES = {
-  /** How often something was forgotten: who holds copies of rows reads them again. */
-  forgotten: "forgotten",
-  /** What has been forgotten and not been wiped out yet, so that a killed process does not end it. */
-  wipe: "wipe",
-} as const;
+import { STORE_VALUES, type ChangeRow, type EntryRow } from "./schema.js";
 
 /**
  * Makes a change: checks that each edit's `before` still stands, and writes what it means for every table.

@@ -5,7 +5,7 @@ import type { Chord } from "../desktop/chord.js";
 import type { Desktop, DesktopWindow, Offered, Pasted, Windows } from "../desktop/desktop.js";
 import { cliNotices } from "../messages/en/cli.js";
 import { pageErrors, pageNotices } from "../messages/en/page.js";
-import type { CaretPlace, DesktopTarget } from "../page/binding/host-desktop.js";
+import type { CaretPlace, DesktopTarget, HostDesktop } from "../page/binding/host-desktop.js";
 import { FrontWindows } from "./front-windows.js";
 
 /** What a page asks to be put at the caret of the window that the user came from: one block; or several, each by itself. */
@@ -14,10 +14,7 @@ export interface CaretRequest extends CaretPlace {
 }
 
 /** What is told of how it went. */
-export interface CaretPlaced {
-  readonly taken: number;
-  readonly notices: readonly Notice[];
-}
+export type CaretPlaced = Awaited<ReturnType<HostDesktop["placeAtCaret"]>>;
 
 /**
  * When nothing more is placed for so long, what was on the clipboard before is put back, in milliseconds: not between one and
@@ -117,7 +114,10 @@ export class CaretPlacing {
   place({ offered, target, returns, between }: CaretRequest): Promise<CaretPlaced> {
     return this.#visit(target, returns, async (window) => {
       const { windows } = this.on;
-      const { taken, stopped } = await windows.paste(offered, between && { modifiers: [], key: between });
+      const { taken, stopped, isUnsure } = await windows.paste(
+        offered,
+        between && { modifiers: [], key: between },
+      );
       const name = nameOf(window);
       if (taken === 0) throw new DrawerError(pageErrors, "not-placed/not-taken", { name });
       await this.hears.pasted(this.on.desktop);
@@ -128,6 +128,7 @@ export class CaretPlacing {
       return {
         taken,
         notices: stopped ? [notice(pageNotices, STOPPED[stopped], facts)] : [],
+        ...(isUnsure && { isUnsure }),
       };
     });
   }

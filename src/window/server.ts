@@ -167,7 +167,8 @@ function desktopHandler(
       const gone = new Promise<void>((settle) => stream.onAbort(settle));
       const tell = (news: WindowNews) => void stream.writeSSE({ event: "news", data: JSON.stringify(news) });
       const stop = desktop.listen(tell);
-      tell({ notices: [], listening: desktop.listening, into: desktop.into, ...desktop.caret });
+      const { listening, into, caret, noCaret } = desktop;
+      tell({ notices: [], listening, into, ...caret, ...(noCaret && { refused: noCaret }) });
       await gone;
       stop();
     }),

@@ -87,6 +87,8 @@ export class WindowDesktop {
   readonly #looking: NodeJS.Timeout;
   #desktop: Desktop | undefined;
   #caret: CaretPlacing | undefined;
+  /** Why nothing can be put at the caret of another program, where the desktop should let one. */
+  noCaret: Refusal | undefined;
   #giveKeysBack: (() => void) | undefined;
 
   constructor(
@@ -152,7 +154,14 @@ export class WindowDesktop {
         failed: this.failed,
       },
     );
-    await this.#caret.begin();
+    try {
+      await this.#caret.begin();
+    } catch (error) {
+      // Where the user has not given leave for it, blocks are copied.
+      if (!(error instanceof DrawerError)) throw error;
+      this.#caret = undefined;
+      this.noCaret = refusalOf(error);
+    }
   }
 
   #takeKeys(desktop: Desktop): void {

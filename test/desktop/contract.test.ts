@@ -13,7 +13,14 @@ import {
   until,
 } from "../support/desktop";
 import { compose, readHtml } from "drawer";
-import { offeredBlock, openDesktop, type ClipboardEvent, type Desktop, type System } from "drawer/desktop";
+import {
+  offeredBlock,
+  openDesktop,
+  type ClipboardEvent,
+  type Desktop,
+  type DesktopWindow,
+  type System,
+} from "drawer/desktop";
 
 /** Forms by their media types. */
 type Forms = Readonly<Record<string, string | Uint8Array>>;
@@ -194,23 +201,45 @@ onWayland("Wayland", () => {
   }));
 });
 
+/** What a stand-in has instead of a system. */
+interface StandIn {
+  count: number;
+  forms: Record<string, string>;
+  windows: readonly DesktopWindow[];
+  front: number;
+  /** The event of a key (10) or a button (1) of the user's, and when. */
+  pressed?: { type: 1 | 10; at: number } | undefined;
+  /** What came to which window. */
+  typed: readonly [number, string][];
+  isLocked?: boolean;
+}
+
 /** A system whose programs are stand-ins, with what its clipboard calls each form. */
-function standIn(program: string, script: string, names: Readonly<Record<string, string>>): Others {
+function standIn(
+  program: string,
+  script: string,
+  names: Readonly<Record<string, string>>,
+): Others & { state(): StandIn; change(changes: Partial<StandIn>): void } {
   const state = join(folder, `${program}.json`);
-  const standing = () =>
-    JSON.parse(readFileSync(state, "utf8")) as { count: number; forms: Record<string, string> };
-  // Put there whole: the program that watches may read at any moment.
-  const put = (forms: Record<string, string>, count: number) => {
-    writeFileSync(`${state}.new`, JSON.stringify({ count, forms, app: "Merrow Sheets", title: "berths" }));
+  const standing = () => JSON.parse(readFileSync(state, "utf8")) as StandIn;
+  // Put there whole: the programs may read at any moment.
+  const change = (changes: Partial<StandIn>) => {
+    writeFileSync(`${state}.new`, JSON.stringify({ ...standing(), ...changes }));
     renameSync(`${state}.new`, state);
   };
+  const put = (forms: Record<string, string>, count: number) => change({ forms, count });
   const before = process.env["PATH"]!;
   beforeAll(() => {
     writeFileSync(join(folder, program), `#!/bin/sh\nexec "${process.execPath}" "${resolve(script)}" "$@"\n`);
     chmodSync(join(folder, program), 0o755);
     process.env["PATH"] = `${folder}:${before}`;
     process.env["STAND_IN"] = state;
-    put({}, 1);
+    const windows = [
+      { id: 7, app: "Merrow Sheets", title: "berths" },
+      { id: 8, app: "Drawer", title: "Drawer · main" },
+      { id: 9, app: "Merrow Letters", title: "harbour" },
+    ];
+    writeFileSync(state, JSON.stringify({ count: 1, forms: {}, windows, front: 7, typed: [] }));
   });
   afterAll(() => void (process.env["PATH"] = before));
   return {
@@ -224,7 +253,86 @@ function standIn(program: string, script: string, names: Readonly<Record<string,
     },
     taken: async (type) => Buffer.from(standing().forms[names[type]!] ?? "", "base64"),
     clear: async () => put({}, standing().count + 1),
+    ...{ state: standing, change },
   };
+}
+
+/** What a system must do whose windows are reached by running its programs. */
+function windowsContract(system: System, others: ReturnType<typeof standIn>): void {
+  describe("its windows", () => {
+    let desktop: Desktop;
+    beforeEach(async () => {
+      others.change({ front: 9, typed: [], isLocked: false, pressed: undefined });
+      desktop = await openDesktop(system);
+    });
+    afterEach(() => desktop.close());
+    const offered = (text: string) => new Map([["text/plain", new TextEncoder().encode(text)]]);
+
+    test("the window in front is known and followed; one comes to the front, and one that is gone does not", async () => {
+      const windows = desktop.windows!;
+      const fronts: (string | undefined)[] = [];
+      const off = await windows.follow((front) => fronts.push(front?.title));
+      expect(await windows.front()).toMatchObject({ id: 9, app: "Merrow Letters", title: "harbour" });
+      expect(await windows.raise({ id: 7, app: "Merrow Sheets" })).toBe(true);
+      expect(others.state().front).toBe(7);
+      await until(
+        () => fronts.at(-1),
+        (title) => title === "berths",
+      );
+      expect(await windows.raise({ id: 7, app: "another program by now" })).toBe(false);
+      expect(await windows.describe({ id: 77, app: "Merrow Sheets" })).toBeUndefined();
+      off();
+    });
+
+    test("pieces land at the caret one after another; what stood on the clipboard is there again, and nobody collects it", async () => {
+      await others.copy({ "text/plain": "copied before", "text/html": "<b>copied before</b>" });
+      const before = others.state().forms;
+      const heard: ClipboardEvent[] = [];
+      await desktop.watch((event) => heard.push(event));
+      const pasted = await desktop.windows!.paste([offered("AB 12"), offered("– 3 °C ✓")], {
+        modifiers: [],
+        key: "Tab",
+      });
+      expect(pasted).toEqual({ taken: 2, isUnsure: true });
+      expect(others.state().typed).toEqual([
+        [9, "AB 12"],
+        [9, "Tab"],
+        [9, "– 3 °C ✓"],
+      ]);
+      expect(await desktop.windows!.putBack()).toBe(true);
+      expect(others.state().forms).toMatchObject(before);
+      await others.copy({ "text/plain": "a copy of the user's" });
+      await until(
+        () => heard.length,
+        (length) => length > 0,
+      );
+      expect(heard.map((event) => event.type === "copied" && event.copied.text)).toEqual([
+        "a copy of the user's",
+      ]);
+    });
+
+    test.each<["key" | "button" | "window"]>([["key"], ["button"], ["window"]])(
+      "a %s of the user's stops it",
+      async (what) => {
+        const series = Array.from({ length: 8 }, (_, at) => offered(`${at}`));
+        const pasting = desktop.windows!.paste(series, { modifiers: [], key: "Down" });
+        await until(
+          () => others.state().typed.length,
+          (length) => length > 0,
+        );
+        // In the moments in which Drawer presses a key itself, one of the user's is taken for it.
+        for (let turn = 0; turn < 4; turn++) {
+          if (what === "window") others.change({ front: 7 });
+          else others.change({ pressed: { type: what === "key" ? 10 : 1, at: Date.now() } });
+          await pause(250);
+        }
+        const { taken, stopped } = await pasting;
+        expect(stopped).toBe(what === "window" ? "window" : "key");
+        expect(taken).toBeLessThan(8);
+        expect(others.state().typed.every(([window]) => window === 9)).toBe(true);
+      },
+    );
+  });
 }
 
 /** As a browser on Windows puts HTML there, with the address of the page. */
@@ -253,6 +361,15 @@ describe("macOS, by a stand-in for osascript", () => {
     "x-kde-passwordManagerHint": "org.nspasteboard.ConcealedType",
   });
   contract("macos", () => others);
+  windowsContract("macos", others);
+
+  test("where the user has given no leave, that is told with the program's own words", async () => {
+    others.change({ isLocked: true });
+    const desktop = await openDesktop("macos");
+    await expect(desktop.windows!.front()).rejects.toThrow("not allowed assistive access");
+    others.change({ isLocked: false });
+    desktop.close();
+  });
 });
 
 describe("Windows, by a stand-in for PowerShell", () => {
@@ -263,6 +380,7 @@ describe("Windows, by a stand-in for PowerShell", () => {
     "x-kde-passwordManagerHint": "ExcludeClipboardContentFromMonitorProcessing",
   });
   contract("windows", () => others);
+  windowsContract("windows", others);
 
   test("the page that was copied from is known, and notifications are shown", async () => {
     await others.copy({ "text/html": HTML });

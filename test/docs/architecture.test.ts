@@ -53,7 +53,7 @@ const TOUCHED: readonly Touch[] = [
   [
     "src/drawer/drawer.ts",
     "  /**\n   * Collects all of these",
-    "  /** Toy. */\n  reverse(): Promise<Notice[]> {\n    return this.#perform(operations.reverse);\n  }\n\n",
+    '  /** Toy. */\n  reverse(): Promise<Notice[]> {\n    return this.#perform("reverse");\n  }\n\n',
   ],
   ["src/messages/en/operations.ts", "  collect:", '  reverse: "turning round",\n'],
   ["src/messages/de/operations.ts", "  collect:", '  reverse: "Umdrehen von",\n'],

@@ -4,6 +4,7 @@ import type { Origin } from "../../content/origin.js";
 import { desktopErrors } from "../../messages/en/desktop.js";
 import type { ClipboardEvent, Copied, Desktop, Offer, Offered } from "../desktop.js";
 import { OWN, copiedOf, Repeats } from "../forms.js";
+import { ProgramWindows, type WindowPrograms } from "./program-windows.js";
 import type { LineProgram } from "./program.js";
 
 /** What stands on a clipboard: each form by its media type, and where it was copied, as far as the system says. */
@@ -24,6 +25,8 @@ export interface ClipboardPrograms {
   watch(changed: (snapshot?: Snapshot) => void): LineProgram;
   offer(offered: Offered): Promise<void>;
   notify(text: string): Promise<void>;
+  /** What is done with windows, on a system whose programs do that. */
+  readonly windows?: WindowPrograms;
 }
 
 /**
@@ -37,9 +40,11 @@ export class ProgramDesktop implements Desktop {
   readonly #repeats = new Repeats();
 
   readonly declaresSecrets: boolean;
+  readonly windows?: ProgramWindows;
 
   constructor(readonly programs: ClipboardPrograms) {
     this.declaresSecrets = programs.declaresSecrets;
+    if (programs.windows) this.windows = new ProgramWindows(programs.windows);
   }
 
   async read(): Promise<Copied> {
@@ -91,5 +96,6 @@ export class ProgramDesktop implements Desktop {
 
   close(): void {
     for (const lines of this.#watches) lines.end();
+    this.windows?.close();
   }
 }

@@ -79,12 +79,7 @@ export function readLines(
     env: process.env,
     windowsHide: true,
   });
-  let rest = "";
-  child.stdout!.setEncoding("utf8").on("data", (text: string) => {
-    const lines = (rest + text).split("\n");
-    rest = lines.pop()!;
-    for (const line of lines.map((each) => each.replace(/\r$/, ""))) if (line !== "") hear(line);
-  });
+  hearLines(child, hear);
   const end = () => void child.kill();
   process.once("exit", end);
   const ended = new Promise<DrawerError>((settle) => {
@@ -103,6 +98,84 @@ export function readLines(
     );
   });
   return { ended, end };
+}
+
+/** A program that goes on, and answers each thing that it is asked. */
+export interface Talk<Asked, Answer> {
+  /**
+   * Asks it something, in its turn.
+   * @throws DrawerError `no-caret` when it fails, or does not answer; `no-clipboard` when it is not there
+   */
+  ask(asked: Asked): Promise<Answer>;
+  end(): void;
+}
+
+/** Starts a program that is asked in lines of JSON, and answers each with one: `{answer}`, or `{error}` with a sentence. */
+export function talkWith<Asked, Answer>(program: Program, words: readonly string[]): Talk<Asked, Answer> {
+  const failed = (why: string) => new DrawerError(desktopErrors, "no-caret", { program: program.name, why });
+  const child = spawn(program.name, words, {
+    stdio: ["pipe", "pipe", "ignore"],
+    env: process.env,
+    windowsHide: true,
+  });
+  const waiting: { settle: (answer: Answer) => void; fail: (error: DrawerError) => void }[] = [];
+  let gone: DrawerError | undefined;
+  const lose = (error: DrawerError) => {
+    gone = error;
+    for (const { fail } of waiting.splice(0)) fail(error);
+  };
+  hearLines(child, (line) => {
+    const { answer, error } = JSON.parse(line) as { answer: Answer; error?: string };
+    const asked = waiting.shift();
+    if (error === undefined) asked?.settle(answer);
+    else asked?.fail(failed(error));
+  });
+  child.once("error", (error) => lose(notStarted(program, error)));
+  child.once("close", (code) => lose(failed(`it ended with ${code}`)));
+  // A program that has ended says so by its exit code.
+  child.stdin.on("error", () => undefined);
+  const end = () => void child.kill();
+  process.once("exit", end);
+  return {
+    ask(asked) {
+      if (gone) return Promise.reject(gone);
+      const { promise, timer } = inTime<Answer>(
+        (settle, fail) => {
+          waiting.push({ settle, fail });
+          child.stdin.write(`${JSON.stringify(asked)}\n`);
+        },
+        () => failed("it said nothing for ten seconds"),
+      );
+      return promise.finally(() => clearTimeout(timer));
+    },
+    end() {
+      process.off("exit", end);
+      end();
+    },
+  };
+}
+
+/** A promise that fails when it takes too long. */
+function inTime<Answer>(
+  begin: (settle: (answer: Answer) => void, fail: (error: DrawerError) => void) => void,
+  late: () => DrawerError,
+): { readonly promise: Promise<Answer>; readonly timer: NodeJS.Timeout } {
+  let timer: NodeJS.Timeout;
+  const promise = new Promise<Answer>((settle, fail) => {
+    timer = setTimeout(() => fail(late()), PATIENCE);
+    begin(settle, fail);
+  });
+  return { promise, timer: timer! };
+}
+
+/** Calls `hear` with each line that a program says, but for empty ones. */
+function hearLines(child: ChildProcess, hear: (line: string) => void): void {
+  let rest = "";
+  child.stdout!.setEncoding("utf8").on("data", (text: string) => {
+    const lines = (rest + text).split("\n");
+    rest = lines.pop()!;
+    for (const line of lines.map((each) => each.replace(/\r$/, ""))) if (line !== "") hear(line);
+  });
 }
 
 /** Why a program was not started. */

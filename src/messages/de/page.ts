@@ -62,6 +62,8 @@ export const pageNotices: Translated<typeof english.pageNotices> = {
     `Angehalten, denn ein anderes Fenster kam nach vorn: ${taken} von ${of} stehen in „${name}“.`,
   "stopped/not-taken": ({ taken, of, name }) =>
     `Angehalten, denn „${name}“ nahm das nächste nicht: ${taken} von ${of} stehen dort. Das nächste liegt in der Zwischenablage.`,
+  "placed/unsure": ({ what, name }) =>
+    `In „${name}“ gegeben: ${what}. Dieses System sagt nicht, ob es dort ist: sehen Sie nach, und kopieren Sie es sonst.`,
   "placed/page": ({ what, place }) => `Eingesetzt in ${namedPlace(place)}: ${what}.`,
   "collected/left": ({ count }) =>
     `Die Seite wurde verlassen, ehe ${count === 1 ? "eine Kopie" : `${grouped(count)} Kopien`} gesammelt ${count === 1 ? "war" : "waren"}; was ein Passwort sein kann, wird so lange nicht aufbewahrt. Kopieren Sie es noch einmal.`,

@@ -30,7 +30,7 @@ export const cliErrors = {
   "no-editor/kept": ({ why, file }: { why: string; file: string }) => `${why} What you typed is in ${file}.`,
   /** The desktop does not let programs do something with the windows of others. */
   "no-windows": () =>
-    "This desktop lets no program take keys, or copy and paste in another. On X11 it does. Use “drawer watch”, and --to clipboard.",
+    "This desktop lets no program take keys, or copy in another. On X11 it does. Use “drawer watch”, and --to clipboard.",
   /** No block was pasted yet. */
   "no-window": () =>
     "It is not known where to send it: no block was pasted yet. Place one on the clipboard and paste it there first.",

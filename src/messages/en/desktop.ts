@@ -35,6 +35,9 @@ export const desktopErrors = {
   "no-clipboard/program": ({ program, why }: { program: string; why: string }) =>
     `The clipboard could not be reached: “${program}” says “${why}”. Try again.`,
 
+  /** The system does not let Drawer see the window in front, or press keys there. */
+  "no-caret": ({ program, why }: { program: string; why: string }) =>
+    `Nothing can be put at the caret of another program, so it is copied instead: “${program}” says “${why}”. Give it leave in the system's settings (on macOS: Privacy & Security, Accessibility).`,
   /** The system has no menu that is known. */
   "no-menu": ({ system }: { system: string }) =>
     `The menu of this system (${system}) is not known. Make an entry there for “drawer open” by its own means.`,

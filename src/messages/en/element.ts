@@ -21,7 +21,9 @@ export const page = {
   divider: "Width of the list",
   /** Where it will go, what hangs over the drawer: files, which are looked into, or a piece. */
   receives: {
+    /** Files, which are looked into. */
     files: (_: number) => "Drop it here to look into it, and choose what to collect.",
+    /** A piece, which is collected. */
     piece: (position: number) => `Drop it here: it is collected as ${grouped(position)}.`,
   },
   /** How many have come while one looked elsewhere. */

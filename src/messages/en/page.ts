@@ -86,6 +86,9 @@ export const pageNotices = {
   /** The same, and the next was not taken. */
   "stopped/not-taken": ({ taken, of, name }: { taken: number; of: number; name: string }) =>
     `Stopped, as “${name}” did not take the next: ${taken} of ${of} stand there. The next is on the clipboard.`,
+  /** What was put into another program is believed to be there, as the system does not tell. */
+  "placed/unsure": ({ what, name }: { what: string; name: string }) =>
+    `Put ${what} into “${name}”. This system does not tell whether it is there: look, and copy it if not.`,
   /** A block was placed, in a page. */
   "placed/page": ({ what, place }: { what: string; place: NamedPlace }) =>
     `Placed ${what} in ${namedPlace(place)}.`,

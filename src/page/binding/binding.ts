@@ -21,7 +21,7 @@ import { Collector, type CollectOptions } from "./collector.js";
 import { PageDeal } from "./deal.js";
 import type { PlaceDetail } from "./events.js";
 import { fillForm, planFillOf } from "./form-filling.js";
-import type { HostDesktop, NextKey } from "./host-desktop.js";
+import type { CaretPlace, DesktopTarget, HostDesktop } from "./host-desktop.js";
 import { getReady } from "./lazy.js";
 import { leftCopiesOf, type LeftCopies } from "./left-copies.js";
 import { requestOf, type PlaceRequest } from "./placements.js";
@@ -234,21 +234,17 @@ export class Binding extends Actions {
   }
 
   /**
-   * Puts blocks, each by itself, at the caret of the window of another program that the user came from; copies the one, where
-   * there is no such window.
+   * Puts blocks, each by itself, at the caret of a window of another program.
    * @param what how they are called together: `snippet 3`
-   * @param returns whether the user comes back from there
-   * @param between what is pressed there between one and the next
+   * @param target the window, as it was named to the user
+   * @param how whether the user comes back from there, and what is pressed between one and the next
    */
   async placeOnDesktop(
     requests: readonly PlaceRequest[],
     what: string,
-    returns: boolean,
-    between?: NextKey,
+    target: DesktopTarget,
+    how: Omit<CaretPlace, "target">,
   ): Promise<void> {
-    const target = this.options.desktop?.target;
-    if (!target) return this.copy(requests[0]!);
-    const how = { returns, ...(between && { between }) };
     await this.act(() => this.#caretPlacer!.put(requests, what, target, how));
   }
 

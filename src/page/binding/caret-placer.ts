@@ -42,7 +42,7 @@ export class CaretPlacer {
     const again = this.#askAgain(requests, what, target, blocks);
     if (again) return [again];
     const { id, name } = target;
-    const { taken, notices } = await this.desktop.placeAtCaret(blocks, { ...how, target: id });
+    const { taken, isUnsure, notices } = await this.desktop.placeAtCaret(blocks, { ...how, target: id });
     const told = blocks.slice(0, taken).flatMap(({ block }) => block.notices);
     if (taken < requests.length) return [...told, ...notices];
     if (requests.length === 1) {
@@ -52,7 +52,11 @@ export class CaretPlacer {
       };
       this.placements.add({ what, placing: { takeBack } });
     }
-    return [...told, ...notices, notice(pageNotices, "placed/desktop", { what, name })];
+    return [
+      ...told,
+      ...notices,
+      notice(pageNotices, isUnsure ? "placed/unsure" : "placed/desktop", { what, name }),
+    ];
   }
 
   /** What is told when it has to be asked for again before it goes. */

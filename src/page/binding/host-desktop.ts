@@ -72,13 +72,13 @@ export interface HostDesktop {
   readonly settings?: ComputerSettings;
   /**
    * Puts blocks at the caret of the window that the user came from, one after another.
-   * @returns how many were taken there, and what is told of it
+   * @returns how many were taken there, or are believed to be, and what is told of it
    * @throws DrawerError `not-placed` when the first was not taken, or the user came from another window by now
    */
   placeAtCaret(
     blocks: readonly DesktopBlock[],
     place: CaretPlace,
-  ): Promise<{ readonly taken: number; readonly notices: readonly Notice[] }>;
+  ): Promise<{ readonly taken: number; readonly isUnsure?: boolean; readonly notices: readonly Notice[] }>;
   /**
    * Has the program take back what was put there last.
    * @throws DrawerError `nothing` when something else was done there since

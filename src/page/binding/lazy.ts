@@ -1,11 +1,16 @@
 import type { Block } from "../../compose/block.js";
 import type { Piece } from "../../compose/layout.js";
 import type { Recipe } from "../../compose/recipe.js";
+import { changing } from "../../drawer/drawer-reader.js";
 import { isLanguageSet, setLanguage, type Language } from "../../messages/core/language.js";
+import { semantics } from "../../stores/row-store.js";
 
 /**
  * What a page loads when it is first needed. The doors to it are here, so that a bundler makes one file of what is behind each.
  */
+
+/** What changes a drawer. */
+const changes = () => Promise.all([changing(), semantics()]);
 
 /** What reads copies. */
 export const readers = () => import("../capture/read-copied.js");
@@ -62,7 +67,7 @@ export function getReady({
 
 /** Loads what every user needs sooner or later. Should it not come now, it is asked for again then, and missed aloud. */
 function loadAhead(): void {
-  for (const part of [blocks, readers]) part().catch(() => undefined);
+  for (const part of [changes, readers, blocks]) part().catch(() => undefined);
 }
 
 /**

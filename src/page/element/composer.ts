@@ -9,7 +9,7 @@ import type { Positioned } from "../../drawer/store.js";
 import { type FormatName } from "../../formats/registry.js";
 import { page, many, suggestions } from "../../messages/core/page-sentences.js";
 import { refusalFor } from "../binding/actions.js";
-import type { NextKey } from "../binding/host-desktop.js";
+import type { DesktopTarget, NextKey } from "../binding/host-desktop.js";
 import { blocks } from "../binding/lazy.js";
 import type { PlaceRequest } from "../binding/placements.js";
 import { carryBlock } from "../places/carrying.js";
@@ -29,7 +29,7 @@ import {
   sentenceView,
   type SentenceChoices,
 } from "./recipe-sentence.js";
-import { copyBlockOf, placeOnDesktop, requestOf } from "./row-placing.js";
+import { copyBlockOf, placeBlockOf, placeOnDesktop, requestOf } from "./row-placing.js";
 import { fileChoice, exportSnippets, saveBlock } from "./save-block.js";
 
 /** How snippets are put down: the sentence that says what is placed and how, the block as it will land, and the acts. */
@@ -273,10 +273,10 @@ export class Composer {
 
   /** What else can be done on a desktop. */
   #desktopActs(act: (word: string, does: () => void) => unknown, count: number) {
-    const reaches = this.host.binding?.options.desktop?.target !== undefined;
+    const { target } = this.host.binding?.options.desktop ?? {};
     return [
-      reaches ? act(page.acts.copy, () => this.copy()) : nothing,
-      reaches && count > 1 ? eachChoice((key) => void this.#placeEach(key)) : nothing,
+      target ? act(page.acts.copy, () => this.copy()) : nothing,
+      target && count > 1 ? eachChoice((key) => void this.#placeEach(target, key)) : nothing,
       act(page.desktop.deal, () => void this.deal()),
     ];
   }
@@ -318,18 +318,14 @@ export class Composer {
 
   /** Places what the sentence says at the caret; or, on a desktop where none can be reached, copies it. */
   place(): void {
-    const { desktop } = this.host.binding?.options ?? {};
-    if (desktop?.target)
-      return void this.#request().then((request) => placeOnDesktop(this.host, [request], request.what));
-    if (desktop) return this.copy();
-    void this.#request().then((request) => this.host.binding?.place(request));
+    void placeBlockOf(this.host, this.#request());
   }
 
   /** Places each snippet by itself in the window that the user came from, with a key between that leads to the next field. */
-  async #placeEach(key: NextKey): Promise<void> {
+  async #placeEach(target: DesktopTarget, key: NextKey): Promise<void> {
     const chosen = await this.host.viewModel!.chosen(this.which);
     const requests = chosen.map((row) => requestOf(this.host, row));
-    placeOnDesktop(this.host, requests, many(chosen.length), key);
+    await placeOnDesktop(this.host, requests, many(chosen.length), target, key);
   }
 
   copy(): void {

@@ -5,7 +5,7 @@ import { page, row as rowWords } from "../../messages/core/page-sentences.js";
 import { Arrivals } from "./arrivals.js";
 import { dayName, dayOf } from "./day.js";
 import type { DrawerHost } from "./drawer-host.js";
-import { landing } from "./landing.js";
+import { landing, type Landing } from "./landing.js";
 import { ListKeys } from "./list-keys.js";
 import type { Viewport } from "./list-view-model.js";
 import { RowDetails } from "./row-details.js";
@@ -83,6 +83,7 @@ export class SnippetList {
     const said =
       found &&
       page.found({ count: found.length, words: viewModel!.words.trim(), most: viewModel!.mostFound });
+    const landed = landing(this.host.binding);
     return html`
       ${said === undefined ? nothing : html`<p class="note found" role="status">${said}</p>`}
       <ol
@@ -93,7 +94,7 @@ export class SnippetList {
         @focusin=${this.#focused}
         @scroll=${scrolled}
       >
-        ${this.#virtual.view(drawn, (row, before) => this.#rowView(row, before, tabbed))}
+        ${this.#virtual.view(drawn, (row, before) => this.#rowView(row, before, tabbed, landed))}
       </ol>
       ${
         unseen > 0 && !found
@@ -110,9 +111,9 @@ export class SnippetList {
     (this.#list as HTMLElement | null)?.style.setProperty("--digits", String(digits));
   }
 
-  #rowView(row: ListRow, before: ListRow | undefined, tabbed: string | undefined) {
+  #rowView(row: ListRow, before: ListRow | undefined, tabbed: string | undefined, landed: Landing) {
     const { id, collectedAt } = row.entry;
-    const { viewModel, binding } = this.host;
+    const { viewModel } = this.host;
     const turn = viewModel!.turnOf(id);
     // Of rows that are not drawn it is not known: those before the first are out of sight.
     const isFirst =
@@ -125,7 +126,7 @@ export class SnippetList {
       isLabelled: this.#details.isLabelled(id),
       isNew: this.#arrivals.isNew(row.position),
       day: isFirst ? dayName(collectedAt) : undefined,
-      does: landing(binding).ofRow(row.position),
+      does: landed.ofRow(row.position),
     };
     return rowOf(row, state, this.#actions);
   }

@@ -1,37 +1,50 @@
 import { addressesOf } from "../../content/traverse.js";
 import type { Positioned } from "../../drawer/store.js";
 import { page } from "../../messages/core/page-sentences.js";
-import type { NextKey } from "../binding/host-desktop.js";
+import type { DesktopTarget, NextKey } from "../binding/host-desktop.js";
 import { composed } from "../binding/lazy.js";
 import type { PlaceRequest } from "../binding/placements.js";
 import type { DrawerHost } from "./drawer-host.js";
 import type { ListRow } from "./row.js";
 
-/** A single snippet is placed, or copied, in the look that the sentence says. */
+/** What is placed, or copied: a block; or a single snippet, in the look that the sentence says. */
 
-/** Places it at the caret: of the page, or of the window that the user came from. Where there is none to reach it is copied. */
-export function placeRow(host: DrawerHost, row: ListRow): void {
+/** Places a block at the caret: of the page, or of the window that the user came from. Where there is none to reach it is copied. */
+export async function placeBlockOf(
+  host: DrawerHost,
+  request: PlaceRequest | Promise<PlaceRequest>,
+): Promise<void> {
   const { desktop } = host.binding?.options ?? {};
-  if (desktop?.target) return placeOnDesktop(host, [requestOf(host, row)], page.snippet(row.position));
-  if (desktop) return copyRow(host, row);
-  void host.binding?.place(requestOf(host, row));
+  const target = desktop?.target;
+  if (desktop && !target) return copyBlockOf(host, request);
+  const made = await request;
+  if (target) return placeOnDesktop(host, [made], made.what, target);
+  await host.binding?.place(made);
 }
 
 /** Places requests, each by itself, at the caret of the window that the user came from; until they are there, that is shown. */
-export function placeOnDesktop(
+export async function placeOnDesktop(
   host: DrawerHost,
   requests: readonly PlaceRequest[],
   what: string,
+  target: DesktopTarget,
   between?: NextKey,
-): void {
+): Promise<void> {
   const { returns } = host.arrangement;
   host.showProgress("placing");
-  void host.binding
-    ?.placeOnDesktop(requests, what, returns, between)
-    .finally(() => host.showProgress(undefined));
+  try {
+    await host.binding?.placeOnDesktop(requests, what, target, { returns, ...(between && { between }) });
+  } finally {
+    host.showProgress(undefined);
+  }
 }
 
-/** Copies it to the clipboard. */
+/** Places a single snippet. */
+export function placeRow(host: DrawerHost, row: ListRow): void {
+  void placeBlockOf(host, requestOf(host, row));
+}
+
+/** Copies a single snippet to the clipboard. */
 export function copyRow(host: DrawerHost, row: ListRow): void {
   void copyBlockOf(host, requestOf(host, row));
 }

@@ -1,24 +1,15 @@
-import { html } from "lit";
 import type { Block } from "../../compose/block.js";
 import type { Notice } from "../../content/notice.js";
 import { formatOf, WRITTEN_FORMATS, type FormatName } from "../../formats/registry.js";
 import { page } from "../../messages/core/page-sentences.js";
+import { actMenu } from "./act-menu.js";
 import type { DrawerHost } from "./drawer-host.js";
 import { saveFile } from "./save-file.js";
 
 /** A choice of what a block, or its snippets, are saved as. */
 export function fileChoice(isOff: boolean, save: (choice: FormatName | "drawer") => void) {
-  const chosen = (event: Event) => {
-    const select = event.target as HTMLSelectElement;
-    const { value } = select;
-    select.selectedIndex = 0;
-    save(value as FormatName | "drawer");
-  };
-  return html`<select aria-label=${page.acts.file} ?disabled=${isOff} @change=${chosen}>
-    <option value="" selected>${page.acts.file}</option>
-    ${WRITTEN_FORMATS.map((name) => html`<option value=${name}>${formatOf(name).extensions[0]}</option>`)}
-    <option value="drawer">${page.acts.export}</option>
-  </select>`;
+  const formats = WRITTEN_FORMATS.map((name) => [name, formatOf(name).extensions[0]!] as const);
+  return actMenu(page.acts.file, [...formats, ["drawer", page.acts.export]], save, { isOff });
 }
 
 /** Saves a block as a file of some format. */

@@ -1,7 +1,6 @@
 import type { IDBPDatabase } from "idb";
 import type { Change } from "../../drawer/model/change.js";
-import type { ChangeRow, EntryRow, ValueRow } from "../schema.js";
-import { STORE_VALUES } from "../semantics.js";
+import { STORE_VALUES, type ChangeRow, type EntryRow, type ValueRow } from "../schema.js";
 import { TEXTS, type TextRow } from "./tables.js";
 
 /** How many texts are read at once, and for how many milliseconds they are looked through, without a pause. */

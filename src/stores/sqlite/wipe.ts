@@ -1,6 +1,7 @@
 import { runNow } from "../engine.js";
 import { value } from "../queries.js";
-import { noteWiped, STORE_VALUES } from "../semantics.js";
+import { STORE_VALUES } from "../schema.js";
+import { noteWiped } from "../semantics.js";
 import { saysBusy, saysFull, type Connection } from "./connection.js";
 import { SqlRows } from "./rows.js";
 

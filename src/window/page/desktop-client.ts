@@ -27,10 +27,7 @@ export class DesktopClient implements HostDesktop {
   /** @param ask asks the server, with what authorises it */
   constructor(readonly ask: typeof fetch) {}
 
-  placeAtCaret(
-    blocks: readonly DesktopBlock[],
-    place: CaretPlace,
-  ): Promise<{ readonly taken: number; readonly notices: readonly Notice[] }> {
+  placeAtCaret(blocks: readonly DesktopBlock[], place: CaretPlace): ReturnType<HostDesktop["placeAtCaret"]> {
     const offered = blocks.map(({ block, isPrivate }) => offeredBlock(block, isPrivate));
     return this.#post("/desktop/place", pack({ ...place, offered }));
   }

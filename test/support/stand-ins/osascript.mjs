@@ -1,9 +1,10 @@
 // Stands for `osascript` of macOS: runs JavaScript for Automation as the man page says (`-l JavaScript -e SCRIPT WORD…`,
 // whose function `run` gets the words), with as much of Foundation and AppKit as the clipboard needs. Methods without
-// arguments are called by naming them, as the bridge does. What Apple's documents do not have is refused.
-import { readFileSync, writeSync } from "node:fs";
+// arguments are called by naming them, as the bridge does; and System Events as its dictionary has it. What Apple's documents do
+// not have is refused.
+import { readFileSync, readSync, writeSync } from "node:fs";
 import { createContext, runInContext } from "node:vm";
-import { put, refuse, sleep, standing } from "./pasteboard.mjs";
+import { change, press, put, refuse, sleep, standing } from "./pasteboard.mjs";
 
 const [language, JavaScript, e, script, ...words] = process.argv.slice(2);
 if (language !== "-l" || JavaScript !== "JavaScript" || e !== "-e")
@@ -50,20 +51,44 @@ const board = strict("NSPasteboard", {
     return true;
   },
 });
+/** A running application: one of the made-up windows, each of a process of its own. */
+const running = (id) => {
+  const window = standing().windows.find((one) => one.id === id);
+  return window === undefined
+    ? nil
+    : strict("NSRunningApplication", {
+        ...{
+          isNil: () => false,
+          terminated: false,
+          processIdentifier: id,
+          localizedName: string(window.app),
+        },
+        activateWithOptions: (options) => options === 2 && (change({ front: id }), true),
+      });
+};
 const bridge = Object.assign((text) => string(text), {
   NSPasteboard: strict("NSPasteboard", { generalPasteboard: board }),
   NSWorkspace: strict("NSWorkspace", {
     get sharedWorkspace() {
-      const { app } = standing();
-      const front = app === undefined ? nil : { isNil: () => false, localizedName: string(app) };
-      return strict("NSWorkspace", { frontmostApplication: front });
+      return strict("NSWorkspace", { frontmostApplication: running(standing().front) });
     },
   }),
+  NSRunningApplication: strict("NSRunningApplication", { runningApplicationWithProcessIdentifier: running }),
+  CGEventSourceSecondsSinceLastEventType: (state, type) => {
+    const { pressed } = standing();
+    if (state !== 1) refuse(`state ${state}`);
+    return pressed?.type === type ? (Date.now() - pressed.at) / 1000 : 1e6;
+  },
   NSFileHandle: strict("NSFileHandle", {
     fileHandleWithStandardOutput: strict("NSFileHandle", { writeData: ({ bytes }) => writeSync(1, bytes) }),
     fileHandleWithStandardInput: strict("NSFileHandle", {
       get readDataToEndOfFile() {
         return data(readFileSync(0));
+      },
+      get availableData() {
+        const buffer = Buffer.alloc(65536);
+        const length = readSync(0, buffer, 0, buffer.length, null);
+        return { length, bytes: buffer.subarray(0, length) };
       },
     }),
   }),
@@ -80,19 +105,34 @@ const bridge = Object.assign((text) => string(text), {
     }),
   }),
 });
+const KEY_CODES = { 48: "Tab", 36: "Enter", 125: "Down", 124: "Right" };
+function systemEvents(name) {
+  if (name !== "System Events") refuse(`application ${name}`);
+  if (standing().isLocked) throw new Error("osascript is not allowed assistive access.");
+  return strict("System Events", {
+    processes: {
+      whose: ({ unixId }) =>
+        standing()
+          .windows.filter(({ id }) => id === unixId)
+          .map(({ title }) => ({ windows: [{ name: () => title }] })),
+    },
+    keystroke: (key, { using }) => press(key, using, "public.utf8-plain-text"),
+    keyCode: (code, { using }) => press(KEY_CODES[code] ?? refuse(`key ${code}`), using, ""),
+  });
+}
 const unwrap = (value) => value.js;
 const context = createContext({
   $: strict("$", bridge),
   ObjC: strict("ObjC", {
-    import: (name) => name === "AppKit" || refuse(`import ${name}`),
+    import: (name) => ["AppKit", "CoreGraphics"].includes(name) || refuse(`import ${name}`),
     ...{ unwrap, deepUnwrap: unwrap },
   }),
-  Application: {
+  Application: Object.assign(systemEvents, {
     currentApplication: () => ({
       displayNotification: (text, { withTitle }) =>
         put({ ...standing().forms, notification: `${withTitle}: ${text}` }),
     }),
-  },
+  }),
   delay: (seconds) => sleep(seconds * 1000),
 });
 // A reader that is gone ends it, as SIGPIPE does.

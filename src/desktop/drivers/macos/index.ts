@@ -1,7 +1,10 @@
-import type { Desktop } from "../../desktop.js";
+import { defined } from "../../../content/defined.js";
+import type { Chord } from "../../chord.js";
+import type { Desktop, Offered } from "../../desktop.js";
 import { OWN, SECRET_HINT } from "../../forms.js";
 import { ProgramDesktop, type Snapshot } from "../program-desktop.js";
-import { readLines, runProgram, type Program } from "../program.js";
+import type { WindowEvent } from "../program-windows.js";
+import { readLines, runProgram, talkWith, type Program } from "../program.js";
 import { SCRIPT } from "./script.js";
 
 const OSASCRIPT: Program = {
@@ -32,6 +35,15 @@ interface Said {
 export function openMacos(): Desktop {
   const words = (act: string, ...more: string[]) => ["-l", "JavaScript", "-e", SCRIPT, act, ...more];
   const wanted = JSON.stringify([...TYPES.values()]);
+  const offer = async (offered: Offered) => {
+    const types: Record<string, string> = {};
+    for (const [type, bytes] of [...offered, [OWN, new Uint8Array()] as const]) {
+      const name = TYPES.get(type);
+      if (name !== undefined) types[name] = Buffer.from(bytes).toString("base64");
+    }
+    // What is empty takes the clipboard off.
+    await runProgram(OSASCRIPT, words("offer"), JSON.stringify(offered.size === 0 ? {} : types));
+  };
   return new ProgramDesktop({
     declaresSecrets: true,
     tellsStanding: false,
@@ -40,19 +52,54 @@ export function openMacos(): Desktop {
       return snapshotOf(said.toString("utf8"));
     },
     watch: (changed) => readLines(OSASCRIPT, words("watch", wanted), (line) => changed(snapshotOf(line))),
-    async offer(offered) {
-      const types: Record<string, string> = {};
-      for (const [type, bytes] of [...offered, [OWN, new Uint8Array()] as const]) {
-        const name = TYPES.get(type);
-        if (name !== undefined) types[name] = Buffer.from(bytes).toString("base64");
-      }
-      // What is empty takes the clipboard off.
-      await runProgram(OSASCRIPT, words("offer"), JSON.stringify(offered.size === 0 ? {} : types));
-    },
+    offer,
     async notify(text) {
       await runProgram(OSASCRIPT, words("notify", text));
     },
+    windows: {
+      paste: { modifiers: ["Ctrl"], key: "v" },
+      keyOf,
+      talk: () => talkWith(OSASCRIPT, words("windows")),
+      follow: (hear) =>
+        readLines(OSASCRIPT, words("follow"), (line) => hear(JSON.parse(line) as WindowEvent)),
+      offer,
+      async everything() {
+        const said = (await runProgram(OSASCRIPT, words("everything"))).toString("utf8");
+        return {
+          isWhole: true,
+          putBack: async () => void (await runProgram(OSASCRIPT, words("offer"), withOwn(said))),
+        };
+      },
+    },
   });
+}
+
+/** What stood on the pasteboard, with what says that Drawer has put it there, so that nobody collects it. */
+function withOwn(json: string): string {
+  const types = JSON.parse(json) as Record<string, string>;
+  return JSON.stringify(Object.keys(types).length === 0 ? {} : { ...types, [TYPES.get(OWN)!]: "" });
+}
+
+/** Keys that type nothing, by their virtual key codes (HIToolbox, Events.h). */
+const CODES: Readonly<Record<string, number>> = {
+  Tab: 48,
+  Enter: 36,
+  Down: 125,
+  Right: 124,
+  Up: 126,
+  Left: 123,
+};
+/** What is held, as System Events calls it; what programs here do with Command, others do with Control. */
+const HELD = {
+  Ctrl: "command down",
+  Alt: "option down",
+  Shift: "shift down",
+  Super: "control down",
+} as const;
+
+/** A key as System Events is told it. */
+function keyOf({ key, modifiers }: Chord): object {
+  return { key, ...defined({ code: CODES[key] }), held: modifiers.map((modifier) => HELD[modifier]) };
 }
 
 function snapshotOf(json: string): Snapshot {

@@ -1,8 +1,12 @@
 import { defined } from "../../../content/defined.js";
-import type { Desktop } from "../../desktop.js";
+import { DrawerError } from "../../../content/error.js";
+import { desktopErrors } from "../../../messages/en/desktop.js";
+import { chordText, type Chord } from "../../chord.js";
+import type { Desktop, Offered } from "../../desktop.js";
 import { OWN, SECRET_HINT } from "../../forms.js";
 import { ProgramDesktop, type Snapshot } from "../program-desktop.js";
-import { readLines, runProgram, type Program } from "../program.js";
+import type { WindowEvent } from "../program-windows.js";
+import { readLines, runProgram, talkWith, type Program } from "../program.js";
 import { readCfHtml, writeCfHtml } from "./cf-html.js";
 import { scriptFor } from "./script.js";
 
@@ -29,6 +33,19 @@ export function openWindows(): Desktop {
     const encoded = Buffer.from(script, "utf16le").toString("base64");
     return ["-NoLogo", "-NoProfile", "-NonInteractive", "-STA", "-EncodedCommand", encoded];
   };
+  const offerFields = (fields: readonly string[]) =>
+    runProgram(POWERSHELL, words("offer"), fields.join("\t"));
+  const offer = async (offered: Offered) => {
+    const fields: string[] = [];
+    for (const [type, bytes] of [...offered, [OWN, new Uint8Array()] as const]) {
+      const name = FORMATS.get(type);
+      if (name === undefined) continue;
+      const content = type === "text/html" ? writeCfHtml(bytes) : bytes;
+      fields.push(`${name}=${Buffer.from(content).toString("base64")}`);
+    }
+    // What is empty takes the clipboard off.
+    await offerFields(offered.size === 0 ? [] : fields);
+  };
   return new ProgramDesktop({
     declaresSecrets: true,
     tellsStanding: false,
@@ -36,21 +53,46 @@ export function openWindows(): Desktop {
       return snapshotOf((await runProgram(POWERSHELL, words("read"))).toString("utf8"));
     },
     watch: (changed) => readLines(POWERSHELL, words("watch"), (line) => changed(snapshotOf(line))),
-    async offer(offered) {
-      const fields: string[] = [];
-      for (const [type, bytes] of [...offered, [OWN, new Uint8Array()] as const]) {
-        const name = FORMATS.get(type);
-        if (name === undefined) continue;
-        const content = type === "text/html" ? writeCfHtml(bytes) : bytes;
-        fields.push(`${name}=${Buffer.from(content).toString("base64")}`);
-      }
-      // What is empty takes the clipboard off.
-      await runProgram(POWERSHELL, words("offer"), offered.size === 0 ? "" : fields.join("\t"));
-    },
+    offer,
     async notify(text) {
       await runProgram(POWERSHELL, words("notify"), Buffer.from(text).toString("base64"));
     },
+    windows: {
+      paste: { modifiers: ["Ctrl"], key: "v" },
+      keyOf,
+      talk: () => talkWith(POWERSHELL, words("windows")),
+      follow: (hear) =>
+        readLines(POWERSHELL, words("follow"), (line) => hear(JSON.parse(line) as WindowEvent)),
+      offer,
+      async everything() {
+        const said = (await runProgram(POWERSHELL, words("everything"))).toString("utf8");
+        const [left = "0", ...fields] = said.trim().split("\t");
+        return {
+          isWhole: left === "0",
+          // With what says that Drawer has put it there, so that nobody collects it.
+          putBack: async () =>
+            void (await offerFields(fields.length === 0 ? [] : [...fields, `${FORMATS.get(OWN)!}=`])),
+        };
+      },
+    },
   });
+}
+
+/** What is held, and keys that type nothing, as SendKeys has them (System.Windows.Forms.SendKeys). */
+const HELD = { Ctrl: "^", Alt: "%", Shift: "+" } as const;
+
+/**
+ * A key as SendKeys is told it.
+ * @throws DrawerError `bad-key` for one that it does not know
+ */
+function keyOf(chord: Chord): string {
+  const held = chord.modifiers.map((modifier) => {
+    if (modifier === "Super")
+      throw new DrawerError(desktopErrors, "bad-key/missing", { key: chordText(chord) });
+    return HELD[modifier];
+  });
+  const { key } = chord;
+  return held.join("") + (key.length === 1 ? key : `{${key.toUpperCase()}}`);
 }
 
 /** What the script says of the clipboard in a line: the application, its title, and each format, in base64. */

@@ -56,6 +56,41 @@ function Say-Standing {
 }
 `;
 
+/**
+ * What the scripts share that reach windows: they are told and say lines of JSON. What is pressed is asked of the Windows API, which
+ * tells each key and button that is down.
+ */
+const WINDOWS = `
+Add-Type -Namespace Drawer -Name Windows -MemberDefinition @'
+[DllImport("user32.dll")] public static extern bool IsWindow(System.IntPtr window);
+[DllImport("user32.dll")] public static extern bool IsIconic(System.IntPtr window);
+[DllImport("user32.dll")] public static extern bool ShowWindow(System.IntPtr window, int how);
+[DllImport("user32.dll")] public static extern bool SetForegroundWindow(System.IntPtr window);
+[DllImport("user32.dll")] static extern short GetAsyncKeyState(int key);
+public static int Pressed() {
+  for (int key = 1; key < 255; key++) if ((GetAsyncKeyState(key) & 0x8000) != 0) return key;
+  return 0;
+}
+'@
+
+function Get-Window($window) {
+  if ($window -eq [IntPtr]::Zero -or -not [Drawer.Windows]::IsWindow($window)) { return $null }
+  $title = New-Object Text.StringBuilder 512
+  [void][Drawer.Api]::GetWindowText($window, $title, 512)
+  [uint32]$id = 0
+  [void][Drawer.Api]::GetWindowThreadProcessId($window, [ref]$id)
+  $process = Get-Process -Id $id -ErrorAction SilentlyContinue
+  $name = if ($process) { $process.ProcessName } else { '' }
+  $app = if ($process -and $process.Description) { $process.Description } else { $name }
+  return @{ id = $window.ToInt64(); app = $app; title = $title.ToString(); isTerminal = $name -match '^(WindowsTerminal|cmd|powershell|pwsh|conhost|mintty|alacritty|wezterm-gui)$' }
+}
+
+function Say($value) {
+  [Console]::Out.WriteLine((ConvertTo-Json -Compress -Depth 4 $value))
+  [Console]::Out.Flush()
+}
+`;
+
 /** What the scripts do. */
 const ACTS = {
   /** Says what stands on the clipboard, in a line. */
@@ -89,6 +124,52 @@ foreach ($field in $fields) {
 }
 if ($fields.Count -eq 0) { [Windows.Forms.Clipboard]::Clear() }
 else { [Windows.Forms.Clipboard]::SetDataObject($data, $true, 10, 100) }`,
+  /** Says all that stands there, in whatever form can be read as bytes, and whether that is all. */
+  everything: `
+$data = [Windows.Forms.Clipboard]::GetDataObject()
+$found = @()
+$left = 0
+if ($data) {
+  foreach ($format in $data.GetFormats($false)) {
+    $bytes = Read-Bytes $data $format
+    if ($null -eq $bytes -or $bytes.Length -eq 0) { $left++ }
+    else { $found += $format + '=' + [Convert]::ToBase64String($bytes) }
+  }
+}
+[Console]::Out.WriteLine((@("$left") + $found) -join "\`t")`,
+  /** Answers each line that it is asked. */
+  windows: `${WINDOWS}
+while ($null -ne ($line = [Console]::In.ReadLine())) {
+  try {
+    $asked = ConvertFrom-Json $line
+    $window = if ($asked.id) { [IntPtr][long]$asked.id } else { [Drawer.Api]::GetForegroundWindow() }
+    switch ($asked.act) {
+      'raise' {
+        if ([Drawer.Windows]::IsIconic($window)) { [void][Drawer.Windows]::ShowWindow($window, 9) }
+        # Who has pressed a key last may bring a window to the front (SetForegroundWindow, Remarks).
+        [Windows.Forms.SendKeys]::SendWait('%')
+        Say @{ answer = [Drawer.Windows]::SetForegroundWindow($window) }
+      }
+      'press' { [Windows.Forms.SendKeys]::SendWait($asked.key); Say @{ answer = $true } }
+      default { Say @{ answer = (Get-Window $window) } }
+    }
+  } catch { Say @{ error = $_.Exception.Message } }
+}`,
+  /** Tells of the window in front and of what is pressed, for as long as the process that started it runs. */
+  follow: `${WINDOWS}
+$last = ''
+$down = 0
+for ($turn = 0; $turn % 40 -ne 0 -or (Get-Process -Id $owner -ErrorAction SilentlyContinue); $turn++) {
+  $front = Get-Window ([Drawer.Api]::GetForegroundWindow())
+  $said = ConvertTo-Json -Compress @{ front = $front }
+  if ($said -ne $last) { Say @{ front = $front } }
+  $last = $said
+  $pressed = [Drawer.Windows]::Pressed()
+  # 1 to 6 are the buttons of the mouse (Virtual-Key Codes).
+  if ($pressed -ne 0 -and $pressed -ne $down) { Say @{ input = $(if ($pressed -le 6) { 'button' } else { 'key' }) } }
+  $down = $pressed
+  Start-Sleep -Milliseconds 50
+}`,
   /** Shows a sentence beside the clock. */
   notify: `
 $given = [Console]::In.ReadToEnd()

@@ -87,9 +87,11 @@ export class X11Windows implements Windows {
     const off = series.length > 1 ? await this.followInput(() => (hasPressed = true)) : undefined;
     try {
       for (const [taken, offered] of series.entries()) {
-        if (taken > 0 && between) await this.press(between);
         if (hasPressed) return { taken, stopped: "key" };
-        if (taken > 0 && (await activeWindow(this.#display)) !== window) return { taken, stopped: "window" };
+        if (taken > 0) {
+          if ((await activeWindow(this.#display)) !== window) return { taken, stopped: "window" };
+          if (between) await this.press(between);
+        }
         if (!(await this.#pasteOne(offered, front, window))) {
           // It stays, to be pasted by hand.
           this.#before = undefined;

@@ -1,0 +1,23 @@
+import { html } from "lit";
+
+/**
+ * A choice among acts: what is chosen is done at once, and the choice says its name again.
+ * @param acts what each is called, by what stands for it
+ */
+export function actMenu<Act extends string>(
+  name: string,
+  acts: readonly (readonly [Act, string])[],
+  does: (act: Act) => void,
+  { isOff = false, className = "" } = {},
+) {
+  const chosen = (event: Event) => {
+    const select = event.target as HTMLSelectElement;
+    const act = select.value as Act;
+    select.selectedIndex = 0;
+    does(act);
+  };
+  return html`<select class=${className} aria-label=${name} ?disabled=${isOff} @change=${chosen}>
+    <option value="" selected>${name}</option>
+    ${acts.map(([act, said]) => html`<option value=${act}>${said}</option>`)}
+  </select>`;
+}
