@@ -24,7 +24,13 @@ export function dayName(iso: string, now = new Date()): string {
   return name.charAt(0).toLocaleUpperCase(language) + name.slice(1);
 }
 
+/** What writes times of day, of the language that was asked for last: it is costly to make, and needed for each row. */
+let times: { readonly language: string; readonly format: Intl.DateTimeFormat } | undefined;
+
 /** The time of day at which something came. */
 export function timeOfDay(iso: string): string {
-  return new Date(iso).toLocaleTimeString(dateLanguage(), { hour: "2-digit", minute: "2-digit" });
+  const language = dateLanguage();
+  if (times?.language !== language)
+    times = { language, format: new Intl.DateTimeFormat(language, { hour: "2-digit", minute: "2-digit" }) };
+  return times.format.format(new Date(iso));
 }
