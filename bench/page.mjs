@@ -54,7 +54,7 @@ export async function run() {
   await longest("nothing (what an idle page of this machine does)", async () => {});
   await longest("open", async () => {
     await page.evaluate(() => window.show());
-    await page.waitForSelector("snippet-drawer li");
+    await page.waitForSelector("snippet-drawer .list .row");
   });
   await longest("scroll through all of it", () =>
     page.evaluate(async () => {

@@ -261,7 +261,7 @@ async function desk() {
     await page.screenshot({ path: picture(colorScheme === "light" ? "bulletin" : "bulletin-night") });
     if (colorScheme === "light") {
       await page.locator("snippet-drawer input[type=search]").fill("wheat");
-      await page.locator("snippet-drawer .list li").first().hover();
+      await page.locator("snippet-drawer .list .row").first().hover();
       await page.waitForTimeout(400);
       await page.screenshot({ path: picture("bulletin-find") });
     }
@@ -321,7 +321,7 @@ async function lookedInto() {
   const browser = await chromium.launch({ executablePath: findChromium(), args: CHROMIUM_FLAGS });
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
   await page.goto(address);
-  await page.locator("snippet-drawer :is(.list li, .none)").first().waitFor();
+  await page.locator("snippet-drawer :is(.list .row, .none)").first().waitFor();
   const drawer = (...words) => spawnSync(process.execPath, ["dist/bin/main.js", ...words], { env });
   drawer("collect", "demo/letter.html", "--at", "p3");
   drawer("collect", "demo/sketches/tide.png");

@@ -47,8 +47,13 @@ if (process.argv.includes("--test")) {
       : Object.entries({
           ...{ Xvfb: "xvfb", xclip: "xclip", xsel: "xsel", openbox: "openbox", xdotool: "xdotool" },
           ...{ xterm: "xterm", dunst: "dunst", "dbus-daemon": "dbus-daemon" },
+          // A screen reader, whose words are read from its log.
+          ...{ orca: "orca" },
           ...{ sway: "sway", "wl-copy": "wl-clipboard", WebKitWebDriver: "webkit2gtk-driver" },
         }).flatMap(([program, name]) => (onPath(program) ? [] : [name]))),
+    ...(process.platform !== "linux" || existsSync("/usr/libexec/at-spi-bus-launcher")
+      ? []
+      : ["at-spi2-core"]),
     ...(process.platform !== "linux" || onPath("soffice")
       ? []
       : ["libreoffice-writer", "libreoffice-calc", "libreoffice-math"]),

@@ -176,7 +176,7 @@ onPages("what one does with a form beside the drawer", () => {
 
   test("a row and the block are copied to the clipboard in all forms, dragged out into the page, and are not collected again", async () => {
     await record.copy("#notes p");
-    await record.inDrawer(".list li").hover();
+    await record.inDrawer(".list .row").hover();
     await record.inDrawer(".list").getByRole("button", { name: "Copy: snippet 1" }).click();
     await record.told("Copied snippet 1 to the clipboard.");
     const forms = await page.evaluate(async () => {
@@ -246,7 +246,11 @@ onPages("what one does with a form beside the drawer", () => {
       ["table", "costs.csv"],
       ["picture", "tide.png"],
     ]);
-    await record.inDrawer(".list li").nth(2).locator(".snippet").dragTo(record.inDrawer(".list li").first());
+    await record
+      .inDrawer(".list .row")
+      .nth(2)
+      .locator(".snippet")
+      .dragTo(record.inDrawer(".list .row").first());
     await record.told("Moved");
     const documents = async () =>
       (await record.inDrawer(".list .from").allInnerTexts()).map((text) => text.split(" · ").at(-1));
@@ -300,7 +304,7 @@ onPages("what one does with a form beside the drawer", () => {
       }),
     );
     await page.reload();
-    await record.inDrawer(".list li").nth(1).waitFor();
+    await record.inDrawer(".list .row").nth(1).waitFor();
     expect([(await snippets()).length, await left()]).toEqual([2, []]);
   });
 
@@ -349,7 +353,7 @@ onPages("what one does with a form beside the drawer", () => {
       await binding!.collect({ html: '<p><a href="https://merrow-spit.example/hut">The hut</a></p>' });
       await binding!.collect({ html: "<p>Wren</p>" });
     });
-    await record.inDrawer(".list li").nth(1).waitFor();
+    await record.inDrawer(".list .row").nth(1).waitFor();
     const link = record.inDrawer(".preview a");
     await link.waitFor();
     expect([await link.getAttribute("href"), await link.getAttribute("title")]).toEqual([
@@ -357,8 +361,8 @@ onPages("what one does with a form beside the drawer", () => {
       "https://merrow-spit.example/hut",
     ]);
     await page.evaluate(() => (window.open = (...words) => ((document.title = words.join(" ")), null)));
-    await record.inDrawer(".list li").first().hover();
-    await record.inDrawer(".list li").first().getByRole("button", { name: "Open" }).click();
+    await record.inDrawer(".list .row").first().hover();
+    await record.inDrawer(".list .row").first().getByRole("button", { name: "Open" }).click();
     await page.waitForFunction(
       () => document.title === "https://merrow-spit.example/hut _blank noopener,noreferrer",
     );
@@ -375,14 +379,14 @@ onPages("what one does with a form beside the drawer", () => {
     await record.inDrawer(".list .picked").waitFor({ state: "detached" });
     expect(await which()).toBe(all);
     // A row that was pressed, and a file that is dropped onto another later: the file is what comes.
-    await record.inDrawer(".list li").nth(1).locator(".snippet").dispatchEvent("pointerdown");
+    await record.inDrawer(".list .row").nth(1).locator(".snippet").dispatchEvent("pointerdown");
     await page.waitForTimeout(300);
     const transfer = await page.evaluateHandle(() => {
       const data = new DataTransfer();
       data.items.add(new File(["Boat,Port\nGannet,West Quay\n"], "boats.csv", { type: "text/csv" }));
       return data;
     });
-    await page.dispatchEvent("snippet-drawer .list li >> nth=0", "drop", { dataTransfer: transfer });
+    await page.dispatchEvent("snippet-drawer .list .row >> nth=0", "drop", { dataTransfer: transfer });
     await button("Collect all of it as one").waitFor();
     expect(await snippets()).toEqual(["The hut", "Wren"]);
   });
@@ -444,7 +448,7 @@ onPages("what one does with a form beside the drawer", () => {
 
   test("labels, merging and splitting, recipes, other drawers and files are there", async () => {
     for (const nth of [1, 2]) await record.copy(`#notes li:nth-child(${nth})`);
-    await record.inDrawer(".list li").first().hover();
+    await record.inDrawer(".list .row").first().hover();
     await record.inDrawer(".list").getByRole("button", { name: "Label: snippet 1" }).click();
     await page.keyboard.type("Species");
     await page.keyboard.press("Enter");
@@ -459,7 +463,7 @@ onPages("what one does with a form beside the drawer", () => {
     await button("Merge into one").click();
     await record.told("Merged");
     expect(await snippets()).toEqual(["Species: Chiffchaff and North ride, net 3"]);
-    await record.inDrawer(".list li").first().hover();
+    await record.inDrawer(".list .row").first().hover();
     await record.inDrawer(".list").getByRole("button", { name: "Split: snippet 1" }).click();
     await record.told("Split");
     expect(await snippets()).toHaveLength(2);
@@ -488,7 +492,7 @@ onPages("what one does with a form beside the drawer", () => {
     const focused = () =>
       page.evaluate(() => {
         const { activeElement } = document.querySelector("snippet-drawer")!.shadowRoot!;
-        return activeElement?.closest<HTMLElement>("li")?.dataset["position"] ?? activeElement?.className;
+        return activeElement?.closest<HTMLElement>(".row")?.dataset["position"] ?? activeElement?.className;
       });
     await page.waitForSelector("snippet-drawer .says >> nth=2");
     await page.keyboard.press("Alt+Shift+D");

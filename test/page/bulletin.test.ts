@@ -74,7 +74,7 @@ onPages("the secretary's desk", () => {
       /First <strong>wheatear<\/strong> on the seawall at <span style="color: rgb\(176, 48, 32\);?">05:50/,
     );
     await page.reload();
-    await page.waitForSelector("snippet-drawer li >> nth=3");
+    await page.waitForSelector("snippet-drawer .list .row >> nth=3");
     expect((await run()).map((text) => text.slice(0, 10))).toEqual([
       "First whea",
       "South ride",
@@ -144,6 +144,7 @@ onPages("the secretary's desk", () => {
       asked.push(dialog.message());
       void dialog.dismiss();
     });
+    await page.waitForSelector("snippet-drawer .rule");
     const sentences = await page.locator("snippet-drawer .rule").allInnerTexts();
     expect(sentences.map((text) => text.split(" ")[0]).join(" ")).toBe(
       "What What When The They Text, Pictures What Secrets What",
@@ -218,9 +219,9 @@ onPages("the secretary's desk", () => {
     await page.locator("snippet-drawer .position").nth(2).click();
     await page.locator("snippet-drawer .snippet").first().focus();
     await page.keyboard.press("p");
-    await page.waitForSelector("snippet-drawer li.picked >> nth=1");
+    await page.waitForSelector("snippet-drawer .row.picked >> nth=1");
     expect(await page.locator("snippet-drawer .box").allInnerTexts()).toEqual(["2", "", "1"]);
-    expect(await page.locator("snippet-drawer li.picked").count()).toBe(2);
+    expect(await page.locator("snippet-drawer .row.picked").count()).toBe(2);
     const sentence = page.locator("snippet-drawer .sentence select");
     expect(
       await sentence.first().evaluate((select: HTMLSelectElement) => select.selectedOptions[0]!.text),
@@ -257,9 +258,9 @@ onPages("the secretary's desk", () => {
 
   /** Presses one of a row's buttons, which show when it has the focus or the mouse. */
   async function deed(nth: number, name: string): Promise<void> {
-    await page.locator("snippet-drawer .list li").nth(nth).hover();
+    await page.locator("snippet-drawer .list .row").nth(nth).hover();
     await page
-      .locator("snippet-drawer .list li")
+      .locator("snippet-drawer .list .row")
       .nth(nth)
       .getByRole("button", { name: new RegExp(`^${name}:`) })
       .click();

@@ -20,6 +20,8 @@ export const onDesktop = needing("a desktop", ["Xvfb", "xclip", "xsel"]);
 /** Tests on an X11 display with windows, keys and notifications. */
 const WINDOWS = ["Xvfb", "xclip", "openbox", "xdotool", "xterm", "dunst", "dbus-daemon", "soffice"];
 export const withWindows = needing("windows and keys", WINDOWS);
+/** The same, with a screen reader. */
+export const withReader = needing("a screen reader", [...WINDOWS, "orca"]);
 /** The same, with two browsers. */
 export const withBrowsers = needing("windows and browsers", [...WINDOWS, "chromium", "firefox-esr"]);
 /** Tests on a Wayland compositor. */

@@ -45,7 +45,7 @@ export class OpenedWindow {
     const page = await context.newPage();
     const own = new WindowPage(page);
     await page.goto(this.address);
-    await page.locator("snippet-drawer :is(.list li, .none)").first().waitFor();
+    await page.locator("snippet-drawer :is(.list .row, .none)").first().waitFor();
     return own;
   }
 

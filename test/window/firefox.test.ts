@@ -25,7 +25,7 @@ inFirefox("the window in Firefox", () => {
     page = await browser.newPage();
     page.on("pageerror", (error) => void complaints.push(String(error)));
     await page.goto(opened.address);
-    await element(":is(.list li, .none)");
+    await element(":is(.list .row, .none)");
   });
   afterEach(async () => {
     await page.close();

@@ -33,7 +33,7 @@ onDesktop("the list has the room", () => {
   const open = async () => {
     opened = await OpenedWindow.open(home());
     window = await opened.page(browser);
-    await window.in(".list li").first().waitFor();
+    await window.in(".list .row").first().waitFor();
   };
   /** A drawer file with so many snippets, brought in. */
   async function importMany(count: number): Promise<void> {
@@ -61,7 +61,7 @@ onDesktop("the list has the room", () => {
       const list = root.querySelector(".list")!.getBoundingClientRect();
       const isSeen = (element: Element | null) =>
         element !== null && element.getBoundingClientRect().width > 0;
-      return [...root.querySelectorAll<HTMLElement>(".list li")]
+      return [...root.querySelectorAll<HTMLElement>(".list .row")]
         .filter((row) => {
           const { top, bottom } = row.getBoundingClientRect();
           const says = [".position", ".kind", ".says", ".when"].every((part) =>
@@ -76,7 +76,7 @@ onDesktop("the list has the room", () => {
     window.page.evaluate(() => {
       const root = document.querySelector("snippet-drawer")!.shadowRoot!;
       return [
-        ...root.querySelectorAll(".top, .list, .list li, .snippet, .says, .notice, .go, .composer"),
+        ...root.querySelectorAll(".top, .list, .list .row, .snippet, .says, .notice, .go, .composer"),
       ].map((element) => {
         const { x, y, width, height } = element.getBoundingClientRect();
         return [element.className.replace(/ ?(picked|current|new)/g, ""), x, y, width, height].join(" ");
@@ -101,7 +101,7 @@ onDesktop("the list has the room", () => {
       expect({ width, seen: seen.length >= least ? "enough" : seen }).toEqual({ width, seen: "enough" });
       await page.mouse.move(1, 1);
       const before = await boxes();
-      const row = window.in(`.list li[data-position="18"]`);
+      const row = window.in(`.list .row[data-position="18"]`);
       await row.hover();
       expect(await boxes()).toEqual(before);
       await row.locator(".position").click();
@@ -150,7 +150,7 @@ onDesktop("the list has the room", () => {
     await becomes("");
     // What is private is picked by its own box alone.
     await all("hide 7");
-    await window.in(`.list li[data-position="7"] .from`).getByText("private").waitFor();
+    await window.in(`.list .row[data-position="7"] .from`).getByText("private").waitFor();
     await page.keyboard.press("Control+a");
     await window.told(/private/);
     await until(picked, (turns) => turns.split(" ").length === 21);
@@ -170,7 +170,7 @@ onDesktop("the list has the room", () => {
     await page.keyboard.press("s");
     await window.in(".panel.whole").getByText("Note 4").waitFor();
     // The list stays beside it, and has the focus again after it.
-    expect(await window.in(".list li").nth(3).isVisible()).toBe(true);
+    expect(await window.in(".list .row").nth(3).isVisible()).toBe(true);
     await page.keyboard.press("Escape");
     await window.in(".panel").waitFor({ state: "detached" });
     await page.setViewportSize({ width: 420, height: 800 });
@@ -194,7 +194,7 @@ onDesktop("the list has the room", () => {
     // A table in the middle is higher than it was taken for: what one looks at stays where it is.
     await drawer(["collect"], "a\tb\n1\t2\n3\t4");
     await until(positions, (seen) => seen.includes(10_001));
-    expect(await window.in("li.new").count()).toBe(1);
+    expect(await window.in(".row.new").count()).toBe(1);
     for (const part of [0.5, 0.1, 0.93, 0]) {
       await window.in(".list").evaluate((list, at) => (list.scrollTop = at * list.scrollHeight), part);
       await until(positions, (seen) => seen.some((position) => Math.abs(position - part * 10_000) < 60));
@@ -213,7 +213,7 @@ onDesktop("the list has the room", () => {
     await until(positions, (seen) => seen.includes(1));
     for (let step = 0; step < 40; step++) await page.keyboard.press("ArrowDown");
     await until(
-      () => window.in("li:focus-within").getAttribute("data-position"),
+      () => window.in(".row:focus-within").getAttribute("data-position"),
       (position) => position === "41",
     );
   });
@@ -294,11 +294,11 @@ onDesktop("the list has the room", () => {
     });
     expect(lost).toBeUndefined();
     await page.evaluate(() => document.querySelector("snippet-drawer")!.pick("1 1"));
-    expect(await window.in(".suggested").count()).toBe(0);
+    await window.in(".suggested").getByText("Each once").waitFor();
     await drawer(["collect"], "Tides");
     await drawer(["collect"], "https://merrow-spit.example/tides");
     await page.evaluate(() => document.querySelector("snippet-drawer")!.pick("last-1 last"));
-    await window.in(".suggested").waitFor();
+    await window.in(".suggested").getByText("As a link").waitFor();
     const go = await window.in(".going").boundingBox();
     await window.in(".snippet").first().focus();
     await page.keyboard.press("a");

@@ -48,7 +48,7 @@ withWindows("clicks in the window put pieces at the caret that one came from", (
       (text) => name.test(text),
     );
   };
-  const row = (position: number) => window.in(`.list li[aria-posinset="${position}"] .snippet`);
+  const row = (position: number) => window.in(`.list .row[data-position="${position}"] .snippet`);
   const then = (what: "there" | "here") => window.in(".lands select").selectOption(what);
   const pick = (which: string) =>
     window.page.evaluate((words) => document.querySelector("snippet-drawer")!.pick(words), which);

@@ -293,7 +293,7 @@ onDesktop("the window beside one's programs", () => {
     await window.told(/“sample”/);
     await window.holds(8);
     // Pictures and tables are drawn as what they are.
-    await window.in(".list li img").waitFor();
+    await window.in(".list .row img").waitFor();
     expect(await window.in(".list .grid").count()).toBeGreaterThan(2);
     const download = window.page.waitForEvent("download");
     await window.in(".acts select").selectOption({ label: "Export" });

@@ -24,7 +24,7 @@ export class ListKeys {
   ) {}
 
   readonly pressed = (event: KeyboardEvent): void => {
-    const item = (event.target as Element).closest("li");
+    const item = (event.target as Element).closest<HTMLElement>(".row");
     const row = this.list.rows.find(({ entry }) => entry.id === item?.dataset["id"]);
     const action = actionOfKey(event);
     if (!item || !row || !action) return;

@@ -15,20 +15,19 @@ export const listStyles = css`
     overflow-y: auto;
     /* What one looks at is held in its place by the list itself. */
     overflow-anchor: none;
-    list-style: none;
   }
-  .list li {
+  .list .row {
     position: relative;
     display: grid;
     grid-template-columns: auto minmax(0, 1fr);
     padding-inline-end: var(--edge);
     border-bottom: 1px solid color-mix(in srgb, var(--rule) 55%, transparent);
   }
-  .list li:is(:hover, :focus-within, .current, .picked) {
+  .list .row:is(:hover, :focus-within, .current, .picked) {
     background: var(--wash);
   }
   /* What has just come has a bar before it for a moment. */
-  .list li.new::before {
+  .list .row.new::before {
     content: "";
     position: absolute;
     inset-block: 0;
@@ -41,6 +40,9 @@ export const listStyles = css`
     to {
       opacity: 0;
     }
+  }
+  .of {
+    display: contents;
   }
   .day {
     grid-column: 1 / -1;
@@ -174,10 +176,10 @@ export const listStyles = css`
     font: 0.82em var(--plain);
     color: var(--faint);
   }
-  .list li:is(:hover, :focus-within, .current) .actions {
+  .list .row:is(:hover, :focus-within, .current) .actions {
     display: flex;
   }
-  .list:hover li.current:not(:hover, :focus-within) .actions {
+  .list:hover .row.current:not(:hover, :focus-within) .actions {
     display: none;
   }
   /* Too many for the row are scrolled, not laid over each other. */
@@ -195,17 +197,17 @@ export const listStyles = css`
     width: 100%;
   }
   /* Where a row that is dragged would go. */
-  .list li[data-drop]::after {
+  .list .row[data-drop]::after {
     content: "";
     position: absolute;
     inset-inline: 0;
     height: 3px;
     background: var(--tide);
   }
-  .list li[data-drop="before"]::after {
+  .list .row[data-drop="before"]::after {
     top: -1px;
   }
-  .list li[data-drop="after"]::after {
+  .list .row[data-drop="after"]::after {
     bottom: -2px;
   }
   /* Where it will go, what hangs over the drawer. */
@@ -271,12 +273,12 @@ export const listStyles = css`
     display: none;
   }
   @media (prefers-reduced-motion: reduce) {
-    .list li.new::before {
+    .list .row.new::before {
       animation: none;
     }
   }
   @media (forced-colors: active) {
-    .list li.picked {
+    .list .row.picked {
       outline: 1px solid Highlight;
       outline-offset: -2px;
     }

@@ -86,16 +86,19 @@ export class SnippetList {
     const landed = landing(this.host.binding);
     return html`
       ${said === undefined ? nothing : html`<p class="note found" role="status">${said}</p>`}
-      <ol
+      <div
         class=${drawn.count <= ROOMY ? "list roomy" : "list"}
         part="list"
+        role="grid"
+        aria-multiselectable="true"
+        aria-rowcount=${count}
         aria-label=${found ? page.foundRun : page.run}
         @keydown=${this.#keys.pressed}
         @focusin=${this.#focused}
         @scroll=${scrolled}
       >
         ${this.#virtual.view(drawn, (row, before) => this.#rowView(row, before, tabbed, landed))}
-      </ol>
+      </div>
       ${
         unseen > 0 && !found
           ? html`<button class="unseen" @click=${() => void this.#toEnd()}>${page.unseen(unseen)}</button>`
@@ -243,7 +246,7 @@ export class SnippetList {
   }
 
   readonly #focused = (event: FocusEvent): void => {
-    const id = (event.target as Element).closest<HTMLElement>("li")?.dataset["id"];
+    const id = (event.target as Element).closest<HTMLElement>(".row")?.dataset["id"];
     if (id === undefined || id === this.#current) return;
     this.#current = id;
     this.host.requestUpdate();

@@ -49,7 +49,7 @@ export class RowDrag {
 
   /** The row that something hangs over, and whether it is the lower half of it; nothing over the dragged row itself. */
   #goal(event: DragEvent): { readonly on: HTMLElement; readonly isAfter: boolean } | undefined {
-    const on = (event.composedPath()[0] as Element).closest?.<HTMLElement>(".list li");
+    const on = (event.composedPath()[0] as Element).closest?.<HTMLElement>(".list .row");
     if (!on || on.dataset["id"] === this.#dragged?.row.entry.id) return undefined;
     const box = on.getBoundingClientRect();
     return { on, isAfter: event.clientY > box.top + box.height / 2 };

@@ -67,38 +67,46 @@ export interface RowState {
   readonly does: string;
 }
 
-/** A row of the list: its number, what it says and where from, and what can be done with it. */
+/**
+ * A row of the list: its number, what it says and where from, and what can be done with it. For who listens it is the row of a grid,
+ * so that a screen reader hands its keys on to the list (ARIA Authoring Practices, Grid).
+ */
 export function rowOf(row: ListRow, state: RowState, actions: RowActions) {
   const { position, entry } = row;
-  const { count, turn, isCurrent, isNew, day } = state;
+  const { turn, isCurrent, isNew, day } = state;
   const pick = words.pick({ position, turn });
   const states = Object.entries({ picked: turn > 0, current: isCurrent, new: isNew });
   return html`
-    <li
+    <div
+      role="row"
       data-position=${position}
       data-id=${entry.id}
-      aria-setsize=${count}
-      aria-posinset=${position}
-      class=${states.flatMap(([name, is]) => (is ? name : [])).join(" ")}
+      aria-rowindex=${position}
+      aria-selected=${turn > 0}
+      class=${["row", ...states.flatMap(([name, is]) => (is ? name : []))].join(" ")}
       part=${turn > 0 ? "row picked" : "row"}
       draggable=${state.isLabelled ? "false" : "true"}
       @pointerdown=${() => actions.prepareDrag(row)}
       @dragstart=${(event: DragEvent) => actions.drag(row, event)}
     >
-      ${day === undefined ? nothing : html`<span class="day" role="heading" aria-level="3">${day}</span>`}
-      <button
-        class="position"
-        tabindex="-1"
-        aria-pressed=${turn > 0}
-        aria-label=${pick}
-        title=${pick}
-        @click=${(event: MouseEvent) => (event.shiftKey ? actions.pickTo(row) : actions.pick(row))}
+      ${day === undefined ? nothing : html`<span class="day" role="rowheader">${day}</span>`}
+      <span class="of" role="gridcell"
+        ><button
+          class="position"
+          tabindex="-1"
+          aria-pressed=${turn > 0}
+          aria-label=${pick}
+          title=${pick}
+          @click=${(event: MouseEvent) => (event.shiftKey ? actions.pickTo(row) : actions.pick(row))}
+        >
+          <b class="box">${turn > 0 ? turn : ""}</b>${position}
+        </button></span
       >
-        <b class="box">${turn > 0 ? turn : ""}</b>${position}
-      </button>
-      ${state.isLabelled ? labelField(row, actions) : saying(row, state, actions)}
+      <span class="of" role="gridcell"
+        >${state.isLabelled ? labelField(row, actions) : saying(row, state, actions)}</span
+      >
       ${rowButtons(row, state, actions)}
-    </li>
+    </div>
   `;
 }
 
@@ -146,7 +154,7 @@ function rowButtons(row: ListRow, { count, revealed }: RowState, actions: RowAct
       ${word}
     </button>`;
   return html`
-    <span class="actions" part="actions" tabindex="-1">
+    <span class="actions" part="actions" role="gridcell" tabindex="-1">
       ${button(words.show, actions.show)} ${button(words.copy, actions.copy)}
       ${button(entry.kept ? words.release : words.keep, actions.keep)}
       ${entry.kind === "link" && !entry.private ? button(words.open, actions.open) : nothing}

@@ -122,7 +122,7 @@ export class VirtualList {
 }
 
 function drawnIn(list: Element): HTMLElement[] {
-  return [...list.querySelectorAll<HTMLElement>(":scope > li")];
+  return [...list.querySelectorAll<HTMLElement>(":scope > .row")];
 }
 
 function bottomOf(row: HTMLElement): number {

@@ -5,7 +5,7 @@ import type { LoggedAction } from "../../../drawer/action-log.js";
 import type { Drawer } from "../../../drawer/drawer.js";
 import { pickOf } from "../../../drawer/model/pick.js";
 import type { Rules } from "../../../drawer/model/rules.js";
-import { masked, type Snippet } from "../../../drawer/snippets.js";
+import { displayText, masked, type Snippet } from "../../../drawer/snippets.js";
 import {
   fillPanel as fillWords,
   page,
@@ -68,7 +68,10 @@ export class Panels {
     this.host.requestUpdate();
   }
 
-  /** Opens a panel, and gives what is first in it the focus. */
+  /**
+   * Opens a panel, and gives what is first in it the focus.
+   * @param first a selector of that
+   */
   async #show(panel: Panel, first: string): Promise<void> {
     await this.#load();
     this.#open = panel;
@@ -77,7 +80,7 @@ export class Panels {
     // Who has gone on to something else stays there.
     if (this.#isMenu) return;
     const { renderRoot } = this.host;
-    const focused = renderRoot.querySelector(`.panel ${first}`) ?? renderRoot.querySelector(".back button");
+    const focused = renderRoot.querySelector(first) ?? renderRoot.querySelector(".back button");
     (focused as HTMLElement | null)?.focus();
   }
 
@@ -106,7 +109,7 @@ export class Panels {
   async planFill(pick: string): Promise<void> {
     await this.host.acting(async () => {
       this.#plan = await this.host.binding!.planFill(pick);
-      await this.#show("fill", "button");
+      await this.#show("fill", ".panel button");
       return [];
     });
   }
@@ -131,7 +134,7 @@ export class Panels {
         this.#looked = looked;
         // What was said before is not about these files.
         this.host.report({ notices: [] });
-        await this.#show("parts", ":is(input, drawer-cell-grid)");
+        await this.#show("parts", ".panel :is(input, drawer-cell-grid)");
       } else void this.host.binding?.collectParts(looked.whole);
       return [];
     });
@@ -202,7 +205,7 @@ export class Panels {
   #setEdited(isEdited: boolean): void {
     this.#isTouched = false;
     this.#isEdited = isEdited;
-    void this.#show("snippet", isEdited ? ".edited" : "button");
+    void this.#show("snippet", isEdited ? ".panel .edited" : ".panel.whole");
   }
 
   #setMenu(isOpen: boolean): void {
@@ -217,7 +220,8 @@ export class Panels {
     await this.host.read();
     // Who has gone back, or on to another, meanwhile stays there.
     if (this.#open !== panel) return;
-    await this.#show(panel, ":is(button, input, select, [tabindex])");
+    await this.#show(panel, ".panel :is(button, input, select, [tabindex])");
+    this.host.binding?.announce(this.#said);
   }
 
   /** Shows one snippet whole, as it is once what was asked for before is done; or has its words changed. */
@@ -231,7 +235,8 @@ export class Panels {
       this.#shown = { snippet: snippet!, written: shownOf(compose([masked(snippet!)], {})) };
       this.#isTouched = false;
       this.#isEdited = isEdited && isEditable(snippet!, this.#shown.written);
-      await this.#show("snippet", this.#isEdited ? ".edited" : "button");
+      await this.#show("snippet", this.#isEdited ? ".panel .edited" : ".panel.whole");
+      this.host.binding?.announce(this.#said);
       return [];
     });
   }
@@ -267,6 +272,12 @@ export class Panels {
       <p class="back"><button @click=${back}>${page.back}</button><b>${this.#name}</b></p>
       ${panel}
     </div>`;
+  }
+
+  /** What is said aloud of the open panel: its name, and what the snippet says that it shows. */
+  get #said(): string {
+    const isShown = this.#open === "snippet" && this.#shown && !this.#isEdited;
+    return isShown ? `${this.#name}: ${displayText(this.#shown!.snippet.entry)}` : this.#name;
   }
 
   /** What the open panel is called. */
