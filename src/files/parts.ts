@@ -8,9 +8,14 @@ import { parts as words } from "../messages/en/content.js";
 import { filesErrors } from "../messages/en/files.js";
 import { parseSpot, type Spot } from "./spot.js";
 
+/** What a part of a file is. */
+export type PartType =
+  "heading" | "paragraph" | "item" | "numberedItem" | "quote" | "code" | "table" | "picture" | "sheet";
+
 /** A part of a file, as `look` lists it. */
 export interface Part {
   readonly spot: string;
+  readonly type: PartType;
   /** What it is: `heading 2`, `paragraph`, `table 4 × 3`, `sheet`… */
   readonly what: string;
   /** The beginning of what it says, on one line. */
@@ -26,7 +31,8 @@ const SHOWN = 72;
  */
 interface Leaf {
   readonly flow: Flow;
-  readonly what: string;
+  /** What it is; nothing for what no spot names. */
+  readonly type?: PartType;
   /** Its number among its kind; 0 for what no spot names (blank lines, dividers). */
   readonly number: number;
   readonly kind: "p" | "t" | "i" | "";
@@ -42,39 +48,38 @@ export class Leaves {
 
   constructor(content: Content) {
     this.#content = content;
-    this.#collect(content, "");
+    this.#collect(content);
   }
 
-  #collect(content: Content, inside: string): void {
+  #collect(content: Content, inside?: PartType): void {
     for (const flow of content) this.#collectFlow(flow, inside);
   }
 
-  #collectFlow(flow: Flow, inside: string): void {
+  #collectFlow(flow: Flow, inside?: PartType): void {
     switch (flow.type) {
       case "list":
-        for (const item of flow.items)
-          this.#collect(item.flows, flow.ordered ? words.numberedItem : words.item);
+        for (const item of flow.items) this.#collect(item.flows, flow.ordered ? "numberedItem" : "item");
         break;
       case "quote":
-        this.#collect(flow.flows, words.quote);
+        this.#collect(flow.flows, "quote");
         break;
       case "table":
-        this.#add("t", { flow, what: words.table({ rows: flow.rows.length, columns: columnsOf(flow) }) });
+        this.#add("t", { flow, type: "table" });
         break;
       case "picture":
-        this.#add("i", { flow, what: words.picture });
+        this.#add("i", { flow, type: "picture" });
         break;
       case "heading":
         this.#addHeading(flow);
         break;
       case "paragraph":
-        this.#addLine(flow, inside || words.paragraph);
+        this.#addLine(flow, inside ?? "paragraph");
         break;
       case "code":
-        this.#addLine(flow, inside || words.code);
+        this.#addLine(flow, inside ?? "code");
         break;
       case "divider":
-        this.#leaves.push({ flow, what: "", kind: "", number: 0 });
+        this.#leaves.push({ flow, kind: "", number: 0 });
         break;
       default:
         flow satisfies never;
@@ -82,31 +87,34 @@ export class Leaves {
   }
 
   /** A line that shows nothing has no number. */
-  #addLine(flow: Flow, what: string): void {
-    if (isBlank([flow])) this.#leaves.push({ flow, what: "", kind: "", number: 0 });
-    else this.#add("p", { flow, what });
+  #addLine(flow: Flow, type: PartType): void {
+    if (isBlank([flow])) this.#leaves.push({ flow, kind: "", number: 0 });
+    else this.#add("p", { flow, type });
   }
 
   /** A heading begins a section, unless it shows nothing. */
   #addHeading(flow: Heading): void {
-    if (isBlank([flow])) return this.#addLine(flow, "");
+    if (isBlank([flow])) return this.#addLine(flow, "paragraph");
     const section = ++this.#counts.s;
-    this.#add("p", { flow, what: words.heading({ level: flow.level, section }), section });
+    this.#add("p", { flow, type: "heading", section });
   }
 
-  #add(kind: "p" | "t" | "i", leaf: Pick<Leaf, "flow" | "what" | "section">): void {
+  #add(kind: "p" | "t" | "i", leaf: Pick<Leaf, "flow" | "type" | "section">): void {
     this.#leaves.push({ ...leaf, kind, number: ++this.#counts[kind] });
   }
 
   /** The parts that spots name, each once. */
   parts(): Part[] {
-    return this.#leaves
-      .filter(({ kind }) => kind !== "")
-      .map(({ flow, what, kind, number }) => ({
-        spot: `${kind}${number}`,
-        what,
-        text: beginning([flow], SHOWN),
-      }));
+    return this.#leaves.flatMap(({ flow, type, kind, number, section }) =>
+      type === undefined
+        ? []
+        : {
+            spot: `${kind}${number}`,
+            type,
+            what: whatIs(flow, type, section),
+            text: beginning([flow], SHOWN),
+          },
+    );
   }
 
   /**
@@ -181,6 +189,13 @@ function missing(
   what: "paragraph" | "table" | "picture" | "heading" | "line",
 ): DrawerError {
   return new DrawerError(filesErrors, "no-spot", { file, spot, has: { count, letter, what } });
+}
+
+/** What a leaf is, in words. */
+function whatIs(flow: Flow, type: PartType, section: number | undefined): string {
+  if (flow.type === "table") return words.table({ rows: flow.rows.length, columns: columnsOf(flow) });
+  if (flow.type === "heading") return words.heading({ level: flow.level, section: section! });
+  return words[type as Exclude<PartType, "table" | "heading">];
 }
 
 /** The content without the leaves that are not wanted, and without the lists and quotes that are empty then. */

@@ -228,11 +228,12 @@ class WorkbookSource implements Source {
   parts(): Part[] {
     return this.reading.map((sheet) => {
       const { name, used } = sheet;
-      if (!used) return { spot: quoted(name), what: words.sheet, text: words.empty };
+      if (!used) return { spot: quoted(name), type: "sheet" as const, what: words.sheet, text: words.empty };
       const size = words.size(used.bottom - used.top + 1, used.right - used.left + 1);
       const first = sheet.table({ ...used, bottom: Math.min(used.bottom, used.top + SHOWN_ROWS - 1) });
       return {
         spot: `${quoted(name)}!${writeCells(used)}`,
+        type: "sheet" as const,
         what: words.sheet,
         text: `${size}: ${beginning([first], TEXT_LENGTH)}`,
       };

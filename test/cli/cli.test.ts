@@ -23,6 +23,7 @@ test("look lists parts with their spots", async () => {
   );
   expect(JSON.parse(await all("look demo/letter.html --json")).parts[0]).toEqual({
     spot: "p1",
+    type: "paragraph",
     what: "paragraph",
     text: "Received 11 April",
   });

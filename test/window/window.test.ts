@@ -255,8 +255,8 @@ onDesktop("the window beside one's programs", () => {
     const cell = (row: number, column: number) =>
       window.in(`drawer-cell-grid td[data-row="${row}"][data-column="${column}"]`);
     await cell(1, 0).waitFor();
-    await window.page.locator("snippet-drawer .parts li label", { hasText: "t1 · table" }).click();
-    await window.page.locator("snippet-drawer .parts li label", { hasText: "p3 · paragraph" }).click();
+    await window.page.locator("snippet-drawer .parts li label:has([title=t1])").click();
+    await window.page.locator("snippet-drawer .parts li label:has([title=p3])").click();
     await cell(4, 1).scrollIntoViewIfNeeded();
     const [from, to] = [await cell(1, 0).boundingBox(), await cell(2, 3).boundingBox()];
     await window.page.mouse.move(from!.x + 5, from!.y + 5);

@@ -219,6 +219,18 @@ export const partsPanel = {
   unmarked: (spot: string) => `${spot} is not marked any more.`,
   unmark: "Take off",
   unmarkOf: (spot: string) => `Take off: ${spot}`,
+  /** What a part is. */
+  types: {
+    heading: "heading",
+    paragraph: "paragraph",
+    item: "item of a list",
+    numberedItem: "numbered item",
+    quote: "quote",
+    code: "code",
+    table: "table",
+    picture: "picture",
+    sheet: "sheet",
+  },
   importing: (percent: number) => `Importing: ${percent} %.`,
   exporting: (percent: number) => `Exporting: ${percent} %.`,
   /** That what is being copied is not on the clipboard yet. */

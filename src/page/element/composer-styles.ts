@@ -65,7 +65,7 @@ export const composerStyles = css`
     padding: 0.7em var(--edge) 0.6em;
     font-size: 1.1em;
   }
-  .sentence select {
+  .word select {
     field-sizing: content;
     appearance: none;
     color: var(--tide);

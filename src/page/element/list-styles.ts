@@ -262,6 +262,13 @@ export const listStyles = css`
     .says {
       grid-column: 2 / -1;
     }
+    /* Where nothing is known of that, the time has room beside it. */
+    .snippet:has(.from:empty) .says {
+      grid-column: 2;
+    }
+    .snippet:has(.from:empty) .when {
+      grid-row: 1;
+    }
     .actions {
       max-width: 38%;
       height: 24px;

@@ -95,7 +95,7 @@ export class LookedInto {
         </label>
         <ul>
           ${parts.map(
-            ({ spot, what, text }) => html`
+            ({ spot, type, text }) => html`
               <li>
                 <label>
                   <input
@@ -104,7 +104,7 @@ export class LookedInto {
                     @change=${(event: Event) => box(spot, event)}
                   />
                   <span class="says" dir="auto">${text}</span>
-                  <span class="from">${spot} · ${what}</span>
+                  <span class="from" title=${spot}>${words.types[type]}</span>
                 </label>
               </li>
             `,
