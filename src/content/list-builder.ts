@@ -1,4 +1,5 @@
 import { defined } from "./defined.js";
+import { settledMarker } from "./marker.js";
 import type { Content, Flow, Item, List, Marker } from "./model.js";
 
 /** A line of a list as office programs write it: a paragraph with a level, and the list it belongs to. */
@@ -61,7 +62,7 @@ export class ListBuilder {
     const list: List = {
       type: "list",
       ordered,
-      ...defined({ start, marker }),
+      ...defined({ start, marker: settledMarker(marker, (start ?? 1) + items.length - 1) }),
       items: items as Item[],
     };
     const parent = this.#open.at(-1)?.items.at(-1);

@@ -1,8 +1,7 @@
 import { type Content, type List, type Marker, textRun } from "./model.js";
+import { NUMBER_FORMS, type NumberForm } from "./number-forms.js";
 
 /** How the marks of a list's items are written. */
-
-type Numbers = NonNullable<Marker["numbers"]>;
 
 /** What stands before an item in text: `3.`, `(b)`, `iv.`; a hyphen for the bullets that lists have anyway. */
 export function markText({ ordered, start = 1, marker = {} }: List, index: number): string {
@@ -18,42 +17,20 @@ export function withMark(mark: string, flows: Content): Content {
   return [{ ...first, runs: [textRun(mark), ...first.runs] }, ...rest];
 }
 
-/** A number as a list writes it. Letters go on after `z` with `aa`; what has no such form stays decimal. */
-export function numberText(number: number, numbers: Numbers | undefined): string {
-  if (number < 1 || number > 3999 || numbers === undefined) return String(number);
-  const text = numbers.endsWith("alpha") ? letters(number) : roman(number);
-  return numbers.startsWith("upper") ? text.toUpperCase() : text;
+/** A number as a list writes it; what has no such form stays decimal. */
+export function numberText(number: number, numbers: NumberForm | undefined): string {
+  const isFormed = numbers !== undefined && number >= 1 && number <= LARGEST_FORMED;
+  return (isFormed ? NUMBER_FORMS[numbers](number) : undefined) ?? String(number);
 }
 
-function letters(number: number): string {
-  const rest = Math.floor((number - 1) / 26);
-  return (rest > 0 ? letters(rest) : "") + String.fromCharCode(97 + ((number - 1) % 26));
-}
+/** No list counts further in letters or words. */
+const LARGEST_FORMED = 100_000;
 
-function roman(number: number): string {
-  let text = "";
-  let rest = number;
-  for (const [value, sign] of ROMAN) {
-    for (; rest >= value; rest -= value) text += sign;
-  }
-  return text;
+/** The marker of a list that counts to a number: letters that would be repeated only later are plain letters. */
+export function settledMarker(marker: Marker | undefined, last: number): Marker | undefined {
+  const plain = /^(.*-alpha)-repeated$/.exec(marker?.numbers ?? "")?.[1] as NumberForm | undefined;
+  return plain && last <= 26 ? { ...marker, numbers: plain } : marker;
 }
-
-const ROMAN: readonly (readonly [value: number, sign: string])[] = [
-  [1000, "m"],
-  [900, "cm"],
-  [500, "d"],
-  [400, "cd"],
-  [100, "c"],
-  [90, "xc"],
-  [50, "l"],
-  [40, "xl"],
-  [10, "x"],
-  [9, "ix"],
-  [5, "v"],
-  [4, "iv"],
-  [1, "i"],
-];
 
 /** The bullets that lists have, by how deep they stand. */
 const BULLETS = ["•", "◦", "▪"] as const;
@@ -88,7 +65,7 @@ export function bulletMarker(sign: string, level: number): Marker | undefined {
 
 /** The marker of a list with such numbers; nothing where they are plain. */
 export function numberMarker(
-  numbers: Numbers | undefined,
+  numbers: NumberForm | undefined,
   before: string,
   after: string,
 ): Marker | undefined {
@@ -100,8 +77,8 @@ export function numberMarker(
   };
 }
 
-/** The numbers that office formats call by their first one: `a`, `A`, `i`, `I`. */
-export const NUMBERS_BY_FIRST: Readonly<Record<string, Numbers | undefined>> = {
+/** The numbers that HTML and office formats call by their first one: `a`, `A`, `i`, `I`. */
+export const NUMBERS_BY_FIRST: Readonly<Record<string, NumberForm | undefined>> = {
   a: "lower-alpha",
   A: "upper-alpha",
   i: "lower-roman",

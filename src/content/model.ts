@@ -1,4 +1,5 @@
 import type { Address } from "./address.js";
+import type { NumberForm } from "./number-forms.js";
 
 /**
  * What a snippet holds. Content is an immutable, plain-JSON tree of flows (paragraph, list, table…) whose text stands
@@ -46,8 +47,8 @@ export interface List {
 
 /** What marks the items of a list, where it is not numbers like `1.` or the bullet that is usual where it lands. */
 export interface Marker {
-  /** How numbers are written, by the names of CSS (Counter Styles Level 3, 6); decimal when absent. */
-  readonly numbers?: "lower-alpha" | "upper-alpha" | "lower-roman" | "upper-roman";
+  /** How numbers are written; decimal when absent. */
+  readonly numbers?: NumberForm;
   /** What stands before each number; nothing when absent. */
   readonly before?: string;
   /** What stands after each number; a full stop when absent. */

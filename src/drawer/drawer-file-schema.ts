@@ -1,5 +1,6 @@
 import { defined } from "../content/defined.js";
 import type { Cell, CellValue, Flow, Marker, Marks, Picture, Run } from "../content/model.js";
+import { NUMBER_FORMS } from "../content/number-forms.js";
 
 /**
  * The lines of a drawer file as a JSON Schema (draft 2020-12): `$defs/header` for the first, `$defs/snippet` for the
@@ -121,7 +122,7 @@ export const DRAWER_FILE_SCHEMA = {
       divider: [{}],
     }),
     marker: closed({}, {
-      numbers: { enum: ["lower-alpha", "upper-alpha", "lower-roman", "upper-roman"] },
+      numbers: { enum: Object.keys(NUMBER_FORMS) },
       before: aside,
       after: aside,
       bullet: { type: "string", minLength: 1, maxLength: 4 },

@@ -1,7 +1,7 @@
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
-import { strFromU8, unzipSync } from "fflate";
+import { strFromU8, strToU8, unzipSync, zipSync } from "fflate";
 import { convert, officeTest } from "../support/libreoffice";
 import { writeOffice } from "../support/office";
 import { rawWorkbook, type RawCell } from "../support/workbook";
@@ -131,3 +131,81 @@ test("a cell that is longer than a workbook can hold is cut, and said; in a work
   ]);
   expect((await formatOf("ods").write!({ content })).notices).toEqual([]);
 });
+
+/** A workbook with parts of it changed. */
+function changed(
+  workbook: Uint8Array,
+  changes: Readonly<Record<string, (xml: string) => string>>,
+): Uint8Array {
+  const parts = unzipSync(workbook);
+  for (const [name, change] of Object.entries(changes))
+    parts[name] = strToU8(change(strFromU8(parts[name]!)));
+  return zipSync(parts);
+}
+
+officeTest(
+  "cells and rows that do not say their places follow those before: formats, formulas and what is hidden too",
+  async () => {
+    const rows = [
+      [words("ride"), figure(33, "0.00"), figure(45383, "d/m/yyyy")],
+      [words("north"), figure(0.5, "0%"), { xml: "<f>1+1</f>", format: "0.0" }],
+      [words("south"), figure(7, "000"), figure(2)],
+    ];
+    const said = rawWorkbook(rows, { rowAttributes: (row) => (row === 1 ? ' hidden="1"' : "") });
+    const unsaid = changed(said, {
+      "xl/worksheets/sheet1.xml": (xml) => xml.replace(/(<(?:row|c)\b[^>]*?) r="[^"]*"/g, "$1"),
+    });
+    const [one, other] = [await readSource(said, "x.xlsx"), await readSource(unsaid, "x.xlsx")];
+    expect(other.at()).toEqual(one.at());
+    const [table] = other.at().content as readonly [Table];
+    expect(table.rows.map((row) => row.map(textOf))).toEqual([
+      ["ride", "33.00", "1/4/2024"],
+      ["north", "50%", ""],
+      ["south", "007", "2"],
+    ]);
+    // Some rows say theirs, some cells do.
+    const some = changed(said, {
+      "xl/worksheets/sheet1.xml": (xml) => xml.replace(/ r="(?:2|A1|B2|C2|C3)"/g, ""),
+    });
+    expect((await readSource(some, "x.xlsx")).at()).toEqual(one.at());
+    writeFileSync(join(folder, "unsaid.xlsx"), unsaid);
+    convert(folder, "ods", ["unsaid.xlsx"]);
+    const [theirs] = (await readSource(file("unsaid.ods"), "unsaid.ods")).at().content as readonly [Table];
+    expect(theirs.rows.map((row) => row.slice(0, 2).map(textOf))).toEqual(
+      table.rows.map((row) => row.slice(0, 2).map(textOf)),
+    );
+  },
+);
+
+test("a sheet that the workbook names and its file does not have is told; the others are read", async () => {
+  for (const attributes of [' r:id=""', "", ' r:id="rId77"']) {
+    const workbook = changed(rawWorkbook([[figure(33, "0.00")]]), {
+      "xl/workbook.xml": (xml) =>
+        xml.replace("</sheets>", `<sheet name="Gone" sheetId="9"${attributes}/></sheets>`),
+    });
+    const source = await readSource(workbook, "x.xlsx");
+    const [table] = source.at("Sheet1").content as readonly [Table];
+    expect(textOf(table.rows[0]![0]!)).toBe("33.00");
+    expect(source.notices.map(({ message }) => message)).toEqual([
+      "The sheet “Gone” is named in its file, which has nothing of it: no cell was read. Opening and saving the file in a sheet program may bring it back.",
+    ]);
+  }
+});
+
+officeTest(
+  "cells that are coloured and hold nothing keep their colour among those that hold something",
+  async () => {
+    const fill = '<fill><patternFill patternType="solid"><fgColor rgb="FFFFE08A"/></patternFill></fill>';
+    const workbook = changed(rawWorkbook([[figure(1), { xml: "", format: "0.00" }, figure(3)]]), {
+      "xl/styles.xml": (xml) =>
+        xml
+          .replace('<fills count="2">', '<fills count="3">')
+          .replace("</fills>", `${fill}</fills>`)
+          .replace('numFmtId="201" fontId="0" fillId="0"', 'numFmtId="201" fontId="0" fillId="2"'),
+    });
+    for (const source of await both("coloured", workbook)) {
+      const [table] = source.at().content as readonly [Table];
+      expect(table.rows[0]!.map(({ background }) => background)).toEqual([undefined, "#ffe08a", undefined]);
+    }
+  },
+);

@@ -70,10 +70,16 @@ class WebKit {
 }
 
 onWebKit("places in WebKit", () => {
-  display();
   let driver: ChildProcess | undefined;
   let served: Awaited<ReturnType<typeof site>> | undefined;
   let webkit: WebKit;
+  // Before the display ends, which would take the browser with it.
+  afterAll(async () => {
+    await webkit?.end();
+    driver?.kill();
+    served?.close();
+  });
+  display();
   beforeAll(async () => {
     served = await site("anywhere");
     const port = 4700 + (process.pid % 1000);
@@ -97,12 +103,6 @@ onWebKit("places in WebKit", () => {
       }).stdout.trim(),
     );
   }, 180_000);
-  afterAll(async () => {
-    await webkit?.end();
-    driver?.kill();
-    served?.close();
-  });
-
   test("a block lands at the caret of each, in its look, and is taken back", async () => {
     await webkit.go(served!.address);
     await until(

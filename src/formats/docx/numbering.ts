@@ -1,5 +1,6 @@
-import { bulletMarker, NUMBERS_BY_FIRST, numberMarker, numberText } from "../../content/marker.js";
+import { bulletMarker, numberMarker, numberText } from "../../content/marker.js";
 import type { Marker } from "../../content/model.js";
+import { DOCX_DECIMAL, DOCX_NUMBER_FORMS } from "../office/number-formats.js";
 import { symbolText } from "../office/symbols.js";
 import { attributeOf, childOf, childrenOf, type Element } from "../office/xml.js";
 
@@ -36,6 +37,8 @@ export interface Label {
   readonly marker: Marker | undefined;
   /** As it is shown; empty where nothing is. */
   readonly text: string;
+  /** Whether its number is decimal, as the way in which it is written there is not known. */
+  readonly isPlain?: boolean;
 }
 
 /** The numbering of a docx (ECMA-376 part 1, 17.9), and the count of each list as paragraphs go by. */
@@ -45,15 +48,21 @@ export class DocxNumbering {
   constructor(root: Element | undefined) {
     if (!root) return;
     const abstracts = new Map<string, Numbering>();
+    /** Lists whose levels are those of a style, by that; and where the levels of a style stand (17.9.21, 17.9.27). */
+    const [linked, links] = [new Map<string, string>(), new Map<string, string>()];
     for (const child of childrenOf(root)) {
       if (child.localName !== "abstractNum") continue;
       const id = attributeOf(child, "abstractNumId") ?? "";
-      abstracts.set(id, {
-        id,
-        levels: levelsOf(child),
-        counts: [],
-        restarts: new Map(),
-      });
+      abstracts.set(id, { id, levels: levelsOf(child), counts: [], restarts: new Map() });
+      const style = attributeOf(childOf(child, "styleLink"), "val");
+      const link = attributeOf(childOf(child, "numStyleLink"), "val");
+      if (style !== undefined) links.set(style, id);
+      if (link !== undefined) linked.set(id, link);
+    }
+    for (const [id, style] of linked) {
+      const own = abstracts.get(id)!;
+      const at = abstracts.get(links.get(style) ?? "");
+      if (at && own.levels.size === 0) abstracts.set(id, { ...own, levels: at.levels });
     }
     for (const num of childrenOf(root)) {
       if (num.localName !== "num") continue;
@@ -90,7 +99,10 @@ export class DocxNumbering {
     restarts.delete(level);
     counts.length = Math.min(counts.length, level + 1);
     counts[level] = number;
-    if (facts.format !== "bullet" && facts.format !== "none") return numbered(numbering, level);
+    if (facts.format !== "bullet" && facts.format !== "none") {
+      const isPlain = !DOCX_DECIMAL.has(facts.format) && numbersOf(facts) === undefined;
+      return { ...numbered(numbering, level), ...(isPlain && { isPlain }) };
+    }
     const bullet = facts.text.trim() === "" ? "" : bulletOf(facts);
     if (bullet === "") return undefined;
     return { list: id, ordered: false, number, marker: bulletMarker(bullet, level), text: bullet };
@@ -115,15 +127,9 @@ function numbered({ id: list, levels, counts }: Numbering, level: number): Label
   return { ...label, ordered: true, marker: numberMarker(numbers, before, after) };
 }
 
-const FIRST: Readonly<Record<string, string>> = {
-  lowerLetter: "a",
-  upperLetter: "A",
-  lowerRoman: "i",
-  upperRoman: "I",
-};
-
+/** The numbers of a level; nothing where they are decimal, or of a form that is not known. */
 function numbersOf(level: NumberingLevel | undefined) {
-  return NUMBERS_BY_FIRST[FIRST[level?.format ?? ""] ?? ""];
+  return DOCX_NUMBER_FORMS.get(level?.format ?? "");
 }
 
 /** A bullet as a sign: those of symbol fonts are places in their tables. */

@@ -210,7 +210,9 @@ class DocxReader implements LineHost {
       return;
     }
     if (label && label !== "unmarked") {
-      lists.add({ ...label, key: label.list, flows: [isQuote ? { type: "quote", flows: [flow] } : flow] });
+      // Where the way to write numbers changes within a list, another begins that goes on counting.
+      const key = label.ordered ? `${label.list} ${JSON.stringify(label.marker ?? "")}` : label.list;
+      lists.add({ ...label, key, flows: [isQuote ? { type: "quote", flows: [flow] } : flow] });
       this.asides.standIn(flow);
       return;
     }
@@ -229,6 +231,7 @@ class DocxReader implements LineHost {
     if (id === undefined || id === "0") return undefined;
     const at = level ?? this.#numbering.levelOfStyle(id, style ?? "") ?? 0;
     const label = this.#numbering.next(id, at);
+    if (label?.isPlain) this.asides.add("number");
     return label ? { ...label, level: at } : "unmarked";
   }
 

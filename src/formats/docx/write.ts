@@ -46,11 +46,13 @@ import type {
 } from "../../content/model.js";
 import { withNotesInline } from "../../content/notes.js";
 import type { Notice } from "../../content/notice.js";
+import type { NumberForm } from "../../content/number-forms.js";
 import { content as words } from "../../messages/en/content.js";
 import type { WriteInput, WriteResult } from "../format.js";
 import { alignOf, withAlignedHeaders } from "../office/alignment.js";
 import { fittedTable, orientationFor, SMALLER_SIZES, type Orientation } from "../office/column-widths.js";
 import { pictureLeftOut } from "../office/document.js";
+import { docxNumberFormat } from "../office/number-formats.js";
 
 /** Twentieths of a point, the unit of widths and indents. */
 const TWIPS = 20;
@@ -72,13 +74,11 @@ const ALIGNS: Readonly<Record<Align, (typeof AlignmentType)[keyof typeof Alignme
   justify: AlignmentType.BOTH,
 };
 
-const FORMATS = {
-  decimal: LevelFormat.DECIMAL,
-  "lower-alpha": LevelFormat.LOWER_LETTER,
-  "upper-alpha": LevelFormat.UPPER_LETTER,
-  "lower-roman": LevelFormat.LOWER_ROMAN,
-  "upper-roman": LevelFormat.UPPER_ROMAN,
-};
+/** A way to write numbers, as the library calls it: by its name in the standard. */
+function levelFormatOf(form: NumberForm | undefined): (typeof LevelFormat)[keyof typeof LevelFormat] {
+  const name = docxNumberFormat(form);
+  return Object.values(LevelFormat).find((format) => format === name) ?? LevelFormat.DECIMAL;
+}
 
 /** A line across the page. */
 const LINE = { style: BorderStyle.SINGLE, size: 6, color: "auto", space: 1 };
@@ -294,7 +294,7 @@ class DocxWriter {
           level: at,
           // Of the transitional schema (ECMA-376 part 4, 14.11.2), which has no `start`.
           alignment: AlignmentType.LEFT,
-          format: list.ordered ? FORMATS[numbers ?? "decimal"] : LevelFormat.BULLET,
+          format: list.ordered ? levelFormatOf(numbers) : LevelFormat.BULLET,
           text: list.ordered ? `${before}%${at + 1}${after}` : bullet,
           start: list.start ?? 1,
           style: { paragraph: { indent: { ...indent, hanging: 360 } } },

@@ -17,6 +17,7 @@ import type {
   TextRun,
 } from "../../content/model.js";
 import { NoteNumbers } from "../../content/notes.js";
+import { CSS_NUMBER_FORMS, type NumberForm } from "../../content/number-forms.js";
 import { runsText } from "../../content/runs.js";
 import { rawNumber } from "../../content/serial.js";
 import { content as words } from "../../messages/en/content.js";
@@ -105,9 +106,15 @@ function listHtml(list: List, options: PartOptions): string {
 
 /** What CSS calls the way in which items are marked (Counter Styles Level 3; Lists and Counters Level 3, 3.5). */
 function markerStyle({ ordered, marker }: List): string | undefined {
-  if (ordered) return marker?.numbers;
+  if (ordered) return marker?.numbers && cssNumbers(marker.numbers);
   if (marker?.bullet === undefined) return undefined;
   return BULLET_STYLES[marker.bullet] ?? `'${cssString(marker.bullet)} '`;
+}
+
+/** What CSS calls a way to write numbers; the letters that it has are not repeated. */
+function cssNumbers(form: NumberForm): string | undefined {
+  const plain = form.replace(/-repeated$/, "") as NumberForm;
+  return CSS_NUMBER_FORMS.has(plain) ? plain : undefined;
 }
 
 const BULLET_STYLES: Readonly<Record<string, string>> = { "•": "disc", "◦": "circle", "▪": "square" };

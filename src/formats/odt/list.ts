@@ -1,4 +1,5 @@
 import { defined } from "../../content/defined.js";
+import { settledMarker } from "../../content/marker.js";
 import { type Content, type Flow, type Heading, type Item, type List, textRun } from "../../content/model.js";
 import { mergeRuns } from "../../content/runs.js";
 import type { Asides } from "../asides.js";
@@ -40,8 +41,10 @@ export function readLists(host: ListHost, element: Element, isFirst: boolean, pa
     if (child.localName !== "list-item" && child.localName !== "list-header") continue;
     const [first] = childrenOf(child);
     const isNumbered = child.localName === "list-item" && first !== undefined && first.localName !== "list";
-    const label = isNumbered ? host.numbering.item(child, style, level, counts) : undefined;
-    const inner = host.flowsOf(child, { style, level, counts });
+    // One item may have the numbers of another style (ODF 1.3 part 3, 19.880.8).
+    const own = attributeOf(child, "style-override") ?? style;
+    const label = isNumbered ? host.numbering.item(child, own, level, counts) : undefined;
+    const inner = host.flowsOf(child, { style: own, level, counts });
     const [line, ...rest] = inner;
     if (!label || label.text === "") {
       // What has no mark of its own goes on with the item before it.
@@ -54,7 +57,7 @@ export function readLists(host: ListHost, element: Element, isFirst: boolean, pa
       host.asides.standIn(heading, line);
       flows.push(heading, ...rest);
     } else {
-      if (open && label.ordered && label.number !== open.label.number + open.items.length) end();
+      if (open && !goesOn(open.label, open.items.length, label)) end();
       open ??= { label, items: [] };
       open.items.push({ flows: [...inner] });
     }
@@ -63,10 +66,18 @@ export function readLists(host: ListHost, element: Element, isFirst: boolean, pa
   return flows;
 }
 
+/** Whether an item goes on with a list that began with a label and has so many items: it counts on, and is marked alike. */
+function goesOn(first: Label, items: number, label: Label): boolean {
+  if (label.ordered !== first.ordered) return false;
+  const isMarkedAlike = JSON.stringify(label.marker) === JSON.stringify(first.marker);
+  return isMarkedAlike && (!label.ordered || label.number === first.number + items);
+}
+
 /** A list of items, of which the first has this label. */
 function listOf({ ordered, number, marker }: Label, items: readonly Item[]): List {
   const start = ordered && number !== 1 ? number : undefined;
-  return { type: "list", ordered, ...defined({ start, marker }), items };
+  const settled = settledMarker(marker, number + items.length - 1);
+  return { type: "list", ordered, ...defined({ start, marker: settled }), items };
 }
 
 /** A heading with its number, which is text of it. */

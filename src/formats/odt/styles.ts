@@ -1,6 +1,7 @@
-import { NUMBERS_BY_FIRST } from "../../content/marker.js";
 import type { Align, Marker } from "../../content/model.js";
+import type { NumberForm } from "../../content/number-forms.js";
 import { parseColor, parseFont, parseSize } from "../html/css-values.js";
+import { ODF_NUMBER_FORMS } from "../office/number-formats.js";
 import { symbolText } from "../office/symbols.js";
 import type { TextProps } from "../office/text-props.js";
 import { attributeOf, childOf, childrenOf, type Element } from "../office/xml.js";
@@ -205,6 +206,12 @@ function scriptOf(value: string): "sub" | "sup" | "none" {
   return raised > 0 ? "sup" : raised < 0 ? "sub" : "none";
 }
 
+/** A way to write numbers, by its sample. */
+function numbersOf(sample: string, isRepeated: boolean): NumberForm | undefined {
+  const form = ODF_NUMBER_FORMS.get(sample);
+  return isRepeated && (form === "lower-alpha" || form === "upper-alpha") ? `${form}-repeated` : form;
+}
+
 function levelsOf(style: Element): Map<number, OdfLevel> {
   const levels = new Map<number, OdfLevel>();
   for (const level of childrenOf(style)) {
@@ -213,7 +220,7 @@ function levelsOf(style: Element): Map<number, OdfLevel> {
     levels.set(Number(facts("level")), {
       ordered: isNumber && facts("num-format") !== "",
       start: Number(facts("start-value") || 1),
-      numbers: NUMBERS_BY_FIRST[facts("num-format")],
+      numbers: numbersOf(facts("num-format"), facts("num-letter-sync") === "true"),
       before: facts("num-prefix"),
       after: facts("num-suffix"),
       shown: Number(facts("display-levels") || 1),

@@ -9,6 +9,7 @@ import { content as words } from "../../messages/en/content.js";
 import type { WriteInput, WriteResult } from "../format.js";
 import { orientationFor, SMALLER_SIZES, type Orientation } from "../office/column-widths.js";
 import { pictureLeftOut } from "../office/document.js";
+import { odfNumberFormat } from "../office/number-formats.js";
 import { AutomaticStyles, element, escapeXml, packOdf, textXml } from "../office/odf.js";
 import { smallerStyle, type TableHost, tableXml } from "./write-table.js";
 
@@ -97,15 +98,6 @@ export function writeOdt(source: WriteInput): WriteResult {
     notices: writer.notices,
   };
 }
-
-/** The first number of each way to write numbers, by which a style calls it (ODF 1.3 part 3, 19.502). */
-const FIRST_NUMBERS = {
-  decimal: "1",
-  "lower-alpha": "a",
-  "upper-alpha": "A",
-  "lower-roman": "i",
-  "upper-roman": "I",
-};
 
 /** A part of a list: a list itself, or what stands between two of them. */
 interface ListPart {
@@ -260,7 +252,7 @@ class OdtWriter implements TableHost {
 
   /** A style with the sort of list that each level has; deeper levels that differ get a style of their own. */
   #listStyle({ ordered, start = 1, marker = {} }: List, level: number): string {
-    const { numbers = "decimal", before, after = ".", bullet = usualBullet(level - 1) } = marker;
+    const { numbers, before, after = ".", bullet = usualBullet(level - 1) } = marker;
     return this.styles.add("list", JSON.stringify([ordered, start, marker, level]), (name) => {
       const place = { "text:level": level };
       const label = element(
@@ -279,7 +271,8 @@ class OdtWriter implements TableHost {
               ...place,
               "style:num-prefix": before,
               "style:num-suffix": after === "" ? undefined : after,
-              "style:num-format": FIRST_NUMBERS[numbers],
+              "style:num-format": odfNumberFormat(numbers).sample,
+              "style:num-letter-sync": odfNumberFormat(numbers).isRepeated ? "true" : undefined,
               "text:start-value": Math.max(1, start),
             },
             label,

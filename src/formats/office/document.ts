@@ -48,6 +48,7 @@ const ASIDES = {
   picture: "left-out/pictures",
   equation: "as-text/equations",
   diagram: "as-text/diagrams",
+  number: "as-text/numbers",
 } as const;
 
 /** Something of a document that was left out, or is there in another form. */

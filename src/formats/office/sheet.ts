@@ -21,6 +21,8 @@ export interface ReadSheet {
 /** What a sheet's file says besides its cells. Rows and columns count from 0. */
 export interface SheetFacts {
   readonly isHidden: boolean;
+  /** Whether the file names it, and has nothing of it. */
+  readonly isMissing?: boolean;
   readonly hiddenRows: ReadonlySet<number>;
   readonly hiddenColumns: ReadonlySet<number>;
   /** The cells with a formula that has no result in the file. */
@@ -56,8 +58,9 @@ export class SheetGrid implements ReadSheet {
   }
 
   notices({ top, left, bottom, right }: Rectangle = EVERYWHERE): Notice[] {
-    const { isHidden, hiddenRows, hiddenColumns, unresolved } = this.facts;
+    const { isHidden, isMissing, hiddenRows, hiddenColumns, unresolved } = this.facts;
     const sheet = this.name;
+    if (isMissing) return [notice(formatNotices, "left-out/sheet", { sheet })];
     const rows = [...hiddenRows].filter((row) => row >= top && row <= bottom && this.#isFilled(row)).length;
     const columns = [...hiddenColumns].filter((column) => column >= left && column <= right).length;
     const formulas = unresolved.filter(

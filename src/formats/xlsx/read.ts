@@ -33,6 +33,8 @@ export async function readXlsx(bytes: Uint8Array, file: string): Promise<ReadShe
       cellFormula: false,
       cellHTML: false,
       dense: true,
+      // Cells that hold nothing may be coloured.
+      sheetStubs: true,
     });
   } catch (error) {
     throw damaged(error);
@@ -41,8 +43,9 @@ export async function readXlsx(bytes: Uint8Array, file: string): Promise<ReadShe
   const since = workbook.Workbook?.WBProps?.date1904 ? DAYS_TO_1904 : 0;
   return workbook.SheetNames.map((name, index) => {
     const sheet = workbook.Sheets[name];
-    if (!sheet) throw damaged();
     const isHidden = (workbook.Workbook?.Sheets?.[index]?.Hidden ?? 0) > 0;
+    // It is named in the workbook, and not in the file.
+    if (!sheet) return new SheetGrid(name, [], [], { ...sheetFacts("", isHidden), isMissing: true });
     const facts = sheetFacts(styles.xmlOf(index), isHidden);
     const lookAt = (row: number, column: number) => styles.look(facts.looks.get(placeKey(row, column)));
     const rows = ((sheet["!data"] ?? []) as (CellObject | undefined)[][]).map((row, r) =>

@@ -45,9 +45,9 @@ export class XlsxStyles {
     return this.#sheets[index] ?? "";
   }
 
-  /** A look by its number; a plain one for a number that none has. */
-  look(number: number | undefined): CellStyle {
-    return this.#formats[number ?? -1] ?? PLAIN;
+  /** A look by its number; a plain one for a number that none has. Where a cell has none, that of 0 holds (18.3.1.4, `s`). */
+  look(number = 0): CellStyle {
+    return this.#formats[number] ?? PLAIN;
   }
 }
 

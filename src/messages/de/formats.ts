@@ -34,10 +34,14 @@ export const formatNotices: Translated<typeof english.formatNotices> = {
     `Ausgelassen aus „${file}“: ${ofOne(count, "eine Anmerkung", "Anmerkungen")} neben dem Text.`,
   "as-text/diagrams": ({ file, count }) =>
     `Von ${ofOne(count, "einem Schaubild", "Schaubildern")} in „${file}“ sind nur die Wörter da.`,
+  "as-text/numbers": ({ file, count }) =>
+    `${count === 1 ? "Ein Punkt" : `${grouped(count)} Punkte`} von „${file}“ ${count === 1 ? "ist" : "sind"} in einer Weise nummeriert, die Drawer nicht schreibt: hier ${count === 1 ? "steht eine schlichte Zahl" : "stehen schlichte Zahlen"}.`,
   "left-out/pictures": ({ file, count }) =>
     `Ausgelassen aus „${file}“: ${ofOne(count, "ein Bild", "Bilder")} in einer Form, die nicht gelesen wird.`,
   "not-shown/picture": ({ alt }) =>
     `${alt === "" ? "Ein Bild" : `Das Bild „${alt}“`} kann in diesem Format nicht stehen; seine Beschreibung steht an seiner Stelle.`,
+  "left-out/sheet": ({ sheet }) =>
+    `Das Blatt „${sheet}“ ist in seiner Datei genannt, die nichts davon hat: keine Zelle wurde gelesen. Es in einem Tabellenprogramm zu öffnen und zu speichern bringt es vielleicht zurück.`,
   "hidden-parts/sheet": ({ sheet }) =>
     `Das Blatt „${sheet}“ ist in seiner Datei verborgen; es wurde trotzdem gelesen.`,
   "hidden-parts/cells": ({ sheet }) =>

@@ -87,9 +87,15 @@ export const formatNotices = {
   /** Charts and diagrams of a document are there only by their words. */
   "as-text/diagrams": ({ file, count }: { file: string; count: number }) =>
     `${count === 1 ? "One chart or diagram" : `${count} charts and diagrams`} of “${file}” ${count === 1 ? "is" : "are"} there only by the words in ${count === 1 ? "it" : "them"}.`,
+  /** Numbers of a list are decimal, as they are written in a way that Drawer does not know. */
+  "as-text/numbers": ({ file, count }: { file: string; count: number }) =>
+    `${count === 1 ? "One item" : `${grouped(count)} items`} of “${file}” ${count === 1 ? "is" : "are"} numbered in a way that Drawer does not write: ${count === 1 ? "its number is" : "their numbers are"} plain here.`,
   /** Pictures of a document are in a form that Drawer does not read. */
   "left-out/pictures": ({ file, count }: { file: string; count: number }) =>
     `Left out of “${file}”: ${count === 1 ? "one picture" : `${count} pictures`} in a form that Drawer does not read.`,
+  /** A workbook names a sheet that is not in its file. */
+  "left-out/sheet": ({ sheet }: { sheet: string }) =>
+    `The sheet “${sheet}” is named in its file, which has nothing of it: no cell was read. Opening and saving the file in a sheet program may bring it back.`,
 
   /** A format has no place for a picture. */
   "not-shown/picture": ({ alt }: { alt: string }) =>
