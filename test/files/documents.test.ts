@@ -1,7 +1,7 @@
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
-import { strFromU8, unzipSync } from "fflate";
+import { strFromU8, strToU8, unzipSync, zipSync } from "fflate";
 import { demoFile } from "../support/demo";
 import { p, r, rawDocument, shape } from "../support/document";
 import { convert, officeTest } from "../support/libreoffice";
@@ -11,6 +11,7 @@ import {
   paragraph,
   picturesOf,
   readHtml,
+  readPicture,
   safeLink,
   writeHtml,
   writeMarkdown,
@@ -267,4 +268,101 @@ officeTest("templates, and documents that hold macros, are read as what they are
       expect([ending, await as(name.replace(/\w+$/, ending))]).toEqual([ending, await as(name)]);
     }
   }
+});
+
+/** A complex field: its instruction, and what stands in it after the separator, if there is one. */
+const complexField = (instruction: string, result?: string) =>
+  ["begin", undefined, ...(result === undefined ? [] : ["separate"])]
+    .map((type) =>
+      type === undefined
+        ? `<w:r><w:instrText xml:space="preserve"> ${instruction} </w:instrText></w:r>`
+        : `<w:r><w:fldChar w:fldCharType="${type}"/></w:r>`,
+    )
+    .join("") + `${result === undefined ? "" : r(result)}<w:r><w:fldChar w:fldCharType="end"/></w:r>`;
+
+test("a field without a text in the file is told; one that shows nothing is not; a second body is read too", async () => {
+  const body = `${p(r("Page "), complexField("PAGE"), r(" of "), complexField("NUMPAGES", "7"), complexField('XE "wheatear"'))}</w:body><w:body>${p(r("After the first body."))}`;
+  const { content, notices } = (await readSource(rawDocument(body), "x.docx")).at();
+  expect(writeText(content)).toBe("Page  of 7\nAfter the first body.");
+  expect(notices.map(({ message }) => message)).toEqual([
+    "One field of “x.docx” has no text in the file, so nothing stands for it. Opening the document in a word processor, updating its fields and saving it fills them.",
+  ]);
+});
+
+const floating = (id: string, anchor: "anchor" | "inline", descr: string) =>
+  `<w:r><w:drawing><wp:${anchor} distT="0" distB="0" distL="0" distR="0" simplePos="0" relativeHeight="2" behindDoc="0" locked="0" layoutInCell="1" allowOverlap="1">${anchor === "anchor" ? '<wp:simplePos x="0" y="0"/><wp:positionH relativeFrom="page"><wp:posOffset>0</wp:posOffset></wp:positionH><wp:positionV relativeFrom="page"><wp:posOffset>0</wp:posOffset></wp:positionV>' : ""}<wp:extent cx="900000" cy="900000"/>${anchor === "anchor" ? "<wp:wrapNone/>" : ""}<wp:docPr id="1" name="Picture" descr="${descr}"/><a:graphic xmlns:a="http://schemas.openxmlformats.org/drawingml/2006/main"><a:graphicData uri="http://schemas.openxmlformats.org/drawingml/2006/picture"><pic:pic xmlns:pic="http://schemas.openxmlformats.org/drawingml/2006/picture"><pic:nvPicPr><pic:cNvPr id="1" name="x"/><pic:cNvPicPr/></pic:nvPicPr><pic:blipFill><a:blip r:embed="${id}"/><a:stretch><a:fillRect/></a:stretch></pic:blipFill><pic:spPr><a:xfrm><a:off x="0" y="0"/><a:ext cx="900000" cy="900000"/></a:xfrm><a:prstGeom prst="rect"><a:avLst/></a:prstGeom></pic:spPr></pic:pic></a:graphicData></a:graphic></wp:${anchor}></w:drawing></w:r>`;
+
+officeTest(
+  "a picture that floats beside a heading is no part of it; one that cannot be read stands in brackets, in docx and odt",
+  async () => {
+    const image = "http://schemas.openxmlformats.org/officeDocument/2006/relationships/image";
+    const relations = [
+      `<Relationship Id="rId7" Type="${image}" Target="media/tide.png"/>`,
+      `<Relationship Id="rId8" Type="${image}" Target="media/tide.wmf"/>`,
+    ].join("");
+    const heading = `<w:p><w:pPr><w:outlineLvl w:val="0"/></w:pPr>${floating("rId7", "anchor", "the tide")}${r("High water")}</w:p>`;
+    const line = p(r("Before "), floating("rId8", "inline", "a curve"), r(" and after."));
+    const parts = unzipSync(rawDocument(heading + line, relations));
+    const types = strFromU8(parts["[Content_Types].xml"]!);
+    parts["[Content_Types].xml"] = strToU8(
+      types.replace(
+        "<Default",
+        '<Default Extension="png" ContentType="image/png"/><Default Extension="wmf" ContentType="image/x-wmf"/><Default',
+      ),
+    );
+    parts["word/media/tide.png"] = readFileSync("demo/sketches/tide.png");
+    parts["word/media/tide.wmf"] = strToU8("no picture that anybody reads");
+    const docx = zipSync(parts);
+    writeFileSync(join(folder, "floating.docx"), docx);
+    convert(folder, "odt", ["floating.docx"]);
+    const odt = new Uint8Array(readFileSync(join(folder, "floating.odt")));
+    for (const [name, bytes] of [
+      ["x.docx", docx],
+      ["x.odt", odt],
+    ] as const) {
+      const { content, notices } = (await readSource(bytes, name)).at();
+      expect(content.map(({ type }) => type)).toEqual(["heading", "picture", "paragraph"]);
+      expect(writeText(content.slice(0, 1))).toBe("High water");
+      if (name === "x.odt") continue;
+      expect(writeText(content.slice(2))).toBe("Before [a curve] and after.");
+      expect(notices.map(({ code }) => code)).toEqual(["left-out"]);
+    }
+  },
+);
+
+test("in an odt, too, a picture that cannot be read stands in brackets", async () => {
+  const { content, pictures } = readPicture(
+    new Uint8Array(readFileSync("demo/sketches/tide.png")),
+    "a curve",
+  );
+  const written = await writeOffice(
+    { content: [paragraph("here"), ...content], picture: (hash) => pictures.get(hash) },
+    "odt",
+  );
+  const parts = unzipSync(written);
+  for (const name of Object.keys(parts))
+    if (name.startsWith("Pictures/")) parts[name] = strToU8("no picture that anybody reads");
+  const read = (await readSource(zipSync(parts), "x.odt")).at();
+  expect(writeText(read.content)).toBe("here\n[a curve]");
+  expect(read.notices.map(({ code }) => code)).toEqual(["left-out"]);
+});
+
+test("fields of an odt show their texts, whatever they are of", async () => {
+  const names = [
+    "title",
+    "subject",
+    "author-name",
+    "chapter",
+    "page-count",
+    "keywords",
+    "description",
+    "creator",
+    "file-name",
+  ];
+  const fields = names.map((name) => `<text:p><text:${name}>the ${name}</text:${name}></text:p>`).join("");
+  const parts = unzipSync(await writeOffice({ content: [paragraph("here")] }, "odt"));
+  const xml = strFromU8(parts["content.xml"]!).replace(/<text:p[^>]*>here<\/text:p>/, fields);
+  const odt = zipSync({ ...parts, "content.xml": strToU8(xml) });
+  const { content } = (await readSource(odt, "x.odt")).at();
+  expect(writeText(content)).toBe(names.map((name) => `the ${name}`).join("\n"));
 });

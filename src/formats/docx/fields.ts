@@ -36,18 +36,32 @@ export class OpenFields {
     for (const field of this.#open) field.hasText = true;
   }
 
-  /** Begins, parts or ends a field. Returns what a form field shows that ends without having shown any text. */
-  take(mark: Element): string | undefined {
+  /**
+   * Begins, parts or ends a field. Returns what a form field shows that ends without having shown any text.
+   * @param lost is called when a field ends that shows something in a word processor, and has none of it in the file
+   */
+  take(mark: Element, lost: () => void): string | undefined {
     const type = attributeOf(mark, "fldCharType");
     if (type === "begin") {
       this.#open.push({ instruction: "", isResult: false, choice: choiceOf(mark), hasText: false });
     } else if (type === "separate" && this.#open.length > 0) this.#open.at(-1)!.isResult = true;
     else if (type === "end") {
       const ended = this.#open.pop();
-      return ended && !ended.hasText ? (ended.choice ?? drawnText(ended.instruction)) : undefined;
+      if (!ended || ended.hasText) return undefined;
+      const drawn = ended.choice ?? drawnText(ended.instruction);
+      if (drawn === undefined && !ended.isResult && isShowing(ended.instruction)) lost();
+      return drawn;
     }
     return undefined;
   }
+}
+
+/** Fields that show a text wherever they stand (17.16.5): others mark, set or draw something, or may show nothing. */
+const SHOWING =
+  /^\s*(AUTHOR|AUTONUM|AUTONUMLGL|COMMENTS|CREATEDATE|DATE|DOCPROPERTY|DOCVARIABLE|EDITTIME|FILENAME|FILESIZE|KEYWORDS|LASTSAVEDBY|NUMCHARS|NUMPAGES|NUMWORDS|PAGE|PAGEREF|PRINTDATE|QUOTE|REF|REVNUM|SAVEDATE|SECTION|SECTIONPAGES|SEQ|STYLEREF|SUBJECT|TEMPLATE|TIME|TITLE|USERADDRESS|USERINITIALS|USERNAME|=)(\s|$)/i;
+
+function isShowing(instruction: string): boolean {
+  return SHOWING.test(instruction);
 }
 
 /**

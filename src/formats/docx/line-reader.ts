@@ -155,7 +155,7 @@ export class LineReader {
   }
 
   #fieldMark(mark: Element, line: OpenParagraph, add: (text: string) => void): void {
-    const choice = line.fields.take(mark);
+    const choice = line.fields.take(mark, () => this.host.asides.add("field"));
     if (choice !== undefined) add(choice);
   }
 }

@@ -15,6 +15,7 @@ import {
   checkDepth,
   documentOf,
   keepPicture,
+  missingPicture,
   lineOf,
   noteOf,
 } from "../office/document.js";
@@ -39,9 +40,12 @@ export function readDocx(bytes: Uint8Array, file: string): ReadDocument {
   const parts = unzip(bytes, file, (name) => /^(word\/|_rels\/|docProps\/core\.xml$)/.test(name));
   const main = mainPart(parts);
   const reader = new DocxReader(parts, main, file);
-  const body = childOf(parseXml(parts.needed(main), file), "body");
-  if (!body) throw new DrawerError(formatErrors, "unreadable/not-one", { file, what: "docx" });
-  const content = reader.flows(body, 0);
+  // Some programs write another body after the first, which word processors show too.
+  const bodies = [...childrenOf(parseXml(parts.needed(main), file))].filter(
+    ({ localName }) => localName === "body",
+  );
+  if (bodies.length === 0) throw new DrawerError(formatErrors, "unreadable/not-one", { file, what: "docx" });
+  const content = bodies.flatMap((body) => reader.flows(body, 0));
   return documentOf(content, reader.pictures, reader.asides, file, titleOf(parts, file));
 }
 
@@ -66,6 +70,8 @@ class DocxReader implements LineHost {
   readonly asides = new Asides<Aside>();
   readonly styles: DocxStyles;
   readonly #lines = new LineReader(this);
+  /** Pictures that float over the page, anchored to a line. */
+  readonly #floating = new WeakSet<Run>();
   readonly #numbering: DocxNumbering;
   readonly #notes: DocxNotes;
   readonly #folder: string;
@@ -196,11 +202,16 @@ class DocxReader implements LineHost {
     const label = props.list && this.#labelOf(props.list, props.id);
     if (props.outline !== undefined) {
       const level = Math.min(props.outline + 1, 6) as 1 | 2 | 3 | 4 | 5 | 6;
+      // What floats beside a heading is no part of it.
+      const words = runs.filter((run) => !this.#floating.has(run));
       const numbered =
-        typeof label === "object" && !blankRuns(runs)
-          ? mergeRuns([textRun(`${label.text} `), ...runs])
-          : runs;
-      this.#add({ type: "heading", level, runs: numbered, ...layout }, flows, lists);
+        typeof label === "object" && !blankRuns(words)
+          ? mergeRuns([textRun(`${label.text} `), ...words])
+          : words;
+      if (words.length > 0 || runs.length === 0)
+        this.#add({ type: "heading", level, runs: numbered, ...layout }, flows, lists);
+      for (const run of runs)
+        if (run.type === "picture" && this.#floating.has(run)) this.#add(lineOf([run], {}), flows, lists);
       return;
     }
     const flow = lineOf(runs, layout);
@@ -272,10 +283,13 @@ class DocxReader implements LineHost {
     const picture = bytes && keepPicture(bytes, alt, this.pictures);
     const clicked = attributeOf(descendantsOf(drawing, "hlinkClick")[0], "id");
     const link = line.link ?? line.fields.link ?? safeLink(this.addressAt(clicked) ?? "");
-    if (picture) line.runs.push({ ...picture, ...defined({ link }) });
-    else {
+    if (picture) {
+      const run = { ...picture, ...defined({ link }) };
+      if (descendantsOf(drawing, "anchor").length > 0) this.#floating.add(run);
+      line.runs.push(run);
+    } else {
       this.asides.add("picture");
-      if (alt !== "") line.runs.push(textRun(alt));
+      if (alt !== "") line.runs.push(textRun(missingPicture(alt)));
     }
   }
 }

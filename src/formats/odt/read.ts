@@ -15,6 +15,7 @@ import {
   checkDepth,
   documentOf,
   keepPicture,
+  missingPicture,
   lineOf,
   noteOf,
 } from "../office/document.js";
@@ -67,6 +68,8 @@ export class OdtReader {
   readonly #numbering: OdtNumbering;
   /** What is anchored in what is being read and follows it: the text of boxes and shapes, the words of charts. */
   #anchored: (() => Content)[] = [];
+  /** Whether it is a heading. */
+  #isHeading = false;
   #isInNote = false;
 
   constructor(
@@ -160,7 +163,9 @@ export class OdtReader {
     const isNumbered = attributeOf(element, "is-list-header") !== "true" && !style.isUnnumbered;
     const label = isNumbered ? this.#numbering.heading(element, outline) : undefined;
     const level = Math.min(6, outline) as 1 | 2 | 3 | 4 | 5 | 6;
+    this.#isHeading = true;
     const runs = this.#runs(element, style, style.props);
+    this.#isHeading = false;
     const heading: Heading = { type: "heading", level, runs, ...layoutOf(style) };
     flows.push(label?.ordered ? labelled(heading, label.text) : heading);
     this.asides.standIn(flows.at(-1)!);
@@ -224,8 +229,6 @@ export class OdtReader {
         case "tracked-changes":
         case "bookmark":
         case "soft-page-break":
-        case "title":
-        case "desc":
         case "script":
         case "number":
           break;
@@ -266,14 +269,19 @@ export class OdtReader {
     const object = childOf(frame, "object");
     if (object && this.#object(attributeOf(object, "href") ?? "", runs)) return;
     const image = childOf(frame, "image");
-    if (!image) return;
     const alt = (childOf(frame, "desc") ?? childOf(frame, "title"))?.textContent ?? "";
+    if (!image && alt === "") return;
     const bytes = this.parts.bytes((attributeOf(image, "href") ?? "").replace(/^\.\//, ""));
     const picture = bytes && keepPicture(bytes, alt, this.pictures);
-    if (picture) runs.push({ ...picture, ...defined({ link }) });
-    else {
+    if (picture) {
+      const run = { ...picture, ...defined({ link }) };
+      // What floats beside a heading is no part of it.
+      const isBeside = this.#isHeading && attributeOf(frame, "anchor-type") !== "as-char";
+      if (isBeside) this.#anchored.push(() => [lineOf([run], {})]);
+      else runs.push(run);
+    } else {
       this.asides.add("picture");
-      if (alt !== "") runs.push(textRun(alt));
+      if (alt !== "") runs.push(textRun(missingPicture(alt)));
     }
   }
 

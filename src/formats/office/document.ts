@@ -24,6 +24,11 @@ export function keepPicture(
   return { type: "picture", hash, ...facts, alt };
 }
 
+/** What stands in the line for a picture that is in a form that is not read. */
+export function missingPicture(description: string): string {
+  return `[${description}]`;
+}
+
 /** Paragraphs in the style of captions: one that stands right before a table is the table's. */
 export class Captions {
   readonly #marked = new WeakSet<Flow>();
@@ -49,6 +54,7 @@ const ASIDES = {
   equation: "as-text/equations",
   diagram: "as-text/diagrams",
   number: "as-text/numbers",
+  field: "left-out/fields",
 } as const;
 
 /** Something of a document that was left out, or is there in another form. */

@@ -34,6 +34,8 @@ export const formatNotices: Translated<typeof english.formatNotices> = {
     `Ausgelassen aus „${file}“: ${ofOne(count, "eine Anmerkung", "Anmerkungen")} neben dem Text.`,
   "as-text/diagrams": ({ file, count }) =>
     `Von ${ofOne(count, "einem Schaubild", "Schaubildern")} in „${file}“ sind nur die Wörter da.`,
+  "left-out/fields": ({ file, count }) =>
+    `${count === 1 ? "Ein Feld" : `${grouped(count)} Felder`} von „${file}“ ${count === 1 ? "hat" : "haben"} keinen Text in der Datei, und nichts steht dafür. Das Dokument in einem Textprogramm zu öffnen, die Felder zu aktualisieren und es zu speichern füllt sie.`,
   "as-text/numbers": ({ file, count }) =>
     `${count === 1 ? "Ein Punkt" : `${grouped(count)} Punkte`} von „${file}“ ${count === 1 ? "ist" : "sind"} in einer Weise nummeriert, die Drawer nicht schreibt: hier ${count === 1 ? "steht eine schlichte Zahl" : "stehen schlichte Zahlen"}.`,
   "left-out/pictures": ({ file, count }) =>

@@ -87,6 +87,9 @@ export const formatNotices = {
   /** Charts and diagrams of a document are there only by their words. */
   "as-text/diagrams": ({ file, count }: { file: string; count: number }) =>
     `${count === 1 ? "One chart or diagram" : `${count} charts and diagrams`} of “${file}” ${count === 1 ? "is" : "are"} there only by the words in ${count === 1 ? "it" : "them"}.`,
+  /** Fields of a document have no text in the file. */
+  "left-out/fields": ({ file, count }: { file: string; count: number }) =>
+    `${count === 1 ? "One field" : `${grouped(count)} fields`} of “${file}” ${count === 1 ? "has" : "have"} no text in the file, so nothing stands for ${count === 1 ? "it" : "them"}. Opening the document in a word processor, updating its fields and saving it fills them.`,
   /** Numbers of a list are decimal, as they are written in a way that Drawer does not know. */
   "as-text/numbers": ({ file, count }: { file: string; count: number }) =>
     `${count === 1 ? "One item" : `${grouped(count)} items`} of “${file}” ${count === 1 ? "is" : "are"} numbered in a way that Drawer does not write: ${count === 1 ? "its number is" : "their numbers are"} plain here.`,
