@@ -14,6 +14,7 @@ import type { Separator } from "../formats/delimited/separator.js";
 import { tellFormat } from "../formats/detect.js";
 import type { ReadDocument } from "../formats/format.js";
 import type { ReadSheet } from "../formats/office/sheet.js";
+import { TextBudget } from "../formats/office/text-budget.js";
 import { formatOf, namedFormat, READ_FORMATS, type FormatName } from "../formats/registry.js";
 import { cellText } from "../formats/text/write.js";
 import { parts as words, contentErrors } from "../messages/en/content.js";
@@ -245,14 +246,17 @@ class WorkbookSource implements Source {
   }
 
   #read(spot: string | undefined): Reading {
+    const budget = new TextBudget(this.name);
     if (spot === undefined) {
       const { notices } = this;
-      const tables = this.reading.flatMap((sheet) => (sheet.used ? [sheet.table(sheet.used)] : []));
+      const tables = this.reading.flatMap((sheet) =>
+        sheet.used ? [tableOf(sheet, sheet.used, budget)] : [],
+      );
       return { content: tables, pictures: new Map(), notices };
     }
     const { sheet, cells } = this.#resolve(spot, this.reading[0]);
     const rectangle = cells ?? sheet.used;
-    const content: Content = rectangle ? [sheet.table(rectangle)] : [];
+    const content: Content = rectangle ? [tableOf(sheet, rectangle, budget)] : [];
     const notices = sheet.notices(cells);
     return { content: isBlank(content) ? [] : content, pictures: new Map(), notices };
   }
@@ -310,6 +314,16 @@ class WorkbookSource implements Source {
     const alike = this.reading.filter((sheet) => sheet.name.toLowerCase() === bare.toLowerCase());
     return alike.length === 1 ? alike[0] : undefined;
   }
+}
+
+/**
+ * The cells of a rectangle. Cells may all name one text, which their file has once.
+ * @throws DrawerError `too-large` when their texts are longer together than a snippet may be
+ */
+function tableOf(sheet: ReadSheet, cells: Rectangle, budget: TextBudget): Table {
+  const table = sheet.table(cells);
+  budget.spendTables([table]);
+  return table;
 }
 
 /** The spots that are parted by commas; a comma inside quotation marks belongs to a name. */

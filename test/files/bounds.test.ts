@@ -2,7 +2,7 @@ import { spawnSync } from "node:child_process";
 import { mkdtempSync, rmSync, truncateSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join, resolve } from "node:path";
-import { zipSync, strToU8 } from "fflate";
+import { strFromU8, strToU8, unzipSync, zipSync } from "fflate";
 import { readHtml, readMarkdown, writeText } from "drawer";
 import { readSource } from "drawer/files";
 
@@ -26,6 +26,50 @@ const xlsx = (rows: string) =>
     "xl/workbook.xml": `<workbook ${MAIN} xmlns:r="http://schemas.openxmlformats.org/officeDocument/2006/relationships"><sheets><sheet name="S" sheetId="1" r:id="r1"/></sheets></workbook>`,
     "xl/worksheets/sheet1.xml": `<worksheet ${MAIN}><sheetData>${rows}</sheetData></worksheet>`,
   });
+/** Cells that all show the first of the texts that they share. */
+const shared = (cells: number, texts: string) => {
+  const files = unzipSync(xlsx('<row><c t="s"><v>0</v></c></row>'.repeat(cells)));
+  const types = strFromU8(files["[Content_Types].xml"]!);
+  const links = strFromU8(files["xl/_rels/workbook.xml.rels"]!);
+  const type = "application/vnd.openxmlformats-officedocument.spreadsheetml.sharedStrings+xml";
+  return zipSync({
+    ...files,
+    "[Content_Types].xml": strToU8(
+      types.replace("</Types>", `<Override PartName="/xl/sharedStrings.xml" ContentType="${type}"/></Types>`),
+    ),
+    "xl/_rels/workbook.xml.rels": strToU8(
+      links.replace(
+        "</Relationships>",
+        '<Relationship Id="r2" Type="http://schemas.openxmlformats.org/officeDocument/2006/relationships/sharedStrings" Target="sharedStrings.xml"/></Relationships>',
+      ),
+    ),
+    "xl/sharedStrings.xml": strToU8(`<sst ${MAIN}>${texts}</sst>`),
+  });
+};
+const odt = (body: string) =>
+  zip({
+    "content.xml": `<o:document-content xmlns:o="urn:oasis:names:tc:opendocument:xmlns:office:1.0" xmlns:x="urn:oasis:names:tc:opendocument:xmlns:text:1.0"><o:body><o:text>${body}</o:text></o:body></o:document-content>`,
+  });
+/** A document that calls one long note again and again. */
+const noted = () => {
+  const W = 'xmlns:w="http://schemas.openxmlformats.org/wordprocessingml/2006/main"';
+  const note = `<w:p><w:r><w:t>${"a note ".repeat(5000)}</w:t></w:r></w:p>`;
+  return zip({
+    "word/document.xml": `<w:document ${W}><w:body>${'<w:p><w:r><w:footnoteReference w:id="2"/></w:r></w:p>'.repeat(2000)}</w:body></w:document>`,
+    "word/footnotes.xml": `<w:footnotes ${W}><w:footnote w:id="2">${note}</w:footnote></w:footnotes>`,
+  });
+};
+/** A document whose list has a long text before each of its items. */
+const labelled = () => {
+  const W = 'xmlns:w="http://schemas.openxmlformats.org/wordprocessingml/2006/main"';
+  const item =
+    '<w:p><w:pPr><w:numPr><w:ilvl w:val="0"/><w:numId w:val="1"/></w:numPr></w:pPr><w:r><w:t>x</w:t></w:r></w:p>';
+  return zip({
+    "word/document.xml": `<w:document ${W}><w:body>${item.repeat(2000)}</w:body></w:document>`,
+    "word/numbering.xml": `<w:numbering ${W}><w:abstractNum w:abstractNumId="1"><w:lvl w:ilvl="0"><w:numFmt w:val="decimal"/><w:lvlText w:val="${"long ".repeat(10_000)}%1"/></w:lvl></w:abstractNum><w:num w:numId="1"><w:abstractNumId w:val="1"/></w:num></w:numbering>`,
+  });
+};
+const TOO_LONG = /comes to more than 33,554,432 characters\. Ask for a part of it/;
 const ods = (rows: string) =>
   zip({
     "content.xml": `<o:document-content xmlns:o="urn:oasis:names:tc:opendocument:xmlns:office:1.0" xmlns:t="urn:oasis:names:tc:opendocument:xmlns:table:1.0" xmlns:x="urn:oasis:names:tc:opendocument:xmlns:text:1.0"><o:body><o:spreadsheet><t:table t:name="S">${rows}</t:table></o:spreadsheet></o:body></o:document-content>`,
@@ -61,6 +105,13 @@ test.each<[string, () => Uint8Array | number, RegExp]>([
     () => docx("<w:sdt><w:sdtContent>".repeat(5000) + "</w:sdtContent></w:sdt>".repeat(5000)),
     /nested more than 256 deep/,
   ],
+  ["shared.xlsx", () => shared(20_000, `<si><t>${"word ".repeat(6000)}</t></si>`), TOO_LONG],
+  ["strings.xlsx", () => shared(1, "<si><t>x</t></si>".repeat(3_000_000)), /more than 1,000,000 elements/],
+  ["long-string.xlsx", () => shared(1, `<si><t>${"x".repeat(100_000_000)}</t></si>`), TOO_LONG],
+  ["repeated.ods", () => ods(repeated(900).replace("<x:p>x", `<x:p>${"long ".repeat(100)}`)), TOO_LONG],
+  ["spaces.odt", () => odt(`<x:p>${'<x:s x:c="10000"/>'.repeat(10_000)}</x:p>`), TOO_LONG],
+  ["notes.docx", noted, TOO_LONG],
+  ["labels.docx", labelled, TOO_LONG],
   ["large.txt", () => 1024 ** 3, /“large.txt” has more than 256 MB/],
 ])("%s is refused in one sentence, in time and in little memory", (name, make, message) => {
   const made = make();

@@ -19,6 +19,7 @@ import {
   lineOf,
   noteOf,
 } from "../office/document.js";
+import { TextBudget } from "../office/text-budget.js";
 import { attributeOf, childOf, childrenOf, descendantsOf, parseXml, type Element } from "../office/xml.js";
 import { unzip, type Parts } from "../office/zip.js";
 import { chartWords, descendantsOutside, diagramWords, isRule, outermost } from "./drawing.js";
@@ -70,6 +71,7 @@ class DocxReader implements LineHost {
   readonly asides = new Asides<Aside>();
   readonly styles: DocxStyles;
   readonly #lines = new LineReader(this);
+  readonly #budget: TextBudget;
   /** Pictures that float over the page, anchored to a line. */
   readonly #floating = new WeakSet<Run>();
   readonly #numbering: DocxNumbering;
@@ -87,6 +89,7 @@ class DocxReader implements LineHost {
     readonly file: string,
   ) {
     this.#folder = main.slice(0, main.lastIndexOf("/") + 1);
+    this.#budget = new TextBudget(file);
     const part = (name: string) => this.#xml(this.#folder + name);
     this.styles = new DocxStyles(part("styles.xml"));
     this.#numbering = new DocxNumbering(part("numbering.xml"));
@@ -195,6 +198,7 @@ class DocxReader implements LineHost {
 
   /** A paragraph, or a part of one that was parted by the end of a page. */
   #line(runs: Run[], props: DocxStyle, flows: Flow[], lists: ListBuilder): void {
+    this.#budget.spendLine(runs);
     const layout = {
       ...(props.align && { align: props.align }),
       ...(props.rightToLeft && { direction: "rtl" as const }),
@@ -243,6 +247,7 @@ class DocxReader implements LineHost {
     const at = level ?? this.#numbering.levelOfStyle(id, style ?? "") ?? 0;
     const label = this.#numbering.next(id, at);
     if (label?.isPlain) this.asides.add("number");
+    this.#budget.spend(label?.text.length ?? 0);
     return label ? { ...label, level: at } : "unmarked";
   }
 

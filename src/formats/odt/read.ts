@@ -20,6 +20,7 @@ import {
   noteOf,
 } from "../office/document.js";
 import { runInFont } from "../office/symbols.js";
+import { TextBudget } from "../office/text-budget.js";
 import { marksFrom, type TextProps } from "../office/text-props.js";
 import { attributeOf, childOf, childrenOf, descendantsOf, parseXml, type Element } from "../office/xml.js";
 import { locked, unzip, type Parts } from "../office/zip.js";
@@ -68,6 +69,7 @@ export class OdtReader {
   readonly #numbering: OdtNumbering;
   /** What is anchored in what is being read and follows it: the text of boxes and shapes, the words of charts. */
   #anchored: (() => Content)[] = [];
+  readonly #budget: TextBudget;
   /** Whether it is a heading. */
   #isHeading = false;
   #isInNote = false;
@@ -78,6 +80,7 @@ export class OdtReader {
     readonly file: string,
   ) {
     this.#numbering = new OdtNumbering(styles);
+    this.#budget = new TextBudget(file);
   }
 
   /**
@@ -174,6 +177,7 @@ export class OdtReader {
   #runs(element: Element, style: OdfStyle, base: TextProps): Run[] {
     const runs: Run[] = [];
     this.#inline(element, style.props, base, undefined, runs);
+    this.#budget.spendLine(runs);
     return mergeRuns(trimmed(runs));
   }
 
@@ -199,9 +203,12 @@ export class OdtReader {
         case "a":
           this.#inline(child, props, base, safeLink(attributeOf(child, "href") ?? "") ?? link, runs);
           break;
-        case "s":
-          runs.push(textRun("\u0000".repeat(Math.min(10_000, Number(attributeOf(child, "c") ?? 1))), marks));
+        case "s": {
+          const spaces = Math.min(10_000, Number(attributeOf(child, "c") ?? 1));
+          this.#budget.spend(spaces);
+          runs.push(textRun("\u0000".repeat(spaces), marks));
           break;
+        }
         case "tab":
           runs.push(textRun("\t", marks));
           break;

@@ -63,6 +63,8 @@ export async function readXlsx(bytes: Uint8Array, file: string): Promise<ReadShe
 
 /** Counts the cells of a workbook before any of them is made. */
 function checkSheets(parts: Parts, file: string): void {
+  const strings = parts.bytes("xl/sharedStrings.xml");
+  if (strings) checkStrings(strings, file);
   let cells = 0;
   for (const [name, bytes] of Object.entries(parts.parts)) {
     if (!/^xl\/worksheets\/[^/]+\.xml$/.test(name)) continue;
@@ -76,6 +78,21 @@ function checkSheets(parts: Parts, file: string): void {
         isByRepeats: false,
       });
   }
+}
+
+/** The most bytes of the part of shared strings: each of a workbook's cells may have a text of its own. */
+const STRINGS = 2 * LIMITS.characters;
+
+/** Counts the texts that cells share before any of them is made. */
+function checkStrings(bytes: Uint8Array, file: string): void {
+  const tooLarge = (what: "characters" | "elements", most: number) =>
+    new DrawerError(formatErrors, "too-large/document", { file, what, most });
+  if (bytes.length > STRINGS) throw tooLarge("characters", LIMITS.characters);
+  let strings = 0;
+  // A text begins with “<si”.
+  for (let at = bytes.indexOf(0x3c); at >= 0; at = bytes.indexOf(0x3c, at + 1))
+    if (bytes[at + 1] === 0x73 && bytes[at + 2] === 0x69) strings++;
+  if (strings > LIMITS.cells) throw tooLarge("elements", LIMITS.cells);
 }
 
 /** How many days lie between the beginnings of both date systems (ECMA-376 part 1, 18.17.4.1). */

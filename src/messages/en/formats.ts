@@ -60,14 +60,16 @@ export const formatErrors = {
     most,
   }: {
     file: string;
-    what: "bytes" | "elements" | "depth";
+    what: "bytes" | "characters" | "elements" | "depth";
     most: number;
   }) =>
     what === "bytes"
       ? `“${file}” unpacks to more than ${size(most)}, which no real document does. It was not read.`
-      : what === "elements"
-        ? `“${file}” has more than ${grouped(most)} elements in one part. It was not read; save it in parts.`
-        : `“${file}” has elements nested more than ${grouped(most)} deep. It was not read; save it in parts.`,
+      : what === "characters"
+        ? `What was asked for of “${file}” comes to more than ${grouped(most)} characters. Ask for a part of it (--at in a command), or save it in parts.`
+        : what === "elements"
+          ? `“${file}” has more than ${grouped(most)} elements in one part. It was not read; save it in parts.`
+          : `“${file}” has elements nested more than ${grouped(most)} deep. It was not read; save it in parts.`,
 };
 
 /** What is told of documents and sheets that were read or written. */
