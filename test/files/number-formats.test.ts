@@ -26,6 +26,9 @@ const FORMATS = [
   ...["d mmm yyyy", "d. mmmm yyyy", "[$-407]d. mmmm yyyy", "[$-40C]d mmmm yyyy", "[$-409]mmmm d, yyyy"],
   ...["dddd", "[$-407]dddd, d. mmmm", "mmm-yy", 'yyyy"年"m"月"d"日"', "h:mm", "hh:mm:ss", "h:mm AM/PM"],
   ...["[h]:mm", "[h]:mm:ss", "[mm]:ss", "[ss]", "mm:ss.0", "hh:mm:ss.000", "00-00", "000\\-00\\-0000"],
+  ...["[$-407]d/\\ mmmm", "[$-407]d/m/yyyy", "[$-40C]d/m/yyyy", "[$-419]dd/mm/yyyy", "[$-413]d/m/yyyy"],
+  ...["[$-41D]d/m/yyyy", "[$-804]yyyy/m/d", "[$-407]# ?/?", "[DBNum1]0", "[DBNum1][$-804]General"],
+  ...['[DBNum1][$-804]yyyy"年"m"月"d"日"', "[DBNum2][$-804]0", "[DBNum3][$-804]0", "[DBNum1][$-404]General"],
 ] as const;
 /** Figures, a day with a time, and times; of those before March 1900 sheets do not agree which day they are. */
 const VALUES = [0, 1, -1, 2.5, -2.5, 0.125, 1234.5, -1234.567, 12345, 5_000_000, 45_000.75, 3.25];

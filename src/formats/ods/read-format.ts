@@ -33,7 +33,7 @@ const USUAL_CONDITIONS: readonly string[] = [">=0", ">0 <0", ">0 <0 =0"];
 
 /** One section of a code. */
 function sectionCode(style: Element, country: string | undefined): string {
-  let code = "";
+  let code = numeralsCode(style);
   const kind = style.localName;
   const isElapsed = attributeOf(style, "truncate-on-overflow") === "false";
   let hasElapsed = false;
@@ -111,6 +111,16 @@ function localeCode(style: Element): string {
   const tag = country === undefined || country === "none" ? language : `${language}-${country}`;
   const number = languageNumber(tag);
   return number === undefined ? "" : `[$-${number}]`;
+}
+
+/** The numerals that a style names (19.364), and their place where the style itself names none. */
+function numeralsCode(style: Element): string {
+  const kind = ["一", "壹", "１"].indexOf(attributeOf(style, "transliteration-format") ?? "") + 1;
+  const language = attributeOf(style, "transliteration-language");
+  const place = attributeOf(style, "transliteration-country");
+  const number = kind > 0 && language ? languageNumber(place ? `${language}-${place}` : language) : undefined;
+  if (number === undefined) return "";
+  return `[DBNum${kind}]${attributeOf(style, "language") === undefined ? `[$-${number}]` : ""}`;
 }
 
 /** A currency without a sign is that of the file's country. */

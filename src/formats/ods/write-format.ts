@@ -1,6 +1,7 @@
 import { tokenize } from "numfmt";
 import { languageTag } from "../office/languages.js";
 import { element, escapeXml } from "../office/odf.js";
+import { withPlacedDateSign } from "../office/shown.js";
 import { FORMAT_COLORS } from "./format-colors.js";
 
 /** A part of a number format code (ECMA-376 part 1, 18.8.31), as the package numfmt tells them. */
@@ -16,7 +17,8 @@ interface Token {
  * names the others and when they hold.
  */
 export function dataStyle(name: string, code: string): string {
-  const sections = sectionsOf(code);
+  // A data style has the very sign that is shown.
+  const sections = sectionsOf(withPlacedDateSign(code));
   const last = sections.at(-1)!;
   const others = sections.slice(0, -1);
   const conditions = others.map((section, index) => section.condition ?? usualCondition(sections, index));
@@ -81,7 +83,7 @@ function usualCondition(sections: readonly Section[], index: number): string {
 
 function styleOf(name: string, { tokens }: Section, maps: string): string {
   const types = new Set(tokens.map(({ type }) => type));
-  const attributes = { "style:name": name, ...languageOf(tokens) };
+  const attributes = { "style:name": name, ...languageOf(tokens), ...numeralsOf(tokens) };
   const color = colorOf(tokens);
   const colored = color === undefined ? "" : element("style:text-properties", { "fo:color": color });
   const make = (kind: string, inner: string, more: Record<string, string> = {}) =>
@@ -114,6 +116,23 @@ function languageOf(tokens: readonly Token[]): Record<string, string> {
   if (tag === undefined) return {};
   const { language, region } = new Intl.Locale(tag).maximize();
   return { "number:language": language, ...(region !== undefined && { "number:country": region }) };
+}
+
+/** The numerals that a section names by `[DBNum1]` to `[DBNum3]` (ODF 1.3 part 3, 19.364): dates have them digit by digit. */
+function numeralsOf(tokens: readonly Token[]): Record<string, string> {
+  const kind = tokens.find(({ type }) => type === "DBNUM")?.value.slice(-1);
+  const named = tokens.find((token) => token.type === "LOCALE" && token.value.startsWith("-"));
+  const tag = named && languageTag(named.value.slice(1));
+  const sample = kind === undefined ? undefined : { 1: "一", 2: "壹", 3: "１" }[Number(kind)];
+  if (tag === undefined || sample === undefined) return {};
+  const { language, region } = new Intl.Locale(tag).maximize();
+  const isSpoken = kind !== "3" && !tokens.some(({ type }) => type === "DATETIME");
+  return {
+    "number:transliteration-format": sample,
+    "number:transliteration-language": language,
+    ...(region !== undefined && { "number:transliteration-country": region }),
+    "number:transliteration-style": isSpoken ? "long" : "short",
+  };
 }
 
 /** What a token shows as it stands; nothing for one that shows a part of the value. */

@@ -1,4 +1,7 @@
 import { format } from "numfmt";
+import { isDateFormat } from "../../content/serial.js";
+import { inNumerals } from "./cjk-numerals.js";
+import { languageTag } from "./languages.js";
 
 /** What sheets show of values by their number formats (ECMA-376 part 1, 18.8.31), through the package numfmt. */
 
@@ -14,7 +17,40 @@ const ELAPSED = /\[(?:h+|m+|s+)\]/i;
 export function shownNumber(number: number, code = "General"): string {
   const pattern = code.includes("[$") ? code.replace(PLACED_CURRENCY, "[$$$1]") : code;
   if (number < 0 && ELAPSED.test(pattern) && !pattern.includes(";")) return `-${shownNumber(-number, code)}`;
-  return shown(pattern, number);
+  const place = PLACE.exec(pattern)?.[1];
+  const tag = place === undefined ? undefined : languageTag(place);
+  if (tag === undefined) return shown(pattern.replace(NUMERALS, ""), number);
+  const isDate = isDateFormat(code);
+  const numerals = NUMERALS.exec(pattern)?.[1];
+  const text = shown(
+    isDate ? withDateSign(pattern.replace(NUMERALS, ""), tag) : pattern.replace(NUMERALS, ""),
+    number,
+  );
+  return numerals === undefined ? text : inNumerals(text, numerals, tag, isDate);
+}
+
+/** A place whose language holds: `[$-407]`. */
+const PLACE = /\[\$-([\da-f]+)\]/i;
+/** That numbers are written in the numerals of a place: `[DBNum1]`. */
+const NUMERALS = /\[DBNum([1-3])\]/i;
+
+/** A date format that names a place, with the sign that parts dates there in place of the one that stands for it. */
+export function withPlacedDateSign(code: string): string {
+  const place = PLACE.exec(code)?.[1];
+  const tag = place === undefined || !isDateFormat(code) ? undefined : languageTag(place);
+  return tag === undefined ? code : withDateSign(code, tag);
+}
+
+/** A date format with the sign that parts dates in a language in place of its own, which stands for that. */
+function withDateSign(pattern: string, tag: string): string {
+  const sign = dateSignOf(tag);
+  // What is quoted, escaped or in brackets is itself.
+  return pattern.replace(/"[^"]*"|\\.|\[[^\]]*\]|\//g, (part) => (part === "/" ? `\\${sign}` : part));
+}
+
+function dateSignOf(tag: string): string {
+  const parts = new Intl.DateTimeFormat(tag).formatToParts(0);
+  return parts.find(({ type }) => type === "literal")?.value.trim() || "/";
 }
 
 /** What a sheet shows of a text: itself, or what its format's section for texts makes of it. */
