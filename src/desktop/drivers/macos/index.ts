@@ -37,7 +37,8 @@ export function openMacos(): Desktop {
   const wanted = JSON.stringify([...TYPES.values()]);
   const offer = async (offered: Offered) => {
     const types: Record<string, string> = {};
-    for (const [type, bytes] of [...offered, [OWN, new Uint8Array()] as const]) {
+    // They are put there one by one: what says that it is Drawer's own comes first, so that nobody who reads between collects it.
+    for (const [type, bytes] of [[OWN, new Uint8Array()] as const, ...offered]) {
       const name = TYPES.get(type);
       if (name !== undefined) types[name] = Buffer.from(bytes).toString("base64");
     }
@@ -77,7 +78,7 @@ export function openMacos(): Desktop {
 /** What stood on the pasteboard, with what says that Drawer has put it there, so that nobody collects it. */
 function withOwn(json: string): string {
   const types = JSON.parse(json) as Record<string, string>;
-  return JSON.stringify(Object.keys(types).length === 0 ? {} : { ...types, [TYPES.get(OWN)!]: "" });
+  return JSON.stringify(Object.keys(types).length === 0 ? {} : { [TYPES.get(OWN)!]: "", ...types });
 }
 
 /** Keys that type nothing, by their virtual key codes (HIToolbox, Events.h). */
