@@ -203,42 +203,54 @@ function inSums(number: number, values: readonly (readonly [value: number, sign:
   return text;
 }
 
-/** Numbers as they are said in Chinese, Japanese and Korean, up to 9999: 十一, 二百三. */
-function eastern({
-  isOneSaid,
-  zero,
-  names = "一二三四五六七八九",
-  units = "千百十",
-}: {
+/** How numbers are said in Chinese, Japanese and Korean. */
+export interface SpokenNumerals {
+  /** One to nine. */
+  readonly names: string;
+  /** A thousand, a hundred, ten. */
+  readonly units: string;
+  /** Whether one is said before a unit. */
+  readonly isOneSaid: boolean;
+  /** What stands for a gap within a number. */
+  readonly gap: string;
+}
+
+/** A number from 1 to 9999 as it is said: each digit with its unit. */
+export function spokenThousands(number: number, { names, units, isOneSaid, gap }: SpokenNumerals): string {
+  let text = "";
+  let isGap = false;
+  for (const [at, unit] of [...units, ""].entries()) {
+    const digit = Math.floor(number / 10 ** (3 - at)) % 10;
+    if (digit === 0) {
+      isGap = text !== "";
+      continue;
+    }
+    text += (isGap ? gap : "") + (digit === 1 && unit !== "" && !isOneSaid ? "" : names[digit - 1]!) + unit;
+    isGap = false;
+  }
+  return text;
+}
+
+/** Numbers as they are said, up to 9999: 十一, 二百三. The ten of the teens is said alone. */
+function eastern({ isOneSaid, zero, names = "一二三四五六七八九", units = "千百十" }: EasternNumerals) {
+  return (number: number): string | undefined =>
+    number > 9999
+      ? undefined
+      : spokenThousands(number, { names, units, isOneSaid, gap: zero }).replace(/^一(?=十)/, "");
+}
+
+interface EasternNumerals {
   readonly isOneSaid: boolean;
   readonly zero: string;
   readonly names?: string;
   readonly units?: string;
-}) {
-  return (number: number): string | undefined => {
-    if (number > 9999) return undefined;
-    let text = "";
-    let isGap = false;
-    [...units, ""].forEach((unit, at) => {
-      const digit = Math.floor(number / 10 ** (3 - at)) % 10;
-      if (digit === 0) {
-        isGap = text !== "";
-        return;
-      }
-      // The ten of the teens is said alone; so are hundred and thousand where one is not said.
-      const isAlone = digit === 1 && unit !== "" && (!isOneSaid || (at === 2 && text === ""));
-      text += (isGap ? zero : "") + (isAlone ? "" : names[digit - 1]!) + unit;
-      isGap = false;
-    });
-    return text;
-  };
 }
 
-/** Numbers as they are written in documents of law, where nothing may be added. */
+/** Numbers as they are written in documents of law, where nothing may be added: one is said before ten as well. */
 function formal(names: string) {
-  const text = eastern({ isOneSaid: true, zero: "零", names, units: "仟佰拾" });
-  // Here one is said before ten as well.
-  return (number: number): string | undefined => text(number)?.replace(/^拾/, `${names[0]!}拾`);
+  const numerals = { names, units: "仟佰拾", isOneSaid: true, gap: "零" };
+  return (number: number): string | undefined =>
+    number > 9999 ? undefined : spokenThousands(number, numerals);
 }
 
 function ordinalEnd(number: number): string {

@@ -1,22 +1,20 @@
+import { spokenThousands, type SpokenNumerals } from "../../content/number-forms.js";
+
 /** Numerals of Chinese and Japanese, as number formats ask for them by `[DBNum1]` to `[DBNum3]` with a place (MS-XLS, 2.4.126). */
 
-interface Numerals {
+interface Numerals extends Omit<SpokenNumerals, "names"> {
   /** Zero to nine. */
   readonly digits: string;
-  /** Ten, a hundred, a thousand; and ten thousand, and its square. */
-  readonly units: string;
+  /** Ten thousand, and its square. */
   readonly myriads: string;
   readonly point: string;
   /** What stands before a negative number; a hyphen where it is left out. */
   readonly minus?: string;
-  /** Whether one is said before a unit; and the sign of a gap within a number. */
-  readonly isOneSaid: boolean;
-  readonly gap: string;
 }
 
 const INFORMAL = "〇一二三四五六七八九";
 const SIMPLIFIED: Numerals = {
-  ...{ digits: INFORMAL, units: "十百千", myriads: "万亿", point: "．", isOneSaid: true, gap: "〇" },
+  ...{ digits: INFORMAL, units: "千百十", myriads: "万亿", point: "．", isOneSaid: true, gap: "〇" },
 };
 const NUMERALS: Readonly<Record<string, Readonly<Record<string, Numerals>>>> = {
   zh: {
@@ -24,7 +22,7 @@ const NUMERALS: Readonly<Record<string, Readonly<Record<string, Numerals>>>> = {
     2: {
       ...SIMPLIFIED,
       digits: "零壹贰叁肆伍陆柒捌玖",
-      units: "拾佰仟",
+      units: "仟佰拾",
       point: "点",
       minus: "负",
       gap: "零",
@@ -35,7 +33,7 @@ const NUMERALS: Readonly<Record<string, Readonly<Record<string, Numerals>>>> = {
     2: {
       ...SIMPLIFIED,
       digits: "零壹貳參肆伍陸柒捌玖",
-      units: "拾佰仟",
+      units: "仟佰拾",
       myriads: "萬億",
       point: "點",
       minus: "負",
@@ -44,7 +42,7 @@ const NUMERALS: Readonly<Record<string, Readonly<Record<string, Numerals>>>> = {
   },
   ja: {
     1: { ...SIMPLIFIED, myriads: "万億", isOneSaid: false, gap: "" },
-    2: { ...SIMPLIFIED, digits: "〇壱弐参四伍六七八九", units: "拾百阡", myriads: "萬億", gap: "" },
+    2: { ...SIMPLIFIED, digits: "〇壱弐参四伍六七八九", units: "阡百拾", myriads: "萬億", gap: "" },
   },
 };
 
@@ -74,29 +72,13 @@ export function inNumerals(text: string, kind: string, tag: string, isDate: bool
 /** A number as it is said: in fours of digits, each with its unit. */
 function said(number: number, numerals: Numerals): string {
   if (number === 0) return numerals.digits[0]!;
+  const spoken = { ...numerals, names: numerals.digits.slice(1) };
   let text = "";
   for (const [at, myriad] of [...[...numerals.myriads].reverse(), ""].entries()) {
     const four = Math.floor(number / 10_000 ** (2 - at)) % 10_000;
     if (four === 0) continue;
     const isGap = text !== "" && four < 1000;
-    text += (isGap ? numerals.gap : "") + ofThousands(four, numerals) + myriad;
-  }
-  return text;
-}
-
-/** Up to four digits, each with its unit. */
-function ofThousands(four: number, { digits, units, isOneSaid, gap }: Numerals): string {
-  let text = "";
-  let isGap = false;
-  for (let place = 3; place >= 0; place--) {
-    const digit = Math.floor(four / 10 ** place) % 10;
-    if (digit === 0) {
-      isGap = text !== "";
-      continue;
-    }
-    const unit = place === 0 ? "" : units[place - 1]!;
-    text += (isGap ? gap : "") + (digit === 1 && unit !== "" && !isOneSaid ? "" : digits[digit]!) + unit;
-    isGap = false;
+    text += (isGap ? numerals.gap : "") + spokenThousands(four, spoken) + myriad;
   }
   return text;
 }

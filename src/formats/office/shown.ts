@@ -17,16 +17,10 @@ const ELAPSED = /\[(?:h+|m+|s+)\]/i;
 export function shownNumber(number: number, code = "General"): string {
   const pattern = code.includes("[$") ? code.replace(PLACED_CURRENCY, "[$$$1]") : code;
   if (number < 0 && ELAPSED.test(pattern) && !pattern.includes(";")) return `-${shownNumber(-number, code)}`;
-  const place = PLACE.exec(pattern)?.[1];
-  const tag = place === undefined ? undefined : languageTag(place);
-  if (tag === undefined) return shown(pattern.replace(NUMERALS, ""), number);
-  const isDate = isDateFormat(code);
   const numerals = NUMERALS.exec(pattern)?.[1];
-  const text = shown(
-    isDate ? withDateSign(pattern.replace(NUMERALS, ""), tag) : pattern.replace(NUMERALS, ""),
-    number,
-  );
-  return numerals === undefined ? text : inNumerals(text, numerals, tag, isDate);
+  const text = shown(withPlacedDateSign(pattern.replace(NUMERALS, "")), number);
+  const tag = numerals === undefined ? undefined : placeOf(pattern);
+  return tag === undefined ? text : inNumerals(text, numerals!, tag, isDateFormat(code));
 }
 
 /** A place whose language holds: `[$-407]`. */
@@ -34,23 +28,34 @@ const PLACE = /\[\$-([\da-f]+)\]/i;
 /** That numbers are written in the numerals of a place: `[DBNum1]`. */
 const NUMERALS = /\[DBNum([1-3])\]/i;
 
+/** The language of the place that a format names. */
+function placeOf(code: string): string | undefined {
+  const place = PLACE.exec(code)?.[1];
+  return place === undefined ? undefined : languageTag(place);
+}
+
 /** A date format that names a place, with the sign that parts dates there in place of the one that stands for it. */
 export function withPlacedDateSign(code: string): string {
-  const place = PLACE.exec(code)?.[1];
-  const tag = place === undefined || !isDateFormat(code) ? undefined : languageTag(place);
-  return tag === undefined ? code : withDateSign(code, tag);
+  if (!PLACE.test(code)) return code;
+  let placed = placedFormats.get(code);
+  if (placed === undefined) {
+    if (placedFormats.size === MOST_PLACED) placedFormats.clear();
+    placedFormats.set(code, (placed = placeDateSign(code)));
+  }
+  return placed;
 }
 
-/** A date format with the sign that parts dates in a language in place of its own, which stands for that. */
-function withDateSign(pattern: string, tag: string): string {
-  const sign = dateSignOf(tag);
-  // What is quoted, escaped or in brackets is itself.
-  return pattern.replace(/"[^"]*"|\\.|\[[^\]]*\]|\//g, (part) => (part === "/" ? `\\${sign}` : part));
-}
+/** Formats that were met: a sheet has few, and a language's sign is costly to ask for. */
+const placedFormats = new Map<string, string>();
+const MOST_PLACED = 1000;
 
-function dateSignOf(tag: string): string {
+function placeDateSign(code: string): string {
+  const tag = isDateFormat(code) ? placeOf(code) : undefined;
+  if (tag === undefined) return code;
   const parts = new Intl.DateTimeFormat(tag).formatToParts(0);
-  return parts.find(({ type }) => type === "literal")?.value.trim() || "/";
+  const sign = parts.find(({ type }) => type === "literal")?.value.trim() || "/";
+  // What is quoted, escaped or in brackets is itself.
+  return code.replace(/"[^"]*"|\\.|\[[^\]]*\]|\//g, (part) => (part === "/" ? `\\${sign}` : part));
 }
 
 /** What a sheet shows of a text: itself, or what its format's section for texts makes of it. */
