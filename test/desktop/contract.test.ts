@@ -311,6 +311,21 @@ function windowsContract(system: System, others: ReturnType<typeof standIn>): vo
       ]);
     });
 
+    test("what the user has copied since then stays, and is there again after what is placed next", async () => {
+      const texts = () =>
+        Object.values(others.state().forms).map((one) => Buffer.from(one, "base64").toString());
+      await others.copy({ "text/plain": "copied before" });
+      await desktop.windows!.paste([offered("AB 12")]);
+      await others.copy({ "text/plain": "copied since" });
+      expect(await desktop.windows!.putBack()).toBe(true);
+      expect(texts()).toEqual(["copied since"]);
+      await desktop.windows!.paste([offered("AB 12")]);
+      await others.copy({ "text/plain": "and once more" });
+      await desktop.windows!.paste([offered("AB 13")]);
+      await desktop.windows!.putBack();
+      expect(texts()).toContain("and once more");
+    });
+
     test.each<["key" | "button" | "window"]>([["key"], ["button"], ["window"]])(
       "a %s of the user's stops it",
       async (what) => {

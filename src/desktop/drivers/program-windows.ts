@@ -10,6 +10,8 @@ export type WindowAct =
   | { readonly act: "front" }
   | { readonly act: "describe"; readonly id: number }
   | { readonly act: "raise"; readonly id: number }
+  /** How often the clipboard has changed. */
+  | { readonly act: "count" }
   | { readonly act: "press"; readonly key: unknown };
 
 /** Windows that are reached by running programs of the system. */
@@ -49,6 +51,8 @@ export class ProgramWindows implements Windows {
   #talk: Talk<WindowAct, unknown> | undefined;
   #following: LineProgram | undefined;
   #before: StandingClipboard | undefined;
+  /** How often the clipboard had changed when the last piece was offered here. */
+  #offeredAt: unknown;
   #pressedAt = 0;
   readonly #fronts = new Set<(front: DesktopWindow | undefined) => void>();
   readonly #inputs = new Set<(what: "key" | "button") => void>();
@@ -80,6 +84,7 @@ export class ProgramWindows implements Windows {
   }
 
   async paste(series: readonly Offered[], between?: Chord): Promise<Pasted> {
+    if (!(await this.#isOwn())) this.#before = undefined;
     this.#before ??= await this.programs.everything();
     const { id } = (await this.front()) ?? { id: 0 };
     const isThere = async () => (await this.front())?.id === id;
@@ -93,6 +98,7 @@ export class ProgramWindows implements Windows {
           if (between) await this.press(between);
         }
         await this.programs.offer(offered);
+        this.#offeredAt = await this.#ask({ act: "count" });
         // Who has gone elsewhere meanwhile gets nothing pasted there: it stays, to be pasted by hand.
         if (!(await isThere())) {
           this.#before = undefined;
@@ -110,8 +116,15 @@ export class ProgramWindows implements Windows {
   async putBack(): Promise<boolean> {
     const before = this.#before;
     this.#before = undefined;
-    await before?.putBack();
-    return before?.isWhole ?? true;
+    // What the user has copied since then stays.
+    if (!before || !(await this.#isOwn())) return true;
+    await before.putBack();
+    return before.isWhole;
+  }
+
+  /** Whether the piece that was offered here last still stands on the clipboard. */
+  async #isOwn(): Promise<boolean> {
+    return (await this.#ask({ act: "count" })) === this.#offeredAt;
   }
 
   async press(chord: Chord): Promise<void> {

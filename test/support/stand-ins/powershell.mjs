@@ -45,6 +45,7 @@ const sendKeys = (keys) => {
 const DOES = {
   front: () => windowOf(standing().front),
   describe: ({ id }) => windowOf(id),
+  count: () => standing().count,
   raise: ({ id }) => (change({ front: id }), true),
   press: ({ key }) => sendKeys(key),
 };

@@ -44,6 +44,7 @@ function windowOf(application) {
 
 const ACTS = {
   front: frontWindow,
+  count: () => board.changeCount,
   describe({ id }) {
     const application = $.NSRunningApplication.runningApplicationWithProcessIdentifier(id);
     return application.isNil() || application.terminated ? null : windowOf(application);

@@ -150,6 +150,7 @@ while ($null -ne ($line = [Console]::In.ReadLine())) {
         [Windows.Forms.SendKeys]::SendWait('%')
         Say @{ answer = [Drawer.Windows]::SetForegroundWindow($window) }
       }
+      'count' { Say @{ answer = [Drawer.Api]::GetClipboardSequenceNumber() } }
       'press' { [Windows.Forms.SendKeys]::SendWait($asked.key); Say @{ answer = $true } }
       default { Say @{ answer = (Get-Window $window) } }
     }
