@@ -28,14 +28,15 @@ export function parseCells(text: string): Rectangle | undefined {
  * Reads whole rows (`3:5`) or whole columns (`A:C`) of a sheet that reaches as far as `used`; nothing when it is not
  * written so.
  */
-export function parseLines(text: string, used: Rectangle): Rectangle | undefined {
+export function parseLines(text: string, used: () => Rectangle): Rectangle | undefined {
   const rows = /^\$?([1-9]\d{0,6}):\$?([1-9]\d{0,6})$/.exec(text);
   if (rows) {
     const [first, last] = [Number(rows[1]) - 1, Number(rows[2]) - 1].sort((a, b) => a - b) as [
       number,
       number,
     ];
-    return { top: first, bottom: last, left: used.left, right: used.right };
+    const { left, right } = used();
+    return { top: first, bottom: last, left, right };
   }
   const columns = /^\$?([A-Za-z]{1,3}):\$?([A-Za-z]{1,3})$/.exec(text);
   if (!columns) return undefined;
@@ -43,7 +44,8 @@ export function parseLines(text: string, used: Rectangle): Rectangle | undefined
     number,
     number,
   ];
-  return { top: used.top, bottom: used.bottom, left: ends[0], right: ends[1] };
+  const { top, bottom } = used();
+  return { top, bottom, left: ends[0], right: ends[1] };
 }
 
 /** The number of a column, counting from 0, by its letters. */

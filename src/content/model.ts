@@ -191,6 +191,8 @@ export function textRun(text: string, marks?: Marks): TextRun {
  * @param marks the look of all of it
  */
 export function paragraph(text: string, marks?: Marks): Paragraph {
+  // Most lines have one run: a list that grows would keep room for many.
+  if (text !== "" && !text.includes("\n")) return { type: "paragraph", runs: [textRun(text, marks)] };
   const runs: Run[] = [];
   text.split("\n").forEach((line, index) => {
     if (index > 0) runs.push({ type: "break" });

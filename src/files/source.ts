@@ -125,8 +125,11 @@ export async function readSource(
 /** The same source, of which there is something more to tell. */
 function withNotice(source: Source, told: Notice): Source {
   return {
-    ...{ name: source.name, format: source.format, notices: [told, ...source.notices] },
+    ...{ name: source.name, format: source.format },
     ...defined({ title: source.title, sheets: source.sheets }),
+    get notices() {
+      return [told, ...source.notices];
+    },
     parts: () => source.parts(),
     spots: (written) => source.spots(written),
     at(spot) {
@@ -209,7 +212,6 @@ const SHOWN_ROWS = 4;
 const TEXT_LENGTH = 280;
 
 class WorkbookSource implements Source {
-  readonly notices: readonly Notice[];
   readonly sheets: readonly SourceSheet[];
 
   constructor(
@@ -217,13 +219,18 @@ class WorkbookSource implements Source {
     readonly format: FormatName,
     readonly reading: readonly ReadSheet[],
   ) {
-    this.notices = reading.flatMap((sheet) => sheet.notices());
     this.sheets = reading.map((sheet) => ({
       name: sheet.name,
-      used: sheet.used,
+      get used() {
+        return sheet.used;
+      },
       texts: (cells) => fillGrid(sheet.table(cells), "", ({ flows }) => cellText(flows)),
       spot: (cells) => `${quoted(sheet.name)}!${writeCells(cells)}`,
     }));
+  }
+
+  get notices(): readonly Notice[] {
+    return this.reading.flatMap((sheet) => sheet.notices());
   }
 
   parts(): Part[] {
@@ -293,7 +300,7 @@ class WorkbookSource implements Source {
         sheets: names,
       });
     const written = spot.slice(at + 1);
-    const whole = parseLines(written, sheet?.used ?? { top: 0, left: 0, bottom: 0, right: 0 });
+    const whole = parseLines(written, () => sheet?.used ?? { top: 0, left: 0, bottom: 0, right: 0 });
     const cells = whole ?? parseCells(written);
     if (!cells || !sheet) {
       throw new DrawerError(filesErrors, "no-spot/cells", {

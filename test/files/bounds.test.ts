@@ -26,9 +26,9 @@ const xlsx = (rows: string) =>
     "xl/workbook.xml": `<workbook ${MAIN} xmlns:r="http://schemas.openxmlformats.org/officeDocument/2006/relationships"><sheets><sheet name="S" sheetId="1" r:id="r1"/></sheets></workbook>`,
     "xl/worksheets/sheet1.xml": `<worksheet ${MAIN}><sheetData>${rows}</sheetData></worksheet>`,
   });
-/** Cells that all show the first of the texts that they share. */
-const shared = (cells: number, texts: string) => {
-  const files = unzipSync(xlsx('<row><c t="s"><v>0</v></c></row>'.repeat(cells)));
+/** Cells that all show one of the texts that they share. */
+const shared = (cells: number, texts: string, text = 0) => {
+  const files = unzipSync(xlsx(`<row><c t="s"><v>${text}</v></c></row>`.repeat(cells)));
   const types = strFromU8(files["[Content_Types].xml"]!);
   const links = strFromU8(files["xl/_rels/workbook.xml.rels"]!);
   const type = "application/vnd.openxmlformats-officedocument.spreadsheetml.sharedStrings+xml";
@@ -95,8 +95,8 @@ test.each<[string, () => Uint8Array | number, RegExp]>([
   ["far.xlsx", () => xlsx(FAR), /The sheet “S” reaches over 17,179,869,184 cells; .* Name a smaller range/],
   [
     "many.xlsx",
-    () => xlsx(`<row r="1">${"<c><v>1</v></c>".repeat(3000)}</row>`.repeat(1000)),
-    /more than 1,000,000 cells/,
+    () => xlsx(`<row>${"<c><v>1</v></c>".repeat(3000)}</row>`.repeat(1000)),
+    /The sheet “S” reaches over 3,000,000 cells; .* Name a smaller range/,
   ],
   ["repeats.ods", () => ods(repeated(10_000)), /repeats rows and cells to more than 1,000,000 cells/],
   ["empty.docx", () => docx("<w:p/>".repeat(8_000_000)), /more than 3,000,000 elements/],
@@ -106,7 +106,11 @@ test.each<[string, () => Uint8Array | number, RegExp]>([
     /nested more than 256 deep/,
   ],
   ["shared.xlsx", () => shared(20_000, `<si><t>${"word ".repeat(6000)}</t></si>`), TOO_LONG],
-  ["strings.xlsx", () => shared(1, "<si><t>x</t></si>".repeat(3_000_000)), /more than 1,000,000 elements/],
+  [
+    "strings.xlsx",
+    () => shared(1, `<si><t>${"x".repeat(30)}</t></si>`.repeat(3_000_000), 2_999_999),
+    /comes to more than 134,217,728 characters/,
+  ],
   ["long-string.xlsx", () => shared(1, `<si><t>${"x".repeat(100_000_000)}</t></si>`), TOO_LONG],
   ["repeated.ods", () => ods(repeated(900).replace("<x:p>x", `<x:p>${"long ".repeat(100)}`)), TOO_LONG],
   ["spaces.odt", () => odt(`<x:p>${'<x:s x:c="10000"/>'.repeat(10_000)}</x:p>`), TOO_LONG],

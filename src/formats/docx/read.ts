@@ -21,7 +21,7 @@ import {
 } from "../office/document.js";
 import { TextBudget } from "../office/text-budget.js";
 import { attributeOf, childOf, childrenOf, descendantsOf, parseXml, type Element } from "../office/xml.js";
-import { unzip, type Parts } from "../office/zip.js";
+import { Parts } from "../office/zip.js";
 import { chartWords, descendantsOutside, diagramWords, isRule, outermost } from "./drawing.js";
 import { OpenFields } from "./fields.js";
 import { type LineHost, LineReader, type OpenParagraph } from "./line-reader.js";
@@ -38,7 +38,7 @@ import { readTable } from "./table.js";
  * @throws DrawerError `unreadable`, `locked`, `too-large`
  */
 export function readDocx(bytes: Uint8Array, file: string): ReadDocument {
-  const parts = unzip(bytes, file, (name) => /^(word\/|_rels\/|docProps\/core\.xml$)/.test(name));
+  const parts = new Parts(bytes, file);
   const main = mainPart(parts);
   const reader = new DocxReader(parts, main, file);
   // Some programs write another body after the first, which word processors show too.
@@ -54,7 +54,7 @@ export function readDocx(bytes: Uint8Array, file: string): ReadDocument {
 function mainPart(parts: Parts): string {
   const rels = parts.text("_rels/.rels");
   const target = rels && /Type="[^"]*\/officeDocument"[^>]*Target="\/?([^"]+)"/.exec(rels)?.[1];
-  return target && parts.bytes(target) ? target : "word/document.xml";
+  return target && parts.has(target) ? target : "word/document.xml";
 }
 
 function titleOf(parts: Parts, file: string): string | undefined {

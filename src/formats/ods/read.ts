@@ -12,7 +12,7 @@ import { OdfStyles } from "../odt/styles.js";
 import { SheetGrid, type ReadSheet } from "../office/sheet.js";
 import { shownNumber } from "../office/shown.js";
 import { attributeOf, childOf, childrenOf, parseXml, type Element } from "../office/xml.js";
-import { locked, unzip } from "../office/zip.js";
+import { locked, Parts } from "../office/zip.js";
 import { formatCode } from "./read-format.js";
 
 /** How far a sheet reaches at most. */
@@ -28,7 +28,7 @@ const SHOWN_BLANK = 1000;
  * @throws DrawerError `unreadable`, `locked`, `too-large`
  */
 export function readOds(bytes: Uint8Array, file: string): ReadSheet[] {
-  const parts = unzip(bytes, file, (name) => /^(content|styles)\.xml$|^META-INF\/manifest\.xml$/.test(name));
+  const parts = new Parts(bytes, file);
   if (parts.text("META-INF/manifest.xml")?.includes("encryption-data")) throw locked(file);
   const root = parseXml(parts.needed("content.xml"), file);
   const body = childOf(childOf(root, "body"), "spreadsheet");
@@ -75,11 +75,20 @@ class SheetReader {
   read(table: Element): ReadSheet {
     this.#section(table);
     const isHidden = this.styles.isHiddenTable(attributeOf(table, "style-name"));
-    return new SheetGrid(attributeOf(table, "name") ?? "", this.#rows, this.#merges, {
+    const facts = {
       isHidden,
       hiddenRows: this.#hiddenRows,
       hiddenColumns: this.#hiddenColumns,
       unresolved: this.#unresolved,
+    };
+    return new SheetGrid(attributeOf(table, "name") ?? "", {
+      facts,
+      isRead: true,
+      rowsRead: LIMIT.rows,
+      extent: extentOf(this.#rows),
+      readOn: () => undefined,
+      row: (row) => this.#rows[row] ?? [],
+      merges: () => this.#merges,
     });
   }
 
@@ -135,7 +144,7 @@ class SheetReader {
       this.#count((times - 1) * cells.reduce((sum, cell) => sum + (cell ? 1 : 0), 0));
       for (let i = 0; i < times; i++) this.#rows[this.#row + i] = cells;
     }
-    if (isHidden(element) && times <= SHOWN_BLANK)
+    if (isFilled && isHidden(element) && times <= SHOWN_BLANK)
       for (let i = 0; i < times; i++) this.#hiddenRows.add(this.#row + i);
     this.#row += times;
   }
@@ -177,6 +186,20 @@ class SheetReader {
     }
     return this.#formats.get(dataStyle);
   }
+}
+
+function extentOf(rows: readonly (readonly (Cell | undefined)[] | undefined)[]): Rectangle | undefined {
+  let used: { top: number; left: number; bottom: number; right: number } | undefined;
+  rows.forEach((row, r) =>
+    row?.forEach((cell, c) => {
+      if (!cell || cell.flows.length === 0) return;
+      used ??= { top: r, left: c, bottom: r, right: c };
+      used.bottom = r;
+      used.left = Math.min(used.left, c);
+      used.right = Math.max(used.right, c);
+    }),
+  );
+  return used;
 }
 
 /** What a sheet shows of a value that its file keeps without a text. */

@@ -23,7 +23,7 @@ import { runInFont } from "../office/symbols.js";
 import { TextBudget } from "../office/text-budget.js";
 import { marksFrom, type TextProps } from "../office/text-props.js";
 import { attributeOf, childOf, childrenOf, descendantsOf, parseXml, type Element } from "../office/xml.js";
-import { locked, unzip, type Parts } from "../office/zip.js";
+import { locked, Parts } from "../office/zip.js";
 import { type ListPlace, readLists, type ListHost, labelled } from "./list.js";
 import { OdtNumbering } from "./numbering.js";
 import { OdfStyles, type OdfStyle } from "./styles.js";
@@ -37,9 +37,7 @@ import { readTable } from "./table.js";
  * @throws DrawerError `unreadable`, `locked`, `too-large`
  */
 export function readOdt(bytes: Uint8Array, file: string): ReadDocument {
-  const parts = unzip(bytes, file, (name) =>
-    /^(content|styles|meta)\.xml$|^[^/]+\/content\.xml$|^META-INF\/manifest\.xml$|^Pictures\//.test(name),
-  );
+  const parts = new Parts(bytes, file);
   if (parts.text("META-INF/manifest.xml")?.includes("encryption-data")) throw locked(file);
   const root = parseXml(parts.needed("content.xml"), file);
   const body = childOf(childOf(root, "body"), "text");

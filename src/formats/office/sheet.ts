@@ -18,56 +18,80 @@ export interface ReadSheet {
   notices(rectangle?: Rectangle): Notice[];
 }
 
-/** What a sheet's file says besides its cells. Rows and columns count from 0. */
+/** What a sheet's file says besides its cells, as far as it has been read. Rows and columns count from 0. */
 export interface SheetFacts {
   readonly isHidden: boolean;
   /** Whether the file names it, and has nothing of it. */
   readonly isMissing?: boolean;
+  /** The rows that hold something and are hidden. */
   readonly hiddenRows: ReadonlySet<number>;
   readonly hiddenColumns: ReadonlySet<number>;
   /** The cells with a formula that has no result in the file. */
   readonly unresolved: readonly { readonly row: number; readonly column: number }[];
 }
 
-/** A sheet's cells by row and column, and the rectangles that are merged. A place without a cell is blank. */
-export class SheetGrid implements ReadSheet {
-  readonly used: Rectangle | undefined;
+/** The cells of a sheet, which are read from its file row by row, as far as they are asked for. */
+export interface SheetCells {
+  readonly facts: SheetFacts;
+  /** Whether all of it has been read. */
+  readonly isRead: boolean;
+  /** How many rows have been read. */
+  readonly rowsRead: number;
+  /** The rectangle that holds everything that has been read; nothing when that is nothing. */
+  readonly extent: Rectangle | undefined;
+  /**
+   * Reads on by a piece.
+   * @throws DrawerError `unreadable`, `too-large`
+   */
+  readOn(): void;
+  /** The cells of a row that has been read, by their columns. A place without a cell is blank. */
+  row(row: number): readonly (Cell | undefined)[];
+  /** The rectangles that are merged, those at least that reach into the rows that have been read. */
+  merges(): readonly Rectangle[];
+}
 
+/** A sheet that its workbook names, and of which the file has nothing. */
+export const MISSING_CELLS: SheetCells = {
+  facts: {
+    ...{ isHidden: false, isMissing: true, hiddenRows: new Set(), hiddenColumns: new Set(), unresolved: [] },
+  },
+  ...{ isRead: true, rowsRead: 0, extent: undefined },
+  readOn: () => undefined,
+  row: () => [],
+  merges: () => [],
+};
+
+/** A sheet of cells, of which only those rows are read that a rectangle needs. */
+export class SheetGrid implements ReadSheet {
   constructor(
     readonly name: string,
-    readonly rows: readonly (readonly (Cell | undefined)[] | undefined)[],
-    readonly merges: readonly Rectangle[],
-    readonly facts: SheetFacts,
-  ) {
-    this.used = this.#usedRange();
-  }
+    readonly cells: SheetCells,
+  ) {}
 
   /** What holds something; a file's own word for it may count cells that are only coloured. */
-  #usedRange(): Rectangle | undefined {
-    let used: { top: number; left: number; bottom: number; right: number } | undefined;
-    this.rows.forEach((row, r) =>
-      row?.forEach((cell, c) => {
-        if (!cell || cell.flows.length === 0) return;
-        used ??= { top: r, left: c, bottom: r, right: c };
-        used.bottom = r;
-        used.left = Math.min(used.left, c);
-        used.right = Math.max(used.right, c);
-      }),
-    );
-    return used;
+  get used(): Rectangle | undefined {
+    this.#readUntil(() => false);
+    return this.cells.extent;
+  }
+
+  /** Reads on until something holds, or to the end. */
+  #readUntil(holds: () => boolean): void {
+    while (!this.cells.isRead && !holds()) this.cells.readOn();
   }
 
   notices({ top, left, bottom, right }: Rectangle = EVERYWHERE): Notice[] {
-    const { isHidden, isMissing, hiddenRows, hiddenColumns, unresolved } = this.facts;
     const sheet = this.name;
-    if (isMissing) return [notice(formatNotices, "left-out/sheet", { sheet })];
-    const rows = [...hiddenRows].filter((row) => row >= top && row <= bottom && this.#isFilled(row)).length;
+    if (this.cells.facts.isMissing) return [notice(formatNotices, "left-out/sheet", { sheet })];
+    this.#readUntil(() => this.cells.rowsRead > bottom);
+    const { isHidden, hiddenRows, hiddenColumns, unresolved } = this.cells.facts;
+    const rows = [...hiddenRows].filter((row) => row >= top && row <= bottom).length;
     const columns = [...hiddenColumns].filter((column) => column >= left && column <= right).length;
     const formulas = unresolved.filter(
       ({ row, column }) => row >= top && row <= bottom && column >= left && column <= right,
     ).length;
+    if (isHidden && formulas === 0) this.#readUntil(() => this.cells.extent !== undefined);
     return [
-      ...(isHidden && (this.used || formulas > 0)
+      ...(isHidden && (this.cells.extent || formulas > 0)
         ? [notice(formatNotices, "hidden-parts/sheet", { sheet })]
         : []),
       ...(rows + columns > 0 ? [notice(formatNotices, "hidden-parts/cells", { sheet, rows, columns })] : []),
@@ -75,36 +99,53 @@ export class SheetGrid implements ReadSheet {
     ];
   }
 
-  #isFilled(row: number): boolean {
-    return this.rows[row]?.some((cell) => cell !== undefined && cell.flows.length > 0) ?? false;
-  }
-
   table(rectangle: Rectangle): Table {
-    const { used } = this;
-    const bottom = Math.min(rectangle.bottom, Math.max(used?.bottom ?? 0, rectangle.top));
-    const right = Math.min(rectangle.right, Math.max(used?.right ?? 0, rectangle.left));
-    const inside = { ...rectangle, bottom, right };
+    const inside = this.#cut(rectangle);
+    const { top, left, bottom, right } = inside;
     checkCells(inside, this.name);
     const covered = this.#coveredPlaces(inside);
     const rows: Row[] = [];
-    for (let r = inside.top; r <= bottom; r++) {
+    for (let r = top; r <= bottom; r++) {
+      const cells = this.cells.row(r);
       const row: Cell[] = [];
-      for (let c = inside.left; c <= right; c++) {
+      for (let c = left; c <= right; c++) {
         const place = covered.get(r * 20_000 + c);
         if (place === "inside") continue;
-        const cell = place === "outside" ? undefined : this.rows[r]?.[c];
+        const cell = place === "outside" ? undefined : cells[c];
         row.push(typeof place === "object" ? spanning(cell ?? BLANK, place, inside) : (cell ?? BLANK));
       }
       rows.push(row);
     }
-    const isWithin = used && inside.top <= used.top && used.top <= bottom;
-    return makeTable(rows, isWithin && this.#hasHeader(used) ? used.top - inside.top + 1 : 0);
+    return makeTable(rows, this.#headerRows(inside));
+  }
+
+  /** A rectangle without what lies beyond all that the sheet holds, for which it is read as far as it takes to know that. */
+  #cut({ top, left, bottom, right }: Rectangle): Rectangle {
+    this.#readUntil(() => this.cells.rowsRead > bottom);
+    this.#readUntil(() => {
+      const { extent } = this.cells;
+      return extent !== undefined && extent.bottom >= bottom && extent.right >= right;
+    });
+    const { extent } = this.cells;
+    return {
+      ...{ top, left },
+      bottom: Math.min(bottom, Math.max(extent?.bottom ?? 0, top)),
+      right: Math.min(right, Math.max(extent?.right ?? 0, left)),
+    };
+  }
+
+  /** How many rows of a rectangle at its top are, or stand above, the sheet's header. */
+  #headerRows({ top, bottom }: Rectangle): number {
+    const first = this.cells.extent?.top;
+    if (first === undefined || first < top || first > bottom) return 0;
+    this.#readUntil(() => this.cells.rowsRead > first + ROWS_LOOKED_AT);
+    return this.#hasHeader(first) ? first - top + 1 : 0;
   }
 
   /** For each place of a merged rectangle: the rectangle where it begins, or whether it begins inside or outside. */
   #coveredPlaces(inside: Rectangle): Map<number, Rectangle | "inside" | "outside"> {
     const places = new Map<number, Rectangle | "inside" | "outside">();
-    for (const merge of this.merges) {
+    for (const merge of this.cells.merges()) {
       if (
         merge.top > inside.bottom ||
         merge.bottom < inside.top ||
@@ -126,25 +167,39 @@ export class SheetGrid implements ReadSheet {
   }
 
   /**
-   * Whether the first row names the columns: all of it is text, no two alike, and below it stands something else than
-   * text, or the row has a look of its own.
+   * Whether the first row that holds something names the columns of those right below it: all of it is text, no two alike, and below
+   * it stands something else than text, or the row has a look of its own.
    */
-  #hasHeader(used: Rectangle): boolean {
-    if (used.bottom === used.top) return false;
-    const row = (r: number) =>
-      Array.from({ length: used.right - used.left + 1 }, (_, i) => this.rows[r]?.[used.left + i] ?? BLANK);
-    const first = row(used.top);
-    const names = first.map((cell) => (cell.value ? "" : nameOf(cell)));
+  #hasHeader(first: number): boolean {
+    const rows: (readonly (Cell | undefined)[])[] = [];
+    for (let row = first; row <= first + ROWS_LOOKED_AT && row < this.cells.rowsRead; row++)
+      rows.push(this.cells.row(row));
+    const span = spanOf(rows);
+    const [head, ...others] = rows.map((row) =>
+      Array.from({ length: span.right - span.left + 1 }, (_, i) => row[span.left + i] ?? BLANK),
+    );
+    const names = head!.map((cell) => (cell.value ? "" : nameOf(cell)));
     if (names.includes("") || new Set(names).size < names.length) return false;
     const looks = [isBold, (cell: Cell) => cell.background !== undefined];
-    const own = looks.filter((look) => first.every(look));
-    for (let r = used.top + 1; r <= Math.min(used.bottom, used.top + ROWS_LOOKED_AT); r++) {
-      const below = row(r);
-      if (below.some(({ value }) => value !== undefined) || own.some((look) => !below.every(look)))
-        return true;
-    }
-    return false;
+    const own = looks.filter((look) => head!.every(look));
+    // A row without anything in it is no row of the table.
+    const below = others.filter((row) => row.some(({ flows }) => flows.length > 0));
+    return below.some(
+      (row) => row.some(({ value }) => value !== undefined) || own.some((look) => !row.every(look)),
+    );
   }
+}
+
+/** The columns between which all rows hold something. */
+function spanOf(rows: readonly (readonly (Cell | undefined)[])[]): { left: number; right: number } {
+  let [left, right] = [Infinity, 0];
+  for (const row of rows)
+    row.forEach((cell, column) => {
+      if (!cell || cell.flows.length === 0) return;
+      left = Math.min(left, column);
+      right = Math.max(right, column);
+    });
+  return { left, right };
 }
 
 /** Refuses a rectangle of more cells than a table may have, before any of them is made. */

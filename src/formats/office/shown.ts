@@ -15,6 +15,8 @@ const ELAPSED = /\[(?:h+|m+|s+)\]/i;
  * @param code a number format code; `General` when it is left out
  */
 export function shownNumber(number: number, code = "General"): string {
+  // As all formats would show it that say nothing else: most numbers of most sheets.
+  if (code === "General" && Number.isSafeInteger(number) && Math.abs(number) < WIDE) return String(number);
   const pattern = code.includes("[$") ? code.replace(PLACED_CURRENCY, "[$$$1]") : code;
   if (number < 0 && ELAPSED.test(pattern) && !pattern.includes(";")) return `-${shownNumber(-number, code)}`;
   const numerals = NUMERALS.exec(pattern)?.[1];
@@ -22,6 +24,9 @@ export function shownNumber(number: number, code = "General"): string {
   const tag = numerals === undefined ? undefined : placeOf(pattern);
   return tag === undefined ? text : inNumerals(text, numerals!, tag, isDateFormat(code));
 }
+
+/** Whole numbers from here are shown with an exponent where no format says otherwise (18.8.31). */
+const WIDE = 1e11;
 
 /** A place whose language holds: `[$-407]`. */
 const PLACE = /\[\$-([\da-f]+)\]/i;

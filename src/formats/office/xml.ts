@@ -64,7 +64,8 @@ function tooLarge(file: string, what: "elements" | "depth", most: number): Drawe
   return new DrawerError(formatErrors, "too-large/document", { file, what, most });
 }
 
-function localName(name: string): string {
+/** A name without its prefix. */
+export function localName(name: string): string {
   return name.slice(name.indexOf(":") + 1);
 }
 

@@ -1,32 +1,58 @@
-import { strFromU8, unzipSync, zipSync } from "fflate";
+import { Inflate, inflateSync, strFromU8 } from "fflate";
 import { DrawerError } from "../../content/error.js";
 import { contentErrors } from "../../messages/en/content.js";
 import { formatErrors } from "../../messages/en/formats.js";
+import { readZipDirectory, type ZipEntry } from "./zip-directory.js";
 
-/** How large the parts of a document may be together when unpacked, in bytes. */
-const UNPACKED_LIMIT = 256 * 1024 * 1024;
+/** How large the parts of a document that are read whole may be together, and one that is read piece by piece, in bytes. */
+const UNPACKED_LIMIT = { whole: 256 * 1024 * 1024, stream: 2 * 1024 * 1024 * 1024 };
+/** How many packed bytes are unpacked at a time. */
+const PIECE = 16 * 1024;
 
-/** The parts of a zipped document that a reader asks for. */
+/** The parts of a zipped document. Each is unpacked when it is first asked for. */
 export class Parts {
-  /** @internal */
-  constructor(
-    readonly file: string,
-    readonly parts: Readonly<Record<string, Uint8Array>>,
-  ) {}
+  readonly #entries: ReadonlyMap<string, ZipEntry>;
+  readonly #whole = new Map<string, Uint8Array>();
+  /** How many bytes have been unpacked of parts that are read whole. */
+  #unpacked = 0;
 
-  /** The parts as a zip again, not packed. */
-  zipped(): Uint8Array {
-    return zipSync(this.parts, { level: 0 });
+  /**
+   * Opens a document; nothing of it is unpacked yet.
+   * @throws DrawerError `unreadable` when it is no whole zip file, `locked` when it is encrypted
+   */
+  constructor(
+    bytes: Uint8Array,
+    readonly file: string,
+  ) {
+    refuseLocked(bytes, file);
+    this.#entries = this.#orDamaged(() => readZipDirectory(bytes));
   }
 
-  /** A part's bytes; nothing when it is not there. */
+  has(name: string): boolean {
+    return this.#entries.has(name);
+  }
+
+  /**
+   * A part's bytes; nothing when it is not there.
+   * @throws DrawerError `unreadable`; `too-large` when what has been asked for unpacks to more than 256 MB
+   */
   bytes(name: string): Uint8Array | undefined {
-    return this.parts[name];
+    const known = this.#whole.get(name);
+    const entry = this.#entries.get(name);
+    if (known || !entry) return known;
+    this.#unpacked += entry.size;
+    if (this.#unpacked > UNPACKED_LIMIT.whole) throw this.#tooLarge(UNPACKED_LIMIT.whole);
+    const { isPacked, stored, size } = entry;
+    const bytes = isPacked
+      ? this.#orDamaged(() => inflateSync(stored, { out: new Uint8Array(size) }))
+      : stored;
+    this.#whole.set(name, bytes);
+    return bytes;
   }
 
   /** A part's text (UTF-8); nothing when it is not there. */
   text(name: string): string | undefined {
-    const bytes = this.parts[name];
+    const bytes = this.bytes(name);
     return bytes && strFromU8(bytes);
   }
 
@@ -37,38 +63,53 @@ export class Parts {
   needed(name: string): string {
     const text = this.text(name);
     if (text !== undefined) return text;
-    throw new DrawerError(formatErrors, "unreadable/part", { file: this.file, part: name });
+    throw this.missing(name);
   }
-}
 
-/**
- * Unpacks a document. Parts that no reader uses are passed over; what claims to unpack to more than 256 MB is refused
- * before anything is unpacked.
- *
- * @throws DrawerError `unreadable` when it is no whole zip file, `locked` when it is encrypted, `too-large`
- */
-export function unzip(bytes: Uint8Array, file: string, wanted: (name: string) => boolean): Parts {
-  refuseLocked(bytes, file);
-  let total = 0;
-  try {
-    const parts = unzipSync(bytes, {
-      filter({ name, originalSize }) {
-        if (!wanted(name)) return false;
-        total += originalSize;
-        if (total > UNPACKED_LIMIT) {
-          throw new DrawerError(formatErrors, "too-large/document", {
-            file,
-            what: "bytes",
-            most: UNPACKED_LIMIT,
-          });
-        }
-        return true;
-      },
-    });
-    return new Parts(file, parts);
-  } catch (error) {
-    if (error instanceof DrawerError) throw error;
-    throw new DrawerError(formatErrors, "unreadable/damaged", { file }, { cause: error });
+  /** The refusal of a document that lacks a part. */
+  missing(part: string): DrawerError {
+    return new DrawerError(formatErrors, "unreadable/part", { file: this.file, part });
+  }
+
+  /**
+   * A part's bytes, piece by piece, unpacked as far as they are taken; none when it is not there.
+   * @throws DrawerError `unreadable`; `too-large` when it unpacks to more than 2 GB
+   */
+  *pieces(name: string): Generator<Uint8Array, void> {
+    const entry = this.#entries.get(name);
+    if (!entry) return;
+    if (entry.size > UNPACKED_LIMIT.stream) throw this.#tooLarge(UNPACKED_LIMIT.stream);
+    const { isPacked, stored } = entry;
+    const unpacked: Uint8Array[] = [];
+    const inflate = new Inflate((piece) => void unpacked.push(piece));
+    let left = entry.size;
+    for (let at = 0; at < stored.length; at += PIECE) {
+      const piece = stored.subarray(at, at + PIECE);
+      if (isPacked) this.#orDamaged(() => inflate.push(piece, at + PIECE >= stored.length));
+      else unpacked.push(piece);
+      for (const bytes of unpacked.splice(0)) {
+        left -= bytes.length;
+        // It comes to more than it says: nobody knows to how much.
+        if (left < 0) throw this.#damaged();
+        yield bytes;
+      }
+    }
+  }
+
+  #orDamaged<Value>(does: () => Value): Value {
+    try {
+      return does();
+    } catch (error) {
+      throw this.#damaged(error);
+    }
+  }
+
+  #damaged(cause?: unknown): DrawerError {
+    return new DrawerError(formatErrors, "unreadable/damaged", { file: this.file }, { cause });
+  }
+
+  #tooLarge(most: number): DrawerError {
+    return new DrawerError(formatErrors, "too-large/document", { file: this.file, what: "bytes", most });
   }
 }
 

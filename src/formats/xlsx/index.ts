@@ -9,7 +9,7 @@ export const xlsx: Format = {
   holds: "rows",
   async read(bytes, file) {
     const { readXlsx } = await import("./read.js");
-    return { sheets: await readXlsx(bytes, file) };
+    return { sheets: readXlsx(bytes, file) };
   },
   async write(input) {
     const { writeXlsx } = await import("./write.js");

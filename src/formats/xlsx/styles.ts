@@ -15,34 +15,13 @@ export interface CellStyle extends Pick<Marks, "bold" | "italic" | "underline" |
 
 const PLAIN: CellStyle = {};
 
-/** The looks of a workbook's cells (ECMA-376 part 1, 18.8), which the workbook reader itself does not tell. */
+/** The looks of a workbook's cells (ECMA-376 part 1, 18.8). */
 export class XlsxStyles {
   readonly #formats: CellStyle[];
-  readonly #sheets: (string | undefined)[];
 
-  constructor(parts: Parts, file: string) {
-    const xml = (name: string) =>
-      parts.text(name) === undefined ? undefined : parseXml(parts.text(name)!, file);
-    this.#formats = formatsOf(xml("xl/styles.xml"));
-    const targets = new Map<string, string>();
-    for (const relation of children(xml("xl/_rels/workbook.xml.rels"))) {
-      const target = attributeOf(relation, "Target") ?? "";
-      targets.set(
-        attributeOf(relation, "Id") ?? "",
-        target.startsWith("/") ? target.slice(1) : `xl/${target}`,
-      );
-    }
-    const workbook = xml("xl/workbook.xml");
-    this.#sheets = children(workbook && childOf(workbook, "sheets")).map((sheet) => {
-      // `sheetId` has the local name of its own; the relation's is `id`.
-      const id = attributeOf(sheet, "id");
-      return id === undefined ? undefined : parts.text(targets.get(id) ?? "");
-    });
-  }
-
-  /** The XML of a sheet; empty when the file has none of it. */
-  xmlOf(index: number): string {
-    return this.#sheets[index] ?? "";
+  constructor(parts: Parts, name: string) {
+    const xml = parts.text(name);
+    this.#formats = formatsOf(xml === undefined ? undefined : parseXml(xml, parts.file));
   }
 
   /** A look by its number; a plain one for a number that none has. Where a cell has none, that of 0 holds (18.3.1.4, `s`). */

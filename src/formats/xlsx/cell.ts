@@ -1,0 +1,82 @@
+import type { Address } from "../../content/address.js";
+import { type Cell, type CellValue, paragraph } from "../../content/model.js";
+import { isDateFormat, serialToDate } from "../../content/serial.js";
+import { shownNumber, shownText } from "../office/shown.js";
+import type { StoredCell } from "./cell-store.js";
+import type { SharedStrings } from "./shared-strings.js";
+import type { XlsxStyles } from "./styles.js";
+
+/** What cells of a workbook are read with. */
+export interface CellContext {
+  readonly strings: SharedStrings;
+  readonly styles: XlsxStyles;
+  /** What is added to the number of a day, whose count begins in 1900 or in 1904. */
+  readonly since: number;
+}
+
+/** A cell with what its sheet showed, the typed value with its number format behind it, and how it looks. */
+export function makeCell(source: StoredCell, context: CellContext, link: Address | undefined): Cell {
+  const { align: own, background, format, ...look } = context.styles.look(source.look);
+  const filled = background && background !== "#ffffff" ? { background } : {};
+  const text = shownOf(source, format, context);
+  if (text === "") return { flows: [], ...filled };
+  const value = valueOf(source, format, context.since);
+  const align = own ?? (value && value.type !== "boolean" ? "right" : undefined);
+  const flows = [paragraph(text, link ? { ...look, link } : look)];
+  // Most cells of a large sheet are one of these: written out, they take half the room.
+  if (!background && !value && !align) return { flows };
+  if (!background && value && align === "right") return { flows, align, value };
+  return { flows, ...(align && align !== "left" && { align }), ...filled, ...(value && { value }) };
+}
+
+/** Whether a sheet shows anything of a cell. */
+export function isShown(source: StoredCell, context: CellContext): boolean {
+  if (source.kind === "number" && !mayHide(context.styles.look(source.look).format)) return true;
+  return shownOf(source, context.styles.look(source.look).format, context) !== "";
+}
+
+/** Whether a number format may show nothing of a number: in a section that is empty, or without a place for each digit. */
+function mayHide(format: string | undefined): boolean {
+  return format !== undefined && !/^[^;"]*0[^;"]*$/.test(format);
+}
+
+/** What the sheet showed of a cell. */
+function shownOf(
+  { kind, number, text }: StoredCell,
+  format: string | undefined,
+  { strings, since }: CellContext,
+): string {
+  switch (kind) {
+    case "blank":
+      return "";
+    case "error":
+      return text;
+    case "boolean":
+      return number === 1 ? "TRUE" : "FALSE";
+    case "number":
+      return shownNumber(isDated(number, format) ? number + since : number, format);
+    case "shared":
+    case "text": {
+      const shown = kind === "text" ? text : (strings.at(number) ?? "");
+      return shownText(shown, format).replace(/\r\n?/g, "\n");
+    }
+  }
+}
+
+/** Whether a number is a day: its format says so, and it lies in the calendar that sheets have, which ends with 9999. */
+function isDated(serial: number, format: string | undefined): format is string {
+  return format !== undefined && isDateFormat(format) && serial >= 0 && serial < 2_958_466;
+}
+
+function valueOf(
+  { kind, number }: StoredCell,
+  code: string | undefined,
+  since: number,
+): CellValue | undefined {
+  if (kind === "boolean") return { type: "boolean", boolean: number === 1 };
+  if (kind !== "number") return undefined;
+  const format = code?.replace(/\\([-/. ,:])/g, "$1");
+  const serial = number + since;
+  if (isDated(number, format) && serial >= 1) return { type: "date", date: serialToDate(serial), format };
+  return { type: "number", number, ...(format !== undefined && { format }) };
+}
