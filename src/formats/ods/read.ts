@@ -2,21 +2,37 @@ import type { Rectangle } from "../../content/cells.js";
 import { defined } from "../../content/defined.js";
 import { DrawerError } from "../../content/error.js";
 import { LIMITS } from "../../content/limits.js";
-import { makeCell } from "../../content/make-table.js";
-import { type Cell, type CellValue, type Paragraph, type Content, paragraph } from "../../content/model.js";
+import {
+  type Cell,
+  type CellValue,
+  type Content,
+  type Marks,
+  type Paragraph,
+  type Run,
+  paragraph,
+} from "../../content/model.js";
 import { runsText } from "../../content/runs.js";
 import { isDateFormat, dateToSerial } from "../../content/serial.js";
 import { formatErrors } from "../../messages/en/formats.js";
 import { OdtReader } from "../odt/read.js";
-import { OdfStyles } from "../odt/styles.js";
-import { SheetGrid, type ReadSheet } from "../office/sheet.js";
+import { OdfStyles, type OdfStyle } from "../odt/styles.js";
+import { elementStream } from "../office/element-stream.js";
+import { sheetCell } from "../office/sheet-cell.js";
+import { SheetGrid, type ReadSheet, type SheetCells } from "../office/sheet.js";
 import { shownNumber } from "../office/shown.js";
-import { attributeOf, childOf, childrenOf, parseXml, type Element } from "../office/xml.js";
+import { runInFont } from "../office/symbols.js";
+import { marksFrom, type TextProps } from "../office/text-props.js";
+import type { XmlStream } from "../office/xml-stream.js";
+import { attributeOf, childrenOf, Element, parseXml } from "../office/xml.js";
 import { locked, Parts } from "../office/zip.js";
 import { formatCode } from "./read-format.js";
+import { between, findSheets, type SheetPlace } from "./sheet-places.js";
 
 /** How far a sheet reaches at most. */
 const LIMIT = { rows: 1_048_576, columns: 16_384 };
+
+/** The most cells of a sheet that are held at once. */
+const MOST_CELLS = 2 * LIMITS.cells;
 
 /** How often a blank cell or row that is coloured may be repeated and still be shown. */
 const SHOWN_BLANK = 1000;
@@ -30,84 +46,139 @@ const SHOWN_BLANK = 1000;
 export function readOds(bytes: Uint8Array, file: string): ReadSheet[] {
   const parts = new Parts(bytes, file);
   if (parts.text("META-INF/manifest.xml")?.includes("encryption-data")) throw locked(file);
-  const root = parseXml(parts.needed("content.xml"), file);
-  const body = childOf(childOf(root, "body"), "spreadsheet");
-  if (!body) throw new DrawerError(formatErrors, "unreadable/not-one", { file, what: "ods" });
+  if (!parts.has(CONTENT)) throw parts.missing(CONTENT);
+  // It is gone through for its styles, to find its sheets, and for each of these.
+  parts.keep(CONTENT);
+  const content = readHead(parts);
   const styles = parts.text("styles.xml");
-  const odf = new OdfStyles(styles ? [parseXml(styles, file), root] : [root]);
+  const odf = new OdfStyles(styles ? [parseXml(styles, file), content] : [content]);
   const text = new OdtReader(parts, odf, file);
-  const tables = [...childrenOf(body)].filter(({ localName }) => localName === "table");
-  return tables.map((table) => new SheetReader(text, odf, file).read(table));
+  return findSheets(parts.pieces(CONTENT)).map((place) => {
+    const table = parseXml(place.tag.replace(/\/?>$/, "/>"), file);
+    const isHidden = odf.isHiddenTable(attributeOf(table, "style-name"));
+    const cells = new OdsCells(parts, place, isHidden, text, odf);
+    return new SheetGrid(attributeOf(table, "name") ?? "", cells);
+  });
 }
 
-class SheetReader {
-  readonly #rows: (Cell | undefined)[][] = [];
+const CONTENT = "content.xml";
+
+/** What stands before the sheets: the styles of the file. */
+function readHead(parts: Parts): Element {
+  const root = new Element("document-content", []);
+  let hasSheets = false;
+  const stream = elementStream(
+    parts.pieces(CONTENT),
+    parts.file,
+    {
+      isOpened({ localName }, depth) {
+        hasSheets ||= localName === "spreadsheet" && depth === 2;
+        return depth === 0 || (depth === 1 && localName === "body") || hasSheets;
+      },
+      take: (element) => void root.children.push(element),
+    },
+    LIMITS.elements,
+  );
+  while (!stream.isRead && !hasSheets) stream.readOn();
+  if (!hasSheets)
+    throw new DrawerError(formatErrors, "unreadable/not-one", { file: parts.file, what: "ods" });
+  return root;
+}
+
+/** The cells of a sheet of a workbook, read row by row. */
+class OdsCells implements SheetCells {
+  extent: { top: number; left: number; bottom: number; right: number } | undefined;
+  readonly #stream: XmlStream;
+  readonly #rows: (readonly (Cell | undefined)[])[] = [];
   readonly #merges: Rectangle[] = [];
   #row = 0;
   /** The style that cells of a column have when they name none, by ranges of columns. */
   readonly #columns: { to: number; style: string | undefined }[] = [];
-
-  constructor(
-    readonly text: OdtReader,
-    readonly styles: OdfStyles,
-    readonly file: string,
-  ) {}
-
   readonly #hiddenRows = new Set<number>();
   readonly #hiddenColumns = new Set<number>();
   readonly #unresolved: { row: number; column: number }[] = [];
-  /** The format codes of data styles, by their names. */
-  readonly #formats = new Map<string, string | undefined>();
+  readonly #looks = new Map<string | undefined, CellLook>();
   /** How many cells that hold something have been made of the sheet. */
   #cells = 0;
 
-  /** Refuses repeats that come to more cells than a sheet may have, before they are made. */
+  constructor(
+    readonly parts: Parts,
+    place: SheetPlace,
+    readonly isHidden: boolean,
+    readonly text: OdtReader,
+    readonly styles: OdfStyles,
+  ) {
+    this.#stream = elementStream(
+      between(parts.pieces(CONTENT), place),
+      parts.file,
+      {
+        isOpened: ({ localName }, depth) =>
+          depth === 0 || /^table-(header-rows|rows|row-group)$/.test(localName),
+        take: (element) => this.#take(element),
+      },
+      Infinity,
+    );
+  }
+
+  get facts() {
+    const [hiddenRows, hiddenColumns, unresolved] = [this.#hiddenRows, this.#hiddenColumns, this.#unresolved];
+    return { isHidden: this.isHidden, hiddenRows, hiddenColumns, unresolved };
+  }
+
+  get isRead(): boolean {
+    return this.#stream.isRead;
+  }
+
+  get rowsRead(): number {
+    return this.isRead ? LIMIT.rows : this.#row;
+  }
+
+  readOn(): void {
+    this.#stream.readOn();
+  }
+
+  row(row: number): readonly (Cell | undefined)[] {
+    return this.#rows[row] ?? [];
+  }
+
+  merges(): readonly Rectangle[] {
+    return this.#merges;
+  }
+
+  /** Refuses repeats that come to more cells than can be held, before they are made. */
   #count(cells: number): void {
     this.#cells += cells;
-    if (this.#cells > LIMITS.cells)
+    if (this.#cells > MOST_CELLS)
       throw new DrawerError(formatErrors, "too-large/workbook", {
-        file: this.file,
-        most: LIMITS.cells,
+        file: this.parts.file,
+        most: MOST_CELLS,
         isByRepeats: true,
       });
   }
 
-  read(table: Element): ReadSheet {
-    this.#section(table);
-    const isHidden = this.styles.isHiddenTable(attributeOf(table, "style-name"));
-    const facts = {
-      isHidden,
-      hiddenRows: this.#hiddenRows,
-      hiddenColumns: this.#hiddenColumns,
-      unresolved: this.#unresolved,
-    };
-    return new SheetGrid(attributeOf(table, "name") ?? "", {
-      facts,
-      isRead: true,
-      rowsRead: LIMIT.rows,
-      extent: extentOf(this.#rows),
-      readOn: () => undefined,
-      row: (row) => this.#rows[row] ?? [],
-      merges: () => this.#merges,
-    });
+  #take(element: Element): void {
+    switch (element.localName) {
+      case "table-column":
+        this.#readColumn(element);
+        break;
+      case "table-row":
+        this.#readRow(element);
+        break;
+      case "table-columns":
+      case "table-header-columns":
+      case "table-column-group":
+        for (const child of childrenOf(element)) this.#take(child);
+    }
   }
 
-  #section(parent: Element): void {
-    for (const child of childrenOf(parent)) {
-      if (child.localName === "table-column") {
-        const from = this.#columns.at(-1)?.to ?? 0;
-        const times = count(child, "number-columns-repeated", LIMIT.columns);
-        const to = from + times;
-        // To the end of the sheet, there is nothing to hide.
-        if (isHidden(child) && times <= SHOWN_BLANK)
-          for (let column = from; column < to; column++) this.#hiddenColumns.add(column);
-        this.#columns.push({ to, style: attributeOf(child, "default-cell-style-name") });
-      } else if (child.localName === "table-row") this.#readRow(child);
-      else if (
-        /^table-(header-rows|rows|row-group|columns|header-columns|column-group)$/.test(child.localName)
-      )
-        this.#section(child);
-    }
+  #readColumn(element: Element): void {
+    const from = this.#columns.at(-1)?.to ?? 0;
+    const times = count(element, "number-columns-repeated", LIMIT.columns);
+    const to = from + times;
+    // To the end of the sheet, there is nothing to hide.
+    if (isHidden(element) && times <= SHOWN_BLANK)
+      for (let column = from; column < to; column++) this.#hiddenColumns.add(column);
+    this.#columns.push({ to, style: attributeOf(element, "default-cell-style-name") });
   }
 
   #readRow(element: Element): void {
@@ -140,6 +211,7 @@ class SheetReader {
     }
     const times = count(element, "number-rows-repeated", LIMIT.rows);
     const isFilled = cells.some((cell) => cell !== undefined && cell.flows.length > 0);
+    if (isFilled) this.#extend(cells, times);
     if (cells.length > 0 && (isFilled || times <= SHOWN_BLANK)) {
       this.#count((times - 1) * cells.reduce((sum, cell) => sum + (cell ? 1 : 0), 0));
       for (let i = 0; i < times; i++) this.#rows[this.#row + i] = cells;
@@ -149,57 +221,87 @@ class SheetReader {
     this.#row += times;
   }
 
-  /** A cell's lines are paragraphs in the file; here they are lines of one paragraph, as in every other sheet. */
-  #cell(element: Element, column: number): Cell {
-    const ofColumn = this.#columns.find(({ to }) => column < to)?.style;
-    const style = this.styles.get("table-cell", attributeOf(element, "style-name") ?? ofColumn);
-    const paragraphs = this.text
-      .flows(element, 0, undefined, style)
-      .filter((flow): flow is Paragraph => flow.type === "paragraph");
-    const runs = paragraphs.flatMap((flow, index) =>
-      index === 0 ? flow.runs : [{ type: "break" } as const, ...flow.runs],
+  #extend(cells: readonly (Cell | undefined)[], times: number): void {
+    this.extent ??= { top: this.#row, left: Infinity, bottom: 0, right: 0 };
+    const { extent } = this;
+    extent.bottom = this.#row + times - 1;
+    extent.left = Math.min(
+      extent.left,
+      cells.findIndex((cell) => cell !== undefined && cell.flows.length > 0),
     );
-    const format = this.#formatOf(style.dataStyle);
+    extent.right = Math.max(
+      extent.right,
+      cells.findLastIndex((cell) => cell !== undefined && cell.flows.length > 0),
+    );
+  }
+
+  #cell(element: Element, column: number): Cell {
+    const named = attributeOf(element, "style-name");
+    const { style, marks, format } = this.#lookOf(
+      named ?? this.#columns.find(({ to }) => column < to)?.style,
+    );
     const value = valueOf(element, format);
+    const only = plainText(element);
+    const runs = only === undefined ? this.#runs(element, style) : plainRuns(only, style.props, marks);
     const isCached = runs.length > 0 || value === undefined;
     const flows: Content = isCached
       ? runsText(runs) === ""
         ? []
         : [{ type: "paragraph", runs }]
       : [paragraph(shownOf(value, format))];
-    const align = style.align ?? (value && value.type !== "boolean" ? ("right" as const) : undefined);
-    return makeCell(flows, {
-      ...(align && align !== "left" && { align }),
-      ...(style.background && style.background !== "#ffffff" && { background: style.background }),
-      ...(value && { value }),
-    });
+    return sheetCell(flows, { align: style.align, background: style.background, value });
+  }
+
+  /** A cell's lines are paragraphs in the file; here they are lines of one paragraph, as in every other sheet. */
+  #runs(element: Element, style: OdfStyle): readonly Run[] {
+    const paragraphs = this.text
+      .flows(element, 0, undefined, style)
+      .filter((flow): flow is Paragraph => flow.type === "paragraph");
+    return paragraphs.flatMap((flow, index) =>
+      index === 0 ? flow.runs : [{ type: "break" } as const, ...flow.runs],
+    );
+  }
+
+  /** What cells of a style look like. */
+  #lookOf(name: string | undefined): CellLook {
+    let look = this.#looks.get(name);
+    if (!look) {
+      const style = this.styles.get("table-cell", name);
+      const plain = this.styles.get("table-cell", "Default").props;
+      look = { style, marks: marksFrom(style.props, plain), format: this.#formatOf(style.dataStyle) };
+      this.#looks.set(name, look);
+    }
+    return look;
   }
 
   #formatOf(dataStyle: string | undefined): string | undefined {
-    if (dataStyle === undefined) return undefined;
-    if (!this.#formats.has(dataStyle)) {
-      const style = this.styles.dataStyle(dataStyle);
-      this.#formats.set(
-        dataStyle,
-        style && formatCode(style, (name) => this.styles.dataStyle(name), this.styles.country),
-      );
-    }
-    return this.#formats.get(dataStyle);
+    const style = dataStyle === undefined ? undefined : this.styles.dataStyle(dataStyle);
+    return style && formatCode(style, (name) => this.styles.dataStyle(name), this.styles.country);
   }
 }
 
-function extentOf(rows: readonly (readonly (Cell | undefined)[] | undefined)[]): Rectangle | undefined {
-  let used: { top: number; left: number; bottom: number; right: number } | undefined;
-  rows.forEach((row, r) =>
-    row?.forEach((cell, c) => {
-      if (!cell || cell.flows.length === 0) return;
-      used ??= { top: r, left: c, bottom: r, right: c };
-      used.bottom = r;
-      used.left = Math.min(used.left, c);
-      used.right = Math.max(used.right, c);
-    }),
-  );
-  return used;
+/** What cells of a style look like, and the number format that they have. */
+interface CellLook {
+  readonly style: OdfStyle;
+  readonly marks: Marks;
+  readonly format: string | undefined;
+}
+
+/** The text of a cell that holds one line without anything in it; nothing for another one, which is read by the reader of texts. */
+function plainText({ children: [only, ...others] }: Element): string | undefined {
+  if (only === undefined) return "";
+  if (others.length > 0 || typeof only === "string" || only.localName !== "p") return undefined;
+  let text = "";
+  for (const child of only.children) {
+    if (typeof child !== "string") return undefined;
+    text += child;
+  }
+  // White space folds (ODF 1.3 part 3, 6.1.2).
+  return text.replace(/[ \t\r\n]+/g, " ").replace(/^ | $/g, "");
+}
+
+function plainRuns(text: string, { hidden, font }: TextProps, marks: Marks): readonly Run[] {
+  return text === "" || hidden ? [] : [runInFont(text, font, marks)];
 }
 
 /** What a sheet shows of a value that its file keeps without a text. */

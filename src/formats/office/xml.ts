@@ -24,7 +24,7 @@ export class Element {
 }
 
 /** How deep elements may stand in each other. Those who read them go into them by calling themselves. */
-const DEPTH = 256;
+export const DEPTH = 256;
 
 /**
  * Parses a part of a file (XML 1.0). Documents have no entities of their own; a part that uses one is refused.

@@ -6,6 +6,10 @@ import { readZipDirectory, type ZipEntry } from "./zip-directory.js";
 
 /** How large the parts of a document that are read whole may be together, and one that is read piece by piece, in bytes. */
 const UNPACKED_LIMIT = { whole: 256 * 1024 * 1024, stream: 2 * 1024 * 1024 * 1024 };
+/** How large a part may be that is kept in memory for being gone through again, in bytes. */
+const KEPT = 64 * 1024 * 1024;
+/** How many bytes of such a part are read at a time. */
+const SLICE = 256 * 1024;
 /** How many packed bytes are unpacked at a time. */
 const PIECE = 16 * 1024;
 
@@ -77,7 +81,9 @@ export class Parts {
    */
   *pieces(name: string): Generator<Uint8Array, void> {
     const entry = this.#entries.get(name);
-    if (!entry) return;
+    const whole = this.#whole.get(name);
+    if (whole) yield* slicesOf(whole);
+    if (whole || !entry) return;
     if (entry.size > UNPACKED_LIMIT.stream) throw this.#tooLarge(UNPACKED_LIMIT.stream);
     const { isPacked, stored } = entry;
     const unpacked: Uint8Array[] = [];
@@ -96,6 +102,11 @@ export class Parts {
     }
   }
 
+  /** Unpacks a part that is gone through more than once, and keeps it, unless it is large. */
+  keep(name: string): void {
+    if ((this.#entries.get(name)?.size ?? Infinity) <= KEPT) this.bytes(name);
+  }
+
   #orDamaged<Value>(does: () => Value): Value {
     try {
       return does();
@@ -111,6 +122,10 @@ export class Parts {
   #tooLarge(most: number): DrawerError {
     return new DrawerError(formatErrors, "too-large/document", { file: this.file, what: "bytes", most });
   }
+}
+
+function* slicesOf(bytes: Uint8Array): Generator<Uint8Array, void> {
+  for (let at = 0; at < bytes.length; at += SLICE) yield bytes.subarray(at, at + SLICE);
 }
 
 const COMPOUND_FILE = [0xd0, 0xcf, 0x11, 0xe0, 0xa1, 0xb1, 0x1a, 0xe1];

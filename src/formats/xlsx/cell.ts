@@ -1,6 +1,7 @@
 import type { Address } from "../../content/address.js";
 import { type Cell, type CellValue, paragraph } from "../../content/model.js";
 import { isDateFormat, serialToDate } from "../../content/serial.js";
+import { sheetCell } from "../office/sheet-cell.js";
 import { shownNumber, shownText } from "../office/shown.js";
 import type { StoredCell } from "./cell-store.js";
 import type { SharedStrings } from "./shared-strings.js";
@@ -16,17 +17,10 @@ export interface CellContext {
 
 /** A cell with what its sheet showed, the typed value with its number format behind it, and how it looks. */
 export function makeCell(source: StoredCell, context: CellContext, link: Address | undefined): Cell {
-  const { align: own, background, format, ...look } = context.styles.look(source.look);
-  const filled = background && background !== "#ffffff" ? { background } : {};
+  const { align, background, format, ...look } = context.styles.look(source.look);
   const text = shownOf(source, format, context);
-  if (text === "") return { flows: [], ...filled };
-  const value = valueOf(source, format, context.since);
-  const align = own ?? (value && value.type !== "boolean" ? "right" : undefined);
-  const flows = [paragraph(text, link ? { ...look, link } : look)];
-  // Most cells of a large sheet are one of these: written out, they take half the room.
-  if (!background && !value && !align) return { flows };
-  if (!background && value && align === "right") return { flows, align, value };
-  return { flows, ...(align && align !== "left" && { align }), ...filled, ...(value && { value }) };
+  const flows = text === "" ? [] : [paragraph(text, link ? { ...look, link } : look)];
+  return sheetCell(flows, { align, background, value: valueOf(source, format, context.since) });
 }
 
 /** Whether a sheet shows anything of a cell. */
