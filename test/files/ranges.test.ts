@@ -1,0 +1,164 @@
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import fc from "fast-check";
+import { strFromU8, strToU8, unzipSync, zipSync } from "fflate";
+import { convert, officeTest } from "../support/libreoffice";
+import { rawWorkbook, type RawCell } from "../support/workbook";
+import { runsText, type Cell, type Table } from "drawer";
+import { readSource, writeCells } from "drawer/files";
+
+const folder = mkdtempSync(join(tmpdir(), "drawer-ranges-"));
+afterAll(() => rmSync(folder, { recursive: true, force: true }));
+
+const file = (name: string) => new Uint8Array(readFileSync(join(folder, name)));
+const textOf = ({ flows: [only] }: Cell) => (only?.type === "paragraph" ? runsText(only.runs) : "");
+
+/** A cell, with what a sheet shows of it. */
+type Made = { readonly raw: RawCell; readonly shown: string } | undefined;
+
+const COLUMNS = 9;
+/** Texts that pack badly, so that a sheet comes in many pieces. */
+const word = fc.string({
+  minLength: 40,
+  maxLength: 120,
+  unit: fc.constantFrom(..."abcdefghijklmnopqrstuvwxyzäß"),
+});
+const cell: fc.Arbitrary<Made> = fc.oneof(
+  { weight: 4, arbitrary: fc.constant(undefined) },
+  {
+    weight: 6,
+    arbitrary: word.map((text) => ({
+      raw: { xml: `<is><t>${text}</t></is>`, attributes: ' t="inlineStr"' },
+      shown: text,
+    })),
+  },
+  {
+    weight: 3,
+    arbitrary: fc.integer({ min: -999, max: 999 }).map((number) => ({
+      raw: { xml: `<v>${number}</v>`, format: "0.00" },
+      shown: number.toFixed(2),
+    })),
+  },
+  { weight: 1, arbitrary: fc.constant({ raw: { xml: "<f>1+1</f><v>2</v>", format: "0" }, shown: "2" }) },
+  // A format that shows nothing of a number: the place is blank.
+  { weight: 1, arbitrary: fc.constant({ raw: { xml: "<v>5</v>", format: ";;;" }, shown: "" }) },
+);
+const sheet = fc
+  .record({
+    /** How many columns the first rows have; those of the others come only later. */
+    first: fc.constantFrom(2, 4, COLUMNS),
+    /** Whole rows may be blank, also the first ones. */
+    rows: fc.array(
+      fc.oneof(
+        { weight: 5, arbitrary: fc.array(cell, { minLength: COLUMNS, maxLength: COLUMNS }) },
+        { weight: 1, arbitrary: fc.constant<Made[]>([]) },
+      ),
+      { minLength: 500, maxLength: 950, size: "max" },
+    ),
+    merges: fc.array(
+      fc.record({ row: fc.nat(120), column: fc.nat(3), height: fc.nat(5), width: fc.nat(3) }),
+      {
+        maxLength: 3,
+      },
+    ),
+    hidden: fc.nat(9),
+    /** Whether names of elements have a prefix, and whether rows and cells say where they stand. */
+    isPrefixed: fc.boolean(),
+    isPlaced: fc.boolean(),
+  })
+  .map(({ first, rows, ...facts }) => ({
+    ...facts,
+    rows: rows.map((row, at, all) => (at < all.length - 30 ? row.slice(0, first) : row)),
+  }));
+
+type Sheet = typeof sheet extends fc.Arbitrary<infer Value> ? Value : never;
+
+function workbookOf({ rows, merges, hidden, isPrefixed, isPlaced }: Sheet): Uint8Array {
+  const refs = merges.map(({ row, column, height, width }) =>
+    writeCells({ top: row, left: column, bottom: row + height, right: column + width + 1 }),
+  );
+  const whole = rawWorkbook(
+    rows.map((row) => row.map((made) => made?.raw ?? (isPlaced ? undefined : { xml: "" }))),
+    {
+      rowAttributes: (row) => (row % 10 === hidden ? ' hidden="1"' : ""),
+      after:
+        (refs.length > 0
+          ? `<mergeCells>${refs.map((ref) => `<mergeCell ref="${ref}"/>`).join("")}</mergeCells>`
+          : "") + '<hyperlinks><hyperlink ref="A2:A30" r:id="rId1"/></hyperlinks>',
+      relations:
+        '<Relationship Id="rId1" Type="http://schemas.openxmlformats.org/officeDocument/2006/relationships/hyperlink" Target="https://merrow-spit.example/tides" TargetMode="External"/>',
+    },
+  );
+  const parts = unzipSync(whole);
+  const name = "xl/worksheets/sheet1.xml";
+  let xml = strFromU8(parts[name]!);
+  if (!isPlaced) xml = xml.replace(/(<(?:row|c)\b[^>]*?) r="[^"]*"/g, "$1");
+  if (isPrefixed) xml = xml.replace(/(<\/?)(?=[a-z])/gi, "$1x:").replace('xmlns="', 'xmlns:x="');
+  return zipSync({ ...parts, [name]: strToU8(xml) });
+}
+
+/** Most are near the top, and on the sheet: of the rest nothing needs to be read for them. */
+const place = fc.tuple(
+  fc.oneof({ weight: 4, arbitrary: fc.nat(60) }, fc.nat(950)),
+  fc.oneof({ weight: 6, arbitrary: fc.nat(COLUMNS - 1) }, fc.nat(COLUMNS + 2)),
+);
+const rectangles = fc.array(
+  fc.tuple(place, place).map(([[a, b], [c, d]]) => ({
+    ...{ top: Math.min(a, c), bottom: Math.max(a, c), left: Math.min(b, d), right: Math.max(b, d) },
+  })),
+  { minLength: 12, maxLength: 12 },
+);
+
+officeTest(
+  "a range that alone is read says what it says in the whole sheet, what its file says, and what LibreOffice makes of it",
+  async () => {
+    const samples = fc.sample(fc.tuple(sheet, rectangles), { numRuns: 6, seed: 20310408 });
+    samples.forEach(([made], at) => writeFileSync(join(folder, `${at}.xlsx`), workbookOf(made)));
+    convert(
+      folder,
+      "ods",
+      samples.map((_, at) => `${at}.xlsx`),
+    );
+    for (const [at, [{ rows, merges }, asked]] of samples.entries()) {
+      const wholes = await Promise.all(
+        ["xlsx", "ods"].map(async (format) => {
+          const bytes = file(`${at}.${format}`);
+          const whole = await readSource(bytes, `${at}.${format}`);
+          expect(whole.parts().map(({ text }) => text)).toHaveLength(1);
+          for (const rectangle of asked) {
+            const spot = writeCells(rectangle);
+            const alone = (await readSource(bytes, `${at}.${format}`)).at(spot);
+            expect([at, format, spot, JSON.stringify(alone)]).toEqual([
+              ...[at, format, spot, JSON.stringify(whole.at(spot))],
+            ]);
+          }
+          return whole;
+        }),
+      );
+      for (const { top, left, bottom, right } of asked) {
+        const spot = writeCells({ top, left, bottom, right });
+        const [ours, theirs] = wholes.map((whole) =>
+          ((whole.at(spot).content as readonly Table[])[0]?.rows ?? []).map((row) =>
+            row.map((each) => [textOf(each), each.colspan ?? 1, each.rowspan ?? 1]),
+          ),
+        );
+        expect([at, spot, JSON.stringify(ours)]).toEqual([at, spot, JSON.stringify(theirs)]);
+        if (merges.length > 0) continue;
+        const said = rows
+          .slice(top, bottom + 1)
+          .map((row) =>
+            Array.from({ length: right - left + 1 }, (_, column) => row[left + column]?.shown ?? ""),
+          );
+        expect(
+          ours!.map((row) =>
+            row
+              .map(([text]) => text)
+              .join("|")
+              .replace(/\|+$/, ""),
+          ),
+        ).toEqual(said.slice(0, ours!.length).map((row) => row.join("|").replace(/\|+$/, "")));
+      }
+    }
+  },
+);
