@@ -18,7 +18,8 @@ export async function incomingOf({ secret, origin, document, ...flavours }: Copi
 async function readDocument(bytes: Uint8Array): Promise<Reading | undefined> {
   const { readOdt } = await import("../formats/odt/read.js");
   try {
-    return await readOdt(bytes, sources.clipboard);
+    const { content, pictures, notices } = readOdt(bytes, sources.clipboard);
+    return { content, pictures, notices };
   } catch (error) {
     if (error instanceof DrawerError) return undefined;
     throw error;

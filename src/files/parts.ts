@@ -4,6 +4,7 @@ import { DrawerError } from "../content/error.js";
 import type { Content, Flow, Item, List, Heading } from "../content/model.js";
 import { columnsOf } from "../content/spans.js";
 import { isBlank } from "../content/traverse.js";
+import type { OpenFlows } from "../formats/format.js";
 import { parts as words } from "../messages/en/content.js";
 import { filesErrors } from "../messages/en/files.js";
 import { parseSpot, type Spot } from "./spot.js";
@@ -40,15 +41,34 @@ interface Leaf {
   readonly section?: number;
 }
 
-/** The leaves of a document, in reading order. */
+/** The leaves of a document, in reading order, as far as it has been read. */
 export class Leaves {
   readonly #leaves: Leaf[] = [];
-  readonly #content: Content;
   readonly #counts = { p: 0, t: 0, i: 0, s: 0 };
+  /** How many flows their leaves have been collected of. */
+  #collected = 0;
 
-  constructor(content: Content) {
-    this.#content = content;
-    this.#collect(content);
+  constructor(readonly open: OpenFlows) {
+    this.#collectSettled();
+  }
+
+  #collectSettled(): void {
+    const { flows, settled } = this.open;
+    for (; this.#collected < settled; this.#collected++) this.#collectFlow(flows[this.#collected]!);
+  }
+
+  /** Reads on until something holds, or to the end of the document. */
+  #readUntil(holds: () => boolean): void {
+    // Others may have read on.
+    this.#collectSettled();
+    while (!this.open.isRead && !holds()) {
+      this.open.readOn();
+      this.#collectSettled();
+    }
+  }
+
+  #readAll(): void {
+    this.#readUntil(() => false);
   }
 
   #collect(content: Content, inside?: PartType): void {
@@ -105,6 +125,7 @@ export class Leaves {
 
   /** The parts that spots name, each once. */
   parts(): Part[] {
+    this.#readAll();
     return this.#leaves.flatMap(({ flow, type, kind, number, section }) =>
       type === undefined
         ? []
@@ -137,7 +158,7 @@ export class Leaves {
       return [cutTable(table, spot.cells)];
     }
     const wanted = new Set(this.#leaves.slice(from, to + 1).map(({ flow }) => flow));
-    return prune(this.#content, wanted);
+    return prune(this.open.flows.slice(0, this.#collected), wanted);
   }
 
   /**
@@ -149,7 +170,14 @@ export class Leaves {
     return this.#leaves.slice(from, to + 1).map(({ flow }) => flow);
   }
 
+  /** Reads as far as a spot begins, or the last of its parts. */
+  #readFor(spot: Spot): void {
+    const needed = Object.entries(neededFor(spot)) as ["p" | "t" | "i" | "s", number][];
+    this.#readUntil(() => needed.every(([kind, count]) => this.#counts[kind] >= count));
+  }
+
   #range(spot: Spot, text: string, file: string): [number, number] {
+    this.#readFor(spot);
     const { p, t, i, s } = this.#counts;
     const find = (kind: string, number: number) =>
       this.#leaves.findIndex((leaf) =>
@@ -169,14 +197,31 @@ export class Leaves {
         if (spot.number > s) throw missing(file, text, s, "s", "heading");
         const from = find("s", spot.number);
         const level = (this.#leaves[from]!.flow as Extract<Flow, { type: "heading" }>).level;
-        const next = this.#leaves.findIndex(
-          ({ flow }, at) => at > from && flow.type === "heading" && flow.level <= level,
-        );
+        const ends = ({ flow }: Leaf, at: number) =>
+          at > from && flow.type === "heading" && flow.level <= level;
+        this.#readUntil(() => this.#leaves.some(ends));
+        const next = this.#leaves.findIndex(ends);
         return [from, (next < 0 ? this.#leaves.length : next) - 1];
       }
       case "lines":
         throw new DrawerError(filesErrors, "no-spot/lines", { file, spot: text });
     }
+  }
+}
+
+/** How many parts of a document must be known to know a spot; all for lines, which documents do not count. */
+function neededFor(spot: Spot): { p?: number; t?: number; i?: number; s?: number } {
+  switch (spot.type) {
+    case "paragraphs":
+      return { p: spot.to };
+    case "table":
+      return { t: spot.number };
+    case "picture":
+      return { i: spot.number };
+    case "section":
+      return { s: spot.number };
+    case "lines":
+      return {};
   }
 }
 

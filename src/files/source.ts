@@ -12,7 +12,7 @@ import { isBlank } from "../content/traverse.js";
 import type { Incoming } from "../drawer/incoming.js";
 import type { Separator } from "../formats/delimited/separator.js";
 import { tellFormat } from "../formats/detect.js";
-import type { ReadDocument } from "../formats/format.js";
+import type { OpenFlows, ReadDocument } from "../formats/format.js";
 import type { ReadSheet } from "../formats/office/sheet.js";
 import { TextBudget } from "../formats/office/text-budget.js";
 import { formatOf, namedFormat, READ_FORMATS, type FormatName } from "../formats/registry.js";
@@ -23,7 +23,10 @@ import { formatNotices } from "../messages/en/formats.js";
 import { cutLines, Leaves, type Part } from "./parts.js";
 import { canonicalSpot, parseSpot } from "./spot.js";
 
-/** A document or workbook that has been read: what it holds, part by part and spot by spot. */
+/**
+ * A document or workbook: what it holds, part by part and spot by spot. Documents and workbooks of office programs are read as far as
+ * what is asked of them needs, when it is asked: what is wrong with a file may show only then.
+ */
 export interface Source {
   readonly name: string;
   readonly format: FormatName;
@@ -33,11 +36,14 @@ export interface Source {
   readonly notices: readonly Notice[];
   /** Its sheets, where it is a workbook or a table of its own. */
   readonly sheets?: readonly SourceSheet[];
-  /** Its parts, each with its spot. */
+  /**
+   * Its parts, each with its spot.
+   * @throws DrawerError `unreadable`, `too-large`
+   */
   parts(): Part[];
   /**
    * What stands at a spot, or all of it, as it can be collected: with where it comes from.
-   * @throws DrawerError `bad-spot`, `no-spot`
+   * @throws DrawerError `bad-spot`, `no-spot`, `unreadable`, `too-large`
    */
   at(spot?: string): Incoming;
   /**
@@ -161,19 +167,32 @@ function ofFile(error: unknown, file: string): unknown {
   return new DrawerError(contentErrors, reason, { file, ...data }, { cause: error });
 }
 
+/** A document that was read whole, as one that is read piece by piece. */
+function whole({ content: flows, pictures }: Reading): OpenFlows {
+  return {
+    ...{ flows, settled: flows.length, isRead: true },
+    readOn: () => undefined,
+    giveOut: (content) => ({ content, pictures }),
+  };
+}
+
 class DocumentSource implements Source {
   readonly title?: string;
-  readonly notices: readonly Notice[];
   readonly #leaves: Leaves;
+  readonly #open: OpenFlows;
 
   constructor(
     readonly name: string,
     readonly format: FormatName,
     readonly reading: ReadDocument,
   ) {
-    this.notices = reading.notices;
     if (reading.title !== undefined) this.title = reading.title;
-    this.#leaves = new Leaves(reading.content);
+    this.#open = reading.open ?? whole(reading);
+    this.#leaves = new Leaves(this.#open);
+  }
+
+  get notices(): readonly Notice[] {
+    return this.reading.notices;
   }
 
   parts(): Part[] {
@@ -185,16 +204,18 @@ class DocumentSource implements Source {
   }
 
   #read(spot: string | undefined): Reading {
-    const { content, pictures, notices } = this.reading;
-    if (spot === undefined) return { content, pictures, notices };
+    if (spot === undefined) {
+      const { content, pictures, notices } = this.reading;
+      return { content, pictures, notices };
+    }
     const parsed = parseSpot(spot);
     if (parsed.type === "lines" && this.format === "text") {
+      const { content, pictures } = this.reading;
       return { content: cutLines(content, parsed, spot, this.name), pictures, notices: [] };
     }
     const flows = this.#leaves.flowsAt(spot, this.name);
     return {
-      content: this.#leaves.at(spot, this.name),
-      pictures,
+      ...this.#open.giveOut(this.#leaves.at(spot, this.name)),
       notices: this.reading.noticesOf?.(flows) ?? [],
     };
   }

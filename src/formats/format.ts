@@ -6,12 +6,31 @@ import type { ReadSheet } from "./office/sheet.js";
 /** What a file holds that was read: a document, or the sheets of a workbook. */
 export type ReadFile = ReadDocument | { readonly sheets: readonly ReadSheet[] };
 
-/** A document, read whole. */
+/** A document that was read, or that is read as far as it is asked for. */
 export interface ReadDocument extends Reading {
   /** Its title, where it says one. */
   readonly title?: string;
   /** Those of its notices that are about these of its flows; nothing where it has none of any. */
   readonly noticesOf?: (flows: readonly Flow[]) => Notice[];
+  /** Its flows while it is read; left out where it was read whole. */
+  readonly open?: OpenFlows;
+}
+
+/** The flows of a document that is read piece by piece. */
+export interface OpenFlows {
+  /** Those that have been read, to which others are added. */
+  readonly flows: readonly Flow[];
+  /** How many of them, from the first, will not change any more. */
+  readonly settled: number;
+  /** Whether all of the document has been read. */
+  readonly isRead: boolean;
+  /**
+   * Reads on by a piece.
+   * @throws DrawerError `unreadable`, `too-large`
+   */
+  readOn(): void;
+  /** Content made of these flows as it is given to others: with the bytes of its pictures, by their hashes. */
+  giveOut(content: Content): { content: Content; pictures: ReadonlyMap<string, Uint8Array> };
 }
 
 /** What is known of a file that its bytes do not say. */

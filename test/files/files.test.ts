@@ -142,7 +142,8 @@ test.each([
   ["rows.csv", strToU8('a,"b\nc,d'), "Row 1 of “rows.csv” has a quotation mark that is never closed"],
   ["sketch.png", strToU8("not a picture"), "“sketch.png” is not a picture that Drawer reads"],
 ])("%s is refused with a sentence", async (name, bytes, message) => {
-  await expect(readSource(bytes, name)).rejects.toMatchObject({
+  const read = async () => (await readSource(bytes, name)).at();
+  await expect(read()).rejects.toMatchObject({
     name: "DrawerError",
     message: expect.stringContaining(message),
   });

@@ -1,6 +1,7 @@
 import { safeLink } from "../../content/address.js";
 import { defined } from "../../content/defined.js";
 import { DrawerError } from "../../content/error.js";
+import { LIMITS } from "../../content/limits.js";
 import { ListBuilder } from "../../content/list-builder.js";
 import { type Content, type Flow, type Run, paragraph, textRun } from "../../content/model.js";
 import { blankRuns, mergeRuns } from "../../content/runs.js";
@@ -13,12 +14,12 @@ import {
   type Aside,
   Captions,
   checkDepth,
-  documentOf,
-  keepPicture,
   missingPicture,
   lineOf,
   noteOf,
 } from "../office/document.js";
+import { elementStream } from "../office/element-stream.js";
+import { DocumentPictures, openDocument } from "../office/open-document.js";
 import { TextBudget } from "../office/text-budget.js";
 import { attributeOf, childOf, childrenOf, descendantsOf, parseXml, type Element } from "../office/xml.js";
 import { Parts } from "../office/zip.js";
@@ -40,14 +41,27 @@ import { readTable } from "./table.js";
 export function readDocx(bytes: Uint8Array, file: string): ReadDocument {
   const parts = new Parts(bytes, file);
   const main = mainPart(parts);
+  if (!parts.has(main)) throw parts.missing(main);
   const reader = new DocxReader(parts, main, file);
-  // Some programs write another body after the first, which word processors show too.
-  const bodies = [...childrenOf(parseXml(parts.needed(main), file))].filter(
-    ({ localName }) => localName === "body",
+  let hasBody = false;
+  const stream = elementStream(
+    parts.pieces(main),
+    file,
+    {
+      isOpened({ localName }, depth) {
+        // Some programs write another body after the first, which word processors show too.
+        hasBody ||= depth === 1 && localName === "body";
+        return (
+          depth === 0 || (depth === 1 && localName === "body") || (depth > 1 && isTransparent(localName))
+        );
+      },
+      take: (element) => hasBody && reader.take(element),
+    },
+    LIMITS.elements,
   );
-  if (bodies.length === 0) throw new DrawerError(formatErrors, "unreadable/not-one", { file, what: "docx" });
-  const content = bodies.flatMap((body) => reader.flows(body, 0));
-  return documentOf(content, reader.pictures, reader.asides, file, titleOf(parts, file));
+  while (!hasBody && !stream.isRead) stream.readOn();
+  if (!hasBody) throw new DrawerError(formatErrors, "unreadable/not-one", { file, what: "docx" });
+  return openDocument(stream, reader, file, titleOf(parts, file));
 }
 
 /** The part that the package names as its document; `word/document.xml` by custom. */
@@ -66,7 +80,10 @@ function titleOf(parts: Parts, file: string): string | undefined {
 type Relations = ReadonlyMap<string, string>;
 
 class DocxReader implements LineHost {
-  readonly pictures = new Map<string, Uint8Array>();
+  /** The flows of the document, as far as it has been read. */
+  readonly flows: Flow[] = [];
+  readonly #openLists = new ListBuilder();
+  readonly pictures: DocumentPictures;
   readonly captions = new Captions();
   readonly asides = new Asides<Aside>();
   readonly styles: DocxStyles;
@@ -88,6 +105,7 @@ class DocxReader implements LineHost {
     main: string,
     readonly file: string,
   ) {
+    this.pictures = new DocumentPictures(parts);
     this.#folder = main.slice(0, main.lastIndexOf("/") + 1);
     this.#budget = new TextBudget(file);
     const part = (name: string) => this.#xml(this.#folder + name);
@@ -123,40 +141,50 @@ class DocxReader implements LineHost {
     return this.#relations.get(id ?? "");
   }
 
-  /** The flows of a body or a cell. Neighbouring paragraphs of a list become one list. */
-  flows(parent: Element, depth: number): Content {
+  /** Reads the next element of the document's body. */
+  take(element: Element): void {
+    this.#block(element, 0, this.flows, this.#openLists);
+  }
+
+  /** Ends what is open at the end of the document. */
+  end(): void {
+    this.#end(this.flows, this.#openLists);
+  }
+
+  /** The flows of a cell, a box or a note. Neighbouring paragraphs of a list become one list. */
+  #flowsIn(parent: Element, depth: number): Content {
     checkDepth(depth, this.file, "tables");
     const flows: Flow[] = [];
     const lists = new ListBuilder();
     this.#blocks(parent, depth, flows, lists);
-    flows.push(...lists.take());
-    if (this.#held.length > 0) flows.push({ type: "paragraph", runs: mergeRuns(this.#held.splice(0)) });
+    this.#end(flows, lists);
     return flows;
   }
 
+  #end(flows: Flow[], lists: ListBuilder): void {
+    flows.push(...lists.take());
+    if (this.#held.length > 0) flows.push({ type: "paragraph", runs: mergeRuns(this.#held.splice(0)) });
+  }
+
   #blocks(parent: Element, depth: number, flows: Flow[], lists: ListBuilder): void {
-    for (const child of childrenOf(parent)) {
-      switch (child.localName) {
-        case "p":
-          this.#paragraph(child, depth, flows, lists);
-          break;
-        case "tbl":
-          flows.push(...lists.take());
-          addTable(flows, this.captions, this.asides, (caption) =>
-            readTable(child, caption, (cell) => this.flows(cell, depth + 1)),
-          );
-          break;
-        case "sdt":
-        case "sdtContent":
-        case "customXml":
-        case "ins":
-        case "moveTo":
-          this.#blocks(child, depth, flows, lists);
-          break;
-        case "AlternateContent": {
-          const choice = childOf(child, "Choice") ?? childOf(child, "Fallback");
-          if (choice) this.#blocks(choice, depth, flows, lists);
-        }
+    for (const child of childrenOf(parent)) this.#block(child, depth, flows, lists);
+  }
+
+  #block(element: Element, depth: number, flows: Flow[], lists: ListBuilder): void {
+    if (isTransparent(element.localName)) this.#blocks(element, depth, flows, lists);
+    switch (element.localName) {
+      case "p":
+        this.#paragraph(element, depth, flows, lists);
+        break;
+      case "tbl":
+        flows.push(...lists.take());
+        addTable(flows, this.captions, this.asides, (caption) =>
+          readTable(element, caption, (cell) => this.#flowsIn(cell, depth + 1)),
+        );
+        break;
+      case "AlternateContent": {
+        const choice = childOf(element, "Choice") ?? childOf(element, "Fallback");
+        if (choice) this.#blocks(choice, depth, flows, lists);
       }
     }
   }
@@ -187,7 +215,7 @@ class DocxReader implements LineHost {
     }
     for (const _ of line.rules) this.#add({ type: "divider" }, flows, lists);
     for (const words of line.words) this.#add(paragraph(words), flows, lists);
-    for (const box of line.boxes) flows.push(...lists.take(), ...this.flows(box, depth + 1));
+    for (const box of line.boxes) flows.push(...lists.take(), ...this.#flowsIn(box, depth + 1));
   }
 
   /** Adds a flow that belongs to no list. */
@@ -257,7 +285,7 @@ class DocxReader implements LineHost {
     if (!note || this.#isInNote || !line.fields.isShown) return;
     const outside = { relations: this.#relations, held: this.#held };
     [this.#relations, this.#held, this.#isInNote] = [this.#relationsOf(note.part), [], true];
-    const flows = this.asides.within(() => this.flows(note.element, 1));
+    const flows = this.asides.within(() => this.#flowsIn(note.element, 1));
     [this.#relations, this.#held, this.#isInNote] = [outside.relations, outside.held, false];
     line.runs.push(noteOf(flows));
   }
@@ -282,10 +310,10 @@ class DocxReader implements LineHost {
   }
 
   #keepPicture(drawing: Element, blip: Element, line: OpenParagraph): void {
-    const bytes = this.parts.bytes(this.#partAt(attributeOf(blip, "embed") ?? attributeOf(blip, "id")));
     const described = descendantsOf(drawing, "docPr")[0];
     const alt = attributeOf(described, "descr") || attributeOf(described, "title") || "";
-    const picture = bytes && keepPicture(bytes, alt, this.pictures);
+    const part = this.#partAt(attributeOf(blip, "embed") ?? attributeOf(blip, "id"));
+    const picture = this.pictures.keep(part, alt);
     const clicked = attributeOf(descendantsOf(drawing, "hlinkClick")[0], "id");
     const link = line.link ?? line.fields.link ?? safeLink(this.addressAt(clicked) ?? "");
     if (picture) {
@@ -297,6 +325,11 @@ class DocxReader implements LineHost {
       if (alt !== "") line.runs.push(textRun(missingPicture(alt)));
     }
   }
+}
+
+/** Whether an element stands around blocks and is none itself. */
+function isTransparent(name: string): boolean {
+  return /^(sdt|sdtContent|customXml|ins|moveTo)$/.test(name);
 }
 
 /** The lines of a paragraph, parted at the ends of pages and columns; blank ones beside others are left out. */

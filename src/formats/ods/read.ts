@@ -255,7 +255,7 @@ class OdsCells implements SheetCells {
   /** A cell's lines are paragraphs in the file; here they are lines of one paragraph, as in every other sheet. */
   #runs(element: Element, style: OdfStyle): readonly Run[] {
     const paragraphs = this.text
-      .flows(element, 0, undefined, style)
+      .flowsIn(element, 0, undefined, style)
       .filter((flow): flow is Paragraph => flow.type === "paragraph");
     return paragraphs.flatMap((flow, index) =>
       index === 0 ? flow.runs : [{ type: "break" } as const, ...flow.runs],

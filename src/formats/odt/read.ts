@@ -1,6 +1,7 @@
 import { type Address, safeLink } from "../../content/address.js";
 import { defined } from "../../content/defined.js";
 import { DrawerError } from "../../content/error.js";
+import { LIMITS } from "../../content/limits.js";
 import { type Content, type Flow, type Heading, type Run, paragraph, textRun } from "../../content/model.js";
 import { blankRuns, mergeRuns } from "../../content/runs.js";
 import { formatErrors } from "../../messages/en/formats.js";
@@ -13,16 +14,16 @@ import {
   type Aside,
   Captions,
   checkDepth,
-  documentOf,
-  keepPicture,
   missingPicture,
   lineOf,
   noteOf,
 } from "../office/document.js";
+import { elementStream } from "../office/element-stream.js";
+import { DocumentPictures, openDocument } from "../office/open-document.js";
 import { runInFont } from "../office/symbols.js";
 import { TextBudget } from "../office/text-budget.js";
 import { marksFrom, type TextProps } from "../office/text-props.js";
-import { attributeOf, childOf, childrenOf, descendantsOf, parseXml, type Element } from "../office/xml.js";
+import { attributeOf, childOf, childrenOf, descendantsOf, parseXml, Element } from "../office/xml.js";
 import { locked, Parts } from "../office/zip.js";
 import { type ListPlace, readLists, type ListHost, labelled } from "./list.js";
 import { OdtNumbering } from "./numbering.js";
@@ -39,14 +40,34 @@ import { readTable } from "./table.js";
 export function readOdt(bytes: Uint8Array, file: string): ReadDocument {
   const parts = new Parts(bytes, file);
   if (parts.text("META-INF/manifest.xml")?.includes("encryption-data")) throw locked(file);
-  const root = parseXml(parts.needed("content.xml"), file);
-  const body = childOf(childOf(root, "body"), "text");
-  if (!body) throw new DrawerError(formatErrors, "unreadable/not-one", { file, what: "odt" });
+  if (!parts.has(CONTENT)) throw parts.missing(CONTENT);
+  /** What stands before the text: the styles of the file. */
+  const head = new Element("document-content", []);
   const styles = parts.text("styles.xml");
-  const reader = new OdtReader(parts, new OdfStyles(styles ? [parseXml(styles, file), root] : [root]), file);
-  const content = reader.flows(body, 0);
-  return documentOf(content, reader.pictures, reader.asides, file, titleOf(parts, file));
+  let reader: OdtReader | undefined;
+  const stream = elementStream(
+    parts.pieces(CONTENT),
+    file,
+    {
+      isOpened({ localName }, depth) {
+        if (depth === 2 && localName === "text")
+          reader = new OdtReader(
+            parts,
+            new OdfStyles(styles ? [parseXml(styles, file), head] : [head]),
+            file,
+          );
+        return depth === 0 || (depth === 1 && localName === "body") || (depth === 2 && localName === "text");
+      },
+      take: (element) => (reader ? reader.take(element) : void head.children.push(element)),
+    },
+    LIMITS.elements,
+  );
+  while (!reader && !stream.isRead) stream.readOn();
+  if (!reader) throw new DrawerError(formatErrors, "unreadable/not-one", { file, what: "odt" });
+  return openDocument(stream, reader, file, titleOf(parts, file));
 }
+
+const CONTENT = "content.xml";
 
 function titleOf(parts: Parts, file: string): string | undefined {
   const meta = parts.text("meta.xml");
@@ -55,13 +76,26 @@ function titleOf(parts: Parts, file: string): string | undefined {
     : undefined;
 }
 
+/** Where an element stands that is read into flows. */
+interface BlockPlace {
+  readonly depth: number;
+  /** Whether it is the first of those that stand beside it. */
+  readonly isFirst: boolean;
+  readonly list?: ListPlace | undefined;
+  /** The style of a sheet's cell around it. */
+  readonly around?: OdfStyle | undefined;
+}
+
 /** Drawn things that text may stand in, by their elements (ODF 1.3 part 3, 10.3 and 10.4). */
 const SHAPES =
   /^(frame|g|custom-shape|rect|ellipse|circle|line|polyline|polygon|regular-polygon|path|connector|caption|measure)$/;
 
 /** Reads the flows of OpenDocument text, wherever it stands. */
 export class OdtReader {
-  readonly pictures = new Map<string, Uint8Array>();
+  /** The flows of the document, as far as it has been read. */
+  readonly flows: Flow[] = [];
+  readonly pictures: DocumentPictures;
+  #isBegun = false;
   readonly captions = new Captions();
   readonly asides = new Asides<Aside>();
   readonly #numbering: OdtNumbering;
@@ -77,60 +111,71 @@ export class OdtReader {
     readonly styles: OdfStyles,
     readonly file: string,
   ) {
+    this.pictures = new DocumentPictures(parts);
     this.#numbering = new OdtNumbering(styles);
     this.#budget = new TextBudget(file);
   }
 
+  /** Reads the next element of the document's text. */
+  take(element: Element): void {
+    this.#block(element, this.flows, { depth: 0, isFirst: !this.#isBegun });
+    this.#isBegun = true;
+  }
+
   /**
-   * The flows of a body, an item or a cell.
+   * The flows of an item, a cell, a note or a section.
    * @param around the style of a sheet's cell, which its text has too
    */
-  flows(parent: Element, depth: number, list?: ListPlace, around?: OdfStyle): Content {
+  flowsIn(parent: Element, depth: number, list?: ListPlace, around?: OdfStyle): Content {
     checkDepth(depth, this.file, "lists or tables");
     const flows: Flow[] = [];
     let isFirst = true;
     for (const child of childrenOf(parent)) {
-      switch (child.localName) {
-        case "p":
-          this.#paragraph(child, flows, around);
-          break;
-        case "h":
-          this.#heading(child, flows);
-          break;
-        case "list":
-          for (const flow of readLists(this.#listHost(depth), child, isFirst, list)) flows.push(flow);
-          break;
-        case "table":
-          addTable(flows, this.captions, this.asides, (caption) =>
-            readTable(child, this.styles, caption, (cell) => this.flows(cell, depth + 1)),
-          );
-          break;
-        case "section":
-        case "numbered-paragraph":
-        case "index-title":
-        case "index-body":
-        case "table-of-content":
-        case "illustration-index":
-        case "table-index":
-        case "object-index":
-        case "user-index":
-        case "alphabetical-index":
-        case "bibliography":
-          for (const flow of this.flows(child, depth, list)) flows.push(flow);
-          break;
-        default:
-          // What is anchored to a page stands beside the paragraphs; in a sheet it stands over the cells.
-          if (around === undefined && SHAPES.test(child.localName)) this.#beside(child, flows);
-      }
+      this.#block(child, flows, { depth, isFirst, list, around });
       isFirst = false;
-      for (const read of this.#anchored.splice(0)) flows.push(...read());
     }
     return flows;
   }
 
+  #block(element: Element, flows: Flow[], { depth, isFirst, list, around }: BlockPlace): void {
+    switch (element.localName) {
+      case "p":
+        this.#paragraph(element, flows, around);
+        break;
+      case "h":
+        this.#heading(element, flows);
+        break;
+      case "list":
+        for (const flow of readLists(this.#listHost(depth), element, isFirst, list)) flows.push(flow);
+        break;
+      case "table":
+        addTable(flows, this.captions, this.asides, (caption) =>
+          readTable(element, this.styles, caption, (cell) => this.flowsIn(cell, depth + 1)),
+        );
+        break;
+      case "section":
+      case "numbered-paragraph":
+      case "index-title":
+      case "index-body":
+      case "table-of-content":
+      case "illustration-index":
+      case "table-index":
+      case "object-index":
+      case "user-index":
+      case "alphabetical-index":
+      case "bibliography":
+        for (const flow of this.flowsIn(element, depth, list)) flows.push(flow);
+        break;
+      default:
+        // What is anchored to a page stands beside the paragraphs; in a sheet it stands over the cells.
+        if (around === undefined && SHAPES.test(element.localName)) this.#beside(element, flows);
+    }
+    for (const read of this.#anchored.splice(0)) flows.push(...read());
+  }
+
   #listHost(depth: number): ListHost {
     const { asides } = this;
-    const flowsOf = (item: Element, place: ListPlace) => this.flows(item, depth + 1, place);
+    const flowsOf = (item: Element, place: ListPlace) => this.flowsIn(item, depth + 1, place);
     return { numbering: this.#numbering, asides, flowsOf };
   }
 
@@ -250,7 +295,7 @@ export class OdtReader {
     if (!body || this.#isInNote) return;
     const anchored = this.#anchored;
     [this.#anchored, this.#isInNote] = [[], true];
-    const flows = this.asides.within(() => this.flows(body, 1));
+    const flows = this.asides.within(() => this.flowsIn(body, 1));
     [this.#anchored, this.#isInNote] = [anchored, false];
     runs.push(noteOf(flows));
   }
@@ -262,13 +307,13 @@ export class OdtReader {
       return;
     }
     if (shape.localName === "frame") this.#frame(shape, link, runs);
-    else this.#anchored.push(() => this.flows(shape, 1));
+    else this.#anchored.push(() => this.flowsIn(shape, 1));
   }
 
   #frame(frame: Element, link: Address | undefined, runs: Run[]): void {
     const box = childOf(frame, "text-box");
     if (box) {
-      this.#anchored.push(() => this.flows(box, 1));
+      this.#anchored.push(() => this.flowsIn(box, 1));
       return;
     }
     const object = childOf(frame, "object");
@@ -276,8 +321,7 @@ export class OdtReader {
     const image = childOf(frame, "image");
     const alt = (childOf(frame, "desc") ?? childOf(frame, "title"))?.textContent ?? "";
     if (!image && alt === "") return;
-    const bytes = this.parts.bytes((attributeOf(image, "href") ?? "").replace(/^\.\//, ""));
-    const picture = bytes && keepPicture(bytes, alt, this.pictures);
+    const picture = this.pictures.keep((attributeOf(image, "href") ?? "").replace(/^\.\//, ""), alt);
     if (picture) {
       const run = { ...picture, ...defined({ link }) };
       // What floats beside a heading is no part of it.

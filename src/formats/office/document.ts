@@ -1,28 +1,11 @@
-import { hashBytes } from "../../content/encode.js";
 import { DrawerError } from "../../content/error.js";
 import { LIMITS } from "../../content/limits.js";
 import type { Content, Flow, NoteRun, Paragraph, Picture, Run } from "../../content/model.js";
 import { notice, type Notice } from "../../content/notice.js";
-import { readPictureBytes } from "../../content/picture.js";
 import { mergeRuns } from "../../content/runs.js";
-import { picturesOf } from "../../content/traverse.js";
 import { contentErrors, contentNotices } from "../../messages/en/content.js";
 import { formatNotices } from "../../messages/en/formats.js";
 import type { Asides } from "../asides.js";
-import type { ReadDocument } from "../format.js";
-
-/** Keeps a picture's bytes under their hash; nothing when they are no picture that content can hold. */
-export function keepPicture(
-  bytes: Uint8Array,
-  alt: string,
-  pictures: Map<string, Uint8Array>,
-): Picture | undefined {
-  const facts = readPictureBytes(bytes);
-  if (!facts) return undefined;
-  const hash = hashBytes(bytes);
-  pictures.set(hash, bytes);
-  return { type: "picture", hash, ...facts, alt };
-}
 
 /** What stands in the line for a picture that is in a form that is not read. */
 export function missingPicture(description: string): string {
@@ -61,7 +44,7 @@ const ASIDES = {
 export type Aside = keyof typeof ASIDES;
 
 /** Says how much of each was left out, or is there in another form. */
-function asideNotices(file: string, asides: readonly Aside[]): Notice[] {
+export function asideNotices(file: string, asides: readonly Aside[]): Notice[] {
   const kinds = Object.keys(ASIDES) as Aside[];
   return kinds.flatMap((kind) => {
     const count = asides.filter((each) => each === kind).length;
@@ -133,23 +116,6 @@ export function lineOf(
 export function checkDepth(depth: number, file: string, what: "tables" | "lists or tables"): void {
   const most = LIMITS.depth / 4;
   if (depth > most) throw new DrawerError(contentErrors, "too-large/nesting", { file, what, depth: most });
-}
-
-/** What is read of a document: its content, the pictures in it, and what is told of it and of its parts. */
-export function documentOf(
-  content: Content,
-  kept: ReadonlyMap<string, Uint8Array>,
-  asides: Asides<Aside>,
-  file: string,
-  title: string | undefined,
-): ReadDocument {
-  return {
-    content,
-    pictures: new Map(picturesOf(content).map(({ hash }) => [hash, kept.get(hash)!])),
-    notices: asideNotices(file, asides.all),
-    noticesOf: (flows) => asideNotices(file, asides.of(flows)),
-    ...(title && { title }),
-  };
 }
 
 /** Adds a table, with the caption that stands right before it. What is told of either belongs to the table. */

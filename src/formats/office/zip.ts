@@ -54,6 +54,24 @@ export class Parts {
     return bytes;
   }
 
+  /** The first bytes of a part, at least so many where it has them. */
+  head(name: string, least: number): Uint8Array {
+    const pieces: Uint8Array[] = [];
+    let length = 0;
+    for (const piece of this.pieces(name)) {
+      pieces.push(piece);
+      length += piece.length;
+      if (length >= least) break;
+    }
+    const bytes = new Uint8Array(length);
+    let at = 0;
+    for (const piece of pieces) {
+      bytes.set(piece, at);
+      at += piece.length;
+    }
+    return bytes;
+  }
+
   /** A part's text (UTF-8); nothing when it is not there. */
   text(name: string): string | undefined {
     const bytes = this.bytes(name);
