@@ -10,7 +10,9 @@ export function beginning(content: Content, length: number): string {
   let text = "";
   let between = "";
   const add = (more: string) => {
-    const next = withoutControls(more).replace(/\s+/g, " ").trim();
+    const plain = withoutControls(more);
+    // Most lines have single spaces only.
+    const next = (/\s\s|[^\S ]/.test(plain) ? plain.replace(/\s+/g, " ") : plain).trim();
     if (next !== "") {
       text += text === "" ? next : between + next;
       between = " · ";

@@ -43,5 +43,6 @@ export function mergeRuns(runs: readonly Run[]): Run[] {
       merged[merged.length - 1] = { ...last, text: last.text + run.text };
     } else merged.push(run);
   }
-  return merged;
+  // Lines are kept by the thousand, and a list that has grown keeps room for more.
+  return merged.slice();
 }

@@ -2,6 +2,7 @@ import { beginning } from "../content/beginning.js";
 import { cutTable } from "../content/cut-table.js";
 import { DrawerError } from "../content/error.js";
 import type { Content, Flow, Item, List, Heading } from "../content/model.js";
+import type { Reading } from "../content/notice.js";
 import { columnsOf } from "../content/spans.js";
 import { isBlank } from "../content/traverse.js";
 import type { OpenFlows } from "../formats/format.js";
@@ -33,12 +34,21 @@ const SHOWN = 72;
 interface Leaf {
   readonly flow: Flow;
   /** What it is; nothing for what no spot names. */
-  readonly type?: PartType;
+  readonly type?: PartType | undefined;
   /** Its number among its kind; 0 for what no spot names (blank lines, dividers). */
   readonly number: number;
   readonly kind: "p" | "t" | "i" | "";
   /** The number of the section that it opens, for a heading. */
-  readonly section?: number;
+  readonly section?: number | undefined;
+}
+
+/** A document that was read whole, as one that is read piece by piece is. */
+export function flowsOf({ content: flows, pictures }: Omit<Reading, "notices">): OpenFlows {
+  return {
+    ...{ flows, settled: flows.length, isRead: true },
+    readOn: () => undefined,
+    giveOut: (content) => ({ content, pictures }),
+  };
 }
 
 /** The leaves of a document, in reading order, as far as it has been read. */
@@ -120,22 +130,20 @@ export class Leaves {
   }
 
   #add(kind: "p" | "t" | "i", leaf: Pick<Leaf, "flow" | "type" | "section">): void {
-    this.#leaves.push({ ...leaf, kind, number: ++this.#counts[kind] });
+    const { flow, type, section } = leaf;
+    this.#leaves.push({ flow, type, section, kind, number: ++this.#counts[kind] });
   }
 
   /** The parts that spots name, each once. */
   parts(): Part[] {
     this.#readAll();
-    return this.#leaves.flatMap(({ flow, type, kind, number, section }) =>
-      type === undefined
-        ? []
-        : {
-            spot: `${kind}${number}`,
-            type,
-            what: whatIs(flow, type, section),
-            text: beginning([flow], SHOWN),
-          },
-    );
+    const parts: Part[] = [];
+    for (const { flow, type, kind, number, section } of this.#leaves) {
+      if (type === undefined) continue;
+      const [spot, what] = [`${kind}${number}`, whatIs(flow, type, section)];
+      parts.push({ spot, type, what, text: beginning([flow], SHOWN) });
+    }
+    return parts;
   }
 
   /**

@@ -20,7 +20,7 @@ import { cellText } from "../formats/text/write.js";
 import { parts as words, contentErrors } from "../messages/en/content.js";
 import { filesErrors } from "../messages/en/files.js";
 import { formatNotices } from "../messages/en/formats.js";
-import { cutLines, Leaves, type Part } from "./parts.js";
+import { cutLines, flowsOf, Leaves, type Part } from "./parts.js";
 import { canonicalSpot, parseSpot } from "./spot.js";
 
 /**
@@ -167,15 +167,6 @@ function ofFile(error: unknown, file: string): unknown {
   return new DrawerError(contentErrors, reason, { file, ...data }, { cause: error });
 }
 
-/** A document that was read whole, as one that is read piece by piece. */
-function whole({ content: flows, pictures }: Reading): OpenFlows {
-  return {
-    ...{ flows, settled: flows.length, isRead: true },
-    readOn: () => undefined,
-    giveOut: (content) => ({ content, pictures }),
-  };
-}
-
 class DocumentSource implements Source {
   readonly title?: string;
   readonly #leaves: Leaves;
@@ -187,7 +178,7 @@ class DocumentSource implements Source {
     readonly reading: ReadDocument,
   ) {
     if (reading.title !== undefined) this.title = reading.title;
-    this.#open = reading.open ?? whole(reading);
+    this.#open = reading.open ?? flowsOf(reading);
     this.#leaves = new Leaves(this.#open);
   }
 

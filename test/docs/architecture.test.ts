@@ -132,7 +132,7 @@ test("what is added by the touches that docs/architecture.md names works, and wh
       import { compose, Drawer, MemoryStore, paragraph, readText } from "./dist/index.js";
       import { mapContent } from "./dist/formats/index.js";
       import { mapLastLine } from "./dist/content/traverse.js";
-      import { Leaves } from "./dist/files/parts.js";
+      import { flowsOf, Leaves } from "./dist/files/parts.js";
       const drawer = new Drawer(new MemoryStore());
       await drawer.collect(["one", "two"].map((text) => ({ ...readText(text), origin: {} })));
       const [told] = await drawer.reverse();
@@ -153,7 +153,7 @@ test("what is added by the touches that docs/architecture.md names works, and wh
         made.map(ticks),
         ticks(mapContent([list], { runs: (runs) => runs })),
         ticks(mapLastLine([list], (runs) => runs)),
-        ticks(new Leaves([list, paragraph("x")]).at("p1", "x")),
+        ticks(new Leaves(flowsOf({ content: [list, paragraph("x")], pictures: new Map() })).at("p1", "x")),
         compose([snippet], { style: "host" }).text,
         (await compose([snippet]).to("docx")).data.length > 1000,
       ]));

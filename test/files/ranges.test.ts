@@ -3,9 +3,11 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import fc from "fast-check";
 import { strFromU8, strToU8, unzipSync, zipSync } from "fflate";
+import { contents } from "../support/contents";
 import { convert, officeTest } from "../support/libreoffice";
+import { writeOffice } from "../support/office";
 import { rawWorkbook, type RawCell } from "../support/workbook";
-import { runsText, type Cell, type Table } from "drawer";
+import { paragraph, runsText, type Cell, type Picture, type Table } from "drawer";
 import { readSource, writeCells } from "drawer/files";
 
 const folder = mkdtempSync(join(tmpdir(), "drawer-ranges-"));
@@ -162,3 +164,66 @@ officeTest(
     }
   },
 );
+
+/** Words that pack badly between flows of all kinds: a document that comes in many pieces. */
+const long = fc
+  .array(fc.tuple(contents, fc.array(word, { minLength: 4, maxLength: 9 })), {
+    minLength: 120,
+    maxLength: 120,
+    size: "max",
+  })
+  .map((pieces) =>
+    pieces.flatMap(([content, words]) => [...content, ...words.map((text) => paragraph(text))]),
+  );
+
+test.each(["docx", "odt"] as const)(
+  "a spot of a %s that alone is read says what it says when all is read",
+  async (format) => {
+    for (const content of fc.sample(long, { numRuns: 2, seed: 20310408 })) {
+      const bytes = await writeOffice({ content }, format);
+      const whole = await readSource(bytes, `long.${format}`);
+      const spots = whole.parts().map(({ spot }) => spot);
+      const sections = whole.parts().flatMap(({ what }) => /s\d+/.exec(what) ?? []);
+      for (const spot of [
+        ...spots.filter((_, at) => at % 41 === 0),
+        ...spots.slice(-2),
+        ...sections.slice(0, 5),
+        ...sections.slice(-3),
+        "p3..p60",
+      ]) {
+        const alone = (await readSource(bytes, `long.${format}`)).at(spot);
+        expect([spot, JSON.stringify(alone)]).toEqual([spot, JSON.stringify(whole.at(spot))]);
+      }
+    }
+  },
+);
+
+test("of a document with many pictures those alone are unpacked that are asked for", async () => {
+  // Each unpacks to 3 MB: all together are more than may be unpacked of one file.
+  const png = (at: number) => {
+    const bytes = new Uint8Array(3_000_000);
+    bytes.set(strToU8("\u0089PNG\r\n\u001a\n\0\0\0\rIHDR\0\0\0\x10\0\0\0\x10", true));
+    bytes[100] = at;
+    return bytes;
+  };
+  const W = 'xmlns:w="http://schemas.openxmlformats.org/wordprocessingml/2006/main" xmlns:a="a" xmlns:r="r"';
+  const ids = Array.from({ length: 100 }, (_, at) => at);
+  const picture = (at: number) => `<w:p><w:r><w:drawing><a:blip r:embed="r${at}"/></w:drawing></w:r></w:p>`;
+  const bytes = zipSync({
+    "word/document.xml": strToU8(
+      `<w:document ${W}><w:body>${ids.map(picture).join("")}</w:body></w:document>`,
+    ),
+    "word/_rels/document.xml.rels": strToU8(
+      `<Relationships>${ids.map((at) => `<Relationship Id="r${at}" Target="media/${at}.png"/>`).join("")}</Relationships>`,
+    ),
+    ...Object.fromEntries(ids.map((at) => [`word/media/${at}.png`, [png(at), { level: 1 }]])),
+  });
+  const source = await readSource(bytes, "sketches.docx");
+  expect(source.parts()).toHaveLength(100);
+  for (const spot of ["i1", "i7", "i100"]) {
+    const { content, pictures } = source.at(spot);
+    const { hash } = content[0] as Picture;
+    expect([...pictures!.keys()]).toEqual([hash]);
+    expect(pictures!.get(hash)![100]).toBe(Number(spot.slice(1)) - 1);
+  }
+});

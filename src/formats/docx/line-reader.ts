@@ -1,5 +1,5 @@
 import { type Address, safeLink } from "../../content/address.js";
-import { type Run, textRun } from "../../content/model.js";
+import { type Marks, type Run, textRun } from "../../content/model.js";
 import type { Asides } from "../asides.js";
 import type { Aside } from "../office/document.js";
 import { runInFont, symbolText } from "../office/symbols.js";
@@ -80,6 +80,8 @@ export class LineReader {
   #run(run: Element, line: OpenParagraph): void {
     const rPr = childOf(run, "rPr");
     const link = line.link ?? line.fields.link;
+    // Most runs look as their paragraph does.
+    if (!rPr && link === undefined) return this.#plainRun(run, line);
     // A link's own colour and underline, which its character style gives, are how links look.
     const named = this.host.styles.character(attributeOf(childOf(rPr, "rStyle"), "val"));
     const { color: _, underline: __, ...withoutLinkLook } = named;
@@ -88,8 +90,25 @@ export class LineReader {
       ...(link === undefined ? named : withoutLinkLook),
       ...textProps(rPr),
     };
+    this.#runLooking(run, line, props, marksFrom(props, line.base, link));
+  }
+
+  /** What the text of paragraphs of a style looks like, beside that of the document. */
+  readonly #plainMarks = new WeakMap<TextProps, { readonly base: TextProps; readonly marks: Marks }>();
+
+  #plainRun(run: Element, line: OpenParagraph): void {
+    const { props } = line.style;
+    let known = this.#plainMarks.get(props);
+    if (known?.base !== line.base)
+      this.#plainMarks.set(
+        props,
+        (known = { base: line.base, marks: marksFrom(props, line.base, undefined) }),
+      );
+    this.#runLooking(run, line, props, known.marks);
+  }
+
+  #runLooking(run: Element, line: OpenParagraph, props: TextProps, marks: Marks): void {
     if (props.hidden) return;
-    const marks = marksFrom(props, line.base, link);
     const add = (text: string) => {
       if (!line.fields.isShown) return;
       line.runs.push(runInFont(text, props.font, marks));

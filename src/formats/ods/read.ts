@@ -75,7 +75,7 @@ function readHead(parts: Parts): Element {
         hasSheets ||= localName === "spreadsheet" && depth === 2;
         return depth === 0 || (depth === 1 && localName === "body") || hasSheets;
       },
-      take: (element) => void root.children.push(element),
+      take: (element) => root.append(element),
     },
     LIMITS.elements,
   );

@@ -58,7 +58,7 @@ export function readOdt(bytes: Uint8Array, file: string): ReadDocument {
           );
         return depth === 0 || (depth === 1 && localName === "body") || (depth === 2 && localName === "text");
       },
-      take: (element) => (reader ? reader.take(element) : void head.children.push(element)),
+      take: (element) => (reader ? reader.take(element) : head.append(element)),
     },
     LIMITS.elements,
   );

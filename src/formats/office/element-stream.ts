@@ -1,7 +1,7 @@
 import { DrawerError } from "../../content/error.js";
 import { formatErrors } from "../../messages/en/formats.js";
 import { XmlStream } from "./xml-stream.js";
-import { DEPTH, Element, localName } from "./xml.js";
+import { DEPTH, Element, pairsOf } from "./xml.js";
 
 /** What is done with the elements of a part, in the order of the file. */
 export interface ElementHandler {
@@ -33,18 +33,16 @@ export function elementStream(
     new DrawerError(formatErrors, "too-large/document", { file, what, most: limit });
   return new XmlStream(pieces, file, {
     open(name, attributes) {
-      const pairs: string[] = [];
-      for (const key in attributes) pairs.push(localName(key), attributes[key]!);
-      const element = new Element(name, pairs);
+      const element = new Element(name, pairsOf(attributes));
       if (++count > most) throw tooLarge("elements", most);
       if (open.length === 0 && handler.isOpened(element, opened)) opened++;
       else {
-        open.at(-1)?.children.push(element);
+        open.at(-1)?.append(element);
         open.push(element);
       }
       if (opened + open.length > DEPTH) throw tooLarge("depth", DEPTH);
     },
-    text: (text) => void open.at(-1)?.children.push(text),
+    text: (text) => open.at(-1)?.append(text),
     close() {
       const element = open.pop();
       if (!element) opened--;

@@ -3,17 +3,30 @@ import { DrawerError } from "../../content/error.js";
 import { LIMITS } from "../../content/limits.js";
 import { formatErrors } from "../../messages/en/formats.js";
 
+/** What an element holds that holds nothing. */
+const NONE: (Element | string)[] = [];
+
 /** An element of a part of a file. Names are used without their prefix throughout: the two office formats do not use one
  * local name for different things in one place. */
 export class Element {
-  /** The elements and texts in it, in order. */
-  readonly children: (Element | string)[] = [];
+  #children: (Element | string)[] = NONE;
 
   /** @param attributes names and values in turn */
   constructor(
     readonly localName: string,
     readonly attributes: readonly string[],
   ) {}
+
+  /** The elements and texts in it, in order. */
+  get children(): readonly (Element | string)[] {
+    return this.#children;
+  }
+
+  append(child: Element | string): void {
+    // Most elements hold one thing, and a list that grows keeps room for many.
+    if (this.#children === NONE) this.#children = [child];
+    else this.#children.push(child);
+  }
 
   /** All text in it. */
   get textContent(): string {
@@ -37,17 +50,15 @@ export function parseXml(xml: string, file: string): Element {
   let root: Element | undefined;
   let elements = 0;
   parser.on("opentag", ({ name, attributes }) => {
-    const pairs: string[] = [];
-    for (const key in attributes) pairs.push(localName(key), attributes[key]!);
-    const element = new Element(localName(name), pairs);
-    open.at(-1)?.children.push(element);
+    const element = new Element(localName(name), pairsOf(attributes));
+    open.at(-1)?.append(element);
     root ??= element;
     open.push(element);
     if (++elements > LIMITS.elements) throw tooLarge(file, "elements", LIMITS.elements);
     if (open.length > DEPTH) throw tooLarge(file, "depth", DEPTH);
   });
   parser.on("closetag", () => void open.pop());
-  const text = (characters: string) => void open.at(-1)?.children.push(characters);
+  const text = (characters: string) => open.at(-1)?.append(characters);
   parser.on("text", text);
   parser.on("cdata", text);
   try {
@@ -63,6 +74,19 @@ export function parseXml(xml: string, file: string): Element {
 function tooLarge(file: string, what: "elements" | "depth", most: number): DrawerError {
   return new DrawerError(formatErrors, "too-large/document", { file, what, most });
 }
+
+/** Names without their prefixes, and values, in turn. */
+export function pairsOf(attributes: Readonly<Record<string, string>>): readonly string[] {
+  let pairs: string[] | undefined;
+  for (const key in attributes) {
+    const [name, value] = [localName(key), attributes[key]!];
+    if (pairs) pairs.push(name, value);
+    else pairs = [name, value];
+  }
+  return pairs ?? NO_PAIRS;
+}
+
+const NO_PAIRS: readonly string[] = [];
 
 /** A name without its prefix. */
 export function localName(name: string): string {
