@@ -74,15 +74,18 @@ export async function pickFrom(from: Pickable, pick: string): Promise<Positioned
 /** The snippets of a pick, in its order, and the ids of those that it names by their own number or id. */
 async function readPick(from: Pickable, pick: string) {
   const terms = parsePick(pick);
-  const byId = await snippetsById(from, terms.flatMap(idsOf));
+  const known: Known = {
+    byId: await snippetsById(from, terms.flatMap(idsOf)),
+    byPosition: await snippetsByPosition(from, terms.flatMap(positionsOf)),
+  };
   const excluded = new Set<number>();
   const named = new Set<string>();
   const picked: Positioned[] = [];
   for (const term of terms) {
     if (term.type === "not")
-      for (const { position } of await matching(from, term.term, byId)) excluded.add(position);
+      for (const { position } of await matching(from, term.term, known)) excluded.add(position);
     else
-      for (const one of await matching(from, term, byId)) {
+      for (const one of await matching(from, term, known)) {
         picked.push(one);
         if (term.type === "place" && !("beforeLast" in term.place)) named.add(one.entry.id);
       }
@@ -158,7 +161,19 @@ function idsOf(term: Term): string[] {
   return term.type === "place" && "id" in term.place ? [term.place.id] : [];
 }
 
-async function matching(from: Pickable, term: Term, byId: (id: string) => Positioned): Promise<Positioned[]> {
+/** The positions that a term of a pick says. */
+function positionsOf(term: Term): number[] {
+  if (term.type === "not") return positionsOf(term.term);
+  return term.type === "place" && "position" in term.place ? [term.place.position] : [];
+}
+
+/** What was read for all terms of a pick at once. */
+interface Known {
+  readonly byId: (id: string) => Positioned;
+  readonly byPosition: ReadonlyMap<number, Positioned>;
+}
+
+async function matching(from: Pickable, term: Term, known: Known): Promise<Positioned[]> {
   switch (term.type) {
     case "all":
       return from.entries({});
@@ -173,9 +188,13 @@ async function matching(from: Pickable, term: Term, byId: (id: string) => Positi
     case "words":
       return from.holding(searchTerms(term.words));
     case "not":
-      return matching(from, term.term, byId);
-    case "place":
-      return ["id" in term.place ? byId(term.place.id) : await snippetAt(from, term.place)];
+      return matching(from, term.term, known);
+    case "place": {
+      const { place } = term;
+      if ("id" in place) return [known.byId(place.id)];
+      const found = "position" in place ? known.byPosition.get(place.position) : undefined;
+      return [found ?? (await snippetAt(from, place))];
+    }
     case "range": {
       const count = await from.count();
       if (count === 0) throw notThere(term.from, count, from.from);
@@ -206,6 +225,22 @@ async function snippetsById({ entries, from }: Pickable, ids: readonly string[])
     if (!one) throw new DrawerError(drawerErrors, "no-position/left", { from });
     return one;
   };
+}
+
+/** How many snippets may be read for each that is asked for, where that takes one reading in place of many. */
+const READ_FOR_ONE = 64;
+
+/** Those of the snippets at these positions that were read at once: all of them, or none where they stand far from each other. */
+async function snippetsByPosition(
+  { entries }: Pickable,
+  positions: readonly number[],
+): Promise<ReadonlyMap<number, Positioned>> {
+  let [first, last] = [Infinity, 1];
+  for (const position of positions) [first, last] = [Math.min(first, position), Math.max(last, position)];
+  const limit = last - Math.max(1, first) + 1;
+  if (positions.length < 2 || limit > positions.length * READ_FOR_ONE) return new Map();
+  const found = await entries({ offset: Math.max(1, first) - 1, limit });
+  return new Map(found.map((one) => [one.position, one]));
 }
 
 /**
