@@ -25,5 +25,7 @@ export function fold(text: string): string {
 
 /** A name as it is compared with others: without case, accents and white space. */
 export function foldName(name: string): string {
+  // Most names are one word of plain letters.
+  if (/^[\x21-\x7e]*$/.test(name)) return name.toLowerCase();
   return fold(name).replace(/[\s\u00ad\u200b-\u200f\u2060\ufeff]+/gu, "");
 }

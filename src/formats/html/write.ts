@@ -212,7 +212,7 @@ function runsHtml(line: readonly Run[], options: PartOptions): string {
 
 /** Runs whose lines a sheet takes as text, each of which would be a cell of its own there. */
 function markedLines(runs: readonly Run[]): readonly Run[] {
-  if (!/[=@+-]/.test(runsText(runs))) return runs;
+  if (!/^\s*[=@+-]/m.test(runsText(runs))) return runs;
   const lines: Run[][] = [[]];
   for (const run of runs) {
     lines.at(-1)!.push(run);
