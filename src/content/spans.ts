@@ -39,6 +39,20 @@ function columnsIn(row: Row, covered: number[]): number[] {
 /** 0, 1, 2…: where cells begin in a table without spans. It is made longer as wider tables come. */
 const IN_TURN: number[] = [];
 
+/** The rows of a table one by one, each with the columns in which its cells begin. */
+export function* placedRows(
+  rows: Table["rows"],
+): Generator<readonly [row: Row, columns: readonly number[], index: number], void> {
+  if (hasSpans(rows)) {
+    const covered: number[] = [];
+    for (const [index, row] of rows.entries()) yield [row, columnsIn(row, covered), index];
+    return;
+  }
+  const width = rows.reduce((most, row) => Math.max(most, row.length), 0);
+  while (IN_TURN.length < width) IN_TURN.push(IN_TURN.length);
+  for (const [index, row] of rows.entries()) yield [row, IN_TURN, index];
+}
+
 /**
  * What `make` makes of each row of a table.
  * @param make is given the row, the column in which each of its cells begins, and its index
@@ -47,13 +61,9 @@ export function mapRows<T>(
   rows: Table["rows"],
   make: (row: Row, columns: readonly number[], index: number) => T,
 ): T[] {
-  if (hasSpans(rows)) {
-    const covered: number[] = [];
-    return rows.map((row, index) => make(row, columnsIn(row, covered), index));
-  }
-  const width = rows.reduce((most, row) => Math.max(most, row.length), 0);
-  while (IN_TURN.length < width) IN_TURN.push(IN_TURN.length);
-  return rows.map((row, index) => make(row, IN_TURN, index));
+  const made: T[] = [];
+  for (const [row, columns, index] of placedRows(rows)) made.push(make(row, columns, index));
+  return made;
 }
 
 /** A table as a full grid: what `show` makes of each cell stands where the cell begins, and `blank` everywhere else. */

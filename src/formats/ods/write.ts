@@ -8,24 +8,36 @@ const CHARACTER = 5.5;
 
 /** Writes content as an ods of one sheet: typed cells with their formats, text as text, headers bold, columns wide enough. */
 export function writeOds({ content, title }: WriteInput): WriteResult {
-  const { rows, headerRows, widths, notices } = sheetToWrite(content);
-  const styles = new AutomaticStyles();
+  const { rows, rowCount, headerRows, widths, notices } = sheetToWrite(content);
+  const styles = new SheetStyles();
+  // They stand before the rows that name them.
+  for (const row of rows()) for (const cell of row) styles.nameOf(cell);
   const columns = widths.map((width) => {
     const properties = element("style:table-column-properties", {
       "style:column-width": `${(width * CHARACTER).toFixed(1)}pt`,
     });
-    return element("table:table-column", { "table:style-name": styles.name("table-column", properties) });
+    return element("table:table-column", {
+      "table:style-name": styles.automatic.name("table-column", properties),
+    });
   });
-  const lines = rows.map((row) =>
-    element("table:table-row", {}, rowXml(row, styles) || "<table:table-cell/>"),
-  );
-  const sheet = element(
-    "table:table",
-    { "table:name": "Sheet1" },
-    columns.join("") + (lines.join("") || "<table:table-row><table:table-cell/></table:table-row>"),
-  );
-  const settings = headerRows > 0 && headerRows < rows.length ? frozenRows(headerRows) : undefined;
-  return { data: packOdf("spreadsheet", { body: sheet, automatic: styles, settings, title }), notices };
+  const settings = headerRows > 0 && headerRows < rowCount ? frozenRows(headerRows) : undefined;
+  const body = sheetXml(columns.join(""), rows(), styles);
+  return { data: packOdf("spreadsheet", { body, automatic: styles.automatic, settings, title }), notices };
+}
+
+/** The sheet, row by row. */
+function* sheetXml(
+  columns: string,
+  rows: Iterable<readonly GridCell[]>,
+  styles: SheetStyles,
+): Generator<string> {
+  yield `<table:table table:name="Sheet1">${columns}`;
+  let isBlank = true;
+  for (const row of rows) {
+    isBlank = false;
+    yield element("table:table-row", {}, rowXml(row, styles) || "<table:table-cell/>");
+  }
+  yield `${isBlank ? "<table:table-row><table:table-cell/></table:table-row>" : ""}</table:table>`;
 }
 
 /** The settings by which sheet programs keep the first rows in sight. */
@@ -45,7 +57,7 @@ function frozenRows(count: number): string {
   return element("config:config-item-set", { "config:name": "ooo:view-settings" }, views);
 }
 
-function rowXml(row: readonly GridCell[], styles: AutomaticStyles): string {
+function rowXml(row: readonly GridCell[], styles: SheetStyles): string {
   let xml = "";
   let next = 0;
   for (const cell of row) {
@@ -57,7 +69,7 @@ function rowXml(row: readonly GridCell[], styles: AutomaticStyles): string {
   return xml;
 }
 
-function cellXml(grid: GridCell, styles: AutomaticStyles): string {
+function cellXml(grid: GridCell, styles: SheetStyles): string {
   const { text, cell } = grid;
   const paragraphs =
     text === ""
@@ -69,7 +81,7 @@ function cellXml(grid: GridCell, styles: AutomaticStyles): string {
   return element(
     "table:table-cell",
     {
-      "table:style-name": cellStyle(grid, styles),
+      "table:style-name": styles.nameOf(grid),
       "table:number-columns-spanned": cell.colspan,
       "table:number-rows-spanned": cell.colspan || cell.rowspan ? (cell.rowspan ?? 1) : undefined,
       ...(text !== "" && valueAttributes(grid)),
@@ -92,31 +104,43 @@ function valueAttributes({ value }: GridCell): Record<string, string | number | 
   return { "office:value-type": percentage ? "percentage" : "float", "office:value": value.number };
 }
 
-function cellStyle(
-  { value, text, cell, bold, italic, color }: GridCell,
-  styles: AutomaticStyles,
-): string | undefined {
-  const format =
-    value === undefined
-      ? text === ""
-        ? undefined
-        : "@"
-      : value.type === "boolean"
-        ? undefined
-        : (value.format ?? (value.type === "date" ? "yyyy-mm-dd" : undefined));
-  const data = format === undefined ? undefined : styles.add("n", format, (name) => dataStyle(name, format));
-  const align = cell.align === "right" ? "end" : cell.align === "left" ? "start" : cell.align;
-  const inner =
-    (cell.background
-      ? element("style:table-cell-properties", { "fo:background-color": cell.background })
-      : "") +
-    (align ? element("style:paragraph-properties", { "fo:text-align": align }) : "") +
-    (bold || italic || color
-      ? element("style:text-properties", {
-          "fo:font-weight": bold ? "bold" : undefined,
-          "fo:font-style": italic ? "italic" : undefined,
-          "fo:color": color,
-        })
-      : "");
-  return styles.name("table-cell", inner, { "style:data-style-name": data });
+/** The styles of a sheet's cells: those that look alike have one. */
+class SheetStyles {
+  readonly automatic = new AutomaticStyles();
+  readonly #names = new Map<string, string | undefined>();
+
+  /** The name of the style of a cell; nothing for one that looks like any. */
+  nameOf(grid: GridCell): string | undefined {
+    const { cell, bold, italic, color } = grid;
+    const format = formatOf(grid);
+    const key = `${format}|${cell.align}|${cell.background}|${bold}|${italic}|${color}`;
+    if (!this.#names.has(key)) this.#names.set(key, this.#made(grid, format));
+    return this.#names.get(key);
+  }
+
+  #made({ cell, bold, italic, color }: GridCell, format: string | undefined): string | undefined {
+    const data =
+      format === undefined ? undefined : this.automatic.add("n", format, (name) => dataStyle(name, format));
+    const align = cell.align === "right" ? "end" : cell.align === "left" ? "start" : cell.align;
+    const inner =
+      (cell.background
+        ? element("style:table-cell-properties", { "fo:background-color": cell.background })
+        : "") +
+      (align ? element("style:paragraph-properties", { "fo:text-align": align }) : "") +
+      (bold || italic || color
+        ? element("style:text-properties", {
+            "fo:font-weight": bold ? "bold" : undefined,
+            "fo:font-style": italic ? "italic" : undefined,
+            "fo:color": color,
+          })
+        : "");
+    return this.automatic.name("table-cell", inner, { "style:data-style-name": data });
+  }
+}
+
+/** The number format of a cell; nothing for one that has none. */
+function formatOf({ value, text }: GridCell): string | undefined {
+  if (value === undefined) return text === "" ? undefined : "@";
+  if (value.type === "boolean") return undefined;
+  return value.format ?? (value.type === "date" ? "yyyy-mm-dd" : undefined);
 }

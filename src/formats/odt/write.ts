@@ -88,7 +88,7 @@ export function writeOdt(source: WriteInput): WriteResult {
   const body = writer.flows(source.content, "Standard");
   return {
     data: packOdf("text", {
-      body,
+      body: [body],
       automatic: writer.styles,
       styles: STYLES,
       orientation: writer.orientation,

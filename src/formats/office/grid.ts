@@ -1,9 +1,9 @@
 import { type Address, safeLink } from "../../content/address.js";
 import { withFigures } from "../../content/figures.js";
-import type { Cell, CellValue, Content, Marks, Table } from "../../content/model.js";
+import type { Cell, CellValue, Content, Marks, TextRun } from "../../content/model.js";
 import { withNotesAtEnd } from "../../content/notes.js";
 import { notice, type Notice } from "../../content/notice.js";
-import { mapRows } from "../../content/spans.js";
+import { placedRows } from "../../content/spans.js";
 import { addressesOf } from "../../content/traverse.js";
 import { formatNotices } from "../../messages/en/formats.js";
 import { flowsInRows } from "../flows-in-rows.js";
@@ -15,6 +15,8 @@ export interface GridCell {
   readonly column: number;
   /** What it shows. */
   readonly text: string;
+  /** Whether it says more than a cell can hold. */
+  readonly isCut: boolean;
   readonly value: CellValue | undefined;
   readonly cell: Cell;
   readonly bold: boolean;
@@ -24,11 +26,15 @@ export interface GridCell {
   readonly lines: number;
   /** The address that its text links to, or a part of it: a sheet's cell is one link, or none. */
   readonly link: Address | undefined;
+  /** How many addresses there are in it. */
+  readonly links: number;
 }
 
 /** A sheet that is to be written: its rows, and the widths of its columns in characters. */
 export interface SheetToWrite {
-  readonly rows: readonly (readonly GridCell[])[];
+  /** Its rows one by one, made anew each time, for a large sheet has many cells. */
+  rows(): Iterable<readonly GridCell[]>;
+  readonly rowCount: number;
   /** How many rows at the top name the columns of all that follows. */
   readonly headerRows: number;
   readonly widths: readonly number[];
@@ -45,67 +51,92 @@ const WIDTHS = { least: 8, most: 60 };
  * @param most how many characters a cell can hold; what is longer is cut, and said
  */
 export function sheetToWrite(whole: Content, most = Infinity): SheetToWrite {
-  const content = flowsInRows(withNotesAtEnd(whole));
-  let rows: GridCell[][] = [];
-  const notices: Notice[] = [];
-  for (const flow of content) {
-    if (flow.type === "table") tableRows(flow, rows);
-    else rows.push([gridCell({ flows: [flow] }, 0, false)]);
-  }
-  if (content.some((flow) => flow.type === "picture"))
-    notices.push(notice(formatNotices, "not-shown/pictures-in-cells", {}));
-  const linking = rows.flat().filter(({ cell, link }) => !link && addressesOf(cell.flows).length > 1).length;
-  if (linking > 0) notices.push(notice(formatNotices, "not-shown/links-in-cell", { count: linking }));
-  const long = rows.flat().filter(({ text }) => text.length > most).length;
-  if (long > 0) {
-    notices.push(notice(formatNotices, "not-shown/long-cells", { count: long, most }));
-    rows = rows.map((row) => row.map((cell) => ({ ...cell, text: cutAt(cell.text, most) })));
-  }
+  const content = flowsInRows(withNotesAtEnd(whole)).map((flow) =>
+    flow.type === "table" ? withAlignedHeaders(withFigures(flow)) : flow,
+  );
+  const rows = () => rowsOf(content, most);
   const widths: number[] = [];
-  for (const row of rows) {
-    for (const { column, text, cell } of row) {
+  let [rowCount, linking, long] = [0, 0, 0];
+  for (const row of rows()) {
+    rowCount++;
+    for (const { column, text, cell, links, isCut } of row) {
+      if (links > 1) linking++;
+      if (isCut) long++;
       if ((cell.colspan ?? 1) > 1) continue;
-      const longest = text.split("\n").reduce((most, line) => Math.max(most, line.length), 0);
+      const longest = text.includes("\n")
+        ? text.split("\n").reduce((widest, line) => Math.max(widest, line.length), 0)
+        : text.length;
       widths[column] = Math.min(WIDTHS.most, Math.max(widths[column] ?? WIDTHS.least, longest + 2));
     }
   }
   const [only, ...others] = content;
-  const headerRows = only?.type === "table" && others.length === 0 && !only.caption ? only.headerRows : 0;
-  return { rows, headerRows, widths: Array.from(widths, (width) => width ?? WIDTHS.least), notices };
+  return {
+    ...{ rows, rowCount },
+    headerRows: only?.type === "table" && others.length === 0 && !only.caption ? only.headerRows : 0,
+    widths: Array.from(widths, (width) => width ?? WIDTHS.least),
+    notices: [
+      ...(content.some((flow) => flow.type === "picture")
+        ? [notice(formatNotices, "not-shown/pictures-in-cells", {})]
+        : []),
+      ...(linking > 0 ? [notice(formatNotices, "not-shown/links-in-cell", { count: linking })] : []),
+      ...(long > 0 ? [notice(formatNotices, "not-shown/long-cells", { count: long, most })] : []),
+    ],
+  };
+}
+
+function* rowsOf(content: Content, most: number): Generator<GridCell[], void> {
+  for (const flow of content) {
+    if (flow.type !== "table") {
+      yield [gridCell({ flows: [flow] }, 0, false, most)];
+      continue;
+    }
+    if (flow.caption)
+      yield [gridCell({ flows: [{ type: "paragraph", runs: flow.caption }] }, 0, false, most)];
+    for (const [cells, columns, index] of placedRows(flow.rows))
+      yield cells.map((cell, at) => gridCell(cell, columns[at]!, index < flow.headerRows, most));
+  }
 }
 
 /** The beginning of a text, without half a sign at its end. */
 function cutAt(text: string, most: number): string {
-  return text.length > most ? text.slice(0, most).replace(/[\uD800-\uDBFF]$/, "") : text;
+  return text.slice(0, most).replace(/[\uD800-\uDBFF]$/, "");
 }
 
-function tableRows(given: Table, rows: GridCell[][]): void {
-  const table = withAlignedHeaders(withFigures(given));
-  if (table.caption) rows.push([gridCell({ flows: [{ type: "paragraph", runs: table.caption }] }, 0, false)]);
-  const lines = mapRows(table.rows, (cells, columns, index) =>
-    cells.map((cell, at) => gridCell(cell, columns[at]!, index < table.headerRows)),
-  );
-  for (const line of lines) rows.push(line);
-}
-
-function gridCell(cell: Cell, column: number, header: boolean): GridCell {
-  const marks = commonMarks(cell.flows);
-  const [address, ...others] = addressesOf(cell.flows);
-  const text =
-    cell.flows.length === 1 && cell.flows[0]!.type !== "paragraph"
-      ? writeText(cell.flows)
-      : cellText(cell.flows);
+function gridCell(cell: Cell, column: number, header: boolean, most: number): GridCell {
+  const { flows, value } = cell;
+  const plain = plainRun(flows);
+  const whole = plain
+    ? plain.text
+    : flows.length === 1 && flows[0]!.type !== "paragraph"
+      ? writeText(flows)
+      : cellText(flows);
+  const marks: Marks = plain ? (plain.marks ?? PLAIN) : commonMarks(flows);
+  const addresses = plain ? undefined : addressesOf(flows);
+  const address = addresses === undefined ? marks.link : addresses.length === 1 ? addresses[0] : undefined;
+  const isCut = whole.length > most;
+  const text = isCut ? cutAt(whole, most) : whole;
   return {
     column,
     text,
+    isCut,
     lines: text.includes("\n") ? linesIn(text) : 1,
-    value: cell.value,
+    value,
     cell,
     bold: header || marks.bold === true,
     italic: marks.italic === true,
     color: marks.color,
-    link: others.length === 0 && address !== undefined ? safeLink(address) : undefined,
+    link: address === undefined ? undefined : safeLink(address),
+    links: addresses?.length ?? (marks.link === undefined ? 0 : 1),
   };
+}
+
+const PLAIN: Marks = {};
+
+/** The only run of a cell that holds one line of text that looks one way, as most cells do. */
+function plainRun(flows: Content): TextRun | undefined {
+  const only = flows.length === 1 ? flows[0]! : undefined;
+  const run = only?.type === "paragraph" && only.runs.length === 1 ? only.runs[0]! : undefined;
+  return run?.type === "text" ? run : undefined;
 }
 
 /** How many lines a text of several takes in a cell, where each breaks at the widest that a column may be. */

@@ -1,5 +1,6 @@
-import { strToU8, zipSync, type Zippable } from "fflate";
+import { strToU8 } from "fflate";
 import type { Orientation } from "./column-widths.js";
+import { ZipWriter } from "./zip-writer.js";
 
 /** What the writers of both OpenDocument formats share. */
 
@@ -103,7 +104,8 @@ export class AutomaticStyles {
 
 /** What goes into an OpenDocument file. */
 interface OdfContents {
-  readonly body: string;
+  /** What stands in the body; of a large one piece by piece. Its automatic styles are all known by then. */
+  readonly body: Iterable<string>;
   readonly automatic: AutomaticStyles;
   /** The styles that have names of their own. */
   readonly styles?: string;
@@ -141,38 +143,42 @@ const TURNED =
 export function packOdf(kind: "text" | "spreadsheet", contents: OdfContents): Uint8Array {
   const { body, automatic, styles = "", orientation, settings, title, files = new Map() } = contents;
   const mediaType = `application/vnd.oasis.opendocument.${kind}`;
-  const root = (name: string, inner: string) =>
-    strToU8(
-      `<?xml version="1.0" encoding="UTF-8"?>\n<office:${name}${NAMESPACES} office:version="1.3">${inner}</office:${name}>`,
-    );
-  const entry = (path: string, type: string) =>
-    `<manifest:file-entry manifest:full-path="${path}" manifest:media-type="${type}"/>`;
-  const parts: Zippable = {
-    mimetype: [strToU8(mediaType), { level: 0 }],
-    "content.xml": root(
-      "document-content",
-      `${automatic.xml}<office:body><office:${kind}>${body}</office:${kind}></office:body>`,
-    ),
-    "styles.xml": root(
-      "document-styles",
-      `<office:styles>${styles}</office:styles>${orientation === "landscape" ? TURNED : ""}`,
-    ),
-    "meta.xml": root(
-      "document-meta",
-      `<office:meta>${title === undefined ? "" : element("dc:title", {}, escapeXml(title))}</office:meta>`,
-    ),
-    ...(settings !== undefined && {
-      "settings.xml": root("document-settings", `<office:settings>${settings}</office:settings>`),
-    }),
+  const zip = new ZipWriter();
+  zip.store("mimetype", strToU8(mediaType));
+  let entries = entry("/", mediaType);
+  const add = (name: string, inner: Iterable<string>) => {
+    zip.add(`${name}.xml`, inRoot(`document-${name}`, inner));
+    entries += entry(`${name}.xml`, "text/xml");
   };
-  const names = Object.keys(parts).filter((path) => path.endsWith(".xml"));
-  let entries = entry("/", mediaType) + names.map((path) => entry(path, "text/xml")).join("");
+  add("content", inBody(kind, automatic, body));
+  add("styles", [`<office:styles>${styles}</office:styles>${orientation === "landscape" ? TURNED : ""}`]);
+  add("meta", [
+    `<office:meta>${title === undefined ? "" : element("dc:title", {}, escapeXml(title))}</office:meta>`,
+  ]);
+  if (settings !== undefined) add("settings", [`<office:settings>${settings}</office:settings>`]);
   for (const [path, { bytes, type }] of files) {
-    parts[path] = bytes;
+    zip.add(path, bytes);
     entries += entry(path, type);
   }
-  parts["META-INF/manifest.xml"] = strToU8(
+  zip.add(
+    "META-INF/manifest.xml",
     `<?xml version="1.0" encoding="UTF-8"?>\n<manifest:manifest xmlns:manifest="urn:oasis:names:tc:opendocument:xmlns:manifest:1.0" manifest:version="1.3">${entries}</manifest:manifest>`,
   );
-  return zipSync(parts);
+  return zip.bytes();
+}
+
+function entry(path: string, type: string): string {
+  return `<manifest:file-entry manifest:full-path="${path}" manifest:media-type="${type}"/>`;
+}
+
+function* inRoot(name: string, inner: Iterable<string>): Generator<string> {
+  yield `<?xml version="1.0" encoding="UTF-8"?>\n<office:${name}${NAMESPACES} office:version="1.3">`;
+  yield* inner;
+  yield `</office:${name}>`;
+}
+
+function* inBody(kind: string, automatic: AutomaticStyles, body: Iterable<string>): Generator<string> {
+  yield `${automatic.xml}<office:body><office:${kind}>`;
+  yield* body;
+  yield `</office:${kind}></office:body>`;
 }

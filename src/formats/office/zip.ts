@@ -170,17 +170,3 @@ function includes(bytes: Uint8Array, wanted: readonly number[]): boolean {
   }
   return false;
 }
-
-/** A written file with some of its parts changed; those that it does not have are passed over, all others stay packed. */
-export async function editParts(
-  file: Uint8Array,
-  changes: Readonly<Record<string, (xml: string) => string>>,
-): Promise<Uint8Array> {
-  const { default: JSZip } = await import("jszip");
-  const zip = await JSZip.loadAsync(file);
-  for (const [name, change] of Object.entries(changes)) {
-    const part = zip.file(name);
-    if (part) zip.file(name, change(await part.async("string")));
-  }
-  return zip.generateAsync({ type: "uint8array", compression: "DEFLATE" });
-}

@@ -21,17 +21,19 @@ const ADDRESS_CLASS = "e0c9ea79f9bace118c8200aa004ba90b";
  * columns than such a sheet.
  */
 export function writeXls(content: Content): Uint8Array | undefined {
-  const { rows, widths } = sheetToWrite(content, MOST.characters);
-  if (rows.length > MOST.rows || widths.length > MOST.columns) return undefined;
+  const { rows, rowCount, widths } = sheetToWrite(content, MOST.characters);
+  if (rowCount > MOST.rows || widths.length > MOST.columns) return undefined;
   const looks = new Looks();
   const strings = new Map<string, number>();
   let uses = 0;
   const sheet = new ByteWriter();
   record(sheet, RECORD.bof, (data) => data.u16(0x600, 0x10, 0xdbb, 0x7cc).u32(0xc1, 0x606));
-  record(sheet, RECORD.dimensions, (data) => data.u32(0, rows.length).u16(0, widths.length, 0));
+  record(sheet, RECORD.dimensions, (data) => data.u32(0, rowCount).u16(0, widths.length, 0));
   const merged: number[][] = [];
   const links = new ByteWriter();
-  rows.forEach((cells, row) => {
+  let count = 0;
+  for (const cells of rows()) {
+    const row = count++;
     for (const cell of cells) {
       const { column, text, value, link } = cell;
       const at = [row, column, looks.of(lookOf(cell))];
@@ -46,7 +48,7 @@ export function writeXls(content: Content): Uint8Array | undefined {
       if (rowspan > 1 || colspan > 1) merged.push([row, row + rowspan - 1, column, column + colspan - 1]);
       if (link) record(links, RECORD.link, (data) => linkData(data, row, column, link));
     }
-  });
+  }
   for (let at = 0; at < merged.length; at += MERGED) {
     const some = merged.slice(at, at + MERGED);
     record(sheet, RECORD.merged, (data) => data.u16(some.length, ...some.flat()));
