@@ -4,6 +4,7 @@ const parts = [
   "size",
   "content",
   "compose",
+  "files",
   "page",
   "placing",
   "typing",

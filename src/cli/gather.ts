@@ -4,6 +4,7 @@ import { withHeader } from "../content/make-table.js";
 import type { Incoming } from "../drawer/incoming.js";
 import type { Source } from "../files/source.js";
 import { openFile, STANDARD, type SaidOfInput } from "./input.js";
+import { endReading } from "./reading-bar.js";
 import { UsageError } from "./refusal.js";
 
 /** What is to be incoming, as it is typed. */
@@ -39,10 +40,12 @@ function cut(source: Source, options: GatherOptions): Incoming[] {
   const { at } = options;
   const header = options.header === undefined ? undefined : oneOf("header", HEADERS, options.header);
   const spots = at?.flatMap((written) => source.spots(written));
-  return (spots ?? [undefined]).map((spot, index) => ({
+  const pieces = (spots ?? [undefined]).map((spot, index) => ({
     ...headed(source.at(spot), header, index === 0),
     ...saidOf(options),
   }));
+  endReading();
+  return pieces;
 }
 
 /** A piece whose tables have the header that the user has said. */

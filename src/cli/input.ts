@@ -12,6 +12,7 @@ import { decodeText } from "../formats/text/decode.js";
 import { whyNotRead, cliErrors } from "../messages/en/cli.js";
 import { sources } from "../messages/en/content.js";
 import { openLongText } from "./long-text.js";
+import { readingBar } from "./reading-bar.js";
 import { unescaped } from "./recipe-options.js";
 import { UsageError } from "./refusal.js";
 
@@ -48,7 +49,8 @@ export async function openFile(
     if (error instanceof DrawerError) throw error;
     throw notRead(path, error);
   }
-  return readSource(bytes, basename(path), options);
+  const onProgress = await readingBar(basename(path), bytes.length);
+  return readSource(bytes, basename(path), { ...options, ...defined({ onProgress }) });
 }
 
 /**

@@ -6,6 +6,7 @@ import { answers } from "../messages/en/cli-answers.js";
 import { commandGroups, program as says } from "../messages/en/cli-help.js";
 import { whyText } from "../messages/en/cli.js";
 import { whyOf } from "./output.js";
+import { endReading } from "./reading-bar.js";
 import { isRefusal, isWrongUsage, refusalText } from "./refusal.js";
 import { onOutputFailure, OutputError, printJson, remark } from "./terminal.js";
 
@@ -84,6 +85,7 @@ async function main(typed: readonly string[]): Promise<void> {
     else await addAll(program);
     await program.parseAsync(words, { from: "user" });
   } catch (error) {
+    endReading();
     process.exitCode = exitCode(error, isJson);
   }
 }

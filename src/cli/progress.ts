@@ -10,7 +10,7 @@ export interface Progress {
 }
 
 /** A bar on standard error, there once a work has taken over a second; only on a terminal. */
-export function progressBar(doing: string): Progress {
+export function progressBar(doing: string, shown = "{value} of {total}"): Progress {
   const since = Date.now();
   let bar: SingleBar | undefined;
   return {
@@ -18,7 +18,7 @@ export function progressBar(doing: string): Progress {
       if (!process.stderr.isTTY || Date.now() - since < LONG) return;
       if (!bar) {
         bar = new SingleBar({
-          format: `${doing} {bar} {value} of {total}`,
+          format: `${doing} {bar} ${shown}`,
           stream: process.stderr,
           clearOnComplete: true,
           hideCursor: true,

@@ -12,7 +12,7 @@ import { isBlank } from "../content/traverse.js";
 import type { Incoming } from "../drawer/incoming.js";
 import type { Separator } from "../formats/delimited/separator.js";
 import { tellFormat } from "../formats/detect.js";
-import type { OpenFlows, ReadDocument } from "../formats/format.js";
+import type { OnProgress, OpenFlows, ReadDocument } from "../formats/format.js";
 import type { ReadSheet } from "../formats/office/sheet.js";
 import { TextBudget } from "../formats/office/text-budget.js";
 import { formatOf, namedFormat, READ_FORMATS, type FormatName } from "../formats/registry.js";
@@ -71,6 +71,11 @@ export interface SourceOptions {
   readonly format?: FormatName;
   /** What parts the columns of CSV and TSV; it is told from the rows when it is left out. */
   readonly separator?: Separator;
+  /**
+   * Hears how far a document or a workbook of an office program has been read, whenever something is asked of it that needs more: how
+   * many bytes of a part of the file, and of how many. What it throws ends the reading, and comes out of what was asked.
+   */
+  readonly onProgress?: OnProgress;
 }
 
 /**
@@ -99,9 +104,9 @@ export async function readSource(
 ): Promise<Source> {
   checkValue("bytes", bytes, bytes instanceof Uint8Array, "the bytes of a file (Uint8Array)");
   checkText("name", name);
-  checkOptions("option of a source", options, ["format", "separator"]);
+  checkOptions("option of a source", options, ["format", "separator", "onProgress"]);
   checkBytes(bytes.length, name);
-  const { separator } = options;
+  const { separator, onProgress } = options;
   const told = options.format ?? tellFormat(bytes, name);
   // Whoever says what parts the columns of a text says that it has some.
   const format = separator !== undefined && told === "text" ? "csv" : told;
@@ -114,7 +119,7 @@ export async function readSource(
     });
   if (separator !== undefined && holds !== "rows")
     throw new DrawerError(contentErrors, "bad-option/separator", { file: name, format });
-  const file = await read(bytes, name, defined({ separator })).catch((error: unknown) => {
+  const file = await read(bytes, name, defined({ separator, onProgress })).catch((error: unknown) => {
     throw ofFile(error, name);
   });
   const source =

@@ -33,10 +33,14 @@ export interface OpenFlows {
   giveOut(content: Content): { content: Content; pictures: ReadonlyMap<string, Uint8Array> };
 }
 
-/** What is known of a file that its bytes do not say. */
+/** Hears how far a file has been read: how many bytes of the part that is being read, and of how many. What it throws ends the reading. */
+export type OnProgress = (read: number, of: number) => void;
+
+/** What is known of a file that its bytes do not say, and who hears of its reading. */
 export interface ReadOptions {
   /** What parts the columns of delimited text. */
   readonly separator?: Separator;
+  readonly onProgress?: OnProgress;
 }
 
 /** What is to be written. */

@@ -227,3 +227,22 @@ test("of a document with many pictures those alone are unpacked that are asked f
     expect(pictures!.get(hash)![100]).toBe(Number(spot.slice(1)) - 1);
   }
 });
+
+test("a file that is cut short inside is refused where what is missing is asked for, and never taken for a blank one", async () => {
+  const content = Array.from({ length: 3000 }, (_, at) => paragraph(`On day ${at} the wind was north-west.`));
+  for (const [format, part, asked] of [
+    ["docx", "word/document.xml", "p2999"],
+    ["odt", "content.xml", "p2999"],
+    ["xlsx", "xl/worksheets/sheet1.xml", "A2999"],
+    ["ods", "content.xml", "A2999"],
+  ] as const) {
+    const parts = unzipSync(await writeOffice({ content }, format));
+    const cut = zipSync({ ...parts, [part]: parts[part]!.slice(0, -20_000) });
+    for (const spot of [undefined, asked]) {
+      const read = async () => (await readSource(cut, `cut.${format}`)).at(spot);
+      await expect(read()).rejects.toThrow(`“cut.${format}” is damaged`);
+    }
+    const look = async () => (await readSource(cut, `cut.${format}`)).parts();
+    await expect(look()).rejects.toThrow(`“cut.${format}” is damaged`);
+  }
+});

@@ -5,6 +5,7 @@ import { type CommonOptions } from "../answer.js";
 import { printColumns } from "../columns.js";
 import { begin } from "../command.js";
 import { openFile, type SaidOfInput } from "../input.js";
+import { endReading } from "../reading-bar.js";
 import { print, printJson } from "../terminal.js";
 
 /** `drawer look FILE`: the parts of a document or workbook, each with its spot. */
@@ -15,14 +16,15 @@ export function add(program: Command): void {
     .option("--separator <sign>", says.separator)
     .action(async (file: string, options: CommonOptions & SaidOfInput) => {
       const source = await openFile(file, options);
-      const parts = source.parts();
+      const [parts, notices] = [source.parts(), source.notices];
+      endReading();
       if (options.json) {
         printJson({
           document: source.name,
           format: source.format,
           title: source.title ?? null,
           parts,
-          notices: source.notices,
+          notices,
         });
         return;
       }
@@ -31,6 +33,6 @@ export function add(program: Command): void {
         2,
       );
       if (parts.length === 0) print(`${answers.fileIsEmpty({ file: source.name })}\n`);
-      for (const notice of source.notices) print(notice.message + "\n");
+      for (const notice of notices) print(notice.message + "\n");
     });
 }

@@ -7,9 +7,9 @@ export const docx: Format = {
   mediaType: "application/vnd.openxmlformats-officedocument.wordprocessingml.document",
   isBinary: true,
   holds: "structure",
-  async read(bytes, file) {
+  async read(bytes, file, options) {
     const { readDocx } = await import("./read.js");
-    return readDocx(bytes, file);
+    return readDocx(bytes, file, options?.onProgress);
   },
   async write(input) {
     const { writeDocx } = await import("./write.js");

@@ -7,7 +7,7 @@ import { type Content, type Flow, type Run, paragraph, textRun } from "../../con
 import { blankRuns, mergeRuns } from "../../content/runs.js";
 import { formatErrors } from "../../messages/en/formats.js";
 import { Asides } from "../asides.js";
-import type { ReadDocument } from "../format.js";
+import type { OnProgress, ReadDocument } from "../format.js";
 import {
   addParagraph,
   addTable,
@@ -38,8 +38,8 @@ import { readTable } from "./table.js";
  *
  * @throws DrawerError `unreadable`, `locked`, `too-large`
  */
-export function readDocx(bytes: Uint8Array, file: string): ReadDocument {
-  const parts = new Parts(bytes, file);
+export function readDocx(bytes: Uint8Array, file: string, onProgress?: OnProgress): ReadDocument {
+  const parts = new Parts(bytes, file, onProgress);
   const main = mainPart(parts);
   if (!parts.has(main)) throw parts.missing(main);
   const reader = new DocxReader(parts, main, file);

@@ -7,9 +7,9 @@ export const ods: Format = {
   mediaType: "application/vnd.oasis.opendocument.spreadsheet",
   isBinary: true,
   holds: "rows",
-  async read(bytes, file) {
+  async read(bytes, file, options) {
     const { readOds } = await import("./read.js");
-    return { sheets: readOds(bytes, file) };
+    return { sheets: readOds(bytes, file, options?.onProgress) };
   },
   async write(input) {
     const { writeOds } = await import("./write.js");

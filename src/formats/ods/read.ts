@@ -14,6 +14,7 @@ import {
 import { runsText } from "../../content/runs.js";
 import { isDateFormat, dateToSerial } from "../../content/serial.js";
 import { formatErrors } from "../../messages/en/formats.js";
+import type { OnProgress } from "../format.js";
 import { OdtReader } from "../odt/read.js";
 import { OdfStyles, type OdfStyle } from "../odt/styles.js";
 import { elementStream } from "../office/element-stream.js";
@@ -43,8 +44,8 @@ const SHOWN_BLANK = 1000;
  *
  * @throws DrawerError `unreadable`, `locked`, `too-large`
  */
-export function readOds(bytes: Uint8Array, file: string): ReadSheet[] {
-  const parts = new Parts(bytes, file);
+export function readOds(bytes: Uint8Array, file: string, onProgress?: OnProgress): ReadSheet[] {
+  const parts = new Parts(bytes, file, onProgress);
   if (parts.text("META-INF/manifest.xml")?.includes("encryption-data")) throw locked(file);
   if (!parts.has(CONTENT)) throw parts.missing(CONTENT);
   // It is gone through for its styles, to find its sheets, and for each of these.
@@ -53,7 +54,7 @@ export function readOds(bytes: Uint8Array, file: string): ReadSheet[] {
   const styles = parts.text("styles.xml");
   const odf = new OdfStyles(styles ? [parseXml(styles, file), content] : [content]);
   const text = new OdtReader(parts, odf, file);
-  return findSheets(parts.pieces(CONTENT)).map((place) => {
+  return findSheets(parts.pieces(CONTENT), file).map((place) => {
     const table = parseXml(place.tag.replace(/\/?>$/, "/>"), file);
     const isHidden = odf.isHiddenTable(attributeOf(table, "style-name"));
     const cells = new OdsCells(parts, place, isHidden, text, odf);

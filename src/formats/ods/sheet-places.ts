@@ -1,3 +1,6 @@
+import { DrawerError } from "../../content/error.js";
+import { formatErrors } from "../../messages/en/formats.js";
+
 /** Where a sheet stands in the part of its workbook. */
 export interface SheetPlace {
   /** Where its element begins and ends, in bytes. */
@@ -20,15 +23,17 @@ interface Names {
  * counting where tables begin and end is enough to know which stand in the body, and which in others.
  *
  * @param pieces what the part consists of, in UTF-8
+ * @param file the name of the workbook, for messages
+ * @throws DrawerError `unreadable` when the body has no end
  */
-export function findSheets(pieces: Iterable<Uint8Array>): SheetPlace[] {
+export function findSheets(pieces: Iterable<Uint8Array>, file: string): SheetPlace[] {
   // Each byte as a sign, so that a place among the signs is one among the bytes.
   const decoder = new TextDecoder("latin1");
   const places: SheetPlace[] = [];
   let text = "";
   let offset = 0;
   let names: Names | undefined;
-  const state = { depth: 0, from: 0, tag: "", isInBody: false };
+  const state: Search = { depth: 0, from: 0, tag: "", isInBody: false, isWhole: false };
   for (const piece of pieces) {
     text += decoder.decode(piece);
     names ??= namesOf(text);
@@ -36,6 +41,7 @@ export function findSheets(pieces: Iterable<Uint8Array>): SheetPlace[] {
     text = text.slice(used);
     offset += used;
   }
+  if (!state.isWhole) throw new DrawerError(formatErrors, "unreadable/part", { file });
   return places;
 }
 
@@ -60,12 +66,24 @@ const MARGIN = 64;
 /** The longest tag that is looked at. */
 const LONGEST_TAG = 1 << 20;
 
+/** Where a search through a part stands. */
+interface Search {
+  /** In how many tables. */
+  depth: number;
+  /** Where the sheet began, and with which tag. */
+  from: number;
+  tag: string;
+  isInBody: boolean;
+  /** Whether the body has come to its end. */
+  isWhole: boolean;
+}
+
 /** Goes through what has come of a part. Returns how much of it need not be seen again. */
 function search(
   text: string,
   offset: number,
   { table, body, links }: Names,
-  state: { depth: number; from: number; tag: string; isInBody: boolean },
+  state: Search,
   places: SheetPlace[],
 ): number {
   const tag = new RegExp(`<(/?)(${table}|${body}|${links})(?=[\\s>/])(?:[^>"']|"[^"]*"|'[^']*')*?(/?)>`, "g");
@@ -75,7 +93,9 @@ function search(
     used = match.index + whole.length;
     if (name !== table) {
       // What is embedded in a sheet may have a body of its own.
-      if (state.depth === 0) state.isInBody = (name === body) === (isEnd === "");
+      if (state.depth > 0) continue;
+      state.isInBody = (name === body) === (isEnd === "");
+      state.isWhole ||= name === body && (isEnd !== "" || isAlone !== "");
     } else if (state.isInBody) {
       if (isEnd === "" && state.depth === 0) [state.from, state.tag] = [offset + match.index, whole];
       if (isEnd === "") state.depth++;

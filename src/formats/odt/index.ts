@@ -7,9 +7,9 @@ export const odt: Format = {
   mediaType: "application/vnd.oasis.opendocument.text",
   isBinary: true,
   holds: "structure",
-  async read(bytes, file) {
+  async read(bytes, file, options) {
     const { readOdt } = await import("./read.js");
-    return readOdt(bytes, file);
+    return readOdt(bytes, file, options?.onProgress);
   },
   async write(input) {
     const { writeOdt } = await import("./write.js");

@@ -6,7 +6,7 @@ import { type Content, type Flow, type Heading, type Run, paragraph, textRun } f
 import { blankRuns, mergeRuns } from "../../content/runs.js";
 import { formatErrors } from "../../messages/en/formats.js";
 import { Asides } from "../asides.js";
-import type { ReadDocument } from "../format.js";
+import type { OnProgress, ReadDocument } from "../format.js";
 import { mathText, type MathTree } from "../mathml.js";
 import {
   addParagraph,
@@ -37,8 +37,8 @@ import { readTable } from "./table.js";
  *
  * @throws DrawerError `unreadable`, `locked`, `too-large`
  */
-export function readOdt(bytes: Uint8Array, file: string): ReadDocument {
-  const parts = new Parts(bytes, file);
+export function readOdt(bytes: Uint8Array, file: string, onProgress?: OnProgress): ReadDocument {
+  const parts = new Parts(bytes, file, onProgress);
   if (parts.text("META-INF/manifest.xml")?.includes("encryption-data")) throw locked(file);
   if (!parts.has(CONTENT)) throw parts.missing(CONTENT);
   /** What stands before the text: the styles of the file. */

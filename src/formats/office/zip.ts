@@ -2,6 +2,7 @@ import { Inflate, inflateSync, strFromU8 } from "fflate";
 import { DrawerError } from "../../content/error.js";
 import { contentErrors } from "../../messages/en/content.js";
 import { formatErrors } from "../../messages/en/formats.js";
+import type { OnProgress } from "../format.js";
 import { readZipDirectory, type ZipEntry } from "./zip-directory.js";
 
 /** How large the parts of a document that are read whole may be together, and one that is read piece by piece, in bytes. */
@@ -27,6 +28,7 @@ export class Parts {
   constructor(
     bytes: Uint8Array,
     readonly file: string,
+    readonly onProgress?: OnProgress,
   ) {
     refuseLocked(bytes, file);
     this.#entries = this.#orDamaged(() => readZipDirectory(bytes));
@@ -109,6 +111,7 @@ export class Parts {
     let left = entry.size;
     for (let at = 0; at < stored.length; at += PIECE) {
       const piece = stored.subarray(at, at + PIECE);
+      this.onProgress?.(at, stored.length);
       if (isPacked) this.#orDamaged(() => inflate.push(piece, at + PIECE >= stored.length));
       else unpacked.push(piece);
       for (const bytes of unpacked.splice(0)) {

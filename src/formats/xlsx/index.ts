@@ -7,9 +7,9 @@ export const xlsx: Format = {
   mediaType: "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet",
   isBinary: true,
   holds: "rows",
-  async read(bytes, file) {
+  async read(bytes, file, options) {
     const { readXlsx } = await import("./read.js");
-    return { sheets: readXlsx(bytes, file) };
+    return { sheets: readXlsx(bytes, file, options?.onProgress) };
   },
   async write(input) {
     const { writeXlsx } = await import("./write.js");

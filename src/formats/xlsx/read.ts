@@ -1,3 +1,4 @@
+import type { OnProgress } from "../format.js";
 import { MISSING_CELLS, SheetGrid, type ReadSheet } from "../office/sheet.js";
 import { Parts } from "../office/zip.js";
 import { SharedStrings } from "./shared-strings.js";
@@ -14,8 +15,8 @@ const DAYS_TO_1904 = 1462;
  *
  * @throws DrawerError `unreadable`, `locked`, `too-large`
  */
-export function readXlsx(bytes: Uint8Array, file: string): ReadSheet[] {
-  const parts = new Parts(bytes, file);
+export function readXlsx(bytes: Uint8Array, file: string, onProgress?: OnProgress): ReadSheet[] {
+  const parts = new Parts(bytes, file, onProgress);
   const { sheets, isFrom1904, styles, strings } = readWorkbook(parts);
   const context = {
     strings: new SharedStrings(parts, strings),
