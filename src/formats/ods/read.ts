@@ -19,7 +19,7 @@ import { OdtReader } from "../odt/read.js";
 import { OdfStyles, type OdfStyle } from "../odt/styles.js";
 import { elementStream } from "../office/element-stream.js";
 import { sheetCell } from "../office/sheet-cell.js";
-import { SheetGrid, type ReadSheet, type SheetCells } from "../office/sheet.js";
+import { COLUMNS, placeKey, SheetGrid, type ReadSheet, type SheetCells } from "../office/sheet.js";
 import { shownNumber } from "../office/shown.js";
 import { runInFont } from "../office/symbols.js";
 import { marksFrom, type TextProps } from "../office/text-props.js";
@@ -30,7 +30,7 @@ import { formatCode } from "./read-format.js";
 import { between, findSheets, type SheetPlace } from "./sheet-places.js";
 
 /** How far a sheet reaches at most. */
-const LIMIT = { rows: 1_048_576, columns: 16_384 };
+const LIMIT = { rows: 1_048_576, columns: COLUMNS };
 
 /** The most cells of a sheet that are held at once. */
 const MOST_CELLS = 2 * LIMITS.cells;
@@ -89,7 +89,8 @@ function readHead(parts: Parts): Element {
 /** The cells of a sheet of a workbook, read row by row. */
 class OdsCells implements SheetCells {
   extent: { top: number; left: number; bottom: number; right: number } | undefined;
-  readonly #stream: XmlStream;
+  /** There once something was asked for: a workbook may have many sheets. */
+  #opened: XmlStream | undefined;
   readonly #rows: (readonly (Cell | undefined)[])[] = [];
   readonly #merges: Rectangle[] = [];
   #row = 0;
@@ -97,28 +98,30 @@ class OdsCells implements SheetCells {
   readonly #columns: { to: number; style: string | undefined }[] = [];
   readonly #hiddenRows = new Set<number>();
   readonly #hiddenColumns = new Set<number>();
-  readonly #unresolved: { row: number; column: number }[] = [];
+  readonly #unresolved: number[] = [];
   readonly #looks = new Map<string | undefined, CellLook>();
   /** How many cells that hold something have been made of the sheet. */
   #cells = 0;
 
   constructor(
     readonly parts: Parts,
-    place: SheetPlace,
+    readonly place: SheetPlace,
     readonly isHidden: boolean,
     readonly text: OdtReader,
     readonly styles: OdfStyles,
-  ) {
-    this.#stream = elementStream(
-      between(parts.pieces(CONTENT), place),
-      parts.file,
+  ) {}
+
+  get #stream(): XmlStream {
+    return (this.#opened ??= elementStream(
+      between(this.parts.pieces(CONTENT), this.place),
+      this.parts.file,
       {
         isOpened: ({ localName }, depth) =>
           depth === 0 || /^table-(header-rows|rows|row-group)$/.test(localName),
         take: (element) => this.#take(element),
       },
       Infinity,
-    );
+    ));
   }
 
   get facts() {
@@ -131,7 +134,7 @@ class OdsCells implements SheetCells {
   }
 
   get rowsRead(): number {
-    return this.isRead ? LIMIT.rows : this.#row;
+    return this.isRead ? Infinity : this.#row;
   }
 
   readOn(): void {
@@ -175,11 +178,11 @@ class OdsCells implements SheetCells {
   #readColumn(element: Element): void {
     const from = this.#columns.at(-1)?.to ?? 0;
     const times = count(element, "number-columns-repeated", LIMIT.columns);
-    const to = from + times;
+    const to = Math.min(from + times, LIMIT.columns);
     // To the end of the sheet, there is nothing to hide.
     if (isHidden(element) && times <= SHOWN_BLANK)
       for (let column = from; column < to; column++) this.#hiddenColumns.add(column);
-    this.#columns.push({ to, style: attributeOf(element, "default-cell-style-name") });
+    if (to > from) this.#columns.push({ to, style: attributeOf(element, "default-cell-style-name") });
   }
 
   #readRow(element: Element): void {
@@ -191,7 +194,7 @@ class OdsCells implements SheetCells {
       const cell = child.localName === "table-cell" ? this.#cell(child, column) : undefined;
       const isUnresolved = cell?.flows.length === 0 && attributeOf(child, "formula") !== undefined;
       if (isUnresolved && attributeOf(child, "value-type") === undefined)
-        this.#unresolved.push({ row: this.#row, column });
+        this.#unresolved.push(placeKey(this.#row, column));
       // What is coloured only, to the end of the sheet, is how sheets look and no content.
       const isShown = cell && (cell.flows.length > 0 || (cell.background && times <= SHOWN_BLANK));
       if (isShown) {
@@ -238,9 +241,7 @@ class OdsCells implements SheetCells {
 
   #cell(element: Element, column: number): Cell {
     const named = attributeOf(element, "style-name");
-    const { style, marks, format } = this.#lookOf(
-      named ?? this.#columns.find(({ to }) => column < to)?.style,
-    );
+    const { style, marks, format } = this.#lookOf(named ?? this.#styleOfColumn(column));
     const value = valueOf(element, format);
     const only = plainText(element);
     const runs = only === undefined ? this.#runs(element, style) : plainRuns(only, style.props, marks);
@@ -261,6 +262,17 @@ class OdsCells implements SheetCells {
     return paragraphs.flatMap((flow, index) =>
       index === 0 ? flow.runs : [{ type: "break" } as const, ...flow.runs],
     );
+  }
+
+  /** The style that cells of a column have when they name none. */
+  #styleOfColumn(column: number): string | undefined {
+    let [low, high] = [0, this.#columns.length];
+    while (low < high) {
+      const middle = (low + high) >> 1;
+      if (this.#columns[middle]!.to <= column) low = middle + 1;
+      else high = middle;
+    }
+    return this.#columns[low]?.style;
   }
 
   /** What cells of a style look like. */

@@ -26,8 +26,16 @@ export interface SheetFacts {
   /** The rows that hold something and are hidden. */
   readonly hiddenRows: ReadonlySet<number>;
   readonly hiddenColumns: ReadonlySet<number>;
-  /** The cells with a formula that has no result in the file. */
-  readonly unresolved: readonly { readonly row: number; readonly column: number }[];
+  /** The cells with a formula that has no result in the file, by {@link placeKey}. */
+  readonly unresolved: readonly number[];
+}
+
+/** How many columns a sheet has at most. */
+export const COLUMNS = 16_384;
+
+/** A place as one number. */
+export function placeKey(row: number, column: number): number {
+  return row * COLUMNS + column;
 }
 
 /** The cells of a sheet, which are read from its file row by row, as far as they are asked for. */
@@ -86,9 +94,10 @@ export class SheetGrid implements ReadSheet {
     const { isHidden, hiddenRows, hiddenColumns, unresolved } = this.cells.facts;
     const rows = [...hiddenRows].filter((row) => row >= top && row <= bottom).length;
     const columns = [...hiddenColumns].filter((column) => column >= left && column <= right).length;
-    const formulas = unresolved.filter(
-      ({ row, column }) => row >= top && row <= bottom && column >= left && column <= right,
-    ).length;
+    const formulas = unresolved.filter((key) => {
+      const [row, column] = [Math.floor(key / COLUMNS), key % COLUMNS];
+      return row >= top && row <= bottom && column >= left && column <= right;
+    }).length;
     if (isHidden && formulas === 0) this.#readUntil(() => this.cells.extent !== undefined);
     return [
       ...(isHidden && (this.cells.extent || formulas > 0)
@@ -109,7 +118,7 @@ export class SheetGrid implements ReadSheet {
       const cells = this.cells.row(r);
       const row: Cell[] = [];
       for (let c = left; c <= right; c++) {
-        const place = covered.get(r * 20_000 + c);
+        const place = covered.get(placeKey(r, c));
         if (place === "inside") continue;
         const cell = place === "outside" ? undefined : cells[c];
         row.push(typeof place === "object" ? spanning(cell ?? BLANK, place, inside) : (cell ?? BLANK));
@@ -145,6 +154,8 @@ export class SheetGrid implements ReadSheet {
   /** For each place of a merged rectangle: the rectangle where it begins, or whether it begins inside or outside. */
   #coveredPlaces(inside: Rectangle): Map<number, Rectangle | "inside" | "outside"> {
     const places = new Map<number, Rectangle | "inside" | "outside">();
+    // Merged rectangles do not overlap: no more places are gone through than there are.
+    let left = (inside.bottom - inside.top + 1) * (inside.right - inside.left + 1);
     for (const merge of this.cells.merges()) {
       if (
         merge.top > inside.bottom ||
@@ -154,10 +165,14 @@ export class SheetGrid implements ReadSheet {
       )
         continue;
       const begins = merge.top >= inside.top && merge.left >= inside.left;
+      left -=
+        (Math.min(merge.bottom, inside.bottom) - Math.max(merge.top, inside.top) + 1) *
+        (Math.min(merge.right, inside.right) - Math.max(merge.left, inside.left) + 1);
+      if (left < 0) break;
       for (let r = Math.max(merge.top, inside.top); r <= Math.min(merge.bottom, inside.bottom); r++) {
         for (let c = Math.max(merge.left, inside.left); c <= Math.min(merge.right, inside.right); c++) {
           places.set(
-            r * 20_000 + c,
+            placeKey(r, c),
             r === merge.top && c === merge.left ? merge : begins ? "inside" : "outside",
           );
         }

@@ -11,6 +11,8 @@ export interface ZipEntry {
 const SIGNATURES = { end: 0x06054b50, end64: 0x06064b50, end64Locator: 0x07064b50, entry: 0x02014b50 };
 /** The length of what ends a directory, and the most that a comment after it may take. */
 const END = { length: 22, comment: 0xffff };
+/** More files than any document has. */
+const MOST = 65_535;
 const STORED = 0;
 const DEFLATED = 8;
 /** What stands for a number that is told in the extra field of the 64-bit form (4.5.3). */
@@ -30,6 +32,7 @@ export function readZipDirectory(bytes: Uint8Array): Map<string, ZipEntry> {
   const end64 = isLong ? u64(end - 12) : 0;
   if (isLong && u32(end64) !== SIGNATURES.end64) throw new Error("its directory is not where it says");
   const count = isLong ? u64(end64 + 32) : u16(end + 10);
+  if (count > MOST) throw new Error("it has more files than a document");
   const entries = new Map<string, ZipEntry>();
   for (let at = isLong ? u64(end64 + 48) : u32(end + 16), left = count; left > 0; left--) {
     if (u32(at) !== SIGNATURES.entry) throw new Error("its directory is damaged");

@@ -7,6 +7,8 @@ import { readZipDirectory, type ZipEntry } from "./zip-directory.js";
 
 /** How large the parts of a document that are read whole may be together, and one that is read piece by piece, in bytes. */
 const UNPACKED_LIMIT = { whole: 256 * 1024 * 1024, stream: 2 * 1024 * 1024 * 1024 };
+/** How much may be unpacked of a document altogether, in bytes: its sheets may all be the same part. */
+const MOST_UNPACKED = 16 * 1024 * 1024 * 1024;
 /** How large a part may be that is kept in memory for being gone through again, in bytes. */
 const KEPT = 64 * 1024 * 1024;
 /** How many bytes of such a part are read at a time. */
@@ -20,6 +22,8 @@ export class Parts {
   readonly #whole = new Map<string, Uint8Array>();
   /** How many bytes have been unpacked of parts that are read whole. */
   #unpacked = 0;
+  /** How many bytes have been unpacked of parts that are read piece by piece. */
+  #streamed = 0;
 
   /**
    * Opens a document; nothing of it is unpacked yet.
@@ -116,6 +120,8 @@ export class Parts {
       else unpacked.push(piece);
       for (const bytes of unpacked.splice(0)) {
         left -= bytes.length;
+        this.#streamed += bytes.length;
+        if (this.#streamed > MOST_UNPACKED) throw this.#tooLarge(MOST_UNPACKED);
         // It comes to more than it says: nobody knows to how much.
         if (left < 0) throw this.#damaged();
         yield bytes;

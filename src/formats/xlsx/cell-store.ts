@@ -22,14 +22,14 @@ const MOST = 20_000_000;
 /** The cells of a sheet in the order of its file, as columns of values. */
 export class CellStore {
   #count = 0;
-  #columns = new Uint16Array(1024);
-  #looks = new Uint16Array(1024);
-  #kinds = new Uint8Array(1024);
-  #numbers = new Float64Array(1024);
+  #columns = new Uint16Array(16);
+  #looks = new Uint16Array(16);
+  #kinds = new Uint8Array(16);
+  #numbers = new Float64Array(16);
   readonly #texts: string[] = [];
   /** The rows that have cells: which, and where their cells begin. A row may come more than once. */
-  #rows = new Uint32Array(256);
-  #starts = new Uint32Array(256);
+  #rows = new Uint32Array(16);
+  #starts = new Uint32Array(16);
   #segments = 0;
   #isOrdered = true;
 

@@ -4,7 +4,7 @@ import { DrawerError } from "../../content/error.js";
 import type { Cell } from "../../content/model.js";
 import { dateToSerial } from "../../content/serial.js";
 import { formatErrors } from "../../messages/en/formats.js";
-import type { SheetCells } from "../office/sheet.js";
+import { COLUMNS, placeKey, type SheetCells } from "../office/sheet.js";
 import { afterElement, attributeIn, XmlStream, type Attributes } from "../office/xml-stream.js";
 import type { Parts } from "../office/zip.js";
 import { CellStore, type CellKind, type StoredCell } from "./cell-store.js";
@@ -12,8 +12,16 @@ import { isShown, makeCell, type CellContext } from "./cell.js";
 import { TextReader, unescaped } from "./shared-strings.js";
 import { relationsOf } from "./workbook.js";
 
-/** How many rows and columns a sheet has at most. */
-const [ROWS, COLUMNS] = [1_048_576, 16_384];
+/** How many rows a sheet has at most. */
+const ROWS = 1_048_576;
+/** A link of cells: where they stand, and its address. */
+interface CellLink {
+  readonly place: Rectangle;
+  readonly address: Address;
+}
+/** Links of fewer rows are found by each of these; of the others, which each row is looked up among, no sheet has so many. */
+const SHORT = 64;
+const MOST_TALL = 10_000;
 /** What cells hold, by the types that files have for it (ECMA-376 part 1, 18.18.11). */
 const KINDS: Readonly<Record<string, CellKind>> = {
   ...{ s: "shared", str: "text", inlineStr: "text", d: "number", b: "boolean", e: "error" },
@@ -26,13 +34,16 @@ const KINDS: Readonly<Record<string, CellKind>> = {
  */
 export class XlsxCells implements SheetCells {
   readonly #store: CellStore;
-  readonly #stream: XmlStream;
+  /** There once something was asked for: a workbook may name many sheets. */
+  #opened: XmlStream | undefined;
   readonly #text = new TextReader();
   readonly #merges: Rectangle[] = [];
-  readonly #links: { readonly place: Rectangle; readonly address: Address }[] = [];
+  /** Links by the rows of their cells, and those of many rows. */
+  readonly #links = new Map<number, CellLink[]>();
+  readonly #tallLinks: CellLink[] = [];
   readonly #hiddenRows = new Set<number>();
   readonly #hiddenColumns = new Set<number>();
-  readonly #unresolved: { row: number; column: number }[] = [];
+  readonly #unresolved: number[] = [];
   #extent: { top: number; left: number; bottom: number; right: number } | undefined;
   #rowsRead = 0;
   #isTailRead = false;
@@ -51,14 +62,17 @@ export class XlsxCells implements SheetCells {
     readonly context: CellContext,
   ) {
     this.#store = new CellStore(parts.file);
-    this.#stream = new XmlStream(parts.pieces(part), parts.file, {
+  }
+
+  get #stream(): XmlStream {
+    return (this.#opened ??= new XmlStream(this.parts.pieces(this.part), this.parts.file, {
       open: (name, attributes) => this.#begin(name, attributes),
       text: (text) => {
         if (this.#isInValue) this.#open!.value += text;
         else if (this.#open) this.#text.text(text);
       },
       close: (name) => this.#end(name),
-    });
+    }));
   }
 
   get facts() {
@@ -91,7 +105,8 @@ export class XlsxCells implements SheetCells {
   row(row: number): readonly (Cell | undefined)[] {
     this.#readTail();
     const cells: (Cell | undefined)[] = [];
-    const links = this.#links.filter(({ place }) => place.top <= row && row <= place.bottom);
+    const tall = this.#tallLinks.filter(({ place }) => place.top <= row && row <= place.bottom);
+    const links = [...tall, ...(this.#links.get(row) ?? [])];
     for (const [column, cell] of this.#store.row(row)) {
       const link = links.findLast(({ place }) => place.left <= column && column <= place.right);
       cells[column] = makeCell(cell, this.context, link?.address);
@@ -170,8 +185,7 @@ export class XlsxCells implements SheetCells {
   #endCell(): void {
     const { kind, look, value, hasFormula, hasText } = this.#open!;
     this.#open = undefined;
-    if (hasFormula && value === "" && !hasText)
-      this.#unresolved.push({ row: this.#row, column: this.#column });
+    if (hasFormula && value === "" && !hasText) this.#unresolved.push(placeKey(this.#row, this.#column));
     const cell = hasText
       ? storedCell("text", this.#text.taken(), look)
       : storedCell(kind, kind === "number" ? this.#numberIn(value) : unescaped(value), look);
@@ -195,10 +209,25 @@ export class XlsxCells implements SheetCells {
     if (column > extent.right) extent.right = column;
   }
 
+  #addLink(link: CellLink): void {
+    const { top, bottom } = link.place;
+    if (bottom - top < SHORT) {
+      for (let row = top; row <= bottom; row++) {
+        if (this.#links.has(row)) this.#links.get(row)!.push(link);
+        else this.#links.set(row, [link]);
+      }
+    } else if (this.#tallLinks.push(link) > MOST_TALL)
+      throw new DrawerError(formatErrors, "too-large/document", {
+        ...{ file: this.parts.file, what: "elements", most: MOST_TALL },
+      });
+  }
+
   #hideColumns(attributes: Attributes): void {
     const from = Number(attributes["min"] ?? 1);
     // To the end of the sheet, there is nothing to hide.
-    const to = Math.min(Number(attributes["max"] ?? from), from + 1000);
+    const to = Math.min(Number(attributes["max"] ?? from), from + 1000, COLUMNS);
+    // Ranges of columns do not overlap.
+    if (this.#hiddenColumns.has(from - 1)) return;
     for (let hidden = from; hidden <= to; hidden++) this.#hiddenColumns.add(hidden - 1);
   }
 
@@ -212,7 +241,7 @@ export class XlsxCells implements SheetCells {
       const { target = "" } = this.#relations.get(attributeIn(attributes, "id") ?? "") ?? {};
       const location = attributes["location"];
       const address = safeLink(target && location ? `${target}#${location}` : target);
-      if (address) this.#links.push({ place, address });
+      if (address) this.#addLink({ place, address });
     }
   }
 }
