@@ -2,7 +2,7 @@ import { HEADERS, oneOf, type HeaderChoice } from "../compose/options.js";
 import { defined } from "../content/defined.js";
 import { withHeader } from "../content/make-table.js";
 import type { Incoming } from "../drawer/incoming.js";
-import type { Source } from "../files/source.js";
+import { UNITS, type Source } from "../files/source.js";
 import { openFile, STANDARD, type SaidOfInput } from "./input.js";
 import { endReading } from "./reading-bar.js";
 import { UsageError } from "./refusal.js";
@@ -15,6 +15,8 @@ export interface GatherOptions extends SaidOfInput {
   readonly private?: boolean;
   readonly notPrivate?: boolean;
   readonly header?: string;
+  /** What it is to be taken by, each as a snippet. */
+  readonly each?: string;
 }
 
 /** Reads everything before anything is collected: all of it, or, if one part is refused, none. */
@@ -22,6 +24,7 @@ export async function gather(files: readonly string[], options: GatherOptions): 
   if (options.at && files.length > 1) {
     throw new UsageError("bad-option/spots", {});
   }
+  if (options.clipboard && options.each !== undefined) throw new UsageError("bad-option/each-clipboard", {});
   if (options.clipboard) return [await fromClipboard(files, options)];
   const incoming: Incoming[] = [];
   for (const file of files.length === 0 ? [STANDARD] : files) {
@@ -39,7 +42,9 @@ function withoutDocument({ origin: { document: _, ...origin }, ...piece }: Incom
 function cut(source: Source, options: GatherOptions): Incoming[] {
   const { at } = options;
   const header = options.header === undefined ? undefined : oneOf("header", HEADERS, options.header);
-  const spots = at?.flatMap((written) => source.spots(written));
+  const named = at?.flatMap((written) => source.spots(written));
+  const unit = options.each === undefined ? undefined : oneOf("each", UNITS, options.each);
+  const spots = unit ? (named ?? [undefined]).flatMap((spot) => source.each(unit, spot)) : named;
   const pieces = (spots ?? [undefined]).map((spot, index) => ({
     ...headed(source.at(spot), header, index === 0),
     ...saidOf(options),

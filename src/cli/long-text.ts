@@ -2,6 +2,7 @@ import { createReadStream } from "node:fs";
 import { basename } from "node:path";
 import { DrawerError } from "../content/error.js";
 import { LIMITS } from "../content/limits.js";
+import { isBlank } from "../content/traverse.js";
 import type { Incoming } from "../drawer/incoming.js";
 import { readSource, type Source } from "../files/source.js";
 import { canonicalSpot, parseSpot } from "../files/spot.js";
@@ -42,6 +43,20 @@ export async function openLongText(
     ...{ name, format: "text", notices: [], parts: () => [] },
     spots: (spot) => [canonicalSpot(parseSpot(written(spot)))],
     at: (spot) => pieces.get(spot!)!,
+    each(unit, spot) {
+      if (unit !== "line")
+        throw new DrawerError(filesErrors, "no-spot/each", { file: name, unit, units: ["line"] });
+      const piece = pieces.get(spot!)!;
+      const { from } = lines.find((one) => canonicalSpot(one) === spot)!;
+      const filled = [...piece.content.entries()].filter(([, line]) => !isBlank([line]));
+      for (const [at, line] of filled)
+        pieces.set(`l${from + at}`, {
+          ...piece,
+          content: [line],
+          origin: { document: name, at: `l${from + at}` },
+        });
+      return filled.map(([at]) => `l${from + at}`);
+    },
   };
 }
 

@@ -1,9 +1,10 @@
 import { beginning } from "../content/beginning.js";
+import { writeCells, type Rectangle } from "../content/cells.js";
 import { cutTable } from "../content/cut-table.js";
 import { DrawerError } from "../content/error.js";
-import type { Content, Flow, Item, List, Heading } from "../content/model.js";
+import type { Content, Flow, Item, List, Heading, Table } from "../content/model.js";
 import type { Reading } from "../content/notice.js";
-import { columnsOf } from "../content/spans.js";
+import { columnsOf, placedRows } from "../content/spans.js";
 import { isBlank } from "../content/traverse.js";
 import type { OpenFlows } from "../formats/format.js";
 import { parts as words } from "../messages/en/content.js";
@@ -40,6 +41,14 @@ interface Leaf {
   readonly kind: "p" | "t" | "i" | "";
   /** The number of the section that it opens, for a heading. */
   readonly section?: number | undefined;
+  /** The number of the item of a list that it stands in, the innermost; nothing outside lists. */
+  readonly item?: number | undefined;
+}
+
+/** What stands around a leaf. */
+interface Around {
+  readonly type: PartType;
+  readonly item?: number | undefined;
 }
 
 /** A document that was read whole, as one that is read piece by piece is. */
@@ -55,6 +64,7 @@ export function flowsOf({ content: flows, pictures }: Omit<Reading, "notices">):
 export class Leaves {
   readonly #leaves: Leaf[] = [];
   readonly #counts = { p: 0, t: 0, i: 0, s: 0 };
+  #items = 0;
   /** How many flows their leaves have been collected of. */
   #collected = 0;
 
@@ -81,17 +91,18 @@ export class Leaves {
     this.#readUntil(() => false);
   }
 
-  #collect(content: Content, inside?: PartType): void {
-    for (const flow of content) this.#collectFlow(flow, inside);
+  #collect(content: Content, around: Around): void {
+    for (const flow of content) this.#collectFlow(flow, around);
   }
 
-  #collectFlow(flow: Flow, inside?: PartType): void {
+  #collectFlow(flow: Flow, around?: Around): void {
     switch (flow.type) {
       case "list":
-        for (const item of flow.items) this.#collect(item.flows, flow.ordered ? "numberedItem" : "item");
+        for (const { flows } of flow.items)
+          this.#collect(flows, { type: flow.ordered ? "numberedItem" : "item", item: ++this.#items });
         break;
       case "quote":
-        this.#collect(flow.flows, "quote");
+        this.#collect(flow.flows, { type: "quote", item: around?.item });
         break;
       case "table":
         this.#add("t", { flow, type: "table" });
@@ -100,13 +111,13 @@ export class Leaves {
         this.#add("i", { flow, type: "picture" });
         break;
       case "heading":
-        this.#addHeading(flow);
+        this.#addHeading(flow, around);
         break;
       case "paragraph":
-        this.#addLine(flow, inside ?? "paragraph");
+        this.#addLine(flow, around ?? { type: "paragraph" });
         break;
       case "code":
-        this.#addLine(flow, inside ?? "code");
+        this.#addLine(flow, around ?? { type: "code" });
         break;
       case "divider":
         this.#leaves.push({ flow, kind: "", number: 0 });
@@ -117,21 +128,21 @@ export class Leaves {
   }
 
   /** A line that shows nothing has no number. */
-  #addLine(flow: Flow, type: PartType): void {
+  #addLine(flow: Flow, { type, item }: Around): void {
     if (isBlank([flow])) this.#leaves.push({ flow, kind: "", number: 0 });
-    else this.#add("p", { flow, type });
+    else this.#add("p", { flow, type, item });
   }
 
   /** A heading begins a section, unless it shows nothing. */
-  #addHeading(flow: Heading): void {
-    if (isBlank([flow])) return this.#addLine(flow, "paragraph");
+  #addHeading(flow: Heading, around: Around | undefined): void {
+    if (isBlank([flow])) return this.#addLine(flow, { type: "paragraph" });
     const section = ++this.#counts.s;
-    this.#add("p", { flow, type: "heading", section });
+    this.#add("p", { flow, type: "heading", section, item: around?.item });
   }
 
-  #add(kind: "p" | "t" | "i", leaf: Pick<Leaf, "flow" | "type" | "section">): void {
-    const { flow, type, section } = leaf;
-    this.#leaves.push({ flow, type, section, kind, number: ++this.#counts[kind] });
+  #add(kind: "p" | "t" | "i", leaf: Pick<Leaf, "flow" | "type" | "section" | "item">): void {
+    const { flow, type, section, item } = leaf;
+    this.#leaves.push({ flow, type, section, item, kind, number: ++this.#counts[kind] });
   }
 
   /** The parts that spots name, each once. */
@@ -184,6 +195,24 @@ export class Leaves {
     this.#readUntil(() => needed.every(([kind, count]) => this.#counts[kind] >= count));
   }
 
+  /**
+   * The spots of each paragraph, item, row or cell at a spot, or in all of the document; what is blank has none.
+   * @throws DrawerError `bad-spot`, `no-spot`
+   */
+  spotsOfEach(unit: "paragraph" | "item" | "row" | "cell", text: string | undefined, file: string): string[] {
+    if (text === undefined) this.#readAll();
+    const [from, to] =
+      text === undefined ? [0, this.#leaves.length - 1] : this.#range(parseSpot(text), text, file);
+    const leaves = this.#leaves.slice(from, to + 1);
+    if (unit === "paragraph") return leaves.flatMap(({ kind, number }) => (kind === "p" ? `p${number}` : []));
+    if (unit === "item") return itemSpots(leaves);
+    return leaves.flatMap(({ flow, number }) =>
+      flow.type === "table"
+        ? cellsOfEach(unit, flow, { top: 0, left: 0 }).map((cells) => `t${number}!${writeCells(cells)}`)
+        : [],
+    );
+  }
+
   #range(spot: Spot, text: string, file: string): [number, number] {
     this.#readFor(spot);
     const { p, t, i, s } = this.#counts;
@@ -215,6 +244,39 @@ export class Leaves {
         throw new DrawerError(filesErrors, "no-spot/lines", { file, spot: text });
     }
   }
+}
+
+/** The spots of the items that leaves stand in: from the first of their paragraphs to the last. */
+function itemSpots(leaves: readonly Leaf[]): string[] {
+  const ends: { item: number; from: number; to: number }[] = [];
+  for (const { kind, number, item } of leaves) {
+    if (kind !== "p" || item === undefined) continue;
+    const last = ends.at(-1);
+    if (last?.item === item) last.to = number;
+    else ends.push({ item, from: number, to: number });
+  }
+  return ends.map(({ from, to }) => (from === to ? `p${from}` : `p${from}..p${to}`));
+}
+
+/**
+ * The rectangles of each row, or of each cell, of a table; what is blank has none.
+ * @param at where the table begins in its sheet, counting from 0
+ */
+export function cellsOfEach(
+  unit: "row" | "cell",
+  table: Table,
+  { top, left }: Pick<Rectangle, "top" | "left">,
+): Rectangle[] {
+  const right = left + columnsOf(table) - 1;
+  const found: Rectangle[] = [];
+  for (const [row, columns, index] of placedRows(table.rows)) {
+    const filled = row.flatMap((cell, at) => (isBlank(cell.flows) ? [] : columns[at]!));
+    const line = { top: top + index, bottom: top + index };
+    if (unit === "cell")
+      for (const column of filled) found.push({ ...line, left: left + column, right: left + column });
+    else if (filled.length > 0) found.push({ ...line, left, right });
+  }
+  return found;
 }
 
 /** How many parts of a document must be known to know a spot; all for lines, which documents do not count. */

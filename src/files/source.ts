@@ -20,8 +20,13 @@ import { cellText } from "../formats/text/write.js";
 import { parts as words, contentErrors } from "../messages/en/content.js";
 import { filesErrors } from "../messages/en/files.js";
 import { formatNotices } from "../messages/en/formats.js";
-import { cutLines, flowsOf, Leaves, type Part } from "./parts.js";
+import { cellsOfEach, cutLines, flowsOf, Leaves, type Part } from "./parts.js";
 import { canonicalSpot, parseSpot } from "./spot.js";
+
+/** What a file can be taken by, one by one. */
+export const UNITS = ["row", "cell", "paragraph", "item", "line"] as const;
+/** A row, a cell, a paragraph, an item of a list, or a line of plain text. */
+export type Unit = (typeof UNITS)[number];
 
 /**
  * A document or workbook: what it holds, part by part and spot by spot. Documents and workbooks of office programs are read as far as
@@ -52,6 +57,11 @@ export interface Source {
    * @throws DrawerError `bad-spot`, `no-spot`
    */
   spots(written: string): string[];
+  /**
+   * The spots of each row, cell, paragraph, item or line at a spot, or in all of it, in their order; what is blank has none.
+   * @throws DrawerError `no-spot` when there is none of them; `bad-spot`, `unreadable`, `too-large`
+   */
+  each(unit: Unit, spot?: string): string[];
 }
 
 /** A sheet of a source, for those who choose cells of it. */
@@ -143,6 +153,7 @@ function withNotice(source: Source, told: Notice): Source {
     },
     parts: () => source.parts(),
     spots: (written) => source.spots(written),
+    each: (unit, spot) => source.each(unit, spot),
     at(spot) {
       const incoming = source.at(spot);
       return { ...incoming, notices: [told, ...(incoming.notices ?? [])] };
@@ -216,6 +227,28 @@ class DocumentSource implements Source {
     };
   }
 
+  each(unit: Unit, spot?: string): string[] {
+    const found = unit === "line" ? this.#lines(spot) : this.#leaves.spotsOfEach(unit, spot, this.name);
+    if (found.length > 0) return found;
+    const units: readonly Unit[] = this.format === "text" ? UNITS : UNITS.filter((one) => one !== "line");
+    throw new DrawerError(filesErrors, "no-spot/each", {
+      file: this.name,
+      unit,
+      units,
+      ...defined({ spot }),
+    });
+  }
+
+  /** The spots of the lines of plain text; none in any other document. */
+  #lines(spot: string | undefined): string[] {
+    if (this.format !== "text") return [];
+    const { content } = this.reading;
+    const parsed = spot === undefined ? undefined : parseSpot(spot);
+    if (parsed && parsed.type !== "lines") return [];
+    const { from, to } = parsed ?? { from: 1, to: content.length };
+    return content.slice(from - 1, to).flatMap((line, at) => (isBlank([line]) ? [] : `l${from + at}`));
+  }
+
   spots(written: string): string[] {
     return partsOf(written.trim()).map((spot) => {
       const lower = spot.replace(/^[A-Z](?=\d)/, (letter) => letter.toLowerCase());
@@ -283,6 +316,29 @@ class WorkbookSource implements Source {
     const content: Content = rectangle ? [tableOf(sheet, rectangle, budget)] : [];
     const notices = sheet.notices(cells);
     return { content: isBlank(content) ? [] : content, pictures: new Map(), notices };
+  }
+
+  each(unit: Unit, spot?: string): string[] {
+    const units = ["row", "cell"] as const;
+    const known = units.find((one) => one === unit);
+    const asked =
+      spot === undefined ? this.reading.map((sheet) => ({ sheet })) : [this.#resolve(spot, this.reading[0])];
+    const isNamed = this.reading.length > 1 || spot?.includes("!") === true;
+    const found = asked.flatMap(
+      ({ sheet, cells = sheet.used }: { sheet: ReadSheet; cells?: Rectangle | undefined }) => {
+        if (!known || !cells) return [];
+        return cellsOfEach(known, sheet.table(cells), cells).map(
+          (each) => (isNamed ? `${quoted(sheet.name)}!` : "") + writeCells(each),
+        );
+      },
+    );
+    if (found.length > 0) return found;
+    throw new DrawerError(filesErrors, "no-spot/each", {
+      file: this.name,
+      unit,
+      units,
+      ...defined({ spot }),
+    });
   }
 
   spots(written: string): string[] {

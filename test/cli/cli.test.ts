@@ -34,6 +34,48 @@ test("collects spots in the order given, and says what was taken", async () => {
   expect(await positions()).toEqual(["1 First", "2 Species", "3 Date", "4 2031-04-08", "5 2031-04-09"]);
 });
 
+test.each<[string, string, readonly string[]]>([
+  [
+    "collect demo/ringing.xlsx --at Spring!A2:G4 --each row",
+    "Spring!A2:G2 Spring!A3:G3 Spring!A4:G4",
+    ["2031-04-08 | North", "2031-04-08 | Middle", "2031-04-09 | North"],
+  ],
+  ["collect demo/ringing.ods --at Spring!C2:C3 --each cell", "Spring!C2 Spring!C3", ["Chiffchaff", "Willow"]],
+  ["collect demo/costs.csv --at A2:B3 --each row", "A2:B2 A3:B3", ["Larch plank", "Galvanised"]],
+  ["collect demo/diary.odt --at p4..p6 --each item", "p5 p6", ["Rides open", "middle ride"]],
+  [
+    "collect demo/diary.docx --at t1 --each row",
+    "t1!A1:C1 t1!A2:C2 t1!A3:C3 t1!A4:C4",
+    ["Species", "Chiffchaff"],
+  ],
+  ["collect demo/diary.docx --at s1 --each paragraph", "p1 p2 p3", ["", "", "First wheatear"]],
+])("%s: each is a snippet with its own spot, and what is blank is none", async (command, spots, begin) => {
+  await all(command);
+  const collected = await snippets();
+  const at = collected.map(({ origin }) => origin.at);
+  expect(at.slice(0, spots.split(" ").length).join(" ")).toBe(spots);
+  begin.forEach((words, index) => expect(collected[index]!.beginning.startsWith(words)).toBe(true));
+});
+
+test("each line of standard input is a snippet; what a file cannot be taken by is refused, and nothing is collected", async () => {
+  await drawer(["collect", "--each", "line"], "one\n\n  \ntwo\n");
+  expect((await snippets()).map(({ beginning, origin }) => [beginning, origin.at])).toEqual([
+    ["one", "l1"],
+    ["two", "l4"],
+  ]);
+  for (const [words, message] of [
+    ["demo/ringing.xlsx --each item", "is not taken by the item, but by the row or cell"],
+    ["demo/diary.docx --at p1 --each item", "has no item at p1 that holds anything"],
+    ["demo/diary.docx --each line", "is not taken by the line"],
+    ["demo/diary.docx --each word", "row, cell, paragraph, item, line"],
+  ]) {
+    const { code, err } = await drawer(["collect", ...words!.split(" ")]);
+    expect([code, err]).toEqual([expect.any(Number), expect.stringContaining(message!)]);
+    expect(code).not.toBe(0);
+  }
+  expect(await snippets()).toHaveLength(2);
+});
+
 test.each([
   ["html", readFileSync("demo/clipboard/web-sentence/clip.html"), "High water **11:48**; the causeway"],
   ["markdown", "# Tides\n\n* a **b**\n", "# Tides\n\n- a **b**"],

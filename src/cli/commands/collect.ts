@@ -12,6 +12,7 @@ export function add(program: Command): void {
   const says = commands.collect;
   begin(program, "collect", "[file...]")
     .option("--at <spot>", says.at, several)
+    .option("--each <unit>", says.each)
     .option("--type <type>", says.type)
     .option("--separator <sign>", says.separator)
     .option("--header <yes|no>", says.header)

@@ -5,6 +5,8 @@ import { didYouMean, grouped, many, namedAll } from "./phrases.js";
 
 /** Refusals of what was typed, which only the command line has. Their codes are told by as those of errors are. */
 export const usage = {
+  /** What was copied is no file. */
+  "bad-option/each-clipboard": () => "--each takes files apart; what was copied last is collected whole.",
   /** Spots were given for several files. */
   "bad-option/spots": () => "Spots belong to one file: name one file with --at, or several files without it.",
   /** Private, and not private. */

@@ -22,6 +22,7 @@ export const commands = {
     header: "whether the first row of a table names its columns (told from the table)",
     type: "what it is: text, html, markdown, csv, tsv, docx, odt, xlsx, ods, png…",
     separator: "what parts the columns of rows: comma, tab, semicolon, bar, or the sign (told from the rows)",
+    each: "each row, cell, paragraph, item or line of it is a snippet of its own; blank ones are none",
     at: "a spot of the file (p3, p3..p6, t1, t1!A1:C2, s2, Spring!A2:G2); may be repeated",
   },
   deal: {

@@ -37,6 +37,21 @@ export const filesErrors = {
   /** Lines are counted in plain text only. */
   "no-spot/lines": ({ file, spot }: { file: string; spot: string }) =>
     `“${file}” has no lines to count: ${spot} is for plain text. Use p3 or p3..p6.`,
+  /** There is none of what a file is to be taken by, one by one. */
+  "no-spot/each": ({
+    file,
+    unit,
+    units,
+    spot,
+  }: {
+    file: string;
+    unit: string;
+    units: readonly string[];
+    spot?: string;
+  }) =>
+    units.includes(unit)
+      ? `“${file}” has no ${unit}${spot === undefined ? "" : ` at ${spot}`} that holds anything.`
+      : `“${file}” is not taken by the ${unit}, but by the ${orList(units)}.`,
   /** What was written is not the form of a spot. */
   "bad-spot": ({ spot }: { spot: string }) =>
     `“${spot}” is not a spot of a document. Write p3, p3..p6, t1, t1!A1:C2, i1, s2, or in plain text l10..l14.`,
@@ -52,4 +67,8 @@ interface Parts {
 function partsOf({ count, letter, what }: Parts): string {
   if (count === 0) return `no ${what}s`;
   return count === 1 ? `one ${what}, ${letter}1` : `${count} ${what}s, ${letter}1 to ${letter}${count}`;
+}
+
+function orList(words: readonly string[]): string {
+  return [words.slice(0, -1).join(", "), words.at(-1)].filter(Boolean).join(" or ");
 }
