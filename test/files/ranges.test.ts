@@ -80,14 +80,19 @@ function workbookOf({ rows, merges, hidden, isPrefixed, isPlaced }: Sheet): Uint
   const refs = merges.map(({ row, column, height, width }) =>
     writeCells({ top: row, left: column, bottom: row + height, right: column + width + 1 }),
   );
+  // What stands between is long, so that it comes in pieces of its own.
+  const long = `<!-- ${Array.from({ length: 9000 }, (_, at) => ((at * 2654435761) % 4294967296).toString(36)).join(" ")} -->`;
   const whole = rawWorkbook(
     rows.map((row) => row.map((made) => made?.raw ?? (isPlaced ? undefined : { xml: "" }))),
     {
       rowAttributes: (row) => (row % 10 === hidden ? ' hidden="1"' : ""),
       after:
+        long +
         (refs.length > 0
           ? `<mergeCells>${refs.map((ref) => `<mergeCell ref="${ref}"/>`).join("")}</mergeCells>`
-          : "") + '<hyperlinks><hyperlink ref="A2:A30" r:id="rId1"/></hyperlinks>',
+          : "") +
+        long +
+        '<hyperlinks><hyperlink ref="A2:A30" r:id="rId1"/></hyperlinks>',
       relations:
         '<Relationship Id="rId1" Type="http://schemas.openxmlformats.org/officeDocument/2006/relationships/hyperlink" Target="https://merrow-spit.example/tides" TargetMode="External"/>',
     },
@@ -115,7 +120,7 @@ const rectangles = fc.array(
 officeTest(
   "a range that alone is read says what it says in the whole sheet, what its file says, and what LibreOffice makes of it",
   async () => {
-    const samples = fc.sample(fc.tuple(sheet, rectangles), { numRuns: 6, seed: 20310408 });
+    const samples = fc.sample(fc.tuple(sheet, rectangles), { numRuns: 4, seed: 20310408 });
     samples.forEach(([made], at) => writeFileSync(join(folder, `${at}.xlsx`), workbookOf(made)));
     convert(
       folder,
@@ -168,8 +173,8 @@ officeTest(
 /** Words that pack badly between flows of all kinds: a document that comes in many pieces. */
 const long = fc
   .array(fc.tuple(contents, fc.array(word, { minLength: 4, maxLength: 9 })), {
-    minLength: 120,
-    maxLength: 120,
+    minLength: 60,
+    maxLength: 60,
     size: "max",
   })
   .map((pieces) =>
@@ -179,7 +184,7 @@ const long = fc
 test.each(["docx", "odt"] as const)(
   "a spot of a %s that alone is read says what it says when all is read",
   async (format) => {
-    for (const content of fc.sample(long, { numRuns: 2, seed: 20310408 })) {
+    for (const content of fc.sample(long, { numRuns: 1, seed: 20310408 })) {
       const bytes = await writeOffice({ content }, format);
       const whole = await readSource(bytes, `long.${format}`);
       const spots = whole.parts().map(({ spot }) => spot);
@@ -199,13 +204,8 @@ test.each(["docx", "odt"] as const)(
 );
 
 test("of a document with many pictures those alone are unpacked that are asked for", async () => {
-  // Each unpacks to 3 MB: all together are more than may be unpacked of one file.
-  const png = (at: number) => {
-    const bytes = new Uint8Array(3_000_000);
-    bytes.set(strToU8("\u0089PNG\r\n\u001a\n\0\0\0\rIHDR\0\0\0\x10\0\0\0\x10", true));
-    bytes[100] = at;
-    return bytes;
-  };
+  const png = (at: number) =>
+    strToU8(`\u0089PNG\r\n\u001a\n\0\0\0\rIHDR\0\0\0\x10\0\0\0\x10 sketch ${at}`, true);
   const W = 'xmlns:w="http://schemas.openxmlformats.org/wordprocessingml/2006/main" xmlns:a="a" xmlns:r="r"';
   const ids = Array.from({ length: 100 }, (_, at) => at);
   const picture = (at: number) => `<w:p><w:r><w:drawing><a:blip r:embed="r${at}"/></w:drawing></w:r></w:p>`;
@@ -216,16 +216,22 @@ test("of a document with many pictures those alone are unpacked that are asked f
     "word/_rels/document.xml.rels": strToU8(
       `<Relationships>${ids.map((at) => `<Relationship Id="r${at}" Target="media/${at}.png"/>`).join("")}</Relationships>`,
     ),
-    ...Object.fromEntries(ids.map((at) => [`word/media/${at}.png`, [png(at), { level: 1 }]])),
+    ...Object.fromEntries(ids.map((at) => [`word/media/${at}.png`, png(at)])),
   });
+  // Each says that it comes to 3 MB: all together are more than may be unpacked of one file.
+  const view = new DataView(bytes.buffer);
+  for (let at = 0; at < bytes.length - 46; at++)
+    if (view.getUint32(at) === 0x504b0102 && strFromU8(bytes.subarray(at + 46, at + 56)) === "word/media")
+      view.setUint32(at + 24, 3_000_000, true);
   const source = await readSource(bytes, "sketches.docx");
   expect(source.parts()).toHaveLength(100);
   for (const spot of ["i1", "i7", "i100"]) {
     const { content, pictures } = source.at(spot);
     const { hash } = content[0] as Picture;
     expect([...pictures!.keys()]).toEqual([hash]);
-    expect(pictures!.get(hash)![100]).toBe(Number(spot.slice(1)) - 1);
+    expect(strFromU8(pictures!.get(hash)!.subarray(24))).toBe(` sketch ${Number(spot.slice(1)) - 1}`);
   }
+  expect(() => source.at()).toThrow("unpacks to more than 256 MB");
 });
 
 test("a file that is cut short inside is refused where what is missing is asked for, and never taken for a blank one", async () => {

@@ -7,8 +7,10 @@ import { CONDITIONS, faultsOf } from "../support/axe";
 import { launch, onPages } from "../support/browser";
 import { commandHome } from "../support/command";
 import { copyWithXclip, display, onDesktop, pause, takenByXclip, until } from "../support/desktop";
+import { writeOffice } from "../support/office";
 import { startWatch } from "../support/watch";
 import { OpenedWindow, type WindowPage } from "../support/window";
+import { paragraph } from "drawer";
 import { readSource } from "drawer/files";
 
 /** So long after an offer a program that is not in front pastes, and does not only look. */
@@ -286,6 +288,33 @@ onDesktop("the window beside one's programs", () => {
     const saved = spawnSync("pandoc", [path, "-t", "plain"], { encoding: "utf8" }).stdout;
     for (const words of ["First wheatear on the seawall", "Willow warbler", "Goldcrest"])
       expect(saved).toContain(words);
+  });
+
+  test("of a long document a few hundred parts are drawn, and more when one asks; all of them can be marked", async () => {
+    const content = Array.from({ length: 20_000 }, (_, at) => paragraph(`Note ${at + 1} of the wardens`));
+    const path = join(folder, "notes.odt");
+    writeFileSync(path, await writeOffice({ content }, "odt"));
+    await window.in("input[type=file]").setInputFiles(path);
+    const parts = window.in(".parts li");
+    await window.button("Show more: 300 of 20,000 are here").click();
+    await until(
+      () => parts.count(),
+      (count) => count === 600,
+    );
+    // One reads on where one was, by the keyboard too.
+    await window.page.keyboard.press("Space");
+    await window.button("Collect one snippet").waitFor();
+    const every = window.in(".parts .every input");
+    await every.check();
+    await window.button("Collect 20,000 snippets").waitFor();
+    await every.uncheck();
+    await window.in(".parts li input").nth(599).check();
+    await window.button("Collect one snippet").click();
+    await window.holds(1);
+    expect((await snippets())[0]).toMatchObject({
+      beginning: "Note 600 of the wardens",
+      origin: { at: "p600" },
+    });
   });
 
   test("a drawer is saved as a file and brought into another; the sample drawer can be looked at and thrown away", async () => {

@@ -117,12 +117,12 @@ export class XlsxCells implements SheetCells {
   /** Reads what stands after all rows, by another pass where these have not all been read. */
   #readTail(): void {
     if (this.#isTailRead) return;
-    this.#isTailRead = true;
-    while (this.#stream.root === "" && !this.#stream.isRead) this.#stream.readOn();
+    while (this.#stream.root === "" && !this.#stream.isRead) this.readOn();
     if (this.#rowsRead === ROWS) {
-      while (!this.#stream.isRead) this.#stream.readOn();
+      while (!this.#stream.isRead) this.readOn();
       return;
     }
+    this.#isTailRead = true;
     const pieces = afterElement(this.parts.pieces(this.part), this.#stream.root, "sheetData");
     const tail = new XmlStream(pieces, this.parts.file, {
       open: (name, attributes) => this.#beginAfterRows(name, attributes),

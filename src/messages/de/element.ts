@@ -309,6 +309,7 @@ export const elementSentences: Page = {
     whole: (files) => (files === 1 ? "Alles als eines einsammeln" : "Jede Datei als eines einsammeln"),
     leave: "Lassen",
     every: (count) => (count === 1 ? "ihr einer Teil" : `alle ${grouped(count)} Teile`),
+    more: ({ shown, of }) => `Mehr zeigen: ${grouped(shown)} von ${grouped(of)} sind hier`,
     sheet: "Blatt",
     grid: (sheet) => `Zellen des Blatts „${sheet}“`,
     draw: "Ziehen Sie einen Bereich über die Zellen; mit der Tastatur durch Umschalt und die Pfeile, dann Eingabe.",

@@ -210,6 +210,8 @@ export const partsPanel = {
   whole: (files: number) => (files === 1 ? "Collect all of it as one" : "Collect each file as one"),
   leave: "Leave it",
   every: (count: number) => (count === 1 ? "its one part" : `all ${grouped(count)} parts`),
+  more: ({ shown, of }: { shown: number; of: number }) =>
+    `Show more: ${grouped(shown)} of ${grouped(of)} are here`,
   sheet: "Sheet",
   grid: (sheet: string) => `Cells of the sheet “${sheet}”`,
   draw: "Draw a range over the cells; with the keyboard by Shift and the arrows, then Enter.",

@@ -127,7 +127,10 @@ export class Panels {
       const [{ readFiles }, { LookedInto }] = await Promise.all([fileReaders(), import("./parts.js")]);
       const looked = new LookedInto(
         await readFiles(others),
-        () => this.host.requestUpdate(),
+        () => {
+          this.host.requestUpdate();
+          return this.host.updateComplete;
+        },
         (sentence) => this.host.binding?.announce(sentence),
       );
       if (looked.isChoice) {

@@ -11,6 +11,8 @@ import type { CellGrid } from "../cell-grid.js";
 interface LookedAt {
   readonly source: Source;
   readonly parts: readonly Part[];
+  /** How many of its parts are drawn: a long document has more than anybody looks through. */
+  drawn: number;
   /** The spots that are marked: ranges of a sheet in the order of marking, parts of a document in theirs. */
   spots: readonly string[];
   /** The sheet that is shown. */
@@ -19,21 +21,24 @@ interface LookedAt {
   readonly ranges: Map<string, { readonly sheet: SourceSheet; readonly cells: Rectangle }>;
 }
 
+/** How many parts of a document are drawn at first, and with each asking for more. */
+const DRAWN = 300;
+
 /** Files that are looked into before anything of them is collected. */
 export class LookedInto {
   readonly #files: readonly LookedAt[];
 
   /**
-   * @param changed is called when something else is to be drawn
+   * @param changed is called when something else is to be drawn; settles when it is
    * @param say is told what was marked, for those who do not see it
    */
   constructor(
     sources: readonly Source[],
-    readonly changed: () => void,
+    readonly changed: () => Promise<unknown>,
     readonly say: (sentence: string) => void,
   ) {
     this.#files = sources.map((source) => ({
-      ...{ source, parts: source.parts(), spots: [], ranges: new Map() },
+      ...{ source, parts: source.parts(), drawn: DRAWN, spots: [], ranges: new Map() },
       sheet: source.sheets?.find(({ used }) => used) ?? source.sheets?.[0],
     }));
   }
@@ -71,21 +76,30 @@ export class LookedInto {
 
   #set(file: LookedAt, spots: readonly string[]): void {
     file.spots = spots;
-    this.changed();
+    void this.changed();
   }
 
   #document(file: LookedAt) {
-    const { source, parts, spots } = file;
+    const { source, parts, drawn, spots } = file;
     const all = parts.map(({ spot }) => spot);
+    const isMarked = new Set(spots);
     const box = (spot: string, event: Event) => {
-      const isMarked = (event.target as HTMLInputElement).checked;
-      const wanted = new Set(isMarked ? [...spots, spot] : spots.filter((each) => each !== spot));
+      const wanted = new Set(isMarked);
+      if ((event.target as HTMLInputElement).checked) wanted.add(spot);
+      else wanted.delete(spot);
       this.#set(
         file,
         all.filter((each) => wanted.has(each)),
       );
     };
     const every = (event: Event) => this.#set(file, (event.target as HTMLInputElement).checked ? all : []);
+    const more = async (event: Event) => {
+      const list = (event.target as Element).closest("fieldset")!.querySelector("ul")!;
+      file.drawn += DRAWN;
+      await this.changed();
+      // The button goes, or goes down: one reads on where one was.
+      list.children[drawn]?.querySelector("input")?.focus();
+    };
     return html`
       <fieldset>
         <legend>${source.name}</legend>
@@ -94,13 +108,13 @@ export class LookedInto {
           ${words.every(all.length)}
         </label>
         <ul>
-          ${parts.map(
+          ${parts.slice(0, drawn).map(
             ({ spot, type, text }) => html`
               <li>
                 <label>
                   <input
                     type="checkbox"
-                    .checked=${spots.includes(spot)}
+                    .checked=${isMarked.has(spot)}
                     @change=${(event: Event) => box(spot, event)}
                   />
                   <span class="says" dir="auto">${text}</span>
@@ -110,6 +124,13 @@ export class LookedInto {
             `,
           )}
         </ul>
+        ${
+          parts.length > drawn
+            ? html`<p class="note">
+                <button @click=${more}>${words.more({ shown: drawn, of: parts.length })}</button>
+              </p>`
+            : nothing
+        }
       </fieldset>
     `;
   }
@@ -118,7 +139,7 @@ export class LookedInto {
     const { source, spots, ranges } = file;
     const chosen = (event: Event) => {
       file.sheet = source.sheets![(event.target as HTMLSelectElement).selectedIndex];
-      this.changed();
+      void this.changed();
     };
     const marked = ({ detail: cells }: CustomEvent<Rectangle>) => {
       const spot = shown.spot(cells);
