@@ -4,7 +4,8 @@ import { css } from "lit";
 export const cellGridStyles = css`
   :host {
     display: block;
-    max-height: 19em;
+    /* As high as what it stands in allows, with room for what stands around it. */
+    max-height: max(19em, 100cqb - 15em);
     overflow: auto;
     border: 1px solid var(--rule);
     font: 0.85em var(--plain);

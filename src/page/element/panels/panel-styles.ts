@@ -121,11 +121,15 @@ export const panelStyles = css`
     padding: 0;
     border: 0;
   }
+  .panel.parts {
+    container-type: size;
+  }
   .panel.parts > .acts {
     position: sticky;
-    top: -0.6em;
+    /* The panel's own padding, in the ems of a smaller font: nothing shows through above it. */
+    top: calc(-0.6em / 0.85);
     z-index: 2;
-    margin: -0.6em calc(-1 * var(--edge)) 0.4em;
+    margin: calc(-0.6em / 0.85) calc(-1 * var(--edge)) 0.4em;
     padding: 0.8em var(--edge);
     background: var(--paper);
     border-bottom: 1px solid var(--rule);
@@ -134,7 +138,7 @@ export const panelStyles = css`
     padding: 0;
     font-weight: 600;
   }
-  .panel.parts :is(label, .every) {
+  .panel.parts label {
     display: block;
     position: relative;
     padding-inline-start: 1.8em;
@@ -156,8 +160,18 @@ export const panelStyles = css`
   }
   .panel.parts ul li {
     display: block;
+    padding: 0.3em 0;
     content-visibility: auto;
-    contain-intrinsic-size: auto 3.4em;
+    contain-intrinsic-size: auto 2.2em;
+  }
+  .panel.parts ul label {
+    display: flex;
+    align-items: baseline;
+    justify-content: space-between;
+    gap: 1em;
+  }
+  .panel.parts ul .from {
+    flex: none;
   }
   .panel.parts ol li > button {
     grid-row: auto;
