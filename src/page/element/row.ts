@@ -153,10 +153,12 @@ function rowButtons(row: ListRow, { count, revealed }: RowState, actions: RowAct
     >
       ${word}
     </button>`;
+  // Those that are done most often come first: in a narrow window the others are scrolled to, or done by their keys.
   return html`
     <span class="actions" part="actions" role="gridcell" tabindex="-1">
       ${button(words.show, actions.show)} ${button(words.copy, actions.copy)}
       ${button(entry.kept ? words.release : words.keep, actions.keep)}
+      ${button(words.discard, actions.discard)}
       ${entry.kind === "link" && !entry.private ? button(words.open, actions.open) : nothing}
       ${button(words.label, actions.askLabel)}
       ${entry.private ? button(revealed === undefined ? words.reveal : words.mask, actions.reveal) : nothing}
@@ -164,7 +166,6 @@ function rowButtons(row: ListRow, { count, revealed }: RowState, actions: RowAct
       ${entry.parts ? button(words.split, actions.split) : nothing}
       ${button(words.earlier, (each) => actions.move(each, -1), position === 1)}
       ${button(words.later, (each) => actions.move(each, 1), position === count)}
-      ${button(words.discard, actions.discard)}
     </span>
   `;
 }
