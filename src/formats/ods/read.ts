@@ -149,14 +149,14 @@ class OdsCells implements SheetCells {
     return this.#merges;
   }
 
-  /** Refuses repeats that come to more cells than can be held, before they are made. */
-  #count(cells: number): void {
+  /** Refuses more cells than can be held, before those that are repeated are made. */
+  #count(cells: number, isByRepeats: boolean): void {
     this.#cells += cells;
     if (this.#cells > MOST_CELLS)
       throw new DrawerError(formatErrors, "too-large/workbook", {
         file: this.parts.file,
         most: MOST_CELLS,
-        isByRepeats: true,
+        isByRepeats,
       });
   }
 
@@ -198,7 +198,7 @@ class OdsCells implements SheetCells {
       // What is coloured only, to the end of the sheet, is how sheets look and no content.
       const isShown = cell && (cell.flows.length > 0 || (cell.background && times <= SHOWN_BLANK));
       if (isShown) {
-        this.#count(times);
+        this.#count(times, times > 1);
         for (let i = 0; i < times; i++) cells[column + i] = cell;
       }
       const colspan = count(child, "number-columns-spanned", LIMIT.columns);
@@ -217,7 +217,7 @@ class OdsCells implements SheetCells {
     const isFilled = cells.some((cell) => cell !== undefined && cell.flows.length > 0);
     if (isFilled) this.#extend(cells, times);
     if (cells.length > 0 && (isFilled || times <= SHOWN_BLANK)) {
-      this.#count((times - 1) * cells.reduce((sum, cell) => sum + (cell ? 1 : 0), 0));
+      this.#count((times - 1) * cells.reduce((sum, cell) => sum + (cell ? 1 : 0), 0), true);
       for (let i = 0; i < times; i++) this.#rows[this.#row + i] = cells;
     }
     if (isFilled && isHidden(element) && times <= SHOWN_BLANK)

@@ -210,6 +210,7 @@ export const partsPanel = {
   whole: (files: number) => (files === 1 ? "Collect all of it as one" : "Collect each file as one"),
   leave: "Leave it",
   every: (count: number) => (count === 1 ? "its one part" : `all ${grouped(count)} parts`),
+  /** The button for more of a long document's parts: how many are here, and of how many. */
   more: ({ shown, of }: { shown: number; of: number }) =>
     `Show more: ${grouped(shown)} of ${grouped(of)} are here`,
   sheet: "Sheet",

@@ -166,8 +166,8 @@ export const listStyles = css`
     align-items: center;
     gap: 0.65em;
     height: 2.6em;
-    /* Most of the row stays what one clicks to place it. */
-    max-width: 45%;
+    /* Most of the row stays what one clicks to place it; the first four are in sight in a strip too. */
+    max-width: max(45%, 17.5em);
     padding-inline: 0.8em var(--edge);
     overflow-x: auto;
     scrollbar-width: none;
