@@ -279,7 +279,7 @@ export function cellsOfEach(
   return found;
 }
 
-/** How many parts of a document must be known to know a spot; all for lines, which documents do not count. */
+/** How many parts of a document must be known to know a spot; none for lines, which documents do not count. */
 function neededFor(spot: Spot): { p?: number; t?: number; i?: number; s?: number } {
   switch (spot.type) {
     case "paragraphs":

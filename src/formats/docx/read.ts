@@ -20,6 +20,7 @@ import {
 } from "../office/document.js";
 import { elementStream } from "../office/element-stream.js";
 import { DocumentPictures, openDocument } from "../office/open-document.js";
+import { mainPart, relationsOf, type Relation } from "../office/relations.js";
 import { TextBudget } from "../office/text-budget.js";
 import { attributeOf, childOf, childrenOf, descendantsOf, parseXml, type Element } from "../office/xml.js";
 import { Parts } from "../office/zip.js";
@@ -40,8 +41,7 @@ import { readTable } from "./table.js";
  */
 export function readDocx(bytes: Uint8Array, file: string, onProgress?: OnProgress): ReadDocument {
   const parts = new Parts(bytes, file, onProgress);
-  const main = mainPart(parts);
-  if (!parts.has(main)) throw parts.missing(main);
+  const main = mainPart(parts, "word/document.xml");
   const reader = new DocxReader(parts, main, file);
   let hasBody = false;
   const stream = elementStream(
@@ -64,20 +64,10 @@ export function readDocx(bytes: Uint8Array, file: string, onProgress?: OnProgres
   return openDocument(stream, reader, file, titleOf(parts, file));
 }
 
-/** The part that the package names as its document; `word/document.xml` by custom. */
-function mainPart(parts: Parts): string {
-  const rels = parts.text("_rels/.rels");
-  const target = rels && /Type="[^"]*\/officeDocument"[^>]*Target="\/?([^"]+)"/.exec(rels)?.[1];
-  return target && parts.has(target) ? target : "word/document.xml";
-}
-
 function titleOf(parts: Parts, file: string): string | undefined {
   const core = parts.text("docProps/core.xml");
   return core ? childOf(parseXml(core, file), "title")?.textContent.trim() || undefined : undefined;
 }
-
-/** What a part of the file says of the others that it uses, by the names it has for them. */
-type Relations = ReadonlyMap<string, string>;
 
 class DocxReader implements LineHost {
   /** The flows of the document, as far as it has been read. */
@@ -94,8 +84,8 @@ class DocxReader implements LineHost {
   readonly #numbering: DocxNumbering;
   readonly #notes: DocxNotes;
   readonly #folder: string;
-  readonly #relationsByPart = new Map<string, Relations>();
-  #relations: Relations;
+  readonly #relationsByPart = new Map<string, ReadonlyMap<string, Relation>>();
+  #relations: ReadonlyMap<string, Relation>;
   /** The text of paragraphs whose end was deleted: it begins the next one. */
   #held: Run[] = [];
   #isInNote = false;
@@ -120,25 +110,19 @@ class DocxReader implements LineHost {
     return text === undefined ? undefined : parseXml(text, this.file);
   }
 
-  #relationsOf(part: string): Relations {
-    const known = this.#relationsByPart.get(part);
-    if (known) return known;
-    const root = this.#xml(`${this.#folder}_rels/${part}.rels`);
-    const relations = new Map<string, string>();
-    for (const relation of root ? childrenOf(root) : [])
-      relations.set(attributeOf(relation, "Id") ?? "", attributeOf(relation, "Target") ?? "");
-    this.#relationsByPart.set(part, relations);
-    return relations;
+  #relationsOf(part: string): ReadonlyMap<string, Relation> {
+    const known = this.#relationsByPart.get(part) ?? relationsOf(this.parts, this.#folder + part);
+    this.#relationsByPart.set(part, known);
+    return known;
   }
 
   /** The name in the file of the part that a relation leads to. */
   #partAt(id: string | undefined): string {
-    const target = this.addressAt(id) ?? "";
-    return target.startsWith("/") ? target.slice(1) : this.#folder + target;
+    return this.#relations.get(id ?? "")?.part ?? "";
   }
 
   addressAt(id: string | undefined): string | undefined {
-    return this.#relations.get(id ?? "");
+    return this.#relations.get(id ?? "")?.target;
   }
 
   /** Reads the next element of the document's body. */

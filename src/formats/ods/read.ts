@@ -47,7 +47,6 @@ const SHOWN_BLANK = 1000;
 export function readOds(bytes: Uint8Array, file: string, onProgress?: OnProgress): ReadSheet[] {
   const parts = new Parts(bytes, file, onProgress);
   if (parts.text("META-INF/manifest.xml")?.includes("encryption-data")) throw locked(file);
-  if (!parts.has(CONTENT)) throw parts.missing(CONTENT);
   // It is gone through for its styles, to find its sheets, and for each of these.
   parts.keep(CONTENT);
   const content = readHead(parts);

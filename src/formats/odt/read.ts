@@ -40,7 +40,6 @@ import { readTable } from "./table.js";
 export function readOdt(bytes: Uint8Array, file: string, onProgress?: OnProgress): ReadDocument {
   const parts = new Parts(bytes, file, onProgress);
   if (parts.text("META-INF/manifest.xml")?.includes("encryption-data")) throw locked(file);
-  if (!parts.has(CONTENT)) throw parts.missing(CONTENT);
   /** What stands before the text: the styles of the file. */
   const head = new Element("document-content", []);
   const styles = parts.text("styles.xml");

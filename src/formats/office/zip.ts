@@ -91,23 +91,22 @@ export class Parts {
   needed(name: string): string {
     const text = this.text(name);
     if (text !== undefined) return text;
-    throw this.missing(name);
+    throw this.#missing(name);
   }
 
-  /** The refusal of a document that lacks a part. */
-  missing(part: string): DrawerError {
+  #missing(part: string): DrawerError {
     return new DrawerError(formatErrors, "unreadable/part", { file: this.file, part });
   }
 
   /**
-   * A part's bytes, piece by piece, unpacked as far as they are taken; none when it is not there.
-   * @throws DrawerError `unreadable`; `too-large` when it unpacks to more than 2 GB
+   * A part's bytes, piece by piece, unpacked as far as they are taken.
+   * @throws DrawerError `unreadable`, also when it is not there; `too-large` when it unpacks to more than 2 GB
    */
   *pieces(name: string): Generator<Uint8Array, void> {
     const entry = this.#entries.get(name);
     const whole = this.#whole.get(name);
-    if (whole) yield* slicesOf(whole);
-    if (whole || !entry) return;
+    if (whole) return yield* slicesOf(whole);
+    if (!entry) throw this.#missing(name);
     if (entry.size > UNPACKED_LIMIT.stream) throw this.#tooLarge(UNPACKED_LIMIT.stream);
     const { isPacked, stored } = entry;
     const unpacked: Uint8Array[] = [];

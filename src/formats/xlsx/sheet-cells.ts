@@ -4,13 +4,13 @@ import { DrawerError } from "../../content/error.js";
 import type { Cell } from "../../content/model.js";
 import { dateToSerial } from "../../content/serial.js";
 import { formatErrors } from "../../messages/en/formats.js";
+import { relationsOf } from "../office/relations.js";
 import { COLUMNS, placeKey, type SheetCells } from "../office/sheet.js";
 import { afterElement, attributeIn, XmlStream, type Attributes } from "../office/xml-stream.js";
 import type { Parts } from "../office/zip.js";
 import { CellStore, type CellKind, type StoredCell } from "./cell-store.js";
 import { isShown, makeCell, type CellContext } from "./cell.js";
 import { TextReader, unescaped } from "./shared-strings.js";
-import { relationsOf } from "./workbook.js";
 
 /** How many rows a sheet has at most. */
 const ROWS = 1_048_576;
