@@ -19,8 +19,9 @@ import { OdtReader } from "../odt/read.js";
 import { OdfStyles, type OdfStyle } from "../odt/styles.js";
 import { elementStream } from "../office/element-stream.js";
 import { sheetCell } from "../office/sheet-cell.js";
-import { COLUMNS, placeKey, SheetGrid, type ReadSheet, type SheetCells } from "../office/sheet.js";
+import { COLUMNS, placeKey, SheetGrid, type ReadSheet } from "../office/sheet.js";
 import { shownNumber } from "../office/shown.js";
+import { StreamedCells } from "../office/streamed-cells.js";
 import { runInFont } from "../office/symbols.js";
 import { marksFrom, type TextProps } from "../office/text-props.js";
 import type { XmlStream } from "../office/xml-stream.js";
@@ -86,18 +87,12 @@ function readHead(parts: Parts): Element {
 }
 
 /** The cells of a sheet of a workbook, read row by row. */
-class OdsCells implements SheetCells {
-  extent: { top: number; left: number; bottom: number; right: number } | undefined;
-  /** There once something was asked for: a workbook may have many sheets. */
-  #opened: XmlStream | undefined;
+class OdsCells extends StreamedCells {
   readonly #rows: (readonly (Cell | undefined)[])[] = [];
   readonly #merges: Rectangle[] = [];
   #row = 0;
   /** The style that cells of a column have when they name none, by ranges of columns. */
   readonly #columns: { to: number; style: string | undefined }[] = [];
-  readonly #hiddenRows = new Set<number>();
-  readonly #hiddenColumns = new Set<number>();
-  readonly #unresolved: number[] = [];
   readonly #looks = new Map<string | undefined, CellLook>();
   /** How many cells that hold something have been made of the sheet. */
   #cells = 0;
@@ -105,13 +100,15 @@ class OdsCells implements SheetCells {
   constructor(
     readonly parts: Parts,
     readonly place: SheetPlace,
-    readonly isHidden: boolean,
+    isHidden: boolean,
     readonly text: OdtReader,
     readonly styles: OdfStyles,
-  ) {}
+  ) {
+    super(isHidden);
+  }
 
-  get #stream(): XmlStream {
-    return (this.#opened ??= elementStream(
+  protected open(): XmlStream {
+    return elementStream(
       between(this.parts.pieces(CONTENT), this.place),
       this.parts.file,
       {
@@ -120,24 +117,11 @@ class OdsCells implements SheetCells {
         take: (element) => this.#take(element),
       },
       Infinity,
-    ));
-  }
-
-  get facts() {
-    const [hiddenRows, hiddenColumns, unresolved] = [this.#hiddenRows, this.#hiddenColumns, this.#unresolved];
-    return { isHidden: this.isHidden, hiddenRows, hiddenColumns, unresolved };
-  }
-
-  get isRead(): boolean {
-    return this.#stream.isRead;
+    );
   }
 
   get rowsRead(): number {
     return this.isRead ? Infinity : this.#row;
-  }
-
-  readOn(): void {
-    this.#stream.readOn();
   }
 
   row(row: number): readonly (Cell | undefined)[] {
@@ -180,7 +164,7 @@ class OdsCells implements SheetCells {
     const to = Math.min(from + times, LIMIT.columns);
     // To the end of the sheet, there is nothing to hide.
     if (isHidden(element) && times <= SHOWN_BLANK)
-      for (let column = from; column < to; column++) this.#hiddenColumns.add(column);
+      for (let column = from; column < to; column++) this.facts.hiddenColumns.add(column);
     if (to > from) this.#columns.push({ to, style: attributeOf(element, "default-cell-style-name") });
   }
 
@@ -193,7 +177,7 @@ class OdsCells implements SheetCells {
       const cell = child.localName === "table-cell" ? this.#cell(child, column) : undefined;
       const isUnresolved = cell?.flows.length === 0 && attributeOf(child, "formula") !== undefined;
       if (isUnresolved && attributeOf(child, "value-type") === undefined)
-        this.#unresolved.push(placeKey(this.#row, column));
+        this.facts.unresolved.push(placeKey(this.#row, column));
       // What is coloured only, to the end of the sheet, is how sheets look and no content.
       const isShown = cell && (cell.flows.length > 0 || (cell.background && times <= SHOWN_BLANK));
       if (isShown) {
@@ -220,22 +204,14 @@ class OdsCells implements SheetCells {
       for (let i = 0; i < times; i++) this.#rows[this.#row + i] = cells;
     }
     if (isFilled && isHidden(element) && times <= SHOWN_BLANK)
-      for (let i = 0; i < times; i++) this.#hiddenRows.add(this.#row + i);
+      for (let i = 0; i < times; i++) this.facts.hiddenRows.add(this.#row + i);
     this.#row += times;
   }
 
   #extend(cells: readonly (Cell | undefined)[], times: number): void {
-    this.extent ??= { top: this.#row, left: Infinity, bottom: 0, right: 0 };
-    const { extent } = this;
-    extent.bottom = this.#row + times - 1;
-    extent.left = Math.min(
-      extent.left,
-      cells.findIndex((cell) => cell !== undefined && cell.flows.length > 0),
-    );
-    extent.right = Math.max(
-      extent.right,
-      cells.findLastIndex((cell) => cell !== undefined && cell.flows.length > 0),
-    );
+    const isFilled = (cell: Cell | undefined) => cell !== undefined && cell.flows.length > 0;
+    const bottom = this.#row + times - 1;
+    this.extend(this.#row, cells.findIndex(isFilled), bottom, cells.findLastIndex(isFilled));
   }
 
   #cell(element: Element, column: number): Cell {

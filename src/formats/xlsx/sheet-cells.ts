@@ -5,7 +5,8 @@ import type { Cell } from "../../content/model.js";
 import { dateToSerial } from "../../content/serial.js";
 import { formatErrors } from "../../messages/en/formats.js";
 import { relationsOf } from "../office/relations.js";
-import { COLUMNS, placeKey, type SheetCells } from "../office/sheet.js";
+import { COLUMNS, placeKey } from "../office/sheet.js";
+import { StreamedCells } from "../office/streamed-cells.js";
 import { afterElement, attributeIn, XmlStream, type Attributes } from "../office/xml-stream.js";
 import type { Parts } from "../office/zip.js";
 import { CellStore, type CellKind, type StoredCell } from "./cell-store.js";
@@ -32,19 +33,13 @@ const KINDS: Readonly<Record<string, CellKind>> = {
  * the one before it (18.3.1.73, 18.3.1.4). What is merged, and what cells link to, stands after all rows: for that the rest of the part is
  * unpacked, and passed over.
  */
-export class XlsxCells implements SheetCells {
+export class XlsxCells extends StreamedCells {
   readonly #store: CellStore;
-  /** There once something was asked for: a workbook may name many sheets. */
-  #opened: XmlStream | undefined;
   readonly #text = new TextReader();
   readonly #merges: Rectangle[] = [];
   /** Links by the rows of their cells, and those of many rows. */
   readonly #links = new Map<number, CellLink[]>();
   readonly #tallLinks: CellLink[] = [];
-  readonly #hiddenRows = new Set<number>();
-  readonly #hiddenColumns = new Set<number>();
-  readonly #unresolved: number[] = [];
-  #extent: { top: number; left: number; bottom: number; right: number } | undefined;
   #rowsRead = 0;
   #isTailRead = false;
   #row = -1;
@@ -58,43 +53,31 @@ export class XlsxCells implements SheetCells {
   constructor(
     readonly parts: Parts,
     readonly part: string,
-    readonly isHidden: boolean,
+    isHidden: boolean,
     readonly context: CellContext,
   ) {
+    super(isHidden);
     this.#store = new CellStore(parts.file);
   }
 
-  get #stream(): XmlStream {
-    return (this.#opened ??= new XmlStream(this.parts.pieces(this.part), this.parts.file, {
+  protected open(): XmlStream {
+    return new XmlStream(this.parts.pieces(this.part), this.parts.file, {
       open: (name, attributes) => this.#begin(name, attributes),
       text: (text) => {
         if (this.#isInValue) this.#open!.value += text;
         else if (this.#open) this.#text.text(text);
       },
       close: (name) => this.#end(name),
-    }));
-  }
-
-  get facts() {
-    const [hiddenRows, hiddenColumns, unresolved] = [this.#hiddenRows, this.#hiddenColumns, this.#unresolved];
-    return { isHidden: this.isHidden, hiddenRows, hiddenColumns, unresolved };
-  }
-
-  get isRead(): boolean {
-    return this.#stream.isRead;
+    });
   }
 
   get rowsRead(): number {
     return this.#rowsRead;
   }
 
-  get extent(): Rectangle | undefined {
-    return this.#extent;
-  }
-
-  readOn(): void {
-    this.#stream.readOn();
-    if (this.#stream.isRead) [this.#rowsRead, this.#isTailRead] = [ROWS, true];
+  override readOn(): void {
+    super.readOn();
+    if (this.isRead) [this.#rowsRead, this.#isTailRead] = [ROWS, true];
   }
 
   merges(): readonly Rectangle[] {
@@ -117,13 +100,13 @@ export class XlsxCells implements SheetCells {
   /** Reads what stands after all rows, by another pass where these have not all been read. */
   #readTail(): void {
     if (this.#isTailRead) return;
-    while (this.#stream.root === "" && !this.#stream.isRead) this.readOn();
+    while (this.stream.root === "" && !this.isRead) this.readOn();
     if (this.#rowsRead === ROWS) {
-      while (!this.#stream.isRead) this.readOn();
+      while (!this.isRead) this.readOn();
       return;
     }
     this.#isTailRead = true;
-    const pieces = afterElement(this.parts.pieces(this.part), this.#stream.root, "sheetData");
+    const pieces = afterElement(this.parts.pieces(this.part), this.stream.root, "sheetData");
     const tail = new XmlStream(pieces, this.parts.file, {
       open: (name, attributes) => this.#beginAfterRows(name, attributes),
       ...{ text: () => undefined, close: () => undefined },
@@ -185,28 +168,19 @@ export class XlsxCells implements SheetCells {
   #endCell(): void {
     const { kind, look, value, hasFormula, hasText } = this.#open!;
     this.#open = undefined;
-    if (hasFormula && value === "" && !hasText) this.#unresolved.push(placeKey(this.#row, this.#column));
+    if (hasFormula && value === "" && !hasText) this.facts.unresolved.push(placeKey(this.#row, this.#column));
     const cell = hasText
       ? storedCell("text", this.#text.taken(), look)
       : storedCell(kind, kind === "number" ? this.#numberIn(value) : unescaped(value), look);
     this.#store.add(this.#row, this.#column, cell);
     if (cell.kind === "blank" || !isShown(cell, this.context)) return;
-    this.#extend(this.#row, this.#column);
-    if (this.#isRowHidden) this.#hiddenRows.add(this.#row);
+    this.extend(this.#row, this.#column);
+    if (this.#isRowHidden) this.facts.hiddenRows.add(this.#row);
   }
 
   /** A day may be written as one (18.18.11, `d`). */
   #numberIn(value: string): string {
     return /^\d{4}-\d\d-\d\d/.test(value) ? String(dateToSerial(value) - this.context.since) : value;
-  }
-
-  #extend(row: number, column: number): void {
-    this.#extent ??= { top: row, left: column, bottom: row, right: column };
-    const extent = this.#extent;
-    if (row > extent.bottom) extent.bottom = row;
-    if (row < extent.top) extent.top = row;
-    if (column < extent.left) extent.left = column;
-    if (column > extent.right) extent.right = column;
   }
 
   #addLink(link: CellLink): void {
@@ -227,8 +201,8 @@ export class XlsxCells implements SheetCells {
     // To the end of the sheet, there is nothing to hide.
     const to = Math.min(Number(attributes["max"] ?? from), from + 1000, COLUMNS);
     // Ranges of columns do not overlap.
-    if (this.#hiddenColumns.has(from - 1)) return;
-    for (let hidden = from; hidden <= to; hidden++) this.#hiddenColumns.add(hidden - 1);
+    if (this.facts.hiddenColumns.has(from - 1)) return;
+    for (let hidden = from; hidden <= to; hidden++) this.facts.hiddenColumns.add(hidden - 1);
   }
 
   #beginAfterRows(name: string, attributes: Attributes): void {
