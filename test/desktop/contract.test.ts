@@ -341,11 +341,13 @@ function windowsContract(system: System, others: ReturnType<typeof standIn>): vo
           () => others.state().typed.length,
           (length) => length > 0,
         );
-        // In the moments in which Drawer presses a key itself, one of the user's is taken for it.
-        for (let turn = 0; turn < 4; turn++) {
+        // In the moments in which Drawer presses a key itself, one of the user's is taken for it: so they go on.
+        let goesOn = true;
+        void pasting.finally(() => (goesOn = false)).catch(() => undefined);
+        while (goesOn) {
           if (what === "window") others.change({ front: 7 });
           else others.change({ pressed: { type: what === "key" ? 10 : 1, at: Date.now() } });
-          await pause(250);
+          await pause(60);
         }
         const { taken, stopped } = await pasting;
         expect(stopped).toBe(what === "window" ? "window" : "key");

@@ -38,6 +38,26 @@ describe.each(Object.entries(STORES))("the %s store", (_, make) => {
   let store: Store;
   let again: (() => Promise<Store>) | undefined;
   beforeEach(async () => ([store, again] = await make()));
+
+  test("keeps all that an origin says, and takes back what knows it", async () => {
+    const drawer = new Drawer(store);
+    const origin = {
+      document: "a.docx",
+      at: "p3",
+      title: "A",
+      address: "https://merrow-spit.example/",
+      app: "x",
+      path: "/home/a.docx",
+    };
+    await drawer.collect([{ ...piece("wren"), origin }]);
+    expect((await drawer.list()).map(({ entry }) => entry.origin)).toEqual([origin]);
+    await drawer.label("1", "bird");
+    await drawer.undo();
+    await drawer.undo();
+    expect(await drawer.list()).toEqual([]);
+    await drawer.redo();
+    expect((await drawer.list()).map(({ entry }) => entry.origin)).toEqual([origin]);
+  });
   afterEach(() => store.close());
 
   const entry = (id: string, order: string, more: Partial<Entry> = {}): Entry => ({

@@ -2,8 +2,13 @@ import { spawn, spawnSync, type ChildProcess } from "node:child_process";
 import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join, resolve } from "node:path";
+import { jest } from "@jest/globals";
 
 const isThere = (program: string) => spawnSync("which", [program]).status === 0;
+
+// Programs that share a busy machine now and then lose a key or a paste that no test could have waited for. What fails is
+// tried once more and printed; what fails twice has failed.
+jest.retryTimes(1, { logErrorsBeforeRetry: true });
 
 /** Tests that need programs. Where one of them is missing they are skipped, and it is said; in CI nothing is. */
 function needing(what: string, programs: readonly string[]): typeof describe | typeof describe.skip {
@@ -33,11 +38,12 @@ export async function until<Value>(
   holds: (value: Value) => boolean,
   within = 20_000,
 ): Promise<Value> {
-  const end = Date.now() + within;
+  const end = performance.now() + within;
   for (;;) {
     const value = await look();
     if (holds(value)) return value;
-    if (Date.now() > end) throw new Error(`It did not come to it. There was: ${JSON.stringify(value)}`);
+    if (performance.now() > end)
+      throw new Error(`It did not come to it. There was: ${JSON.stringify(value)}`);
     await pause(50);
   }
 }

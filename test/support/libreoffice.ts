@@ -1,5 +1,5 @@
 import { spawn, spawnSync } from "node:child_process";
-import { existsSync, mkdirSync, readFileSync, rmSync } from "node:fs";
+import { existsSync, mkdirSync, readFileSync, renameSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join, resolve } from "node:path";
 import Papa from "papaparse";
@@ -50,6 +50,18 @@ function start(): void {
   server.once("exit", () => undefined).unref();
 }
 
+/** Takes away what a server that was killed has left: under another name first, since others may be doing the same. */
+function clearKilled(): void {
+  const aside = `${SERVER}-killed-${process.pid}`;
+  try {
+    renameSync(SERVER, aside);
+  } catch (error) {
+    if ((error as NodeJS.ErrnoException).code === "ENOENT") return; // by another suite
+    throw error;
+  }
+  rmSync(aside, { recursive: true, force: true });
+}
+
 /** Has LibreOffice convert files of a folder into another format, beside them. */
 export function convert(folder: string, to: string, names: readonly string[], filter?: string): void {
   const asked = JSON.stringify([to, filter ?? "", folder, names.map((name) => join(folder, name))]);
@@ -58,12 +70,13 @@ export function convert(folder: string, to: string, names: readonly string[], fi
     const { status, stdout, stderr } = spawnSync(PYTHON, ["-c", ASK, join(SERVER, "socket"), asked], {
       encoding: "utf8",
     });
-    if (status === 0 && stdout.trim() === "") return;
-    if (status === 0) throw new Error(`LibreOffice: ${stdout.trim()}`);
-    if (Date.now() > end) throw new Error(stderr);
-    // It is being started; or it had ended, since nobody asked for a while, and is started again.
-    if (existsSync(join(SERVER, "socket"))) rmSync(SERVER, { recursive: true, force: true });
-    else spawnSync("sleep", ["0.2"]);
+    const answer = stdout.trim();
+    if (answer === "done") return;
+    if (answer !== "") throw new Error(`LibreOffice: ${answer}`);
+    if (Date.now() > end) throw new Error(stderr || `LibreOffice gave no answer (${status})`);
+    // It is being started, or is ending since nobody asked for a while, and clears up itself; or it was killed.
+    if (stderr.includes("ConnectionRefusedError")) clearKilled();
+    spawnSync("sleep", ["0.2"]);
   }
 }
 

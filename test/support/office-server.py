@@ -1,10 +1,11 @@
 """Converts files by one LibreOffice that stays open. Usage: office-server.py FOLDER
 
 It listens on FOLDER/socket: each connection sends one line of JSON, [to, infilter, out, [file...]] with `to` as
-`soffice --convert-to` takes it, and gets one line back, empty when all went well. It ends when nobody has asked for a while.
+`soffice --convert-to` takes it, and gets one line back: "done", or what went wrong. It ends when nobody has asked for a while.
 """
 
 import json
+import os
 import shutil
 import socket
 import subprocess
@@ -103,7 +104,7 @@ try:
         with asking, asking.makefile("rw") as lines:
             try:
                 convert(desktop, *json.loads(lines.readline()))
-                answer = ""
+                answer = "done"
             except Exception as error:
                 answer = " ".join(str(error).split()) or type(error).__name__
             lines.write(answer + "\n")
@@ -112,4 +113,7 @@ finally:
     if office:
         office.terminate()
         office.wait()
-    shutil.rmtree(folder, ignore_errors=True)
+    # Under another name first: as soon as the folder is gone, the next one may begin in it.
+    ended = folder.with_name(f"{folder.name}-ended-{os.getpid()}")
+    folder.rename(ended)
+    shutil.rmtree(ended, ignore_errors=True)

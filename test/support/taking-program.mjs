@@ -1,6 +1,7 @@
 // A program that takes what others offer on the clipboard, spoken to over X11 by itself. Usage: taking-program.mjs history
-// (it takes the text of each new offer at once, as histories of the clipboard do, and says it in a line), or multiple
-// TARGET… (it asks for several targets in one request of MULTIPLE, and says what it got of each as JSON).
+// (it takes the text of each new offer at once, as histories of the clipboard do, and says it in a line), multiple TARGET…
+// (it asks for several targets in one request of MULTIPLE, and says what it got of each as JSON), or paste TARGET… (it takes
+// several targets one after another, as programs do for one paste).
 import x11 from "x11";
 
 const [behaviour, ...targets] = process.argv.slice(2);
@@ -54,5 +55,9 @@ x11.createClient({}, (error, display) => {
     console.log(JSON.stringify(got));
     process.exit(0);
   };
-  void (behaviour === "history" ? history() : multiple());
+  const paste = async () => {
+    for (const target of targets) await taken(target, "TAKEN");
+    process.exit(0);
+  };
+  void { history, multiple, paste }[behaviour]();
 });

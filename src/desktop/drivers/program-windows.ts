@@ -78,7 +78,7 @@ export class ProgramWindows implements Windows {
     const isActive = async () => (await this.front())?.id === window.id;
     if (await isActive()) return true;
     await this.#ask({ act: "raise", id: window.id });
-    for (const until = Date.now() + RAISING; Date.now() < until; await pause(50))
+    for (const until = performance.now() + RAISING; performance.now() < until; await pause(50))
       if (await isActive()) return true;
     return false;
   }
@@ -128,9 +128,9 @@ export class ProgramWindows implements Windows {
   }
 
   async press(chord: Chord): Promise<void> {
-    this.#pressedAt = Date.now();
+    this.#pressedAt = performance.now();
     await this.#ask({ act: "press", key: this.programs.keyOf(chord) });
-    this.#pressedAt = Date.now();
+    this.#pressedAt = performance.now();
   }
 
   async follow(listener: (front: DesktopWindow | undefined) => void): Promise<() => void> {
@@ -148,7 +148,7 @@ export class ProgramWindows implements Windows {
   #hear(unsubscribe: () => void): () => void {
     this.#following ??= this.programs.follow((event) => {
       if ("front" in event) for (const listener of this.#fronts) listener(event.front ?? undefined);
-      else if (event.input === "button" || Date.now() - this.#pressedAt > OWN_KEY)
+      else if (event.input === "button" || performance.now() - this.#pressedAt > OWN_KEY)
         for (const listener of this.#inputs) listener(event.input);
     });
     return () => {

@@ -2,6 +2,7 @@ import { fork } from "node:child_process";
 import { fileURLToPath } from "node:url";
 import { DrawerError, errorOf, reasonOf, refusalOf, type Refusal } from "../../content/error.js";
 import { desktopErrors } from "../../messages/en/desktop.js";
+import type { Desktop } from "../desktop.js";
 
 /** What a program in the background says to the one that started it: that it has begun, or why not. */
 type Answer =
@@ -45,7 +46,11 @@ export async function startInBackground(name: string, work: unknown): Promise<vo
  */
 export function workInBackground<Work>(run: (work: Work, begun: () => void) => Promise<void>): void {
   process.once("message", (work: Work) => {
-    const begun = () => process.send!({ isBegun: true } satisfies Answer, () => process.disconnect());
+    const begun = () =>
+      process.send!({ isBegun: true } satisfies Answer, () => {
+        // Who has started it may have let go of it first.
+        if (process.connected) process.disconnect();
+      });
     run(work, begun).catch((error: unknown) => {
       const why = reasonOf(error);
       if (!process.connected) process.exit(1);
@@ -54,4 +59,9 @@ export function workInBackground<Work>(run: (work: Work, begun: () => void) => P
       process.send!(answer, () => process.exit(1));
     });
   });
+}
+
+/** Shows what went wrong in the background, where the desktop has notifications: nobody reads what is printed there. */
+export async function tell(desktop: Desktop, error: unknown): Promise<void> {
+  await desktop.notify(reasonOf(error)).catch(() => undefined);
 }

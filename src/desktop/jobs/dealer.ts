@@ -3,7 +3,7 @@ import { Drawer } from "../../drawer/drawer.js";
 import { drawerNotices } from "../../messages/en/drawer.js";
 import { openSqlite } from "../../stores/sqlite/index.js";
 import { openDesktop } from "../open.js";
-import { workInBackground } from "./background.js";
+import { tell, workInBackground } from "./background.js";
 import { dealOnClipboard, type DealWork } from "./deal.js";
 import { noteWindow } from "./last-window.js";
 
@@ -20,10 +20,13 @@ workInBackground<DealWork>(async ({ drawer: name, database, windowFile }, begun)
       if (!isBegun) begun();
       isBegun = true;
     };
-    const pasted = () => void noteWindow(desktop, windowFile);
+    const pasted = () => void noteWindow(desktop, windowFile).catch((error) => tell(desktop, error));
     const isDone = await dealOnClipboard(new Drawer(store, name), desktop, { offered, pasted });
     if (isDone && desktop.tellsPastes)
       await desktop.notify(notice(drawerNotices, "done", {}).message).catch(() => undefined);
+  } catch (error) {
+    await tell(desktop, error);
+    throw error;
   } finally {
     await store.close();
     desktop.close();

@@ -1,5 +1,5 @@
 import { openDesktop } from "../open.js";
-import { workInBackground } from "./background.js";
+import { tell, workInBackground } from "./background.js";
 import type { Held } from "./hold.js";
 import { noteWindow } from "./last-window.js";
 
@@ -9,7 +9,10 @@ import { noteWindow } from "./last-window.js";
  */
 workInBackground<Held>(async ({ offered, windowFile }, begun) => {
   const desktop = await openDesktop();
-  const pasted = windowFile === undefined ? undefined : () => void noteWindow(desktop, windowFile);
+  const pasted =
+    windowFile === undefined
+      ? undefined
+      : () => void noteWindow(desktop, windowFile).catch((error) => tell(desktop, error));
   const offer = await desktop.offer(offered, pasted);
   begun();
   if (!desktop.keepsOffers) await offer.ended;

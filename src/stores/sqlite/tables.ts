@@ -31,9 +31,11 @@ export function prepareTables(
 ): string | undefined {
   const newest = updates.length + 1;
   const version = () => database.pragma("user_version");
-  if (version() === newest) return undefined;
-  if (version() > newest) throw newer(path, version());
-  const copy = version() > 0 ? copyOf(database, path, version()) : undefined;
+  // Asked once: another process may bring them up to date at any moment.
+  const found = version();
+  if (found === newest) return undefined;
+  if (found > newest) throw newer(path, found);
+  const copy = found > 0 ? copyOf(database, path, found) : undefined;
   database.transact(() => {
     // Another process may have done it meanwhile.
     if (version() > newest) throw newer(path, version());

@@ -8,6 +8,7 @@ import { copiedOf, OWN, readForms, Repeats } from "../../forms.js";
 import type { X11Display } from "./display.js";
 import { frontWindow } from "./front-window.js";
 import { X11Offer } from "./offer.js";
+import type { OnPasted } from "./pastes.js";
 import { SelectionReader } from "./selection-reader.js";
 
 /** Targets under which no content stands (ICCCM 2.6.2). */
@@ -57,10 +58,10 @@ export class X11Clipboard {
   /** What is offered on the clipboard, to be put back later, and whether that is all of it: a second is given to read it. */
   async everything(): Promise<{ readonly offered: Offered; readonly isWhole: boolean }> {
     const offered = new Map<string, Uint8Array>();
-    const until = Date.now() + READING;
+    const until = performance.now() + READING;
     try {
       for (const target of await this.#reader.targets()) {
-        if (Date.now() > until) return { offered, isWhole: false };
+        if (performance.now() > until) return { offered, isWhole: false };
         if (NO_CONTENT.includes(target)) continue;
         const bytes = await this.#reader.read(target);
         if (bytes) offered.set(target, bytes);
@@ -139,7 +140,7 @@ export class X11Clipboard {
     }
   }
 
-  async offer(offered: Offered, pasted?: () => void): Promise<Offer> {
+  async offer(offered: Offered, pasted?: OnPasted): Promise<Offer> {
     if (offered.size === 0) {
       if ((await this.#reader.targets()).includes(OWN)) this.release();
       return { ended: Promise.resolve() };
@@ -148,11 +149,11 @@ export class X11Clipboard {
   }
 
   /** Offers something as what the mouse has selected too, from where terminals paste. */
-  offerToMouse(offered: Offered, pasted: () => void): Promise<Offer> {
+  offerToMouse(offered: Offered, pasted: OnPasted): Promise<Offer> {
     return this.#offerAs(this.primary, offered, pasted);
   }
 
-  async #offerAs(selection: number, offered: Offered, pasted?: () => void): Promise<Offer> {
+  async #offerAs(selection: number, offered: Offered, pasted?: OnPasted): Promise<Offer> {
     this.#offers.get(selection)?.replace();
     const offer = await X11Offer.take(this.display, selection, offered, pasted);
     this.#offers.set(selection, offer);

@@ -76,8 +76,8 @@ export class X11Keyboard {
   async press(chord: Chord): Promise<void> {
     const { display } = this;
     const codes = [...chord.modifiers.map((modifier) => this.#code(HELD[modifier])!), this.#codeOf(chord)];
-    const until = Date.now() + LETTING_GO;
-    while ((await display.pressedKeys()).length > 0 && Date.now() < until)
+    const until = performance.now() + LETTING_GO;
+    while ((await display.pressedKeys()).length > 0 && performance.now() < until)
       await new Promise((next) => setTimeout(next, 10));
     const fake = await display.fakeKeys();
     for (const code of await display.pressedKeys()) fake(code, false);

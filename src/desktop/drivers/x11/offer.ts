@@ -4,7 +4,7 @@ import { desktopErrors } from "../../../messages/en/desktop.js";
 import type { Offer, Offered } from "../../desktop.js";
 import { OWN, SECRET_HINT } from "../../forms.js";
 import type { X11Display } from "./display.js";
-import { X11Pastes } from "./pastes.js";
+import { X11Pastes, type OnPasted } from "./pastes.js";
 
 /** How much goes into a property at once, in bytes; more goes in parts. The smallest server takes 256 KB. */
 const PART = 128 * 1024;
@@ -28,7 +28,7 @@ export class X11Offer implements Offer {
     readonly selection: number,
     atoms: Atoms,
     readonly since: number,
-    pasted: (() => void) | undefined,
+    pasted: OnPasted | undefined,
   ) {
     this.#atoms = atoms;
     this.#pastes = pasted && new X11Pastes(display, pasted);
@@ -62,7 +62,7 @@ export class X11Offer implements Offer {
     display: X11Display,
     selection: number,
     offered: Offered,
-    pasted?: () => void,
+    pasted?: OnPasted,
   ): Promise<X11Offer> {
     const since = await display.now();
     const offer = new X11Offer(display, selection, await atomsOf(display), since, pasted);

@@ -5,6 +5,9 @@ const LOOKING = 500;
 /** When a program has asked for nothing more for this time, in milliseconds, its paste is done. */
 const QUIET = 150;
 
+/** Is told of a paste, and when its program asked last, in milliseconds of a clock that is never set. */
+export type OnPasted = (askedAt: number) => void;
+
 /**
  * Tells a paste from a look. Programs ask for the names of what is offered whenever they like, and histories take each new
  * content at once; neither is a paste. A paste is content that the program in front has taken, or that another took later
@@ -13,23 +16,26 @@ const QUIET = 150;
 export class X11Pastes {
   #timer: NodeJS.Timeout | undefined;
   #sending = 0;
-  readonly #since = Date.now();
+  #askedAt = 0;
+  readonly #since = performance.now();
 
   constructor(
     readonly display: X11Display,
-    readonly pasted: () => void,
+    readonly pasted: OnPasted,
   ) {}
 
   /** A program has asked for content; `sent` settles when it has all of it. */
   async heard(requestor: number, sent: Promise<void>): Promise<void> {
-    const isEarly = Date.now() - this.#since < LOOKING;
+    const now = performance.now();
+    const isEarly = now - this.#since < LOOKING;
     if (isEarly && !(await this.#isFromFront(requestor))) return;
+    this.#askedAt = now;
     this.#sending++;
     clearTimeout(this.#timer);
     await sent;
     this.#sending--;
     clearTimeout(this.#timer);
-    if (this.#sending === 0) this.#timer = setTimeout(this.pasted, QUIET);
+    if (this.#sending === 0) this.#timer = setTimeout(() => this.pasted(this.#askedAt), QUIET);
   }
 
   /** Ends it; a paste that is going on is not told. */

@@ -56,7 +56,7 @@ export class X11Windows implements Windows {
     if (await isActive()) return true;
     // 2: it is asked for by the user, through a program that stands for the windows (EWMH).
     display.message(id, await display.atom("_NET_ACTIVE_WINDOW"), [2, 0, 0, 0, 0]);
-    for (const until = Date.now() + RAISING; Date.now() < until;) {
+    for (const until = performance.now() + RAISING; performance.now() < until;) {
       if (await isActive()) {
         await pause(SETTLING);
         return true;
@@ -114,13 +114,19 @@ export class X11Windows implements Windows {
     // It may have looked at what was there before at any time until now.
     const isOld = KEEPS_LIST.test(app) && !(forms === this.#forms && (await this.clipboard.isOwn()));
     this.#forms = forms;
-    let pasted: () => void;
-    const taken = new Promise<true>((settle) => (pasted = () => settle(true)));
-    await this.clipboard.offer(offered, () => pasted());
-    if (isTerminal) await this.clipboard.offerToMouse(offered, () => pasted());
+    let isTaken: () => void;
+    const taken = new Promise<true>((settle) => (isTaken = () => settle(true)));
+    // A program in front may look at a new offer by itself: it pastes what it takes after its keys were pressed.
+    let pressedAt = Infinity;
+    const pasted = (askedAt: number) => {
+      if (askedAt >= pressedAt) isTaken();
+    };
+    await this.clipboard.offer(offered, pasted);
+    if (isTerminal) await this.clipboard.offerToMouse(offered, pasted);
     if (isOld) await pause(LIST_KEPT);
     // Who has gone elsewhere meanwhile gets nothing pasted there.
     if ((await activeWindow(this.#display)) !== window) return false;
+    pressedAt = performance.now();
     await this.press(isTerminal ? PASTE_IN_TERMINAL : PASTE);
     const late = new Promise<false>((settle) => setTimeout(() => settle(false), PASTING).unref());
     return Promise.race([taken, late]);
