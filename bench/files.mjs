@@ -12,7 +12,7 @@ import { compare, head } from "./measure.mjs";
 /** How many rows and columns the sheet has. */
 const ROWS = 50_000;
 const COLUMNS = 20;
-const PARTS = {
+export const PARTS = {
   xlsx: "xl/worksheets/sheet1.xml",
   ods: "content.xml",
   docx: "word/document.xml",
@@ -20,7 +20,7 @@ const PARTS = {
 };
 
 /** A sheet of words, notes, figures and blank places. */
-function sheet() {
+export function sheet() {
   const names = ["Wheatear", "Sandwich tern", "Knot", "Dunlin & co", "Curlew"];
   const cell = (row, column) => {
     if (column % 5 === 4) return { flows: [] };
@@ -41,7 +41,7 @@ function sheet() {
 }
 
 /** A document of 50,000 paragraphs, a heading to each fifty. */
-const document = () =>
+export const document = () =>
   Array.from({ length: 50_000 }, (_, at) =>
     at % 50 === 0
       ? { type: "heading", level: 2, runs: [{ type: "text", text: `Section ${at / 50}` }] }
@@ -70,7 +70,7 @@ function passThrough(bytes, part, until) {
     parser.write(decoder.decode(xml.subarray(at, at + 65_536), { stream: true }));
 }
 
-const few = { runs: 5, warmup: 1 };
+export const few = { runs: 5, warmup: 1 };
 
 /** Files: reading what is asked for, against the same part unpacked and passed through the XML parser; and the memory it takes. */
 export async function run() {

@@ -5,6 +5,7 @@ const parts = [
   "content",
   "compose",
   "files",
+  "edits",
   "page",
   "placing",
   "typing",

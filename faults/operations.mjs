@@ -25,6 +25,14 @@ export const OPERATIONS = {
   append: { act: (drawer, word) => drawer.append(piece(`more ${word}`), { position: 1 }) },
   merge: { act: (drawer) => drawer.merge("1 2 4") },
   split: { act: (drawer) => drawer.split({ position: 5 }) },
+  refresh: {
+    act: async (drawer, word) => {
+      const [{ entry }] = await drawer.list({ last: 1 });
+      return drawer.refresh([
+        { place: { id: entry.id }, reading: readText(`fresh ${word}`), from: entry.content, at: "p9" },
+      ]);
+    },
+  },
   rewrite: { act: (drawer, word) => drawer.rewrite({ position: 4 }, readText(`other ${word}`)) },
   move: { act: (drawer) => drawer.move("1 2", "end") },
   moveInto: { act: (drawer) => drawer.moveInto(`${drawer.name}-other`, "1 3 5") },

@@ -1,7 +1,7 @@
 // Makes the pictures in docs/screenshots from the sample data: terminals in a real terminal window, pages in Chromium.
 // Needs xvfb, xterm and imagemagick for the terminals, and openbox, xdotool and LibreOffice for the desktop. `node scripts/screenshots.mjs [name…]`
 import { spawn, spawnSync } from "node:child_process";
-import { copyFileSync, mkdtempSync, rmSync, writeFileSync } from "node:fs";
+import { copyFileSync, cpSync, mkdtempSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { chromium } from "playwright-core";
@@ -316,18 +316,21 @@ async function lookedInto() {
   const display = `:${90 + Math.floor(Math.random() * 9)}`;
   const screen = spawn("Xvfb", [display, "-noreset"], { stdio: "ignore" });
   await pause(1000);
-  const env = { ...process.env, DRAWER_HOME: join(folder, "looked"), DISPLAY: display };
+  // In a folder of the user's own, whose name is seen.
+  const bulletin = join("/tmp", "bulletin");
+  cpSync("demo", bulletin, { recursive: true });
+  const env = { ...process.env, DRAWER_HOME: join(folder, "looked"), HOME: bulletin, DISPLAY: display };
   const { opened, address } = await openWindow(env);
   const browser = await chromium.launch({ executablePath: findChromium(), args: CHROMIUM_FLAGS });
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
   await page.goto(address);
   await page.locator("snippet-drawer :is(.list .row, .none)").first().waitFor();
   const drawer = (...words) => spawnSync(process.execPath, ["dist/bin/main.js", ...words], { env });
-  drawer("collect", "demo/letter.html", "--at", "p3");
-  drawer("collect", "demo/sketches/tide.png");
+  drawer("collect", join(bulletin, "letter.html"), "--at", "p3");
+  drawer("collect", join(bulletin, "sketches/tide.png"));
   await page
     .locator("snippet-drawer input[type=file]")
-    .setInputFiles(["demo/ringing.xlsx", "demo/diary.docx"]);
+    .setInputFiles([join(bulletin, "ringing.xlsx"), join(bulletin, "diary.docx")]);
   const cell = (row, column) =>
     page.locator(`snippet-drawer drawer-cell-grid td[data-row="${row}"][data-column="${column}"]`);
   await cell(2, 0).waitFor();
@@ -341,6 +344,7 @@ async function lookedInto() {
   await page.waitForTimeout(300);
   await page.screenshot({ path: picture("window-file") });
   await browser.close();
+  rmSync(bulletin, { recursive: true, force: true });
   opened.kill();
   screen.kill();
 }

@@ -1,4 +1,5 @@
 import type { Notice } from "../content/notice.js";
+import { toldOrigin } from "../content/origin.js";
 import type { Drawer } from "../drawer/drawer.js";
 import type { Entry } from "../drawer/model/entry.js";
 import { masked, type Snippet } from "../drawer/snippets.js";
@@ -69,7 +70,7 @@ export function listedSnippet({ position, entry, content }: Snippet): object {
     label: label ?? null,
     kept,
     private: entry.private,
-    origin,
+    origin: toldOrigin(origin),
     collectedAt,
     notes,
   };

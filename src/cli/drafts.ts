@@ -1,10 +1,15 @@
 import { mkdirSync, readdirSync, readFileSync, rmSync, writeFileSync } from "node:fs";
-import { join } from "node:path";
+import { dirname, join, resolve } from "node:path";
 import { home } from "./home-folder.js";
 
 /** Where it is noted which files are being written, so that what a killed process has left can be cleared. */
 function folder(): string {
   return join(home(), "writing");
+}
+
+/** Where a file is written before it comes to its place: beside it. */
+export function draftBeside(place: string): string {
+  return join(resolve(dirname(place)), `.drawer-${process.pid}-${Date.now()}.part`);
 }
 
 /** Notes that a file is being written, where the home can be written. Returns what takes the note away. */

@@ -1,3 +1,4 @@
+import { realpathSync } from "node:fs";
 import { HEADERS, oneOf, type HeaderChoice } from "../compose/options.js";
 import { defined } from "../content/defined.js";
 import { withHeader } from "../content/make-table.js";
@@ -29,9 +30,15 @@ export async function gather(files: readonly string[], options: GatherOptions): 
   const incoming: Incoming[] = [];
   for (const file of files.length === 0 ? [STANDARD] : files) {
     const pieces = cut(await openFile(file, options, options.at), options);
-    incoming.push(...(file === STANDARD ? pieces.map(withoutDocument) : pieces));
+    incoming.push(...(file === STANDARD ? pieces.map(withoutDocument) : withPath(pieces, file)));
   }
   return incoming;
+}
+
+/** Pieces that know where on this device their file is. */
+export function withPath(pieces: readonly Incoming[], file: string): Incoming[] {
+  const path = realpathSync(file);
+  return pieces.map((piece) => ({ ...piece, origin: { ...piece.origin, path } }));
 }
 
 /** What was led in has no document that one could open again. */

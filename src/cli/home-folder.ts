@@ -16,6 +16,11 @@ export function windowFile(): string {
   return join(home(), "window.json");
 }
 
+/** The folder in which it is kept what was done to files, and what they were before. */
+export function filesFolder(): string {
+  return join(home(), "files");
+}
+
 /** The file in which the user's keys are kept. */
 export function keysFile(): string {
   return join(home(), "keys.json");

@@ -1,3 +1,4 @@
+import { existsSync } from "node:fs";
 import { DrawerError } from "../content/error.js";
 import { notice, type Notice } from "../content/notice.js";
 import { retainDue } from "../drawer/collecting-session.js";
@@ -6,7 +7,7 @@ import { closestOf } from "../messages/core/closest.js";
 import { cliNotices } from "../messages/en/cli.js";
 import type { SqliteStore } from "../stores/sqlite/index.js";
 import { clearDrafts } from "./drafts.js";
-import { databaseFile } from "./home-folder.js";
+import { databaseFile, filesFolder } from "./home-folder.js";
 import { remark } from "./terminal.js";
 
 /** The drawer that is used where none is named. */
@@ -49,6 +50,7 @@ async function useStore<Result>(
     say(store.notices);
     const drawer = new Drawer(store, name);
     say(await retainDue(drawer));
+    if (existsSync(filesFolder())) say(await (await import("./file-acts.js")).settleFileChanges(drawer));
     await tellWhetherNew(drawer);
     return await use(drawer);
   } finally {

@@ -9,9 +9,10 @@ import { SEPARATORS, SEPARATOR_NAMES, type Separator } from "../formats/delimite
 import { tellFormatOfBytes } from "../formats/detect.js";
 import { findReadFormat, READ_FORMATS, type FormatName } from "../formats/registry.js";
 import { decodeText } from "../formats/text/decode.js";
-import { whyNotRead, cliErrors } from "../messages/en/cli.js";
+import { cliErrors } from "../messages/en/cli.js";
 import { sources } from "../messages/en/content.js";
 import { openLongText } from "./long-text.js";
+import { notRead } from "./not-read.js";
 import { readingBar } from "./reading-bar.js";
 import { unescaped } from "./recipe-options.js";
 import { UsageError } from "./refusal.js";
@@ -54,6 +55,21 @@ export async function openFile(
 }
 
 /**
+ * Reads a file from the disk as it is.
+ * @throws DrawerError `no-file`, `too-large`
+ */
+export async function readBytes(path: string): Promise<{ bytes: Uint8Array; name: string }> {
+  const name = basename(path);
+  try {
+    checkBytes((await regularFile(path)).size, name);
+    return { bytes: new Uint8Array(await readFile(path)), name };
+  } catch (error) {
+    if (error instanceof DrawerError) throw error;
+    throw notRead(path, error);
+  }
+}
+
+/**
  * What is known of a file that is named: it must be one. Devices and pipes may never end.
  * @throws DrawerError `no-file` for what is no file; the system's error when it is not there
  */
@@ -61,13 +77,6 @@ export async function regularFile(path: string): Promise<Stats> {
   const there = await stat(path);
   if (there.isFile() || there.isDirectory()) return there;
   throw new DrawerError(cliErrors, "no-file/device", { path });
-}
-
-/** That a file cannot be read, and why. */
-export function notRead(path: string, error: unknown): DrawerError {
-  const { code = "" } = error as NodeJS.ErrnoException;
-  const why = Object.hasOwn(whyNotRead, code) ? (code as keyof typeof whyNotRead) : { text: String(error) };
-  return new DrawerError(cliErrors, "no-file", { path, why }, { cause: error });
 }
 
 /**

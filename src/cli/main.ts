@@ -17,6 +17,7 @@ const groups: Readonly<
   gather: {
     look: () => import("./commands/look.js"),
     collect: () => import("./commands/collect.js"),
+    lift: () => import("./commands/lift.js"),
     append: () => import("./commands/append.js"),
     watch: () => import("./commands/watch.js"),
     keys: () => import("./commands/keys.js"),
@@ -28,12 +29,14 @@ const groups: Readonly<
     open: () => import("./commands/open.js"),
     list: () => import("./commands/list.js"),
     show: () => import("./commands/show.js"),
+    check: () => import("./commands/check.js"),
     log: () => import("./commands/log.js"),
     drawers: () => import("./commands/drawers.js"),
   },
   arrange: {
     move: () => import("./commands/move.js"),
     edit: () => import("./commands/edit.js"),
+    refresh: () => import("./commands/refresh.js"),
     label: () => import("./commands/label.js"),
     keep: async () => (await import("./simple-commands.js")).pickCommand("keep"),
     hide: () => import("./commands/hide.js"),
@@ -41,6 +44,7 @@ const groups: Readonly<
   },
   putDown: {
     place: () => import("./commands/place.js"),
+    fill: () => import("./commands/fill.js"),
     send: () => import("./commands/send.js"),
     deal: () => import("./commands/deal.js"),
     next: async () => (await import("./deal-step.js")).dealStepCommand("next"),

@@ -1,8 +1,7 @@
 import { chmod, chown, link, lstat, realpath, rename, rm, stat, writeFile } from "node:fs/promises";
-import { dirname, join, resolve } from "node:path";
 import { DrawerError } from "../content/error.js";
 import { whyNotWritten, type WhyNotWritten, cliErrors } from "../messages/en/cli.js";
-import { noteDraft } from "./drafts.js";
+import { draftBeside, noteDraft } from "./drafts.js";
 
 /**
  * Writes a file whole or not at all: beside its place first, then into its place. A file that is there is replaced
@@ -45,7 +44,7 @@ async function writeInPlace(
   data: string | Uint8Array | AsyncIterable<string>,
   { mode, owner }: Wanted,
 ): Promise<void> {
-  const draft = join(resolve(dirname(place)), `.drawer-${process.pid}-${Date.now()}.part`);
+  const draft = draftBeside(place);
   const written = noteDraft(draft);
   try {
     // Until it is whole it is nobody else's.

@@ -18,7 +18,7 @@ const PICK_COMMANDS = {
 
 /** Commands that do something with the drawer as a whole. */
 const DRAWER_COMMANDS = {
-  undo: (drawer) => drawer.undo(),
+  undo: async (drawer) => (await import("./file-acts.js")).undoLast(drawer),
   redo: (drawer) => drawer.redo(),
   pause: (drawer) => drawer.setRules({ collecting: false }),
   resume: (drawer) => drawer.setRules({ collecting: true }),

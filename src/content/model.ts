@@ -113,8 +113,17 @@ export interface Picture {
   readonly link?: Address;
 }
 
-/** The media types a picture can have. */
-export type PictureType = "image/png" | "image/jpeg" | "image/gif" | "image/webp" | "image/svg+xml";
+/** The media types a picture can have. The last three no browser draws: documents keep them, everything else says what they show. */
+export type PictureType =
+  | "image/png"
+  | "image/jpeg"
+  | "image/gif"
+  | "image/webp"
+  | "image/svg+xml"
+  | "image/bmp"
+  | "image/tiff"
+  | "image/emf"
+  | "image/wmf";
 
 /** Something said by somebody else. */
 export interface Quote {

@@ -36,6 +36,12 @@ export function notice<Reason extends NoticeReason>(
   return { code: codeOf(reason), message: sentenceOf("notices", catalogue, reason, data), reason, data };
 }
 
+/** A notice of another process, in the language that is spoken here. */
+export function noticeOf({ reason, data, message }: Notice): Notice {
+  const catalogue = { [reason]: () => message } as unknown as Pick<Notices, NoticeReason>;
+  return notice(catalogue, reason, data as NoticeData<NoticeReason>);
+}
+
 /** Content read from somewhere, the bytes of its pictures, and what had to be left out. */
 export interface Reading {
   readonly content: Content;

@@ -10,6 +10,13 @@ export interface Origin {
   readonly address?: string;
   /** The application it was copied in. */
   readonly app?: string;
+  /** The whole path of the file on this device, which is told to nobody else and never exported. */
+  readonly path?: string;
+}
+
+/** An origin as it is told to others: without the path on this device. */
+export function toldOrigin({ path: _, ...origin }: Origin): Origin {
+  return origin;
 }
 
 export { originText } from "../messages/core/names.js";

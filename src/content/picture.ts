@@ -1,4 +1,5 @@
 import type { PictureType } from "./model.js";
+import { readOfficePicture } from "./office-picture.js";
 import { readSvg } from "./svg.js";
 
 /** What a picture's own bytes say about it. */
@@ -9,7 +10,8 @@ export interface PictureFacts {
 }
 
 /**
- * Tells a picture's type and its size in pixels from its bytes: PNG, JPEG, GIF, WebP and SVG. Nothing for bytes that
+ * Tells a picture's type and its size in pixels from its bytes: PNG, JPEG, GIF, WebP, SVG, BMP,
+ * TIFF, EMF and WMF. Nothing for bytes that
  * are none of these, whatever their name says, and for an SVG that holds anything but what only draws.
  */
 export function readPictureBytes(bytes: Uint8Array): PictureFacts | undefined {
@@ -25,8 +27,17 @@ export function readPictureBytes(bytes: Uint8Array): PictureFacts | undefined {
     return webp(bytes, view, ascii(12, 16));
   if (bytes.length >= 4 && bytes[0] === 0xff && bytes[1] === 0xd8 && bytes[2] === 0xff)
     return jpeg(bytes, view);
+  const office = readOfficePicture(bytes, view);
+  if (office) return office;
   const svg = readSvg(bytes);
   return svg && { mediaType: "image/svg+xml", ...svg };
+}
+
+const NOT_DRAWN: ReadonlySet<PictureType> = new Set<PictureType>(["image/tiff", "image/emf", "image/wmf"]);
+
+/** Whether browsers draw pictures of a type. */
+export function isDrawn(type: PictureType): boolean {
+  return !NOT_DRAWN.has(type);
 }
 
 function webp(bytes: Uint8Array, view: DataView, chunk: string): PictureFacts {

@@ -126,8 +126,8 @@ export class Repeats {
   isRepeat({ html = "", tsv = "", text = "", picture }: Copied): boolean {
     const facts = JSON.stringify([html, tsv, text, picture && hashBytes(picture)]);
     const hash = hashBytes(new TextEncoder().encode(facts));
-    const isRepeat = this.#last?.hash === hash && Date.now() - this.#last.at < SAME_ACT;
-    this.#last = { hash, at: Date.now() };
+    const isRepeat = this.#last?.hash === hash && performance.now() - this.#last.at < SAME_ACT;
+    this.#last = { hash, at: performance.now() };
     return isRepeat;
   }
 }

@@ -58,7 +58,11 @@ const sides = {
 const picture: Members<Picture> = [
   {
     hash: ref("hash"),
-    mediaType: { enum: ["image/png", "image/jpeg", "image/gif", "image/webp", "image/svg+xml"] },
+    mediaType: {
+      enum: ["png", "jpeg", "gif", "webp", "svg+xml", "bmp", "tiff", "emf", "wmf"].map(
+        (type) => `image/${type}`,
+      ),
+    },
     alt: text,
   },
   { width: count(0), height: count(0), link: ref("link") },

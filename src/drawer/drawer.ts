@@ -10,6 +10,7 @@ import type { Collected } from "./operations/collect.js";
 import type { DealOptions, DealStatus, DealReceiver, Dealt } from "./operations/deal.js";
 import type { Exported } from "./operations/export.js";
 import { exportFile } from "./operations/export.js";
+import type { Refreshed } from "./operations/refresh.js";
 import type { Context, Operation, Plan, Procedure, Transaction } from "./transaction.js";
 
 type Operations = typeof import("./operations/index.js");
@@ -151,6 +152,29 @@ export class Drawer extends DrawerReader implements OperationMethods {
    */
   rewrite(place: SnippetRef, reading: Reading, from?: Hash): Promise<Collected> {
     return this.#perform("rewrite", place, reading, from);
+  }
+
+  /**
+   * Takes snippets anew from where they came from, all as one act; they stay where they are, with their labels and the pieces they can
+   * be split into.
+   * @param refreshed each snippet, what its document says now, what the snippet said when that was looked at (`entry.content`), and the
+   *   spot of what it says now, where that is another
+   * @throws DrawerError `no-position`, `nothing` when nothing is left of one, `conflict` when one says something else by now, `private`
+   *   when one looks like a secret that it was not before, `full`
+   *
+   * @example
+   * ```js
+   * import { Drawer, MemoryStore, readText } from "drawer";
+   *
+   * const drawer = new Drawer(new MemoryStore());
+   * const { collected } = await drawer.collect([{ ...readText("High water 06:10"), origin: { document: "tides.txt", at: "p1" } }]);
+   * const from = collected[0].entry.content;
+   * await drawer.refresh([{ place: { position: 1 }, reading: readText("High water 06:52"), from }]);
+   * console.log((await drawer.list())[0].entry.text); // High water 06:52
+   * ```
+   */
+  refresh(refreshed: readonly Refreshed[]): Promise<Collected> {
+    return this.#perform("refresh", refreshed);
   }
 
   /**

@@ -6,6 +6,7 @@ import type { Content, Flow, Item, List, Heading, Table } from "../content/model
 import type { Reading } from "../content/notice.js";
 import { columnsOf, placedRows } from "../content/spans.js";
 import { isBlank } from "../content/traverse.js";
+import type { DocumentPlace } from "../formats/edit.js";
 import type { OpenFlows } from "../formats/format.js";
 import { parts as words } from "../messages/en/content.js";
 import { filesErrors } from "../messages/en/files.js";
@@ -56,6 +57,7 @@ export function flowsOf({ content: flows, pictures }: Omit<Reading, "notices">):
   return {
     ...{ flows, settled: flows.length, isRead: true },
     readOn: () => undefined,
+    elementsOf: () => [],
     giveOut: (content) => ({ content, pictures }),
   };
 }
@@ -189,6 +191,34 @@ export class Leaves {
     return this.#leaves.slice(from, to + 1).map(({ flow }) => flow);
   }
 
+  /**
+   * Where in its file a spot stands.
+   * @throws DrawerError `bad-spot`, `no-spot`
+   */
+  placeAt(text: string, file: string): DocumentPlace & { readonly isShared: boolean } {
+    const spot = parseSpot(text);
+    const [from, to] = this.#range(spot, text, file);
+    if (spot.type === "table" && spot.cells) this.at(text, file);
+    const named = this.#leaves.filter(({ kind }) => kind !== "");
+    const numbers = new Map(named.map((leaf, index) => [leaf, index + 1]));
+    const elementsAt = (index: number) => {
+      const leaf = this.#leaves[index];
+      if (!leaf) return [];
+      const own = this.open.elementsOf(leaf.flow);
+      return own.length > 0 || leaf.kind === "" ? own : [numbers.get(leaf)!];
+    };
+    const elements = [...new Set(this.#leaves.slice(from, to + 1).flatMap((_, at) => elementsAt(from + at)))];
+    // What a line holds besides, a picture or a line across the page, is a part of its own that follows it or goes before.
+    const isShared = [from - 1, to + 1].some((index) =>
+      elementsAt(index).some((each) => elements.includes(each)),
+    );
+    return {
+      ...{ spot: text, elements, isShared },
+      kinds: named.map(({ kind }) => kind).join(""),
+      ...(spot.type === "table" && spot.cells && { cells: spot.cells }),
+    };
+  }
+
   /** Reads as far as a spot begins, or the last of its parts. */
   #readFor(spot: Spot): void {
     const needed = Object.entries(neededFor(spot)) as ["p" | "t" | "i" | "s", number][];
@@ -240,6 +270,12 @@ export class Leaves {
         const next = this.#leaves.findIndex(ends);
         return [from, (next < 0 ? this.#leaves.length : next) - 1];
       }
+      case "slides": {
+        // Each slide is a section.
+        if (spot.to > s) throw missing(file, text, s, "sl", "slide");
+        const last = this.#range({ type: "section", number: spot.to }, text, file);
+        return [find("s", spot.from), last[1]];
+      }
       case "lines":
         throw new DrawerError(filesErrors, "no-spot/lines", { file, spot: text });
     }
@@ -290,6 +326,8 @@ function neededFor(spot: Spot): { p?: number; t?: number; i?: number; s?: number
       return { i: spot.number };
     case "section":
       return { s: spot.number };
+    case "slides":
+      return { s: spot.to };
     case "lines":
       return {};
   }
@@ -301,7 +339,7 @@ function missing(
   spot: string,
   count: number,
   letter: string,
-  what: "paragraph" | "table" | "picture" | "heading" | "line",
+  what: "paragraph" | "table" | "picture" | "heading" | "slide" | "line",
 ): DrawerError {
   return new DrawerError(filesErrors, "no-spot", { file, spot, has: { count, letter, what } });
 }

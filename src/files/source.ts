@@ -220,6 +220,8 @@ class DocumentSource implements Source {
       const { content, pictures } = this.reading;
       return { content: cutLines(content, parsed, spot, this.name), pictures, notices: [] };
     }
+    if (parsed.type === "slides" && this.format !== "pptx")
+      throw new DrawerError(filesErrors, "bad-spot", { spot });
     const flows = this.#leaves.flowsAt(spot, this.name);
     return {
       ...this.#open.giveOut(this.#leaves.at(spot, this.name)),

@@ -4,20 +4,20 @@ import { filesErrors } from "../messages/en/files.js";
 
 /** A place in a document, as it is written on the command line and in messages. */
 export type Spot =
-  | { readonly type: "paragraphs" | "lines"; readonly from: number; readonly to: number }
+  | { readonly type: "paragraphs" | "lines" | "slides"; readonly from: number; readonly to: number }
   | { readonly type: "table" | "picture" | "section"; readonly number: number; readonly cells?: Rectangle };
 
 /**
- * Reads a spot of a document: `p3`, `p3..p6`, `l10..l14`, `t1`, `t1!A1:C2`, `i1`, `s2`.
+ * Reads a spot of a document: `p3`, `p3..p6`, `l10..l14`, `t1`, `t1!A1:C2`, `i1`, `s2`, of slides also `sl3`, `sl2..sl4`.
  * @param text as it is written: `p3..p6`
  * @throws DrawerError `bad-spot`
  */
 export function parseSpot(text: string): Spot {
-  const range = /^([pl])([1-9]\d{0,8})(?:\.\.\1?([1-9]\d{0,8}))?$/.exec(text);
+  const range = /^(p|l|sl)([1-9]\d{0,8})(?:\.\.\1?([1-9]\d{0,8}))?$/.exec(text);
   if (range) {
     const ends = [Number(range[2]), Number(range[3] ?? range[2])];
     return {
-      type: range[1] === "p" ? "paragraphs" : "lines",
+      type: RANGES[range[1] as keyof typeof RANGES],
       from: Math.min(...ends),
       to: Math.max(...ends),
     };
@@ -34,8 +34,9 @@ export function parseSpot(text: string): Spot {
 export function canonicalSpot(spot: Spot): string {
   switch (spot.type) {
     case "paragraphs":
-    case "lines": {
-      const letter = spot.type[0]!;
+    case "lines":
+    case "slides": {
+      const letter = Object.entries(RANGES).find(([, type]) => type === spot.type)![0];
       return spot.from === spot.to ? `${letter}${spot.from}` : `${letter}${spot.from}..${letter}${spot.to}`;
     }
     case "table":
@@ -47,6 +48,7 @@ export function canonicalSpot(spot: Spot): string {
   }
 }
 
+const RANGES = { p: "paragraphs", l: "lines", sl: "slides" } as const;
 const KINDS: Readonly<Record<string, "table" | "picture" | "section">> = {
   t: "table",
   i: "picture",

@@ -50,5 +50,6 @@ function tellZipped(bytes: Uint8Array): FormatName | undefined {
   const odf = /mimetypeapplication\/vnd\.oasis\.opendocument\.(text|spreadsheet)/.exec(names)?.[1];
   if (odf) return odf === "text" ? "odt" : "ods";
   if (names.includes("word/document")) return "docx";
+  if (names.includes("ppt/presentation")) return "pptx";
   return names.includes("xl/workbook") ? "xlsx" : undefined;
 }

@@ -1,7 +1,10 @@
 import type { Content, Flow } from "../content/model.js";
 import type { Notice, Reading } from "../content/notice.js";
 import type { Separator } from "./delimited/separator.js";
+import type { DocumentEditor, SheetEditor, TextEditor } from "./edit.js";
+import type { Template } from "./fill.js";
 import type { ReadSheet } from "./office/sheet.js";
+import type { WriteInput, WriteResult } from "./write-input.js";
 
 /** What a file holds that was read: a document, or the sheets of a workbook. */
 export type ReadFile = ReadDocument | { readonly sheets: readonly ReadSheet[] };
@@ -29,6 +32,8 @@ export interface OpenFlows {
    * @throws DrawerError `unreadable`, `too-large`
    */
   readOn(): void;
+  /** The numbers of the elements of the document's main part that a flow was made of, in their order. */
+  elementsOf(flow: Flow): readonly number[];
   /** Content made of these flows as it is given to others: with the bytes of its pictures, by their hashes. */
   giveOut(content: Content): { content: Content; pictures: ReadonlyMap<string, Uint8Array> };
 }
@@ -41,31 +46,11 @@ export interface ReadOptions {
   /** What parts the columns of delimited text. */
   readonly separator?: Separator;
   readonly onProgress?: OnProgress;
+  /** Whether it is to be known of which elements of the file each flow was made, as it must be to change the file. */
+  readonly places?: boolean;
 }
 
-/** What is to be written. */
-export interface WriteInput {
-  readonly content: Content;
-  /** The bytes of a picture of the content, by its hash. */
-  readonly picture?: (hash: string) => Uint8Array | undefined;
-  /** The title of a whole file. HTML without one is a fragment. */
-  readonly title?: string;
-  /** Whether rows are guarded against being run as formulas; they are when it is left out. */
-  readonly guard?: boolean;
-  /** The language (BCP 47) in whose signs rows are written: with its decimal sign, and CSV with `;` where that is a comma. */
-  readonly locale?: string;
-  /** Whether rows begin with a byte order mark, by which some sheets know UTF-8; they do not when it is left out. */
-  readonly bom?: boolean;
-  /** Whether text lands in cells: then it is rows and columns parted by tabs. */
-  readonly inCells?: boolean;
-}
-
-/** What is written, and what it could not hold. */
-export interface WriteResult {
-  /** Text, ending with a line end, or the bytes of a file. */
-  readonly data: string | Uint8Array;
-  readonly notices: readonly Notice[];
-}
+export type { WriteInput, WriteResult } from "./write-input.js";
 
 /** A format that files, clipboards and terminals hold content in. Its reader and its writer are loaded when first used. */
 export interface Format {
@@ -88,11 +73,10 @@ export interface Format {
   readonly read?: (bytes: Uint8Array, file: string, options?: ReadOptions) => Promise<ReadFile>;
   /** Writes content. What the format cannot hold is told in notices. */
   readonly write?: (input: WriteInput) => Promise<WriteResult>;
-}
-
-/** Text as it is, and nothing that it could not hold. */
-export function asText(text: string): WriteResult {
-  return { data: text, notices: [] };
+  /** Gives what changes files of it where they are told to. */
+  readonly edit?: () => Promise<DocumentEditor | SheetEditor | TextEditor>;
+  /** Gives what finds and fills named places in files of it. */
+  readonly fill?: () => Promise<Template>;
 }
 
 /** Text whose last line is to be ended; an empty text stays empty. */

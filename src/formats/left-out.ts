@@ -1,5 +1,6 @@
-import type { Content } from "../content/model.js";
+import type { Content, Marker } from "../content/model.js";
 import { notice, type Notice } from "../content/notice.js";
+import { isDrawn } from "../content/picture.js";
 import { addressesNotShown } from "../content/shown-addresses.js";
 import { eachFlow, picturesOf } from "../content/traverse.js";
 import { contentNotices } from "../messages/en/content.js";
@@ -10,6 +11,12 @@ import { contentNotices } from "../messages/en/content.js";
 export function picturesInText(content: Content): Notice[] {
   const count = picturesOf(content).length;
   return count === 0 ? [] : [notice(contentNotices, "not-shown/pictures-in-text", { count })];
+}
+
+/** That descriptions stand for pictures that no browser draws, where there are any. */
+export function picturesNotDrawn(content: Content): Notice[] {
+  const count = picturesOf(content).filter(({ mediaType }) => !isDrawn(mediaType)).length;
+  return count === 0 ? [] : [notice(contentNotices, "not-shown/pictures-in-page", { count })];
 }
 
 /** What plain text cannot show: that descriptions stand for pictures, and that links in cells are without their addresses. */
@@ -23,11 +30,14 @@ export function addressesLeftOut(content: Content, where: "cells" | "lines" = "c
   return count === 0 ? [] : [notice(contentNotices, "left-out/addresses", { count })];
 }
 
-/** That lists which are numbered otherwise get plain numbers, where there are any. */
-export function plainNumbers(content: Content): Notice[] {
+/**
+ * That lists which are numbered otherwise get plain numbers, where there are any.
+ * @param isSaid whether the format has a way to say how a list is numbered; it has none when it is left out
+ */
+export function plainNumbers(content: Content, isSaid: (marker: Marker) => boolean = () => false): Notice[] {
   let count = 0;
   eachFlow(content, (flow) => {
-    if (flow.type === "list" && flow.ordered && flow.marker) count++;
+    if (flow.type === "list" && flow.ordered && flow.marker && !isSaid(flow.marker)) count++;
   });
   return count === 0 ? [] : [notice(contentNotices, "not-shown/numbers", { count })];
 }

@@ -6,15 +6,31 @@ import { docx } from "./docx/index.js";
 import type { Format } from "./format.js";
 import { html } from "./html/index.js";
 import { json } from "./json/index.js";
+import { mail } from "./mail/index.js";
 import { markdown } from "./markdown/index.js";
 import { ods } from "./ods/index.js";
 import { odt } from "./odt/index.js";
 import { picture } from "./picture/index.js";
+import { pptx } from "./pptx/index.js";
 import { text } from "./text/index.js";
 import { xlsx } from "./xlsx/index.js";
 
 /** All formats, by their names, in the order in which they are listed. */
-export const FORMATS = { text, markdown, html, csv, tsv, json, docx, odt, xlsx, ods, picture } as const;
+export const FORMATS = {
+  text,
+  markdown,
+  html,
+  csv,
+  tsv,
+  json,
+  docx,
+  odt,
+  xlsx,
+  ods,
+  pptx,
+  mail,
+  picture,
+} as const;
 
 /** The name of a format. */
 export type FormatName = keyof typeof FORMATS;
@@ -23,6 +39,11 @@ export type FormatName = keyof typeof FORMATS;
 export const READ_FORMATS = namesOf(({ read }) => read !== undefined);
 /** The names of the formats that are written. */
 export const WRITTEN_FORMATS = namesOf(({ write }) => write !== undefined);
+
+/** The names of the formats whose files are changed. */
+export const EDITED_FORMATS = namesOf(({ edit }) => edit !== undefined);
+/** The names of the formats whose files have named places. */
+export const FILLED_FORMATS = namesOf(({ fill }) => fill !== undefined);
 
 function namesOf(is: (format: Format) => boolean): readonly FormatName[] {
   return (Object.keys(FORMATS) as FormatName[]).filter((name) => is(FORMATS[name]));

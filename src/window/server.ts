@@ -9,9 +9,11 @@ import { LIMITS } from "../content/limits.js";
 import type { Store } from "../drawer/store.js";
 import { openWindow, windowPage } from "../messages/en/window.js";
 import { NEXT_KEYS } from "../page/binding/host-desktop.js";
+import type { HostFiles } from "../page/binding/host-files.js";
 import { remoteHandler } from "../stores/remote/handler.js";
 import { unpackAsked } from "../stores/remote/wire.js";
 import { removeEntryPage } from "./entry-page.js";
+import { filesHandler } from "./files-handler.js";
 import { Guard, isSame, KEY_LIFE, proofOf } from "./guard.js";
 import { fillWithSample } from "./sample.js";
 import { WindowDesktop, type DesktopAccess, type WindowNews } from "./window-desktop.js";
@@ -26,6 +28,8 @@ export interface WindowOptions {
   /** The folder of the sample data. */
   readonly samples: string;
   readonly desktop: DesktopAccess;
+  /** The user's files, which are put into and taken out of. */
+  readonly files: HostFiles;
   /** The folder in which a file stands that leads a browser to the window: one that the browser can read. */
   readonly entryFolder: string;
   /** A secret that only this user's programs know: who proves it gets a new address. */
@@ -109,6 +113,7 @@ export async function serveWindow(options: WindowOptions): Promise<WindowServer>
   app.use(guard.ownPages);
   app.use("/store/*", guard.opened);
   app.use("/desktop/*", guard.opened);
+  app.use("/files/*", guard.opened);
   app.use(guard.bounded((path) => (path === "/enter" || path === "/again" ? SMALL : MOST_BYTES)));
   app.post("/again", async (context) => {
     const asked = await jsonOf(context, AGAIN);
@@ -126,6 +131,7 @@ export async function serveWindow(options: WindowOptions): Promise<WindowServer>
   });
   app.route("/store", remoteHandler(store, { listeners, failed }));
   app.route("/desktop", desktopHandler(desktop, options));
+  app.route("/files", filesHandler(options.files));
   app.get("*", serveStatic({ root: options.site }));
   app.all("*", (context) => guard.refuse(context, "path"));
   app.onError((error, context) => {

@@ -13,6 +13,7 @@ import {
   runsText,
   STYLES,
   type Content,
+  type List,
   type Recipe,
   type Table,
   findReadFormat,
@@ -307,4 +308,24 @@ test("a piece that was centred does not make a bullet, a pair or a cell that is"
   for (const as of ["bullets", "numbers", "rows", "columns", "pairs", "sentence", "joined"] as const)
     expect(compose([{ content }, { content }], { as }).html).not.toMatch(/align/);
   expect(compose([{ content }], { as: "lines" }).html).toMatch(/center/);
+});
+
+test("lists whose numbers HTML cannot say are told; those that a browser knows are not", async () => {
+  const told = async (style: string) => {
+    const { content } = await readHtml(`<ol style="list-style-type: ${style}"><li>Ringing<li>Weighing</ol>`);
+    const { notices } = await compose([{ content }]).to("html");
+    return notices.map(({ reason }) => reason);
+  };
+  expect(await told("lower-roman")).toEqual([]);
+  const circled: Content = [
+    {
+      ...{ type: "list", ordered: true, marker: { numbers: "circled-decimal" } },
+      items: [{ flows: (await readHtml("<p>Ringing")).content }],
+    },
+  ];
+  const bracketed: Content = [{ ...(circled[0] as List), marker: { after: ")" } }];
+  for (const content of [circled, bracketed])
+    expect((await compose([{ content }]).to("html")).notices.map(({ reason }) => reason)).toEqual([
+      "not-shown/numbers",
+    ]);
 });

@@ -48,7 +48,7 @@ const TOUCHED: readonly Touch[] = [
   ["src/messages/en/element.ts", "    sequence:", '    shelves: "shelves",\n'],
   ["src/messages/de/element.ts", "      sequence:", '      shelves: "als Bretter",\n'],
   ["src/formats/registry.ts", "import { csv", 'import { count } from "./count/index.js";\n'],
-  ["src/formats/registry.ts", "text, markdown,", "count, "],
+  ["src/formats/registry.ts", "  markdown,\n", "  count,\n"],
   ["src/drawer/operations/index.ts", "export { append }", 'export { reverse } from "./reverse.js";\n'],
   [
     "src/drawer/drawer.ts",

@@ -18,8 +18,8 @@ test("the twenty that people meet first have examples", () =>
   expect(EXAMPLES.length).toBeGreaterThanOrEqual(20));
 
 test.each(EXAMPLES)("the example in %s says what it says", (file, code, says) => {
-  // Beside the package's own files, so that it is found by its name.
-  const script = `dist/example-${file.replace(/\W/g, "-")}.mjs`;
+  // In the package, so that it is found by its name, and where nothing is packed from.
+  const script = `test/example-${file.replace(/\W/g, "-")}.mjs`;
   try {
     writeFileSync(script, code);
     const { stdout, stderr } = spawnSync(process.execPath, [script], { encoding: "utf8" });

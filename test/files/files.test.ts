@@ -1,4 +1,5 @@
 import { strToU8, unzipSync, zipSync } from "fflate";
+import { encrypt } from "officecrypto-tool";
 import { demoFile } from "../support/demo";
 import { writeDelimited, writeMarkdown, writeText, type Table } from "drawer";
 import { readSource } from "drawer/files";
@@ -104,17 +105,7 @@ test("old encodings and byte order marks are read as what they are", async () =>
 
 const diary = demoFile("diary.docx");
 const parts = unzipSync(diary);
-const locked = new Uint8Array([
-  0xd0,
-  0xcf,
-  0x11,
-  0xe0,
-  0xa1,
-  0xb1,
-  0x1a,
-  0xe1,
-  ...strToU8([..."EncryptedPackage"].join("\0") + "\0"),
-]);
+const locked = new Uint8Array(encrypt(Buffer.from(diary), { password: "seawall" }));
 const odt = unzipSync(demoFile("diary.odt"));
 const encrypted = zipSync({ ...odt, "META-INF/manifest.xml": strToU8("<manifest:encryption-data/>") });
 

@@ -116,4 +116,24 @@ describe("the numbers of lists, as LibreOffice shows them", () => {
     expect(odt.lines).toEqual(theirs);
     expect(docx.lines.slice(-3)).toEqual(["aa) letter 27", "bb) letter 28", "cc) letter 29"]);
   });
+
+  test("forms of one's own: a leading zero is kept, more of them are counted", async () => {
+    const own = (format: string) => `<w:numFmt w:val="custom" w:format="${format}"/>`;
+    const beside = (format: string) =>
+      `<mc:AlternateContent xmlns:mc="http://schemas.openxmlformats.org/markup-compatibility/2006"><mc:Choice Requires="w14">${own(format)}</mc:Choice><mc:Fallback><w:numFmt w:val="decimal"/></mc:Fallback></mc:AlternateContent>`;
+    const body = item(1, "one") + item(1, "two") + item(2, "three");
+    const levels = (format: (sample: string) => string) =>
+      ["01, 02, 03, ...", "001, 002, 003, ..."]
+        .map((sample, at) => abstract(at + 1, level("decimal").replace(/<w:numFmt[^>]*>/, format(sample))))
+        .join("") +
+      num(1) +
+      num(2);
+    // LibreOffice knows no forms of one's own: they are as the standard says (ECMA-376 part 1, 17.9.17).
+    for (const format of [own, beside]) {
+      const source = await readSource(documentOf(body, levels(format)), "own.docx");
+      const { content, notices } = source.at();
+      expect(writeText(content).match(/.+/g)).toEqual(["01) one", "02) two", "1) three"]);
+      expect(notices.map(({ message }) => message).join()).toMatch(/^One item/);
+    }
+  });
 });

@@ -213,7 +213,7 @@ describe.each(Object.keys(LAUNCH))("the places of a page, in %s", (name) => {
             () => inDrawer(".notice span"),
             (text) => text.startsWith("Placed"),
           ),
-        ).toMatch(/^Placed snippet 1 in “.+”\.$/);
+        ).toMatch(/^Placed snippet 1 in “.+?”\.( |$)/);
         expect(lands).toMatch(/^Lands in “/);
         const html = await target.evaluate((element) => element.innerHTML);
         expect(/<(b|strong)\b/.test(html)).toBe(look !== undefined);

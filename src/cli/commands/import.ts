@@ -10,7 +10,8 @@ import { sources } from "../../messages/en/content.js";
 import { act } from "../act.js";
 import { type CommonOptions } from "../answer.js";
 import { begin } from "../command.js";
-import { notRead, regularFile, STANDARD } from "../input.js";
+import { regularFile, STANDARD } from "../input.js";
+import { notRead } from "../not-read.js";
 import { progressBar } from "../progress.js";
 
 /** `drawer import FILE`: brings the snippets of a drawer file into the drawer. */

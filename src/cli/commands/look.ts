@@ -1,10 +1,11 @@
 import type { Command } from "commander";
-import { answers } from "../../messages/en/cli-answers.js";
+import { placesIn } from "../../files/fill.js";
+import { answers, placeKinds } from "../../messages/en/cli-answers.js";
 import { commands } from "../../messages/en/cli-help.js";
 import { type CommonOptions } from "../answer.js";
 import { printColumns } from "../columns.js";
 import { begin } from "../command.js";
-import { openFile, type SaidOfInput } from "../input.js";
+import { openFile, readBytes, type SaidOfInput } from "../input.js";
 import { endReading } from "../reading-bar.js";
 import { print, printJson } from "../terminal.js";
 
@@ -14,7 +15,9 @@ export function add(program: Command): void {
   begin(program, "look", "<file>")
     .option("--type <type>", says.type)
     .option("--separator <sign>", says.separator)
-    .action(async (file: string, options: CommonOptions & SaidOfInput) => {
+    .option("--places", says.places)
+    .action(async (file: string, options: CommonOptions & SaidOfInput & { places?: boolean }) => {
+      if (options.places) return lookAtPlaces(file, options);
       const source = await openFile(file, options);
       const [parts, notices] = [source.parts(), source.notices];
       endReading();
@@ -35,4 +38,24 @@ export function add(program: Command): void {
       if (parts.length === 0) print(`${answers.fileIsEmpty({ file: source.name })}\n`);
       for (const notice of notices) print(notice.message + "\n");
     });
+}
+
+/** The named places of a file, each name once. */
+async function lookAtPlaces(path: string, options: CommonOptions): Promise<void> {
+  const { bytes, name } = await readBytes(path);
+  const places = await placesIn(bytes, name);
+  if (options.json) return printJson({ document: name, places, notices: [] });
+  const names = [...new Set(places.map((place) => place.name))];
+  printColumns(
+    names.map((each) => {
+      const all = places.filter((place) => place.name === each);
+      return [
+        each,
+        placeKinds[all[0]!.kind],
+        all.length === 1 ? all[0]!.text : answers.timesThere({ count: all.length }),
+      ];
+    }),
+    2,
+  );
+  if (places.length === 0) print(`${answers.noPlaces({ file: name })}\n`);
 }

@@ -16,6 +16,7 @@ import { computerSettings, setStart } from "../computer-settings.js";
 import { dealToClipboard } from "../deal-to-clipboard.js";
 import { windowFile } from "../home-folder.js";
 import { withDrawer } from "../home.js";
+import { hostFiles } from "../host-files.js";
 import { takeKeys } from "../hotkeys.js";
 import { addressOfOpen, chooseEntryFolder, noteOpen, openBrowser, type WayIn } from "../open-window.js";
 import { refusalText } from "../refusal.js";
@@ -53,6 +54,7 @@ export function add(program: Command): void {
           ...{ store, drawer: name, secret, entryFolder },
           site: besides("../window/site"),
           samples: besides("../../demo"),
+          files: hostFiles(store),
           desktop: {
             open: openDesktop,
             hold: (offered) => holdOnClipboard(offered, windowFile()),

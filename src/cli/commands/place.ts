@@ -1,7 +1,9 @@
 import type { Command } from "commander";
 import type { Suggestion } from "../../compose/suggest.js";
 import { defined } from "../../content/defined.js";
+import { kindOf } from "../../content/kind.js";
 import { notice } from "../../content/notice.js";
+import { picturesNotDrawn } from "../../formats/left-out.js";
 import { formatOf, WRITTEN_FORMATS } from "../../formats/registry.js";
 import { answers, asked } from "../../messages/en/cli-answers.js";
 import { commands } from "../../messages/en/cli-help.js";
@@ -15,6 +17,7 @@ import { windowFile } from "../home-folder.js";
 import { withDrawer } from "../home.js";
 import { STANDARD } from "../input.js";
 import { writeNewFile } from "../output.js";
+import { placeInto } from "../place-into.js";
 import { addRecipeOptions, recipeOf, type RecipeOptions } from "../recipe-options.js";
 import { UsageError } from "../refusal.js";
 import { print, printJson, printWhole, remark } from "../terminal.js";
@@ -23,6 +26,10 @@ interface PlaceOptions extends CommonOptions, RecipeOptions {
   readonly recipe?: string;
   readonly out?: string;
   readonly to?: string;
+  readonly into?: string;
+  readonly at?: string;
+  readonly put?: string;
+  readonly track?: boolean;
   readonly overwrite?: boolean;
   readonly guard: boolean;
   readonly bom?: boolean;
@@ -37,8 +44,15 @@ export function add(program: Command): void {
     .option("--to <file>", says.to)
     .option("--no-guard", says.guard)
     .option("--bom", says.bom)
+    .option("--into <file>", says.into)
+    .option("--at <spot>", says.at)
+    .option("--put <where>", says.put)
+    .option("--track", says.track)
     .option("--overwrite", says.overwrite)
     .action(async (pick: readonly string[], options: PlaceOptions) => {
+      if (options.into !== undefined) return placeInto(pick.join(" "), options.into, options);
+      if (options.at !== undefined || options.put !== undefined || options.track)
+        throw new UsageError("bad-option/into-only", {});
       const to = options.to === STANDARD ? undefined : options.to;
       const isForClipboard = to === CLIPBOARD;
       const recipe = recipeOf(options);
@@ -67,6 +81,8 @@ export function add(program: Command): void {
         const desktop = isPrivate ? await openDesktop() : undefined;
         if (desktop && !desktop.declaresSecrets) notices.push(notice(drawerNotices, "placed/not-secret", {}));
         desktop?.close();
+        // One alone is offered as it is.
+        if (kindOf(block.content) !== "picture") notices.push(...picturesNotDrawn(block.content));
         made = { to: CLIPBOARD };
       } else {
         const written = await block.to(format, {

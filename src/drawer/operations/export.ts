@@ -3,6 +3,7 @@ import { defined } from "../../content/defined.js";
 import { decodeContent, type Hash } from "../../content/encode.js";
 import { DrawerError } from "../../content/error.js";
 import { notice, type Notice } from "../../content/notice.js";
+import { toldOrigin } from "../../content/origin.js";
 import { drawerErrors, drawerNotices } from "../../messages/en/drawer.js";
 import { FORMAT, PAGE, VERSION, type SnippetRecord, type PartRecord } from "../drawer-file.js";
 import { hashesOf, type Entry } from "../model/entry.js";
@@ -64,7 +65,7 @@ function partOf(entry: Entry, contents: ReadonlyMap<Hash, Uint8Array>): PartReco
   return {
     ...defined({ label }),
     ...(kept && { kept: true as const }),
-    origin,
+    origin: toldOrigin(origin),
     collectedAt,
     content: decodeContent(bytes),
     ...(parts && { parts: parts.map((part) => partOf(part, contents)) }),

@@ -4,6 +4,7 @@ export { append } from "./append.js";
 export { merge } from "./merge.js";
 export { split } from "./split.js";
 export { rewrite } from "./rewrite.js";
+export { refresh } from "./refresh.js";
 export { move } from "./move.js";
 export { moveInto, copyInto } from "./put-into.js";
 export { label } from "./label.js";

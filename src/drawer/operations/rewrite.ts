@@ -7,7 +7,8 @@ import { drawerErrors, drawerNotices } from "../../messages/en/drawer.js";
 import { contentFacts, secretName } from "../incoming.js";
 import type { Entry } from "../model/entry.js";
 import type { SnippetRef } from "../model/pick.js";
-import type { Operation } from "../transaction.js";
+import type { Snippet } from "../snippets.js";
+import type { Operation, Transaction } from "../transaction.js";
 import type { Collected } from "./collect.js";
 
 /**
@@ -26,41 +27,15 @@ export const rewrite: Operation<[place: SnippetRef, reading: Reading, from?: Has
     if (isBlank(content)) throw new DrawerError(drawerErrors, "nothing/rewrite", { position });
     if (from !== undefined && from !== entry.content)
       throw new DrawerError(drawerErrors, "conflict/rewrite", { position });
-    const bytes = encodeContent(content);
-    const [before] = await transaction.read([{ position, entry }]);
-    if (hashBytes(bytes) === hashBytes(encodeContent(before!.content)))
+    const before = await transaction.read([{ position, entry }]);
+    if (hashBytes(encodeContent(content)) === hashBytes(encodeContent(before[0]!.content)))
       return {
         result: {
           collected: [{ position, entry }],
           notices: [...notices, notice(drawerNotices, "rewritten/same", { position })],
         },
       };
-    if (!entry.private && (await transaction.rules()).detect) {
-      const looks = (await import("../secret.js")).looksSecret(content);
-      if (looks !== undefined) throw new DrawerError(drawerErrors, "private/rewrite", { position, looks });
-    }
-    // What is private is stored under a name that tells nothing.
-    const name = entry.private ? secretName() : hashBytes(bytes);
-    const contents = new Map<Hash, Uint8Array>([[name, bytes]]);
-    const held = new Set(entry.pictures);
-    const kept = [...new Set(picturesOf(content).map(({ hash }) => hash))].filter(
-      (hash) => held.has(hash) || pictures.has(hash),
-    );
-    for (const hash of kept) if (!held.has(hash)) contents.set(hash, pictures.get(hash)!);
-    const { pictures: _, ...rest } = entry;
-    // The pieces it can be split into again hold their own.
-    const names = [...new Set([...kept, ...(entry.parts ?? []).flatMap((part) => part.pictures ?? [])])];
-    const partBytes = (entry.parts ?? []).reduce((sum, part) => sum + part.bytes, 0);
-    const pictureBytes = kept.reduce(
-      (sum, hash) => sum + (pictures.get(hash) ?? before!.pictures.get(hash))!.length,
-      0,
-    );
-    const after: Entry = {
-      ...rest,
-      ...contentFacts(content, name, entry.private),
-      ...(names.length > 0 && { pictures: names }),
-      bytes: bytes.length + pictureBytes + partBytes,
-    };
+    const { after, contents } = await rewritten(transaction, before[0]!, { content, pictures });
     const room = await transaction.makeRoom({ count: 0, bytes: Math.max(0, after.bytes - entry.bytes) });
     if (room.leaving.some(({ id }) => id === entry.id))
       throw new DrawerError(drawerErrors, "full/rewrite", { position });
@@ -76,3 +51,39 @@ export const rewrite: Operation<[place: SnippetRef, reading: Reading, from?: Has
     };
   },
 };
+
+/**
+ * A snippet that says something else, and what is stored for that.
+ * @throws DrawerError `private` when it looks like a secret that it was not before
+ */
+export async function rewritten(
+  transaction: Transaction,
+  { position, entry, pictures: before }: Snippet,
+  { content, pictures }: Pick<Reading, "content" | "pictures">,
+): Promise<{ after: Entry; contents: Map<Hash, Uint8Array> }> {
+  if (!entry.private && (await transaction.rules()).detect) {
+    const looks = (await import("../secret.js")).looksSecret(content);
+    if (looks !== undefined) throw new DrawerError(drawerErrors, "private/rewrite", { position, looks });
+  }
+  const bytes = encodeContent(content);
+  // What is private is stored under a name that tells nothing.
+  const name = entry.private ? secretName() : hashBytes(bytes);
+  const contents = new Map<Hash, Uint8Array>([[name, bytes]]);
+  const held = new Set(entry.pictures);
+  const kept = [...new Set(picturesOf(content).map(({ hash }) => hash))].filter(
+    (hash) => held.has(hash) || pictures.has(hash),
+  );
+  for (const hash of kept) if (!held.has(hash)) contents.set(hash, pictures.get(hash)!);
+  const { pictures: _, ...rest } = entry;
+  // The pieces it can be split into again hold their own.
+  const names = [...new Set([...kept, ...(entry.parts ?? []).flatMap((part) => part.pictures ?? [])])];
+  const partBytes = (entry.parts ?? []).reduce((sum, part) => sum + part.bytes, 0);
+  const pictureBytes = kept.reduce((sum, hash) => sum + (pictures.get(hash) ?? before.get(hash))!.length, 0);
+  const after: Entry = {
+    ...rest,
+    ...contentFacts(content, name, entry.private),
+    ...(names.length > 0 && { pictures: names }),
+    bytes: bytes.length + pictureBytes + partBytes,
+  };
+  return { after, contents };
+}

@@ -27,6 +27,7 @@ function delimited(separator: Separator): Omit<Format, "extensions" | "mediaType
       const usual = separator === "\t" ? { separator } : {};
       return readDelimited(decodeText(bytes), { ...usual, ...options });
     },
+    edit: async () => (await import("./edit.js")).delimitedEditor,
     async write({ content, guard = true, locale, bom = false }) {
       const { writeDelimited } = await import("./write.js");
       const isComma = separator === "," && locale !== undefined && decimalOf(locale) === ",";

@@ -9,8 +9,11 @@ export const docx: Format = {
   holds: "structure",
   async read(bytes, file, options) {
     const { readDocx } = await import("./read.js");
-    return readDocx(bytes, file, options?.onProgress);
+    const { zipOf } = await import("../office/compound-file.js");
+    return readDocx(await zipOf(bytes, file), file, options);
   },
+  edit: async () => (await import("./edit.js")).docxEditor,
+  fill: async () => (await import("./fill.js")).docxTemplate,
   async write(input) {
     const { writeDocx } = await import("./write.js");
     const { cleanForXml } = await import("../office/clean.js");

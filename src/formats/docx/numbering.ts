@@ -151,7 +151,7 @@ function levelsOf(parent: Element): Map<number, NumberingLevel> {
     const of = (name: string) => attributeOf(childOf(lvl, name), "val");
     const legal = childOf(lvl, "isLgl");
     levels.set(Number(attributeOf(lvl, "ilvl") ?? 0), {
-      format: of("numFmt") ?? "decimal",
+      format: formatOf(lvl),
       text: of("lvlText") ?? "",
       font: attributeOf(childOf(childOf(lvl, "rPr"), "rFonts"), "ascii") ?? "",
       start: Number(of("start") ?? 1),
@@ -160,4 +160,15 @@ function levelsOf(parent: Element): Map<number, NumberingLevel> {
     });
   }
   return levels;
+}
+
+/**
+ * How the numbers of a level are written. A format of one's own stands beside a usual one for programs that do not know it
+ * ([MS-DOCX] 2.4); the one with a leading zero has a name as well.
+ */
+function formatOf(level: Element): string {
+  const choice = childOf(childOf(level, "AlternateContent"), "Choice");
+  const format = childOf(level, "numFmt") ?? childOf(choice, "numFmt");
+  const isZeroed = attributeOf(format, "format") === "01, 02, 03, ...";
+  return isZeroed ? "decimalZero" : (attributeOf(format, "val") ?? "decimal");
 }

@@ -7,7 +7,7 @@ import { type Content, type Flow, type Run, paragraph, textRun } from "../../con
 import { blankRuns, mergeRuns } from "../../content/runs.js";
 import { formatErrors } from "../../messages/en/formats.js";
 import { Asides } from "../asides.js";
-import type { OnProgress, ReadDocument } from "../format.js";
+import type { ReadDocument, ReadOptions } from "../format.js";
 import {
   addParagraph,
   addTable,
@@ -20,7 +20,7 @@ import {
 } from "../office/document.js";
 import { elementStream } from "../office/element-stream.js";
 import { DocumentPictures, openDocument } from "../office/open-document.js";
-import { mainPart, relationsOf, type Relation } from "../office/relations.js";
+import { mainPart, relationsOf, type Relation, titleOf } from "../office/relations.js";
 import { TextBudget } from "../office/text-budget.js";
 import { attributeOf, childOf, childrenOf, descendantsOf, parseXml, type Element } from "../office/xml.js";
 import { Parts } from "../office/zip.js";
@@ -39,7 +39,11 @@ import { readTable } from "./table.js";
  *
  * @throws DrawerError `unreadable`, `locked`, `too-large`
  */
-export function readDocx(bytes: Uint8Array, file: string, onProgress?: OnProgress): ReadDocument {
+export function readDocx(
+  bytes: Uint8Array,
+  file: string,
+  { onProgress, places = false }: ReadOptions = {},
+): ReadDocument {
   const parts = new Parts(bytes, file, onProgress);
   const main = mainPart(parts, "word/document.xml");
   const reader = new DocxReader(parts, main, file);
@@ -58,15 +62,11 @@ export function readDocx(bytes: Uint8Array, file: string, onProgress?: OnProgres
       take: (element) => hasBody && reader.take(element),
     },
     LIMITS.elements,
+    places,
   );
   while (!hasBody && !stream.isRead) stream.readOn();
   if (!hasBody) throw new DrawerError(formatErrors, "unreadable/not-one", { file, what: "docx" });
-  return openDocument(stream, reader, file, titleOf(parts, file));
-}
-
-function titleOf(parts: Parts, file: string): string | undefined {
-  const core = parts.text("docProps/core.xml");
-  return core ? childOf(parseXml(core, file), "title")?.textContent.trim() || undefined : undefined;
+  return openDocument(stream, reader, file, titleOf(parts));
 }
 
 class DocxReader implements LineHost {
@@ -162,6 +162,7 @@ class DocxReader implements LineHost {
         break;
       case "tbl":
         flows.push(...lists.take());
+        this.asides.meet(element);
         addTable(flows, this.captions, this.asides, (caption) =>
           readTable(element, caption, (cell) => this.#flowsIn(cell, depth + 1)),
         );
@@ -174,6 +175,7 @@ class DocxReader implements LineHost {
   }
 
   #paragraph(element: Element, depth: number, flows: Flow[], lists: ListBuilder): void {
+    this.asides.meet(element, this.#held.length > 0);
     const pPr = childOf(element, "pPr");
     const style = this.styles.get(attributeOf(childOf(pPr, "pStyle"), "val"));
     const props = withProps(style, paragraphProps(pPr));

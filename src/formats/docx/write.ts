@@ -53,6 +53,7 @@ import { alignOf, withAlignedHeaders } from "../office/alignment.js";
 import { fittedTable, orientationFor, SMALLER_SIZES, type Orientation } from "../office/column-widths.js";
 import { pictureLeftOut } from "../office/document.js";
 import { docxNumberFormat } from "../office/number-formats.js";
+import { PICTURE_ENDINGS, withPictureTypes } from "./picture-types.js";
 
 /** Twentieths of a point, the unit of widths and indents. */
 const TWIPS = 20;
@@ -142,7 +143,7 @@ export async function writeDocx(source: WriteInput): Promise<WriteResult> {
     sections: [{ ...writer.pages, children }],
   });
   const bytes = new Uint8Array(await (await Packer.toBlob(file)).arrayBuffer());
-  return { data: bytes, notices: writer.notices };
+  return { data: withPictureTypes(bytes, source.content), notices: writer.notices };
 }
 
 type Block = DocxParagraph | DocxTable;
@@ -241,9 +242,7 @@ class DocxWriter {
 
   #pictureRun(picture: Picture): TextRun | ImageRun {
     const data = this.source.picture?.(picture.hash);
-    const type = ({ "image/png": "png", "image/jpeg": "jpg", "image/gif": "gif" } as const)[
-      picture.mediaType as "image/png"
-    ];
+    const type = PICTURE_ENDINGS[picture.mediaType];
     if (!data || !type) {
       this.notices.push(pictureLeftOut(picture.alt));
       return new TextRun({ text: picture.alt || words.picture });
@@ -251,7 +250,8 @@ class DocxWriter {
     const { width = 300, height = 200, alt } = picture;
     const scale = Math.min(1, PICTURE_WIDTH / width);
     return new ImageRun({
-      type,
+      // The library writes a picture of any type, and knows the names of some.
+      type: type as "png",
       data,
       transformation: { width: Math.round(width * scale), height: Math.round(height * scale) },
       // Each drawing has a number of its own (ECMA-376 part 1, 20.4.2.5).

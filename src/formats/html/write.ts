@@ -9,6 +9,7 @@ import type {
   Heading,
   Item,
   List,
+  Marker,
   Marks,
   Paragraph,
   Picture,
@@ -18,6 +19,7 @@ import type {
 } from "../../content/model.js";
 import { NoteNumbers } from "../../content/notes.js";
 import { CSS_NUMBER_FORMS, type NumberForm } from "../../content/number-forms.js";
+import { isDrawn } from "../../content/picture.js";
 import { runsText } from "../../content/runs.js";
 import { rawNumber } from "../../content/serial.js";
 import { content as words } from "../../messages/en/content.js";
@@ -109,6 +111,11 @@ function markerStyle({ ordered, marker }: List): string | undefined {
   if (ordered) return marker?.numbers && cssNumbers(marker.numbers);
   if (marker?.bullet === undefined) return undefined;
   return BULLET_STYLES[marker.bullet] ?? `'${cssString(marker.bullet)} '`;
+}
+
+/** Whether HTML has a way to say how a list is numbered; what stands around its numbers it cannot say. */
+export function saysNumbers({ numbers, before = "", after = "." }: Marker): boolean {
+  return before === "" && after === "." && (numbers === undefined || cssNumbers(numbers) !== undefined);
 }
 
 /** What CSS calls a way to write numbers; the letters that it has are not repeated. */
@@ -268,7 +275,7 @@ function pictureHtml(picture: Picture, options: PartOptions): string {
 
 function bytesHtml(picture: Picture, options: PartOptions): string {
   const bytes = options.picture?.(picture.hash);
-  if (!bytes) return `<em>${escapeHtml(picture.alt || words.picture)}</em>`;
+  if (!bytes || !isDrawn(picture.mediaType)) return `<em>${escapeHtml(picture.alt || words.picture)}</em>`;
   const size =
     (picture.width ? ` width="${picture.width}"` : "") +
     (picture.height ? ` height="${picture.height}"` : "");

@@ -12,6 +12,8 @@ export const markdown: Format = {
     const { decodeText } = await import("../text/decode.js");
     return readMarkdownDocument(decodeText(bytes));
   },
+  edit: async () => (await import("./edit.js")).markdownEditor,
+  fill: async () => (await import("./fill.js")).markdownTemplate,
   async write({ content }) {
     const { writeMarkdown } = await import("./write.js");
     return asLines(writeMarkdown(content), [...picturesInText(content), ...plainNumbers(content)]);

@@ -11,6 +11,7 @@ export const ods: Format = {
     const { readOds } = await import("./read.js");
     return { sheets: readOds(bytes, file, options?.onProgress) };
   },
+  edit: async () => (await import("./edit.js")).odsEditor,
   async write(input) {
     const { writeOds } = await import("./write.js");
     const { cleanForXml } = await import("../office/clean.js");

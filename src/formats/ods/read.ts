@@ -18,6 +18,7 @@ import type { OnProgress } from "../format.js";
 import { OdtReader } from "../odt/read.js";
 import { OdfStyles, type OdfStyle } from "../odt/styles.js";
 import { elementStream } from "../office/element-stream.js";
+import { odfParts } from "../office/odf-parts.js";
 import { sheetCell } from "../office/sheet-cell.js";
 import { COLUMNS, placeKey, SheetGrid, type ReadSheet } from "../office/sheet.js";
 import { shownNumber } from "../office/shown.js";
@@ -26,7 +27,7 @@ import { runInFont } from "../office/symbols.js";
 import { marksFrom, type TextProps } from "../office/text-props.js";
 import type { XmlStream } from "../office/xml-stream.js";
 import { attributeOf, childrenOf, Element, parseXml } from "../office/xml.js";
-import { locked, Parts } from "../office/zip.js";
+import type { Parts } from "../office/zip.js";
 import { formatCode } from "./read-format.js";
 import { between, findSheets, type SheetPlace } from "./sheet-places.js";
 
@@ -46,8 +47,7 @@ const SHOWN_BLANK = 1000;
  * @throws DrawerError `unreadable`, `locked`, `too-large`
  */
 export function readOds(bytes: Uint8Array, file: string, onProgress?: OnProgress): ReadSheet[] {
-  const parts = new Parts(bytes, file, onProgress);
-  if (parts.text("META-INF/manifest.xml")?.includes("encryption-data")) throw locked(file);
+  const parts = odfParts(bytes, file, onProgress);
   // It is gone through for its styles, to find its sheets, and for each of these.
   parts.keep(CONTENT);
   const content = readHead(parts);

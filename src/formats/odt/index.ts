@@ -9,8 +9,10 @@ export const odt: Format = {
   holds: "structure",
   async read(bytes, file, options) {
     const { readOdt } = await import("./read.js");
-    return readOdt(bytes, file, options?.onProgress);
+    return readOdt(bytes, file, options);
   },
+  edit: async () => (await import("./edit.js")).odtEditor,
+  fill: async () => (await import("./fill.js")).odtTemplate,
   async write(input) {
     const { writeOdt } = await import("./write.js");
     const { cleanForXml } = await import("../office/clean.js");

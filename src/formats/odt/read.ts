@@ -6,7 +6,7 @@ import { type Content, type Flow, type Heading, type Run, paragraph, textRun } f
 import { blankRuns, mergeRuns } from "../../content/runs.js";
 import { formatErrors } from "../../messages/en/formats.js";
 import { Asides } from "../asides.js";
-import type { OnProgress, ReadDocument } from "../format.js";
+import type { ReadDocument, ReadOptions } from "../format.js";
 import { mathText, type MathTree } from "../mathml.js";
 import {
   addParagraph,
@@ -19,12 +19,13 @@ import {
   noteOf,
 } from "../office/document.js";
 import { elementStream } from "../office/element-stream.js";
+import { odfParts } from "../office/odf-parts.js";
 import { DocumentPictures, openDocument } from "../office/open-document.js";
 import { runInFont } from "../office/symbols.js";
 import { TextBudget } from "../office/text-budget.js";
 import { marksFrom, type TextProps } from "../office/text-props.js";
 import { attributeOf, childOf, childrenOf, descendantsOf, parseXml, Element } from "../office/xml.js";
-import { locked, Parts } from "../office/zip.js";
+import type { Parts } from "../office/zip.js";
 import { type ListPlace, readLists, type ListHost, labelled } from "./list.js";
 import { OdtNumbering } from "./numbering.js";
 import { OdfStyles, type OdfStyle } from "./styles.js";
@@ -37,9 +38,12 @@ import { readTable } from "./table.js";
  *
  * @throws DrawerError `unreadable`, `locked`, `too-large`
  */
-export function readOdt(bytes: Uint8Array, file: string, onProgress?: OnProgress): ReadDocument {
-  const parts = new Parts(bytes, file, onProgress);
-  if (parts.text("META-INF/manifest.xml")?.includes("encryption-data")) throw locked(file);
+export function readOdt(
+  bytes: Uint8Array,
+  file: string,
+  { onProgress, places = false }: ReadOptions = {},
+): ReadDocument {
+  const parts = odfParts(bytes, file, onProgress);
   /** What stands before the text: the styles of the file. */
   const head = new Element("document-content", []);
   const styles = parts.text("styles.xml");
@@ -60,6 +64,7 @@ export function readOdt(bytes: Uint8Array, file: string, onProgress?: OnProgress
       take: (element) => (reader ? reader.take(element) : head.append(element)),
     },
     LIMITS.elements,
+    places,
   );
   while (!reader && !stream.isRead) stream.readOn();
   if (!reader) throw new DrawerError(formatErrors, "unreadable/not-one", { file, what: "odt" });
@@ -139,15 +144,18 @@ export class OdtReader {
   #block(element: Element, flows: Flow[], { depth, isFirst, list, around }: BlockPlace): void {
     switch (element.localName) {
       case "p":
+        this.asides.meet(element);
         this.#paragraph(element, flows, around);
         break;
       case "h":
+        this.asides.meet(element);
         this.#heading(element, flows);
         break;
       case "list":
         for (const flow of readLists(this.#listHost(depth), element, isFirst, list)) flows.push(flow);
         break;
       case "table":
+        this.asides.meet(element);
         addTable(flows, this.captions, this.asides, (caption) =>
           readTable(element, this.styles, caption, (cell) => this.flowsIn(cell, depth + 1)),
         );
@@ -167,7 +175,10 @@ export class OdtReader {
         break;
       default:
         // What is anchored to a page stands beside the paragraphs; in a sheet it stands over the cells.
-        if (around === undefined && SHAPES.test(element.localName)) this.#beside(element, flows);
+        if (around === undefined && SHAPES.test(element.localName)) {
+          this.asides.meet(element);
+          this.#beside(element, flows);
+        }
     }
     for (const read of this.#anchored.splice(0)) flows.push(...read());
   }

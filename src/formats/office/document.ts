@@ -38,6 +38,10 @@ const ASIDES = {
   diagram: "as-text/diagrams",
   number: "as-text/numbers",
   field: "left-out/fields",
+  hiddenSlide: "hidden-parts/slides",
+  untitledSlide: "as-text/titles",
+  speakerNotes: "as-text/speaker-notes",
+  slideFurniture: "left-out/slide-furniture",
 } as const;
 
 /** Something of a document that was left out, or is there in another form. */
@@ -96,7 +100,7 @@ export function addParagraph(
   else if (isCode) addCode(flows, flow);
   else flows.push(isCaption ? captions.mark(flow) : flow);
   const last = flows.at(-1)!;
-  if (last.type === "code") asides.standIn(last, before);
+  if (last.type === "code") asides.standIn(last, before?.type === "code" ? before : undefined);
   else asides.standIn(flow);
 }
 

@@ -1,7 +1,7 @@
 import { DrawerError } from "../../content/error.js";
 import { formatErrors } from "../../messages/en/formats.js";
 import { XmlStream } from "./xml-stream.js";
-import { DEPTH, Element, pairsOf } from "./xml.js";
+import { DEPTH, Element, NumberedElement, pairsOf } from "./xml.js";
 
 /** What is done with the elements of a part, in the order of the file. */
 export interface ElementHandler {
@@ -18,12 +18,14 @@ export interface ElementHandler {
  * A part of a file that is read element by element, so that no more of it is held than the one that is being read.
  *
  * @param most how many elements it may have
+ * @param isNumbered whether each knows its number among them
  */
 export function elementStream(
   pieces: Iterator<Uint8Array>,
   file: string,
   handler: ElementHandler,
   most: number,
+  isNumbered = false,
 ): XmlStream {
   /** The elements from the one that is told whole down to the one that is open. */
   const open: Element[] = [];
@@ -33,8 +35,9 @@ export function elementStream(
     new DrawerError(formatErrors, "too-large/document", { file, what, most: limit });
   return new XmlStream(pieces, file, {
     open(name, attributes) {
-      const element = new Element(name, pairsOf(attributes));
       if (++count > most) throw tooLarge("elements", most);
+      const pairs = pairsOf(attributes);
+      const element = isNumbered ? new NumberedElement(name, pairs, count) : new Element(name, pairs);
       if (open.length === 0 && handler.isOpened(element, opened)) opened++;
       else {
         open.at(-1)?.append(element);

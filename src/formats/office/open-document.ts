@@ -75,7 +75,7 @@ interface FlowReader {
  * @param stream what feeds the reader
  */
 export function openDocument(
-  stream: XmlStream,
+  stream: Pick<XmlStream, "isRead" | "readOn">,
   reader: FlowReader,
   file: string,
   title: string | undefined,
@@ -92,6 +92,7 @@ export function openDocument(
       stream.readOn();
       if (stream.isRead) reader.end?.();
     },
+    elementsOf: (flow) => reader.asides.elementsOf(flow),
     giveOut: (content) => reader.pictures.giveOut(content),
   };
   let whole: ReturnType<OpenFlows["giveOut"]> | undefined;

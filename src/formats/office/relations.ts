@@ -1,4 +1,4 @@
-import { attributeOf, childrenOf, parseXml } from "./xml.js";
+import { attributeOf, childOf, childrenOf, parseXml } from "./xml.js";
 import type { Parts } from "./zip.js";
 
 /** What a part names: another part, or an address outside. */
@@ -44,4 +44,10 @@ export function partOfType(relations: ReadonlyMap<string, Relation>, type: strin
 export function mainPart(parts: Parts, custom: string): string {
   const named = partOfType(relationsOf(parts, ""), "officeDocument");
   return named !== undefined && parts.has(named) ? named : custom;
+}
+
+/** The title that a file says it has, in its core properties (ECMA-376 part 2, 11); nothing where it says none. */
+export function titleOf(parts: Parts): string | undefined {
+  const core = parts.text("docProps/core.xml");
+  return core ? childOf(parseXml(core, parts.file), "title")?.textContent.trim() || undefined : undefined;
 }

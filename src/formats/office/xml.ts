@@ -36,6 +36,17 @@ export class Element {
   }
 }
 
+/** An element that knows its number among those of its part, from 1, by where they begin: those of a file that is to be changed do. */
+export class NumberedElement extends Element {
+  constructor(
+    localName: string,
+    attributes: readonly string[],
+    readonly number: number,
+  ) {
+    super(localName, attributes);
+  }
+}
+
 /** How deep elements may stand in each other. Those who read them go into them by calling themselves. */
 export const DEPTH = 256;
 

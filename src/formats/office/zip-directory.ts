@@ -6,6 +6,10 @@ export interface ZipEntry {
   readonly size: number;
   /** Its bytes as they stand in the zip. */
   readonly stored: Uint8Array;
+  /** All that stands in the zip for it before what stands there for the next: its header, its bytes, what may follow them. */
+  readonly record: Uint8Array;
+  /** What the directory has of it. */
+  readonly listed: Uint8Array;
 }
 
 const SIGNATURES = { end: 0x06054b50, end64: 0x06064b50, end64Locator: 0x07064b50, entry: 0x02014b50 };
@@ -33,8 +37,9 @@ export function readZipDirectory(bytes: Uint8Array): Map<string, ZipEntry> {
   if (isLong && u32(end64) !== SIGNATURES.end64) throw new Error("its directory is not where it says");
   const count = isLong ? u64(end64 + 32) : u16(end + 10);
   if (count > MOST) throw new Error("it has more files than a document");
-  const entries = new Map<string, ZipEntry>();
-  for (let at = isLong ? u64(end64 + 48) : u32(end + 16), left = count; left > 0; left--) {
+  const directory = isLong ? u64(end64 + 48) : u32(end + 16);
+  const found: (Omit<ZipEntry, "record"> & { name: string; offset: number })[] = [];
+  for (let at = directory, left = count; left > 0; left--) {
     if (u32(at) !== SIGNATURES.entry) throw new Error("its directory is damaged");
     const [flags, method] = [u16(at + 8), u16(at + 10)];
     const [nameLength, extraLength, commentLength] = [u16(at + 28), u16(at + 30), u16(at + 32)];
@@ -48,14 +53,21 @@ export function readZipDirectory(bytes: Uint8Array): Map<string, ZipEntry> {
     if (method !== STORED && method !== DEFLATED) throw new Error(`${name} is packed by method ${method}`);
     const from = facts.offset + 30 + u16(facts.offset + 26) + u16(facts.offset + 28);
     if (from + facts.stored > bytes.length) throw new Error(`${name} is cut short`);
-    entries.set(name, {
-      isPacked: method === DEFLATED,
-      size: facts.size,
-      stored: bytes.subarray(from, from + facts.stored),
+    const next = nameAt + nameLength + extraLength + commentLength;
+    found.push({
+      ...{ name, offset: facts.offset, isPacked: method === DEFLATED, size: facts.size },
+      ...{ stored: bytes.subarray(from, from + facts.stored), listed: bytes.subarray(at, next) },
     });
-    at = nameAt + nameLength + extraLength + commentLength;
+    at = next;
   }
-  return entries;
+  // In the order in which they stand there.
+  found.sort((one, other) => one.offset - other.offset);
+  return new Map(
+    found.map(({ name, offset, ...entry }, index) => {
+      const record = bytes.subarray(offset, found[index + 1]?.offset ?? directory);
+      return [name, { ...entry, record }];
+    }),
+  );
 }
 
 /** Where the end of the directory begins: the last place that has its signature. */

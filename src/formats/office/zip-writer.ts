@@ -1,9 +1,16 @@
 import { Deflate, strToU8 } from "fflate";
+import type { ZipEntry } from "./zip-directory.js";
 
 /** What a file of a zip holds: its text in UTF-8 or its bytes; a large one piece by piece. */
 export type ZipContent = string | Uint8Array | Iterable<string>;
 
-/** A file as it stands in a zip. */
+/** What stands in a zip for one file: its header and its bytes, and its entry in the directory by where that begins. */
+interface Listed {
+  readonly pieces: readonly Uint8Array[];
+  readonly entry: (offset: number) => Uint8Array;
+}
+
+/** A file as it is packed. */
 interface Packed {
   readonly name: Uint8Array;
   readonly isPacked: boolean;
@@ -25,7 +32,7 @@ const PIECE = 64 * 1024;
 
 /** Writes a zip file by file (APPNOTE.TXT), each of which is packed as it comes, so that no more than the packed bytes are held. */
 export class ZipWriter {
-  readonly #files: Packed[] = [];
+  readonly #files: Listed[] = [];
 
   /** Adds a file, packed by DEFLATE. */
   add(name: string, content: ZipContent): void {
@@ -39,40 +46,53 @@ export class ZipWriter {
     }
     deflate.push(new Uint8Array(), true);
     const stored = pieces.reduce((sum, piece) => sum + piece.length, 0);
-    this.#files.push({ name: strToU8(name), isPacked: true, pieces, crc, size, stored });
+    this.#put({ name: strToU8(name), isPacked: true, pieces, crc, size, stored });
   }
 
   /** Adds a file as it is. */
   store(name: string, bytes: Uint8Array): void {
     const [size, stored] = [bytes.length, bytes.length];
-    this.#files.push({
+    this.#put({
       ...{ name: strToU8(name), isPacked: false, pieces: [bytes], crc: crc32(bytes, 0), size, stored },
+    });
+  }
+
+  /** Adds a file of another zip as it stands there, packed as it is. */
+  copy({ record, listed }: ZipEntry): void {
+    this.#files.push({
+      pieces: [record],
+      entry(offset) {
+        // A copy: what a buffer of Node slices is not one.
+        const entry = new Uint8Array(listed);
+        new DataView(entry.buffer).setUint32(42, offset, true);
+        return entry;
+      },
+    });
+  }
+
+  #put(file: Packed): void {
+    this.#files.push({
+      pieces: [header(file, SIGNATURES.file, []), ...file.pieces],
+      entry: (offset) => header(file, SIGNATURES.entry, [offset]),
     });
   }
 
   /** The zip. */
   bytes(): Uint8Array {
-    const headers = this.#files.map((file) => header(file, SIGNATURES.file, []));
-    const offsets: number[] = [];
     let at = 0;
-    this.#files.forEach((file, index) => {
-      offsets.push(at);
-      at += headers[index]!.length + file.stored;
-    });
-    const entries = this.#files.map((file, index) => header(file, SIGNATURES.entry, [offsets[index]!]));
-    const length = entries.reduce((sum, entry) => sum + entry.length, 0);
-    const zip = new Uint8Array(at + length + 22);
-    at = 0;
-    const put = (bytes: Uint8Array) => {
-      zip.set(bytes, at);
-      at += bytes.length;
-    };
-    this.#files.forEach(({ pieces }, index) => {
-      put(headers[index]!);
-      pieces.forEach(put);
+    const entries = this.#files.map(({ pieces, entry }) => {
+      const listed = entry(at);
+      for (const piece of pieces) at += piece.length;
+      return listed;
     });
     const directory = at;
-    entries.forEach(put);
+    const length = entries.reduce((sum, entry) => sum + entry.length, 0);
+    const zip = new Uint8Array(directory + length + 22);
+    at = 0;
+    for (const piece of [...this.#files.flatMap(({ pieces }) => pieces), ...entries]) {
+      zip.set(piece, at);
+      at += piece.length;
+    }
     const view = new DataView(zip.buffer, at);
     view.setUint32(0, SIGNATURES.end, true);
     view.setUint16(8, entries.length, true);

@@ -1,6 +1,5 @@
 import { Inflate, inflateSync, strFromU8 } from "fflate";
 import { DrawerError } from "../../content/error.js";
-import { contentErrors } from "../../messages/en/content.js";
 import { formatErrors } from "../../messages/en/formats.js";
 import type { OnProgress } from "../format.js";
 import { readZipDirectory, type ZipEntry } from "./zip-directory.js";
@@ -27,15 +26,19 @@ export class Parts {
 
   /**
    * Opens a document; nothing of it is unpacked yet.
-   * @throws DrawerError `unreadable` when it is no whole zip file, `locked` when it is encrypted
+   * @throws DrawerError `unreadable` when it is no whole zip file
    */
   constructor(
     bytes: Uint8Array,
     readonly file: string,
     readonly onProgress?: OnProgress,
   ) {
-    refuseLocked(bytes, file);
     this.#entries = this.#orDamaged(() => readZipDirectory(bytes));
+  }
+
+  /** What stands in the zip, in its order. */
+  get entries(): ReadonlyMap<string, ZipEntry> {
+    return this.#entries;
   }
 
   has(name: string): boolean {
@@ -154,27 +157,7 @@ function* slicesOf(bytes: Uint8Array): Generator<Uint8Array, void> {
   for (let at = 0; at < bytes.length; at += SLICE) yield bytes.subarray(at, at + SLICE);
 }
 
-const COMPOUND_FILE = [0xd0, 0xcf, 0x11, 0xe0, 0xa1, 0xb1, 0x1a, 0xe1];
-
-/** A document with a password is not a zip file but an encrypted package in a compound file ([MS-OFFCRYPTO] 2.3). */
-function refuseLocked(bytes: Uint8Array, file: string): void {
-  if (!COMPOUND_FILE.every((byte, index) => bytes[index] === byte)) return;
-  const name = [..."EncryptedPackage"].flatMap((letter) => [letter.charCodeAt(0), 0]);
-  if (!includes(bytes, name)) {
-    throw new DrawerError(contentErrors, "unknown-format/old", { file });
-  }
-  throw locked(file);
-}
-
 /** The refusal of a file that needs a password. */
 export function locked(file: string): DrawerError {
   return new DrawerError(formatErrors, "locked", { file });
-}
-
-function includes(bytes: Uint8Array, wanted: readonly number[]): boolean {
-  const first = wanted[0]!;
-  for (let at = bytes.indexOf(first); at >= 0; at = bytes.indexOf(first, at + 1)) {
-    if (wanted.every((byte, index) => bytes[at + index] === byte)) return true;
-  }
-  return false;
 }

@@ -2,9 +2,9 @@ import { DrawerError } from "../../content/error.js";
 import { contentErrors } from "../../messages/en/content.js";
 import type { Format } from "../format.js";
 
-/** A picture: PNG, JPEG, GIF, WebP, or an SVG that only draws. */
+/** A picture: PNG, JPEG, GIF, WebP, BMP, TIFF, EMF, WMF, or an SVG that only draws. */
 export const picture: Format = {
-  extensions: ["png", "jpg", "jpeg", "gif", "webp", "svg"],
+  extensions: ["png", "jpg", "jpeg", "gif", "webp", "svg", "bmp", "tiff", "tif", "emf", "wmf"],
   mediaType: "image/*",
   isBinary: true,
   holds: "picture",

@@ -13,6 +13,8 @@ export const text: Format = {
     const { decodeText } = await import("./decode.js");
     return readText(decodeText(bytes));
   },
+  edit: async () => (await import("./edit.js")).textEditor,
+  fill: async () => (await import("./fill.js")).plainTemplate,
   async write({ content, inCells = false }) {
     if (!inCells) {
       const { writeText } = await import("./write.js");

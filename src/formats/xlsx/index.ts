@@ -9,8 +9,11 @@ export const xlsx: Format = {
   holds: "rows",
   async read(bytes, file, options) {
     const { readXlsx } = await import("./read.js");
-    return { sheets: readXlsx(bytes, file, options?.onProgress) };
+    const { zipOf } = await import("../office/compound-file.js");
+    return { sheets: readXlsx(await zipOf(bytes, file), file, options?.onProgress) };
   },
+  edit: async () => (await import("./edit.js")).xlsxEditor,
+  fill: async () => (await import("./fill.js")).xlsxTemplate,
   async write(input) {
     const { writeXlsx } = await import("./write.js");
     const { cleanForXml } = await import("../office/clean.js");

@@ -8,7 +8,7 @@ import { ZipWriter } from "../office/zip-writer.js";
 import { WrittenStyles } from "./write-styles.js";
 
 /** How many characters a cell of a workbook holds (Excel’s specifications and limits). */
-const CELL_LENGTH = 32_767;
+export const CELL_LENGTH = 32_767;
 
 /** How high a line is, and the highest that a row can be (Excel's specifications and limits), in points. */
 const LINE = 15;

@@ -2,6 +2,7 @@ import type { cliErrors, cliNotices } from "../en/cli.js";
 import type { argumentErrors, contentErrors, contentNotices } from "../en/content.js";
 import type { desktopErrors } from "../en/desktop.js";
 import type { drawerErrors, drawerNotices } from "../en/drawer.js";
+import type { editErrors, editNotices } from "../en/edit.js";
 import type { filesErrors } from "../en/files.js";
 import type { formatErrors, formatNotices } from "../en/formats.js";
 import type { pageErrors, pageNotices } from "../en/page.js";
@@ -18,6 +19,7 @@ export type Errors = typeof argumentErrors &
   typeof contentErrors &
   typeof formatErrors &
   typeof filesErrors &
+  typeof editErrors &
   typeof drawerErrors &
   typeof sqliteErrors &
   typeof indexeddbErrors &
@@ -29,6 +31,7 @@ export type Errors = typeof argumentErrors &
 export type Notices = typeof contentNotices &
   typeof formatNotices &
   typeof drawerNotices &
+  typeof editNotices &
   typeof sqliteNotices &
   typeof indexeddbNotices &
   typeof pageNotices &

@@ -13,7 +13,7 @@ export const argumentErrors: Translated<typeof english.argumentErrors> = {
 
 export const contentErrors: Translated<typeof english.contentErrors> = {
   "unreadable/picture": ({ file }) =>
-    `„${file}“ ist kein Bild, das gelesen wird: PNG, JPEG, GIF, WebP, oder ein SVG ohne Skripte und fremde Adressen.`,
+    `„${file}“ ist kein Bild, das gelesen wird: PNG, JPEG, GIF, WebP, BMP, TIFF, EMF, WMF, oder ein SVG ohne Skripte und fremde Adressen.`,
   "unreadable/quote": ({ file, row }) =>
     `Zeile ${row} ${file === undefined ? "dieser Tabelle" : `von „${file}“`} hat ein Anführungszeichen, das nie geschlossen wird. Schließen Sie es.`,
   "unknown-format/old": ({ file }) =>
@@ -52,6 +52,8 @@ export const contentNotices: Translated<typeof english.contentNotices> = {
     `Weggelassen: ${count === 1 ? "die Adresse eines Verweises" : `die Adressen von ${count} Verweisen`}; in einer Zeile oder Zelle Text ist kein Platz dafür. Die Passung „address“ gibt sie allein; HTML und Markdown behalten sie.`,
   "not-shown/pictures-in-text": ({ count }) =>
     `Text hat keinen Platz für Bilder: ${count === 1 ? "die Beschreibung steht" : `die Beschreibungen von ${count} stehen`} dort.`,
+  "not-shown/pictures-in-page": ({ count }) =>
+    `${count === 1 ? "Ein Bild zeichnen Browser nicht: seine Beschreibung steht dafür" : `${count} Bilder zeichnen Browser nicht: ihre Beschreibungen stehen dafür`}. In docx und odt bleiben TIFF, EMF und WMF, wie sie sind.`,
   "not-shown/numbers": ({ count }) =>
     `${ofOne(count, "Eine Liste ist", "Listen sind")} so nummeriert, wie dieses Format es nicht sagen kann: sie ${count === 1 ? "hat" : "haben"} einfache Zahlen.`,
   "not-shown/partner": ({ count, what }) =>

@@ -177,6 +177,7 @@ export const drawerNotices: Translated<typeof english.drawerNotices> = {
     `An ${position} angehängt: ${added.map(namedWithOrigin).join(", ")}. Es lautet jetzt ${named(snippet)}, ${pieces} Teile; Teilen trennt sie wieder.`,
   merged: ({ positions, position, snippet }) =>
     `${positions.join(", ")} verbunden zu ${position}: ${named(snippet)}. Teilen macht wieder ${positions.length} daraus.`,
+  "refreshed/moved": ({ position, at }) => `Stück ${position} steht jetzt bei ${at}.`,
   rewritten: ({ position, snippet, isOfPieces }) =>
     `Stück ${position} lautet jetzt: ${named(snippet)}.${isOfPieces ? " Teilen gibt seine Teile zurück, wie sie waren." : ""}`,
   "rewritten/same": ({ position }) => `Nichts zu ändern: Stück ${position} lautet schon so.`,

@@ -34,6 +34,16 @@ export const formatNotices: Translated<typeof english.formatNotices> = {
     `Ausgelassen aus „${file}“: ${ofOne(count, "eine Anmerkung", "Anmerkungen")} neben dem Text.`,
   "as-text/diagrams": ({ file, count }) =>
     `Von ${ofOne(count, "einem Schaubild", "Schaubildern")} in „${file}“ sind nur die Wörter da.`,
+  "left-out/attachments": ({ file, names }) =>
+    `An „${file}“ angehängt, und nicht mitgelesen: ${names.join(", ")}. Sichern Sie ${names.length === 1 ? "es" : "sie"} aus Ihrem Mailprogramm, und sammeln Sie von dort.`,
+  "hidden-parts/slides": ({ file, count }) =>
+    `${count === 1 ? "Eine Folie ist" : `${grouped(count)} Folien sind`} in „${file}“ ausgeblendet, und wurden trotzdem gelesen.`,
+  "as-text/titles": ({ file, count }) =>
+    `${count === 1 ? "Eine Folie hat" : `${grouped(count)} Folien haben`} in „${file}“ keinen Titel: dort steht die Nummer.`,
+  "as-text/speaker-notes": ({ file, count }) =>
+    `Die Notizen zu ${count === 1 ? "einer Folie" : `${grouped(count)} Folien`} von „${file}“ stehen dahinter als Zitate.`,
+  "left-out/slide-furniture": ({ file, count }) =>
+    `Aus „${file}“ weggelassen: ${count === 1 ? "eine Zeile" : `${grouped(count)} Zeilen`} am Rand von Folien, ihre Nummern, Daten und Fußzeilen.`,
   "left-out/fields": ({ file, count }) =>
     `${count === 1 ? "Ein Feld" : `${grouped(count)} Felder`} von „${file}“ ${count === 1 ? "hat" : "haben"} keinen Text in der Datei, und nichts steht dafür. Das Dokument in einem Textprogramm zu öffnen, die Felder zu aktualisieren und es zu speichern füllt sie.`,
   "as-text/numbers": ({ file, count }) =>

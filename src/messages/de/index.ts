@@ -3,6 +3,7 @@ import { cliErrors, cliNotices } from "./cli.js";
 import { argumentErrors, contentErrors, contentNotices } from "./content.js";
 import { desktopErrors } from "./desktop.js";
 import { drawerErrors, drawerNotices } from "./drawer.js";
+import { editErrors, editNotices } from "./edit.js";
 import { elementSentences } from "./element.js";
 import { formatErrors, formatNotices } from "./formats.js";
 import { pageErrors, pageNotices } from "./page.js";
@@ -20,6 +21,7 @@ export const de: Language = {
     ...drawerNotices,
     ...indexeddbNotices,
     ...pageNotices,
+    ...editNotices,
     ...cliNotices,
   },
   errors: {
@@ -31,6 +33,7 @@ export const de: Language = {
     ...remoteErrors,
     ...desktopErrors,
     ...pageErrors,
+    ...editErrors,
     ...cliErrors,
   },
 };

@@ -9,6 +9,7 @@ const OPERATIONS: Readonly<Record<ActionSummary["operation"], string>> = {
   merge: "Verbinden von",
   split: "Teilen von",
   rewrite: "Ändern der Worte von",
+  refresh: "Auffrischen von",
   move: "Verschieben von",
   copy: "Kopieren von",
   label: "Benennen von",

@@ -42,6 +42,8 @@ export const pageErrors: Translated<typeof english.pageErrors> = {
 
 export const pageNotices: Translated<typeof english.pageNotices> = {
   "undone/placing": ({ what }) => `Rückgängig gemacht: Einsetzen, ${what}.`,
+  "file/copy": ({ file }) =>
+    `Sie bekommen „${file}“ als geänderte Kopie, dort, wo Ihr Browser Dateien sichert; die, in die Sie gesehen haben, bleibt, wie sie ist.`,
   "rule/unchanged": () => "Nichts wurde geändert.",
   "dealing/page": ({ of }) =>
     `${many(of)} ${of === 1 ? "wird" : "werden"} ausgeteilt: je eines in das nächste Feld, in das Sie gehen.`,

@@ -7,6 +7,23 @@ import { didYouMean, grouped, many, namedAll } from "./phrases.js";
 export const usage = {
   /** What was copied is no file. */
   "bad-option/each-clipboard": () => "--each takes files apart; what was copied last is collected whole.",
+  /** Nothing was said of what is to be lifted. */
+  "bad-option/lift": () =>
+    "Say what is to be lifted: drawer lift FILE --at SPOT. “drawer look FILE” lists the spots.",
+  /** A file is to be put into, and not said where. */
+  "bad-option/into": () => "With --into say where: --at SPOT. “drawer look FILE” lists the spots.",
+  /** What belongs to a file that is put into, without one. */
+  "bad-option/into-only": () => "--at, --put and --track belong to --into FILE.",
+  /** It is not said where the filled file goes. */
+  "bad-option/fill": () => "Say where the filled file goes: drawer fill FILE --to NEW.",
+  /** Each row is to have a file, and all would have the same name. */
+  "bad-option/each-name": ({ names }: { names: readonly string[] }) =>
+    `With --each the new name needs a name in braces, by which the files differ: --to "letter-{{${names[0] ?? "Name"}}}.docx". The table has: ${names.join(", ")}.`,
+  /** There is no table whose rows would each have a file. */
+  "bad-option/each-table": () =>
+    "--each needs one table among the snippets whose first row has names of the file's places: name it with --from, and see them with “drawer look --places FILE”.",
+  /** Where a block goes is said otherwise. */
+  "bad-option/put": ({ put }: { put: string }) => `“${put}” is not one of: after, before, instead.`,
   /** Spots were given for several files. */
   "bad-option/spots": () => "Spots belong to one file: name one file with --at, or several files without it.",
   /** Private, and not private. */
@@ -139,6 +156,11 @@ export const answers = {
   isEmpty: ({ drawer }: { drawer: string }) => `The drawer “${drawer}” is empty.`,
   noneFound: ({ drawer, words }: { drawer: string; words: string }) =>
     `Nothing in the drawer “${drawer}” holds “${words}”.`,
+  timesThere: ({ count }: { count: number }) => `${count} times`,
+  noPlaces: ({ file }: { file: string }) =>
+    `“${file}” has no named places. Write some as {{Name}}, or set bookmarks, content controls or fields.`,
+  putInto: ({ file, spots }: { file: string; spots: readonly string[] }) =>
+    `putting into “${file}” (${spots.join(", ")})`,
   nothingDone: ({ drawer }: { drawer: string }) =>
     `Nothing was done in the drawer “${drawer}” that is still known.`,
   fileIsEmpty: ({ file }: { file: string }) => `“${file}” is empty.`,
@@ -216,4 +238,25 @@ export const asked = {
   table: "these are rows of the same columns; make them one table",
   cells: "these are single values; one goes below the other",
   rejoined: "lines are broken as on a page of print; rejoin them",
+};
+
+/** What named places of files are called. */
+export const placeKinds = {
+  control: "content control",
+  field: "field",
+  bookmark: "bookmark",
+  name: "named cells",
+  braces: "{{ }}",
+};
+
+/** What has become of snippets in the files that they came from. */
+export const standings = {
+  same: "the same",
+  changed: "changed",
+  gone: "gone",
+  unknown: "not known where its file is",
+  moved: ({ spot }: { spot: string }) => `moved to ${spot}`,
+  missing: ({ why }: { why: string }) => `its file is not to be had: ${why}`,
+  both: ({ position, was, now }: { position: number; was: string; now: string }) =>
+    `\n${position} says:       ${was}\nits file says: ${now}`,
 };

@@ -13,6 +13,10 @@ export const commands = {
   back: {
     about: "hand out the one before it again",
   },
+  check: {
+    about:
+      "whether snippets still say what the files say that they came from: the same, changed, moved, gone",
+  },
   collect: {
     about: "copy files, spots of a file, or standard input into the drawer; the source stays as it is",
     notPrivate: "it is not private, whatever it looks like",
@@ -20,7 +24,7 @@ export const commands = {
     label: "a label for what is collected",
     clipboard: "take what was copied last on this desktop",
     header: "whether the first row of a table names its columns (told from the table)",
-    type: "what it is: text, html, markdown, csv, tsv, docx, odt, xlsx, ods, png…",
+    type: "what it is: text, html, markdown, csv, tsv, docx, odt, xlsx, ods, pptx, mail, png…",
     separator: "what parts the columns of rows: comma, tab, semicolon, bar, or the sign (told from the rows)",
     each: "each row, cell, paragraph, item or line of it is a snippet of its own; blank ones are none",
     at: "a spot of the file (p3, p3..p6, t1, t1!A1:C2, s2, Spring!A2:G2); may be repeated",
@@ -46,6 +50,13 @@ export const commands = {
   },
   export: {
     about: "write all snippets, or some, into a drawer file; what is private is left out",
+    overwrite: "replace the file when it is there already",
+  },
+  fill: {
+    about: "put snippets into the named places of a document by their labels, or by a table of two columns",
+    to: "the new file; with --each a name with a {{Name}} in it, by which the files differ",
+    from: "the snippets (all)",
+    each: "a file for each row of a table, whose header has the names",
     overwrite: "replace the file when it is there already",
   },
   hide: {
@@ -80,6 +91,12 @@ export const commands = {
     about: "change a snippet's words, as Markdown, in your editor ($VISUAL or $EDITOR)",
     with: "take the new words from this Markdown file instead (- for standard input)",
   },
+  lift: {
+    about: "collect spots of a file, and take them out of it; undo puts them back",
+    at: "a spot of the file (p3, p3..p6, t1, t1!A1:C2, s2, Spring!A2:G2, Spring!3:5); may be repeated",
+    finish: "take out what was collected when a lift was broken off",
+    track: "mark it as taken out, for somebody to accept (as the document says)",
+  },
   list: {
     about: "the snippets in the drawer, in order",
     gone: "what has left the drawer and can be brought back with “drawer restore”",
@@ -96,6 +113,7 @@ export const commands = {
   look: {
     about: "the parts of a document or sheet, each with its spot",
     separator: "what parts the columns of rows: comma, tab, semicolon, bar, or the sign (told from the rows)",
+    places: "its named places instead: content controls, fields, bookmarks, named cells, {{Name}}",
     type: "what the file is, whatever its ending says",
   },
   merge: {
@@ -117,6 +135,10 @@ export const commands = {
   place: {
     about: "make one block of snippets and put it on standard output or into a file",
     overwrite: "replace the file when it is there already",
+    into: "a file that is there, to put it into; with --to that file stays as it is, and a new one is made",
+    at: "with --into: where (p3, t1!B2, s2, Spring!A2); after a sheet or its range rows are appended, by the names of its columns",
+    put: "with --into: after the spot, before it, or instead of what stands there",
+    track: "with --into: mark it as put in, for somebody to accept (as the document says)",
     bom: "begin CSV and TSV with a byte order mark, by which some sheets know UTF-8",
     guard: "write CSV and TSV raw, also what a sheet would run as a formula",
     out: (formats: readonly string[]) =>
@@ -138,6 +160,10 @@ export const commands = {
   },
   redo: {
     about: "do again what was last undone",
+  },
+  refresh: {
+    about:
+      "take snippets anew from the files that they came from, where these have changed; undo brings the former back",
   },
   restore: {
     about: "bring back what has left the drawer, by its number in “drawer list --gone”",

@@ -9,6 +9,9 @@ export const cliErrors = {
     `“${path}” cannot be read: ${typeof why === "string" ? whyNotRead[why] : why.text}.`,
   /** A device or a pipe was named as a file. Lead it into standard input, which ends at a limit. */
   "no-file/device": ({ path }: { path: string }) => `“${path}” is no file but a device or a pipe.`,
+  /** The window was asked for a file that it did not open, or of which it is not known where it is. */
+  "no-file/unknown": ({ path }: { path: string }) =>
+    `It is not known where “${path}” is on this computer. Look into it in the window again, or collect from it by “drawer collect”.`,
   /** A key cannot do what it is to do. */
   "bad-option/own-key": ({ why }: { why: string }) => `The key was not set: ${why}`,
   /** The file of the user's keys holds something else. */
@@ -44,6 +47,24 @@ export const cliErrors = {
   "not-pasted": ({ title = "" }: { title?: string }) =>
     `The window “${title}” did not paste it. It is on the clipboard: put the caret where it shall go, and paste.`,
 
+  /** A file that is to be changed is a link to another. */
+  "cannot-edit/link": ({ path, target }: { path: string; target: string }) =>
+    `“${path}” was not changed: it is a link. Name the file that it leads to: ${target}.`,
+  /** A file that is to be changed has other names too, which would stay as they are. */
+  "cannot-edit/names": ({ path }: { path: string }) =>
+    `“${path}” was not changed: it has another name on the disk, under which it would stay as it is. Copy it first.`,
+  /** A program has the file open. */
+  "cannot-edit/open": ({ path, lock }: { path: string; lock: string }) =>
+    `“${path}” was not changed: a program has it open (it has laid “${lock}” beside it). Close it there first.`,
+  /** The file was changed by somebody else meanwhile. */
+  "cannot-edit/changed": ({ path }: { path: string }) =>
+    `“${path}” was not changed: somebody has changed it meanwhile. Look at it again, and say it once more.`,
+  /** Something that a file has beside its bytes cannot be kept. */
+  "cannot-edit/attributes": ({ path, why }: { path: string; why: string }) =>
+    `“${path}” was not changed: its owner, its mode or its extended attributes cannot be kept (${why}).`,
+  /** A file was changed since something was put into it or taken out of it. */
+  "conflict/file": ({ path, kept }: { path: string; kept: string }) =>
+    `“${path}” was changed since, and stays as it is. As it was before it is kept in ${kept}: copy what you need from there.`,
   /** A file is there already. */
   exists: ({ path }: { path: string }) =>
     `“${path}” is there already and was left as it is. Choose another name.`,
@@ -120,6 +141,39 @@ export const cliNotices = {
     `It does not start when you log in any more: ${path} is taken out.`,
   /** A key does nothing more. */
   "key/removed": ({ key }: { key: string }) => `${key} does nothing any more.`,
+  /** A block was put into a file that is there. */
+  "placed/into": ({ count, file, spot, put }: { count: number; file: string; spot: string; put: string }) =>
+    `Put ${count === 1 ? "1 snippet" : many(count)} ${put === "instead" ? "instead of" : put} ${spot} in “${file}”. Undo puts the file back as it was.`,
+  /** A block was put into a copy of a file. */
+  "placed/into-new": ({ count, file, path }: { count: number; file: string; path: string }) =>
+    `Put ${count === 1 ? "1 snippet" : many(count)} into “${path}”; “${file}” stays as it is.`,
+  /** The named places of a file are filled. */
+  filled: ({ count, path }: { count: number; path: string }) =>
+    count === 1 ? `Filled into “${path}”.` : `Filled into ${count} files, the last of which is “${path}”.`,
+  /** Places of a file have nothing from the snippets. */
+  "filled/empty": ({ names }: { names: readonly string[] }) =>
+    `Nothing was there for ${names.join(", ")}: ${names.length === 1 ? "it stays" : "they stay"} as ${names.length === 1 ? "it is" : "they are"}. Label a snippet so (drawer label 3 ${names[0]}).`,
+  /** A file has no place for some snippets. */
+  "filled/unused": ({ names }: { names: readonly string[] }) =>
+    `The file has no place for ${names.join(", ")}.`,
+  /** No snippet needs to be taken anew. */
+  "refresh/same": () => "All of them say what their files say.",
+  /** Snippets could not be taken anew. */
+  "refresh/left": ({ positions }: { positions: readonly number[] }) =>
+    `Left as ${positions.length === 1 ? "it is" : "they are"}: ${positions.join(", ")}. “drawer check ${positions.join(" ")}” says why.`,
+  /** What was collected is out of its file. */
+  lifted: ({ file, spots }: { file: string; spots: readonly string[] }) =>
+    `Taken out of “${file}”: ${spots.join(", ")}. Undo puts ${spots.length === 1 ? "it" : "them"} back.`,
+  /** What was lifted is in the drawer, and still in its file. */
+  "lift/broken-off": ({ file, spots }: { file: string; spots: readonly string[] }) =>
+    `What was lifted last (${spots.join(", ")}) is in the drawer, and still in “${file}”: it was broken off. “drawer lift --finish” takes it out, “drawer undo” leaves it there alone.`,
+  /** What was broken off is done. */
+  "lift/finished": ({ file, spots }: { file: string; spots: readonly string[] }) =>
+    `Taken out of “${file}”: ${spots.join(", ")}.`,
+  /** Nothing was broken off. */
+  "lift/nothing": () => "No lift was broken off.",
+  /** A file is as it was before. */
+  "undone/file": ({ file }: { file: string }) => `“${file}” is as it was before.`,
   /** A block was placed into a file. */
   placed: ({ count, path }: { count: number; path: string }) =>
     `Placed ${count === 1 ? "1 snippet" : many(count)} in “${path}”.`,

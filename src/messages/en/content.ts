@@ -28,6 +28,15 @@ export const sources = {
   standardInput: "standard input",
   otherWindow: "another window",
   file: "the file",
+  /** A slide without a title. */
+  slide: (number: number) => `Slide ${number}`,
+};
+
+/** The names of the headers of a mail. */
+export const mailWords = {
+  ...{ from: "From", to: "To", copy: "Copy to", date: "Date", subject: "Subject" },
+  /** A mail that is attached to one. */
+  another: "a mail",
 };
 
 /** What callers get wrong, wherever they call. */
@@ -44,7 +53,7 @@ export const argumentErrors = {
 export const contentErrors = {
   /** The picture is of a type that Drawer does not read, or an SVG that does more than draw. */
   "unreadable/picture": ({ file }: { file: string }) =>
-    `“${file}” is not a picture that Drawer reads: PNG, JPEG, GIF, WebP, or an SVG without scripts and outside addresses.`,
+    `“${file}” is not a picture that Drawer reads: PNG, JPEG, GIF, WebP, BMP, TIFF, EMF, WMF, or an SVG without scripts and outside addresses.`,
   /** A quotation mark in CSV or TSV is never closed. */
   "unreadable/quote": ({ file, row }: { file?: string; row: number }) =>
     `Row ${row} of ${file === undefined ? "this table" : `“${file}”`} has a quotation mark that is never closed. Close it, or collect it as text.`,
@@ -156,6 +165,9 @@ export const contentNotices = {
   /** Text has no place for pictures. */
   "not-shown/pictures-in-text": ({ count }: { count: number }) =>
     `Text has no place for pictures: ${count === 1 ? "the description of one stands" : `the descriptions of ${count} stand`} for them.`,
+  /** Pictures in a form of office programs, which browsers do not draw. */
+  "not-shown/pictures-in-page": ({ count }: { count: number }) =>
+    `Browsers do not draw ${count === 1 ? "one of the pictures: its description stands for it" : `${count} of the pictures: their descriptions stand for them`}. A docx or odt keeps TIFF, EMF and WMF as they are.`,
   /** A format has only plain numbers for lists. */
   "not-shown/numbers": ({ count }: { count: number }) =>
     `${count === 1 ? "One list is" : `${count} lists are`} numbered by letters, by Roman numbers or in brackets, which this format cannot say: ${count === 1 ? "it has" : "they have"} plain numbers.`,

@@ -387,6 +387,9 @@ export const drawerNotices = {
     snippet: NamedSnippet;
   }) =>
     `Merged ${positions.join(", ")} into ${position}: ${named(snippet)}. Split makes them ${positions.length} again.`,
+  /** What a snippet says stands elsewhere in its document by now. */
+  "refreshed/moved": ({ position, at }: { position: number; at: string }) =>
+    `Snippet ${position} stands at ${at} now.`,
   /** A snippet has other words. */
   rewritten: ({
     position,

@@ -146,6 +146,13 @@ export const row = {
   labelOf: (position: number) => `Label of snippet ${position}`,
   split: "Split",
   kept: "kept",
+  /** What has become of it in the file that it came from. */
+  standings: {
+    changed: "changed in its file",
+    moved: "elsewhere in its file",
+    gone: "not in its file any more",
+    missing: "its file is gone",
+  },
   private: "private",
   privateUntil: (time: string) => `private, goes at ${time}`,
   keep: "Keep",
@@ -169,6 +176,9 @@ export const snippetPanel = {
   more: "… and more.",
   /** What changes its words, takes the change, and leaves them as they were. */
   edit: "Change the words",
+  /** What takes it anew from its file, and what looks into that. */
+  refresh: "Take it anew",
+  lookInto: "Look into its file",
   save: "Save",
   leave: "Leave it",
   /** The field in which they are changed. */
@@ -213,6 +223,28 @@ export const partsPanel = {
   /** The button for more of a long document's parts: how many are here, and of how many. */
   more: ({ shown, of }: { shown: number; of: number }) =>
     `Show more: ${grouped(shown)} of ${grouped(of)} are here`,
+  /** What takes what is marked out of the file. */
+  takeOut: (count: number) =>
+    count < 2 ? "Take it out of the file" : `Take the ${grouped(count)} out of the file`,
+  /** What puts snippets into the file, and where. */
+  put: (count: number) => (count === 0 ? "Put here…" : `Put ${many(count)} here…`),
+  puts: {
+    after: "after it",
+    before: "before it",
+    instead: "instead of it",
+    cells: "into these cells, which are empty",
+    over: "over what these cells say",
+    below: "as rows below them",
+    end: "as rows at the end of the sheet",
+  },
+  /** Why nothing can be put. */
+  putNothing: "Pick snippets first.",
+  putWhere: "Mark the one place where they go.",
+  /** That it is not known yet what becomes of the file. */
+  sought: "It is being looked for where this file is…",
+  /** What becomes of the file. */
+  inPlace: (path: string) => `Changes ${path}; Undo puts it back as it was.`,
+  inCopy: "It is not known where this file is: you get a changed copy of it, and it stays as it is.",
   sheet: "Sheet",
   grid: (sheet: string) => `Cells of the sheet “${sheet}”`,
   draw: "Draw a range over the cells; with the keyboard by Shift and the arrows, then Enter.",

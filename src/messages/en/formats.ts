@@ -3,6 +3,8 @@ import { counted, grouped, size } from "./phrases.js";
 export const formats = {
   kinds: {
     docx: { name: "word-processor document", lacks: "text body" },
+    pptx: { name: "presentation", lacks: "list of slides" },
+    mail: { name: "mail", lacks: "sender, date or subject" },
     odt: { name: "text document", lacks: "text body" },
     ods: { name: "spreadsheet", lacks: "sheets" },
   },
@@ -89,6 +91,21 @@ export const formatNotices = {
   /** Charts and diagrams of a document are there only by their words. */
   "as-text/diagrams": ({ file, count }: { file: string; count: number }) =>
     `${count === 1 ? "One chart or diagram" : `${count} charts and diagrams`} of “${file}” ${count === 1 ? "is" : "are"} there only by the words in ${count === 1 ? "it" : "them"}.`,
+  /** What is attached to a mail was not read with it. */
+  "left-out/attachments": ({ file, names }: { file: string; names: readonly string[] }) =>
+    `Attached to “${file}”, and not read with it: ${names.join(", ")}. Save ${names.length === 1 ? "it" : "them"} from your mail program, and collect from there.`,
+  /** Slides are hidden in their file. */
+  "hidden-parts/slides": ({ file, count }: { file: string; count: number }) =>
+    `${count === 1 ? "One slide" : `${grouped(count)} slides`} of “${file}” ${count === 1 ? "is" : "are"} hidden when it is shown; ${count === 1 ? "it was" : "they were"} read all the same.`,
+  /** Slides have no title, and are called by their numbers. */
+  "as-text/titles": ({ file, count }: { file: string; count: number }) =>
+    `${count === 1 ? "One slide" : `${grouped(count)} slides`} of “${file}” ${count === 1 ? "has" : "have"} no title: ${count === 1 ? "its number stands" : "their numbers stand"} in its place.`,
+  /** The notes of a speaker stand after their slides. */
+  "as-text/speaker-notes": ({ file, count }: { file: string; count: number }) =>
+    `The speaker's notes of ${count === 1 ? "one slide" : `${grouped(count)} slides`} of “${file}” stand after ${count === 1 ? "it" : "them"} as quotes.`,
+  /** What stands at the edge of slides was left out. */
+  "left-out/slide-furniture": ({ file, count }: { file: string; count: number }) =>
+    `Left out of “${file}”: ${count === 1 ? "one line" : `${grouped(count)} lines`} at the edge of slides, their numbers, dates and feet.`,
   /** Fields of a document have no text in the file. */
   "left-out/fields": ({ file, count }: { file: string; count: number }) =>
     `${count === 1 ? "One field" : `${grouped(count)} fields`} of “${file}” ${count === 1 ? "has" : "have"} no text in the file, so nothing stands for ${count === 1 ? "it" : "them"}. Opening the document in a word processor, updating its fields and saving it fills them.`,

@@ -9,6 +9,7 @@ export const operations = {
   merge: "merging",
   split: "splitting",
   rewrite: "changing the words of",
+  refresh: "refreshing",
   move: "moving",
   copy: "copying",
   label: "labelling",

@@ -60,6 +60,9 @@ export const pageErrors = {
 export const pageNotices = {
   /** In a page, a placing was taken back. */
   "undone/placing": ({ what }: { what: string }) => `Undone: placing ${what}.`,
+  /** A file was changed in a copy. */
+  "file/copy": ({ file }: { file: string }) =>
+    `You get “${file}” as a changed copy, where your browser saves files; the one that you have looked into stays as it is.`,
   /** Rules were to be changed, and were not. */
   "rule/unchanged": () => "Nothing was changed.",
 

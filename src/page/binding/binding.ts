@@ -300,10 +300,10 @@ export class Binding extends Actions {
 
   /** Takes back what was done last on this page: a placing where it was placed, anything else in the drawer. */
   undo(): Promise<void> {
-    return this.act(
-      () => (this.placements.count > 0 ? this.placements.takeBack() : this.drawer.undo()),
-      true,
-    );
+    const undo = () =>
+      // What was done last may have been done to a file.
+      this.options.desktop?.files?.undo(this.drawer.name) ?? this.drawer.undo();
+    return this.act(() => (this.placements.count > 0 ? this.placements.takeBack() : undo()), true);
   }
 
   /** Lets go of the page. */

@@ -104,13 +104,16 @@ export class Collector {
   files(files: readonly File[]): Promise<readonly Positioned[]> {
     return this.#collect(undefined, async () => {
       const { readFiles } = await fileReaders();
-      return (await readFiles(files)).map((source) => source.at());
+      return (await readFiles(files)).map(({ source }) => source.at());
     });
   }
 
   /** Collects parts of files that were looked into, in this order. */
   parts(parts: readonly MarkedPart[]): Promise<readonly Positioned[]> {
-    return this.#collect(undefined, async () => parts.map(({ source, spot }) => source.at(spot)));
+    return this.#collect(undefined, async () => {
+      const { takePart } = await fileReaders();
+      return parts.map(takePart);
+    });
   }
 
   async #read(flavours: Flavours, origin: Origin): Promise<readonly Incoming[]> {

@@ -1,5 +1,6 @@
 import type { Block } from "../../compose/block.js";
 import type { Notice } from "../../content/notice.js";
+import type { HostFiles } from "./host-files.js";
 
 /** A window of another program, as the place where a block would go. */
 export interface DesktopTarget {
@@ -70,6 +71,8 @@ export interface HostDesktop {
   readonly reachesCarets: boolean;
   /** What the user can set on this computer; nothing where there is nothing to set. */
   readonly settings?: ComputerSettings;
+  /** The user's files; nothing where they cannot be reached. */
+  readonly files?: HostFiles;
   /**
    * Puts blocks at the caret of the window that the user came from, one after another.
    * @returns how many were taken there, or are believed to be, and what is told of it

@@ -36,6 +36,9 @@ export const forms = () => import("../places/form.js");
 /** What reads files. */
 export const fileReaders = () => import("../capture/read-files.js");
 
+/** What puts into files, and takes out of them. */
+export const fileEditors = () => import("../../files/edit.js");
+
 /** The languages that a page may be in, but for English. */
 const languages: Readonly<Record<string, () => Promise<Language>>> = {
   de: async () => (await import("../../messages/de/index.js")).de,

@@ -150,6 +150,11 @@ export class Composer {
     return defined({ style: this.recipe.style });
   }
 
+  /** How many snippets are chosen. */
+  get count(): number {
+    return this.host.viewModel?.chosenCount(this.which) ?? 0;
+  }
+
   view() {
     const { viewModel } = this.host;
     // While there is nothing yet, there is nothing to say of it.
@@ -228,11 +233,11 @@ export class Composer {
 
   #acts() {
     const { binding, viewModel } = this.host;
-    const isNothing = (viewModel?.chosenCount(this.which) ?? 0) === 0;
+    const { count } = this;
+    const isNothing = count === 0;
     const { desktop } = binding?.options ?? {};
     const act = (word: string, does: () => void) =>
       html`<button ?disabled=${isNothing} @click=${does}>${word}</button>`;
-    const count = viewModel?.chosenCount(this.which) ?? 0;
     const { lands, act: actOf } = landing(binding);
     const { suggestion } = this.#preview ?? {};
     const go = html`<button
@@ -361,8 +366,7 @@ export class Composer {
   #save(choice: FormatName | "drawer"): void {
     const { host } = this;
     host.act(async () => {
-      if (choice === "drawer")
-        return exportSnippets(host, await this.pick(), host.viewModel!.chosenCount(this.which));
+      if (choice === "drawer") return exportSnippets(host, await this.pick(), this.count);
       const chosen = await host.viewModel!.chosen(this.which);
       return saveBlock(await this.#whole(chosen, "page"), choice, host.viewModel!.drawer.name);
     });

@@ -3,6 +3,7 @@ import type { Notice } from "../../content/notice.js";
 import type { ActionResult } from "../../drawer/collecting-session.js";
 import type { Drawer } from "../../drawer/drawer.js";
 import type { Binding } from "../binding/binding.js";
+import type { FileStanding } from "../binding/host-files.js";
 import type { Arrangement } from "./arrangement.js";
 import type { ListViewModel } from "./list-view-model.js";
 import type { ListRow } from "./row.js";
@@ -19,9 +20,18 @@ export interface DrawerHost extends HTMLElement {
   recipe: Recipe;
   /** The look that a lone snippet is placed in. */
   readonly styleOfOne: Recipe;
+  /** How many snippets the sentence speaks of, and which. */
+  readonly chosenCount: number;
+  chosenPick(): Promise<string>;
   readonly hotkey: string;
   readonly sendkey: string;
 
+  /** What has become of snippets in the files that they came from. */
+  readonly standings: {
+    of(id: string): FileStanding["type"] | undefined;
+    readonly isAny: boolean;
+    read(): Promise<void>;
+  };
   /** How it is arranged. */
   readonly arrangement: Arrangement;
   /** Its shadow tree. */

@@ -47,11 +47,32 @@ export class Following {
       binding.on("notice", ({ detail }) => host.report(detail)),
       binding.on("moved", () => void this.composer.compose()),
       binding.on("opened", () => this.begin(binding)),
+      this.#followFiles(binding),
       ...BINDING_EVENTS.map((name) => binding.on(name, (event) => this.#dispatch(name, event))),
     ];
     void host.read();
     void this.readDrawers();
     void this.#reporting(() => host.arrangement.follow(binding.drawer.store));
+  }
+
+  /** Follows what becomes of snippets in their files. Returns what stops it. */
+  #followFiles(binding: Binding): () => void {
+    if (!binding.options.desktop?.files) return () => undefined;
+    const { standings } = this.host;
+    const look = () => void this.#reporting(() => this.panels.lookAgain());
+    const read = () => {
+      look();
+      void this.#reporting(() => standings.read());
+    };
+    const stops = [
+      binding.drawer.watch(() => standings.isAny && read()),
+      // What was undone may be something that was done to a file.
+      binding.on("notice", look),
+      () => window.removeEventListener("focus", read),
+    ];
+    window.addEventListener("focus", read);
+    read();
+    return () => stops.forEach((stop) => stop());
   }
 
   /** Lets go of the binding, and of what is in sight. */

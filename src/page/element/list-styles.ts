@@ -122,6 +122,9 @@ export const listStyles = css`
     margin: 0;
     max-width: 16em;
   }
+  .standing {
+    color: var(--tide);
+  }
   .when {
     font: 0.8em var(--plain);
     font-variant-numeric: tabular-nums;

@@ -130,6 +130,7 @@ export class SnippetList {
       isNew: this.#arrivals.isNew(row.position),
       day: isFirst ? dayName(collectedAt) : undefined,
       does: landed.ofRow(row.position),
+      standing: this.host.standings.of(id),
     };
     return rowOf(row, state, this.#actions);
   }

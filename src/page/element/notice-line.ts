@@ -18,11 +18,15 @@ export function noticeLine(
   </p>`;
 }
 
-/** The last sentence; that something left stands before all else. */
+/** So many sentences are shown beside the last. */
+const MOST = 3;
+
+/** The last sentence, and after it what else there is to know. Of what was collected the last is enough. */
 function lastOf({ error, notices }: ActionResult = { notices: [] }): string {
   if (error) return error.message;
   const leaving = notices.find(({ code }) => code === "made-room" || code === "aged");
-  return [notices.findLast((notice) => notice !== leaving), leaving]
-    .map((notice) => notice?.message ?? "")
-    .join(" ");
+  const last = notices.findLast((notice) => notice !== leaving);
+  const others = notices.filter((one) => one !== last && one !== leaving && one.code !== "collected");
+  const told = [last, ...others.slice(-MOST), leaving].flatMap((one) => one?.message ?? []);
+  return [...new Set(told)].join(" ");
 }

@@ -14,12 +14,15 @@ export const noticeStyles = css`
     font: 0.85em/1.4 var(--plain);
     color: var(--faint);
   }
-  /* Two lines at most, so that the list stays where it is. */
+  /* Two lines at most, so that the list stays where it is; all of them while one is there. */
   .notice > span:first-child {
     display: -webkit-box;
     -webkit-box-orient: vertical;
     -webkit-line-clamp: 2;
     overflow: hidden;
+  }
+  .notice:is(:hover, :focus-within) > span:first-child {
+    -webkit-line-clamp: none;
   }
   .notice .both {
     flex: none;

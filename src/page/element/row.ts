@@ -4,6 +4,7 @@ import type { FoundContext } from "../../drawer/find.js";
 import { MASK } from "../../drawer/mask.js";
 import type { Positioned } from "../../drawer/store.js";
 import { row as words } from "../../messages/core/page-sentences.js";
+import type { FileStanding } from "../binding/host-files.js";
 import { timeOfDay } from "./day.js";
 import { kindMark } from "./kind-mark.js";
 import { dateLanguage } from "./panels/time.js";
@@ -65,6 +66,8 @@ export interface RowState {
   readonly day: string | undefined;
   /** What a click on it does. */
   readonly does: string;
+  /** What has become of it in its file, where it is not the same there. */
+  readonly standing: FileStanding["type"] | undefined;
 }
 
 /**
@@ -111,7 +114,7 @@ export function rowOf(row: ListRow, state: RowState, actions: RowActions) {
 }
 
 /** What it says and where from: the button that places it. What is only heard stands in it too, so that its name holds what is seen. */
-function saying(row: ListRow, { revealed, isCurrent, does }: RowState, actions: RowActions) {
+function saying(row: ListRow, { revealed, isCurrent, does, standing }: RowState, actions: RowActions) {
   const { position, entry, context } = row;
   const isShown = !entry.private && !context;
   const picture = row.picture === undefined ? undefined : html`<img src=${row.picture} alt="" />`;
@@ -135,7 +138,9 @@ function saying(row: ListRow, { revealed, isCurrent, does }: RowState, actions: 
         >${entry.label ? html`<b>${entry.label}</b> ` : nothing}${says}</span
       >
       ${small ? html`<span class="heard">${entry.text}</span>` : nothing}
-      <span class="from">${facts.filter(Boolean).join(" · ")}</span>
+      <span class="from"
+        >${standing && html`<i class="standing">${words.standings[standing]}</i> `}${facts.filter(Boolean).join(" · ")}</span
+      >
       <span class="when">${timeOfDay(entry.collectedAt)}</span>
     </button>
   `;

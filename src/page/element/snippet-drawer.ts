@@ -14,6 +14,7 @@ import { composerStyles } from "./composer-styles.js";
 import { Composer } from "./composer.js";
 import { divider } from "./divider.js";
 import type { DrawerHost, LongAct } from "./drawer-host.js";
+import { FileStandings } from "./file-standings.js";
 import { Following } from "./following.js";
 import { headerStyles } from "./header-styles.js";
 import { drawerChoice, keepingView, stateView } from "./header.js";
@@ -120,6 +121,8 @@ export class SnippetDrawer extends LitElement implements DrawerHost {
   readonly arrangement = new Arrangement(this, (error) =>
     this.report({ notices: [], error: refusalFor(error) }),
   );
+  /** @internal What has become of snippets in the files that they came from. */
+  readonly standings: FileStandings = new FileStandings(this);
   readonly #list = new SnippetList(this);
   readonly #composer = new Composer(this);
   readonly #panels = new Panels(this);
@@ -336,7 +339,7 @@ export class SnippetDrawer extends LitElement implements DrawerHost {
 
   /** @internal Shows what the form where the user is would get. */
   async planFill(): Promise<void> {
-    await this.#panels.planFill(await this.#composer.pick());
+    await this.#panels.planFill(await this.chosenPick());
   }
 
   /** @internal Does something in the drawer, and tells how it went. */
@@ -364,6 +367,16 @@ export class SnippetDrawer extends LitElement implements DrawerHost {
   /** @internal */
   choosePicked(): void {
     this.#composer.choosePicked();
+  }
+
+  /** @internal How many snippets the sentence speaks of. */
+  get chosenCount(): number {
+    return this.#composer.count;
+  }
+
+  /** @internal Which snippets the sentence speaks of. */
+  chosenPick(): Promise<string> {
+    return this.#composer.pick();
   }
 
   /** @internal The look that a lone snippet is placed in. */

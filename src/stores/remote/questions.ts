@@ -1,5 +1,6 @@
 import * as v from "valibot";
 import { KINDS } from "../../content/kind.js";
+import type { Origin } from "../../content/origin.js";
 import type { Method } from "./wire.js";
 
 /** What may be asked of a store from afar: the arguments of each of its methods, checked before the store hears of them. */
@@ -10,14 +11,17 @@ const count = v.number();
 
 const kind = v.picklist(KINDS);
 
+/** All that an origin may say: what is forgotten here does not compile. */
+const origin: { readonly [Name in keyof Required<Origin>]: v.GenericSchema } = {
+  ...{ document: v.optional(text), at: v.optional(text), title: v.optional(text) },
+  ...{ address: v.optional(text), app: v.optional(text), path: v.optional(text) },
+};
+
 const entry: v.GenericSchema = v.strictObject({
   ...{ id: text, drawer: text, order: text, kind, text, content: text, pictures: v.optional(texts) },
   ...{ bytes: count, label: v.optional(text), kept: v.boolean(), private: v.boolean() },
   privateAge: v.optional(v.nullable(v.number())),
-  origin: v.strictObject({
-    ...{ document: v.optional(text), at: v.optional(text), title: v.optional(text) },
-    ...{ address: v.optional(text), app: v.optional(text) },
-  }),
+  origin: v.strictObject(origin),
   collectedAt: text,
   parts: v.optional(v.array(v.lazy(() => entry))),
 });

@@ -10,9 +10,11 @@ import type {
   DesktopTarget,
   HostDesktop,
 } from "../../page/binding/host-desktop.js";
+import type { HostFiles } from "../../page/binding/host-files.js";
 import { copyBlock } from "../../page/places/carrying.js";
 import { MESSAGE, pack } from "../../stores/remote/wire.js";
 import type { WindowNews } from "../window-desktop.js";
+import { filesClient } from "./files-client.js";
 
 /** The desktop, as the server that the window is served by has it. */
 export class DesktopClient implements HostDesktop {
@@ -24,8 +26,12 @@ export class DesktopClient implements HostDesktop {
     setStart: (place, isThere) => this.#post("/desktop/start", { place, isThere }),
   };
 
+  readonly files: HostFiles;
+
   /** @param ask asks the server, with what authorises it */
-  constructor(readonly ask: typeof fetch) {}
+  constructor(readonly ask: typeof fetch) {
+    this.files = filesClient(ask);
+  }
 
   placeAtCaret(blocks: readonly DesktopBlock[], place: CaretPlace): ReturnType<HostDesktop["placeAtCaret"]> {
     const offered = blocks.map(({ block, isPrivate }) => offeredBlock(block, isPrivate));

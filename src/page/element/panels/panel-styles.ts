@@ -124,15 +124,26 @@ export const panelStyles = css`
   .panel.parts {
     container-type: size;
   }
-  .panel.parts > .acts {
+  .panel.parts > .head {
     position: sticky;
-    /* The panel's own padding, in the ems of a smaller font: nothing shows through above it. */
-    top: calc(-0.6em / 0.85);
+    /* The panel's own padding: nothing shows through above it. */
+    top: -0.6em;
     z-index: 2;
-    margin: calc(-0.6em / 0.85) calc(-1 * var(--edge)) 0.4em;
-    padding: 0.8em var(--edge);
+    margin: -0.6em calc(-1 * var(--edge)) 0.4em;
+    padding: 0.4em var(--edge);
     background: var(--paper);
     border-bottom: 1px solid var(--rule);
+  }
+  .panel.parts .head .acts {
+    margin: 0;
+    padding: 0;
+  }
+  .panel.parts .changes {
+    display: flex;
+    align-items: baseline;
+    flex-wrap: wrap;
+    gap: 0.3em 1.2em;
+    margin-block: 0.4em 0;
   }
   .panel.parts legend {
     padding: 0;

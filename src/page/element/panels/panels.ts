@@ -16,10 +16,12 @@ import { pageNotices } from "../../../messages/en/page.js";
 import type { ShownBlock } from "../../binding/blocks.js";
 import type { ComputerSettings } from "../../binding/host-desktop.js";
 import { blocks, fileReaders, rewriting } from "../../binding/lazy.js";
+import type { ReadFile } from "../../capture/read-files.js";
 import type { FillPlan } from "../../places/form.js";
 import type { DrawerHost } from "../drawer-host.js";
 import type { ListRow } from "../row.js";
 import type { LookedInto } from "./parts.js";
+import type { SnippetPanelState } from "./snippet.js";
 import type * as views from "./views.js";
 
 /** What may stand beside the list, or over it. */
@@ -123,22 +125,43 @@ export class Panels {
     for (const file of files.filter(isDrawer)) await this.#import(file);
     const others = files.filter((file) => !isDrawer(file));
     if (others.length === 0) return;
-    await this.host.acting(async () => {
-      const [{ readFiles }, { LookedInto }] = await Promise.all([fileReaders(), import("./parts.js")]);
-      const looked = new LookedInto(
-        await readFiles(others),
+    await this.#lookInto(async () => (await fileReaders()).readFiles(others));
+  }
+
+  /** Shows the files that are looked into as they are now. */
+  async lookAgain(): Promise<void> {
+    if (this.#open === "parts") await this.#looked?.look();
+  }
+
+  /** Looks into the file that a snippet came from. */
+  async lookIntoFileOf(id: string): Promise<void> {
+    const { drawer, options } = this.host.binding!;
+    await this.#lookInto(async () => {
+      const { path, name, bytes } = await options.desktop!.files!.open(drawer.name, id);
+      const { readSource } = await import("../../../files/source.js");
+      return [{ path, bytes, source: await readSource(bytes, name) }];
+    });
+  }
+
+  async #lookInto(read: () => Promise<readonly ReadFile[]>): Promise<void> {
+    const { host } = this;
+    await host.acting(async () => {
+      const [files, { LookedInto }] = await Promise.all([read(), import("./parts.js")]);
+      const looked = LookedInto.of(
+        files,
+        host,
         () => {
-          this.host.requestUpdate();
-          return this.host.updateComplete;
+          host.requestUpdate();
+          return host.updateComplete;
         },
-        (sentence) => this.host.binding?.announce(sentence),
+        (sentence) => host.binding?.announce(sentence),
       );
       if (looked.isChoice) {
         this.#looked = looked;
         // What was said before is not about these files.
-        this.host.report({ notices: [] });
+        host.report({ notices: [] });
         await this.#show("parts", ".panel :is(input, drawer-cell-grid)");
-      } else void this.host.binding?.collectParts(looked.whole);
+      } else void host.binding?.collectParts(looked.whole);
       return [];
     });
   }
@@ -360,6 +383,7 @@ export class Panels {
               save: (written) => this.#rewrite(written),
               leave: () => this.#mayLeave() && this.#setEdited(false),
               touched: () => (this.#isTouched = true),
+              ...this.#inFile(this.#shown.snippet),
             })
           : nothing;
       case "parts":
@@ -373,6 +397,22 @@ export class Panels {
       case undefined:
         return undefined;
     }
+  }
+
+  /** What has become of a snippet in its file, and what can be done about it. */
+  #inFile({ entry: { id, origin } }: Snippet): Pick<SnippetPanelState, "standing" | "file"> {
+    const { host } = this;
+    const { files } = host.binding?.options.desktop ?? {};
+    const file = {
+      refresh: () => {
+        host.act((drawer) => files!.refresh(drawer.name, pickOf([{ entry: { id } }])));
+        this.close();
+        void host.focus();
+      },
+      lookInto: () => void this.lookIntoFileOf(id),
+    };
+    const isKnown = files !== undefined && origin.path !== undefined;
+    return { standing: host.standings.of(id), file: isKnown ? file : undefined };
   }
 
   /** Sets something on this computer, and shows what holds then. */

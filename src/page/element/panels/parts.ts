@@ -1,15 +1,17 @@
 import { html, nothing } from "lit";
 import type { Rectangle } from "../../../content/cells.js";
 import type { Part } from "../../../files/parts.js";
-import type { Source, SourceSheet } from "../../../files/source.js";
+import { readSource, type SourceSheet } from "../../../files/source.js";
 import { partsPanel as words } from "../../../messages/core/page-sentences.js";
-import type { MarkedPart } from "../../capture/read-files.js";
+import { refusalFor } from "../../binding/actions.js";
+import type { MarkedPart, ReadFile } from "../../capture/read-files.js";
 import "../cell-grid.js";
 import type { CellGrid } from "../cell-grid.js";
+import type { DrawerHost } from "../drawer-host.js";
+import { FileActs, type OpenFile } from "./file-acts.js";
 
 /** A file that is looked into, and what is marked of it. */
-interface LookedAt {
-  readonly source: Source;
+interface LookedAt extends OpenFile {
   readonly parts: readonly Part[];
   /** How many of its parts are drawn: a long document has more than anybody looks through. */
   drawn: number;
@@ -24,23 +26,73 @@ interface LookedAt {
 /** How many parts of a document are drawn at first, and with each asking for more. */
 const DRAWN = 300;
 
+/** A file as one begins to look into it. */
+function lookedAt(file: OpenFile): LookedAt {
+  const { source } = file;
+  const sheet = source.sheets?.find(({ used }) => used) ?? source.sheets?.[0];
+  return { ...file, parts: source.parts(), drawn: DRAWN, spots: [], ranges: new Map(), sheet };
+}
+
+/** A file as it is now, where one looked at it as it was. */
+function shownAs(now: LookedAt, { drawn, sheet }: LookedAt): LookedAt {
+  const same = now.source.sheets?.find(({ name }) => name === sheet?.name);
+  return { ...now, drawn, sheet: same ?? now.sheet };
+}
+
 /** Files that are looked into before anything of them is collected. */
 export class LookedInto {
-  readonly #files: readonly LookedAt[];
+  #files: readonly LookedAt[] = [];
+  readonly #acts: FileActs;
 
   /**
+   * Looks into files, of which the host may know where they are.
    * @param changed is called when something else is to be drawn; settles when it is
    * @param say is told what was marked, for those who do not see it
    */
-  constructor(
-    sources: readonly Source[],
+  static of(
+    files: readonly ReadFile[],
+    host: DrawerHost,
+    changed: () => Promise<unknown>,
+    say: (sentence: string) => void,
+  ): LookedInto {
+    const looked = new LookedInto(host, changed, say);
+    const { knowsPlaces } = looked.#acts;
+    looked.#files = files.map(({ path, ...file }) =>
+      lookedAt({ ...file, path, isSought: path === undefined && knowsPlaces }),
+    );
+    // Meanwhile one looks, marks and collects.
+    looked.#findPlaces().catch((error: unknown) => host.report({ notices: [], error: refusalFor(error) }));
+    return looked;
+  }
+
+  private constructor(
+    readonly host: DrawerHost,
     readonly changed: () => Promise<unknown>,
     readonly say: (sentence: string) => void,
   ) {
-    this.#files = sources.map((source) => ({
-      ...{ source, parts: source.parts(), drawn: DRAWN, spots: [], ranges: new Map() },
-      sheet: source.sheets?.find(({ used }) => used) ?? source.sheets?.[0],
-    }));
+    this.#acts = new FileActs(host, async (file, bytes) => {
+      const source = await readSource(bytes, file.source.name);
+      const now = lookedAt({ ...file, source, bytes });
+      this.#files = this.#files.map((each) => (each.bytes === file.bytes ? shownAs(now, each) : each));
+      void this.changed();
+    });
+  }
+
+  /** Finds out where the files are, one after another: that may take a while. */
+  async #findPlaces(): Promise<void> {
+    for (const file of this.#files) {
+      if (!file.isSought) continue;
+      const path = await this.#acts.pathOf({ source: file.source, bytes: file.bytes });
+      this.#files = this.#files.map((each) =>
+        each.bytes === file.bytes ? { ...each, path, isSought: false } : each,
+      );
+      void this.changed();
+    }
+  }
+
+  /** Shows files as they are now, where they were changed elsewhere, or put back. */
+  async look(): Promise<void> {
+    for (const file of this.#files) await this.#acts.look(file);
   }
 
   /** Whether there is anything to choose: more than one file of one part. */
@@ -50,25 +102,34 @@ export class LookedInto {
 
   /** All of the files, each whole. */
   get whole(): MarkedPart[] {
-    return this.#files.map(({ source }) => ({ source }));
+    return this.#files.map(({ source, path }) => ({ source, path }));
   }
 
   /** What is marked, in order. */
   get marked(): MarkedPart[] {
-    return this.#files.flatMap(({ source, spots }) => spots.map((spot) => ({ source, spot })));
+    return this.#files.flatMap(({ source, path, spots }) => spots.map((spot) => ({ source, path, spot })));
+  }
+
+  /** The files of which something is marked; while nothing is, the first. */
+  get #toChange(): readonly LookedAt[] {
+    const marked = this.#files.filter(({ spots }) => spots.length > 0);
+    return marked.length > 0 ? marked : this.#files.slice(0, 1);
   }
 
   view(actions: { readonly collect: (parts: readonly MarkedPart[]) => void; readonly leave: () => void }) {
     const { marked, whole } = this;
     return html`
       <section class="panel parts" aria-label=${words.name} part="panel">
-        <p class="note acts">
-          <button class="fill" ?disabled=${marked.length === 0} @click=${() => actions.collect(marked)}>
-            ${words.collect(marked.length)}
-          </button>
-          <button @click=${() => actions.collect(whole)}>${words.whole(whole.length)}</button>
-          <button @click=${actions.leave}>${words.leave}</button>
-        </p>
+        <div class="head">
+          <p class="note acts">
+            <button class="fill" ?disabled=${marked.length === 0} @click=${() => actions.collect(marked)}>
+              ${words.collect(marked.length)}
+            </button>
+            <button @click=${() => actions.collect(whole)}>${words.whole(whole.length)}</button>
+            <button @click=${actions.leave}>${words.leave}</button>
+          </p>
+          ${this.#toChange.map((file) => this.#acts.view(file, file.spots, file.sheet))}
+        </div>
         ${this.#files.map((file) => (file.sheet ? this.#workbook(file, file.sheet) : this.#document(file)))}
       </section>
     `;

@@ -2,8 +2,9 @@ import { html, nothing, render } from "lit";
 import { ref } from "lit/directives/ref.js";
 import { originText } from "../../../content/origin.js";
 import type { Snippet } from "../../../drawer/snippets.js";
-import { snippetPanel as words } from "../../../messages/core/page-sentences.js";
+import { row as rowWords, snippetPanel as words } from "../../../messages/core/page-sentences.js";
 import type { ShownBlock } from "../../binding/blocks.js";
+import type { FileStanding } from "../../binding/host-files.js";
 import { lookedAt, setLooks } from "../looked-at.js";
 import { shownTime } from "./time.js";
 
@@ -17,6 +18,10 @@ export interface SnippetPanelState {
   readonly leave: () => void;
   /** Something was changed in it. */
   readonly touched: () => void;
+  /** What has become of it in its file, where it is not the same there. */
+  readonly standing: FileStanding["type"] | undefined;
+  /** Takes it anew from its file, and looks into that; nothing where it is not known where it is. */
+  readonly file: { readonly refresh: () => void; readonly lookInto: () => void } | undefined;
 }
 
 /** Whether the words of what is shown can be changed there: not where it is masked, or only its beginning is shown. */
@@ -32,18 +37,31 @@ export function snippetPanel(snippet: Snippet, written: ShownBlock, state: Snipp
     originText(entry.origin),
     words.came(shownTime(entry.collectedAt)),
     entry.kept ? words.kept : "",
+    state.standing ? rowWords.standings[state.standing] : "",
   ];
   return html`
     <section class="panel whole" aria-label=${words.name(position)} part="panel" tabindex="0">
       <p class="note">${facts.filter(Boolean).join(" · ")}</p>
       ${state.isEdited ? editor(written, position, state) : shown(written)}
       ${
-        state.isEdited || !isEditable(snippet, written)
+        state.isEdited
           ? nothing
-          : html`<p class="acts"><button @click=${state.edit}>${words.edit}</button></p>`
+          : html`<p class="acts">
+              ${isEditable(snippet, written) ? html`<button @click=${state.edit}>${words.edit}</button>` : nothing}
+              ${state.file ? fileActs(state.file, state.standing) : nothing}
+            </p>`
       }
     </section>
   `;
+}
+
+function fileActs(
+  { refresh, lookInto }: NonNullable<SnippetPanelState["file"]>,
+  standing: SnippetPanelState["standing"],
+) {
+  const isElsewhere = standing === "changed" || standing === "moved";
+  return html`${isElsewhere ? html`<button @click=${refresh}>${words.refresh}</button>` : nothing}
+    <button ?disabled=${standing === "missing"} @click=${lookInto}>${words.lookInto}</button>`;
 }
 
 function shown({ html: written, isCut }: ShownBlock) {

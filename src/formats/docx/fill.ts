@@ -1,0 +1,282 @@
+import type { Content } from "../../content/model.js";
+import type { Notice } from "../../content/notice.js";
+import { isLine, plainName, type Filled, type NamedPlace, type Template, type Values } from "../fill.js";
+import { bracesIn, type TextPiece } from "../office/braces.js";
+import { cleanForXml } from "../office/clean.js";
+import { zipOf } from "../office/compound-file.js";
+import { EditedPackage } from "../office/edited-package.js";
+import { escapeXml } from "../office/odf.js";
+import { mainPart } from "../office/relations.js";
+import {
+  attributeAt,
+  childPlaces,
+  edited,
+  plainText,
+  xmlPlaces,
+  type TextEdit,
+  type XmlPlace,
+} from "../office/xml-text.js";
+import { Parts } from "../office/zip.js";
+import { writeText } from "../text/write.js";
+import type { WriteInput } from "../write-input.js";
+import { graft } from "./graft.js";
+import { writeDocx } from "./write.js";
+
+/** Fills content controls, fields, bookmarks and names in braces, in the text of a docx and in its headers and footers. */
+export const docxTemplate: Template = {
+  async places(bytes, file) {
+    const form = await Form.open(bytes, file);
+    return form.places();
+  },
+  async fill(bytes, file, values, picture) {
+    const form = await Form.open(bytes, file);
+    return form.fill(values, picture);
+  },
+};
+
+/** A named place in a part, and how it is filled. */
+interface Slot extends NamedPlace {
+  readonly from: number;
+  readonly to: number;
+  /** How lines of text stand there. */
+  readonly asText: (text: string) => TextEdit[];
+  /** What whole blocks stand in the place of, where they may. */
+  readonly blocks?: TextPiece;
+  /** What is changed besides, whatever comes there. */
+  readonly besides?: readonly TextEdit[];
+}
+
+class Form {
+  private constructor(
+    readonly edited: EditedPackage,
+    readonly main: string,
+  ) {}
+
+  static async open(bytes: Uint8Array, file: string): Promise<Form> {
+    const parts = new Parts(await zipOf(bytes, file), file);
+    return new Form(new EditedPackage(parts), mainPart(parts, "word/document.xml"));
+  }
+
+  places(): NamedPlace[] {
+    return this.#parts().flatMap((part) =>
+      slotsIn(this.edited.text(part)!).map(({ name, kind, text }) => ({ name, kind, text })),
+    );
+  }
+
+  async fill(values: Values, picture: WriteInput["picture"]): Promise<Filled> {
+    const filled = new Set<string>();
+    const notices: Notice[] = [];
+    for (const part of this.#parts()) {
+      const text = this.edited.text(part)!;
+      const edits: TextEdit[] = [];
+      let last = 0;
+      for (const slot of slotsIn(text)) {
+        const name = plainName(slot.name);
+        const content = values.get(name);
+        // What stands inside a place that is filled goes with what was there.
+        if (content === undefined || slot.from < last) continue;
+        last = slot.to;
+        filled.add(name);
+        const blocks =
+          slot.blocks && !isLine(content) ? await this.#blocks(part, content, picture, notices) : undefined;
+        edits.push(...(slot.besides ?? []));
+        if (blocks !== undefined) edits.push({ ...slot.blocks!, text: blocks });
+        else edits.push(...slot.asText(writeText(content)));
+      }
+      if (edits.length > 0) this.edited.set(part, edited(text, edits));
+    }
+    return { data: this.edited.bytes(), filled, notices };
+  }
+
+  /** The text, and what stands at the edges of pages. */
+  #parts(): string[] {
+    const folder = this.main.slice(0, this.main.lastIndexOf("/") + 1);
+    const edges = this.edited.names.filter(
+      (name) =>
+        name.startsWith(folder) && /^(header|footer|footnotes)\d*\.xml$/.test(name.slice(folder.length)),
+    );
+    return [this.main, ...edges];
+  }
+
+  async #blocks(
+    part: string,
+    content: Content,
+    picture: WriteInput["picture"],
+    notices: Notice[],
+  ): Promise<string> {
+    const written = await writeDocx(cleanForXml({ content, ...(picture && { picture }) }));
+    notices.push(...written.notices);
+    return graft(this.edited, part, written.data as Uint8Array, {})
+      .map(({ xml }) => xml)
+      .join("");
+  }
+}
+
+/** The named places of a part, in the order of its text; those that stand in others after them. */
+function slotsIn(text: string): Slot[] {
+  const slots: Slot[] = [];
+  const lines = new Map<XmlPlace, XmlPlace[]>();
+  for (const place of xmlPlaces(text)) {
+    if (place.name === "sdt") slots.push(...controlIn(text, place));
+    if (place.name === "fldSimple") slots.push(...simpleField(text, place));
+    if (place.name === "t" || place.name === "r" || /^bookmark(Start|End)$/.test(place.name)) {
+      const line = ancestor(place, "p");
+      if (!line) continue;
+      const there = lines.get(line);
+      if (there) there.push(place);
+      else lines.set(line, [place]);
+    }
+  }
+  for (const [line, places] of lines) {
+    const pieces = places
+      .filter(({ name }) => name === "t")
+      .map(({ inner, innerEnd }) => ({ from: inner, to: innerEnd }));
+    for (const { name, pieces: parts, isAlone } of bracesIn(text, pieces)) {
+      const [first, ...rest] = parts as [TextPiece, ...TextPiece[]];
+      slots.push({
+        ...{ name, kind: "braces", text: "", from: first.from, to: parts.at(-1)!.to },
+        asText: (value) => [
+          { ...first, text: linesXml(value) },
+          ...rest.map((piece) => ({ ...piece, text: "" })),
+        ],
+        ...(isAlone && { blocks: { from: line.start, to: line.end } }),
+      });
+    }
+    slots.push(...fieldsIn(text, places), ...bookmarksIn(text, places));
+  }
+  return slots.sort((one, other) => one.from - other.from || other.to - one.to);
+}
+
+/** A content control by its title or its tag (ECMA-376 part 1, 17.5.2). */
+function controlIn(text: string, control: XmlPlace): Slot[] {
+  const [props, content] = ["sdtPr", "sdtContent"].map((name) =>
+    childPlaces(text, control).find((each) => each.name === name),
+  );
+  if (!props || !content) return [];
+  const facts = text.slice(props.start, props.end);
+  const name = plainText(
+    /<w:alias\b[^>]*w:val="([^"]*)"/.exec(facts)?.[1] ??
+      /<w:tag\b[^>]*w:val="([^"]*)"/.exec(facts)?.[1] ??
+      "",
+  );
+  if (name === "") return [];
+  const isHint = /<w:showingPlcHdr\b/.test(facts);
+  const inner = text.slice(content.inner, content.innerEnd);
+  const look = isHint ? "" : lookOf(inner);
+  const unhinted = isHint
+    ? [{ from: props.start, to: props.end, text: facts.replace(/<w:showingPlcHdr\b[^>]*\/>/, "") }]
+    : [];
+  const isBlock = /^\s*<w:(p|tbl)[\s>/]/.test(inner);
+  const pPr = /^\s*<w:p\b[^>]*>\s*(<w:pPr>[\s\S]*?<\/w:pPr>)/.exec(inner)?.[1] ?? "";
+  return [
+    {
+      ...{
+        name,
+        kind: "control",
+        text: isHint ? "" : wordsIn(inner),
+        from: content.inner,
+        to: content.innerEnd,
+      },
+      asText: (value) => {
+        const paragraphs = isBlock
+          ? value
+              .split("\n")
+              .map((line) => `<w:p>${pPr}${runXml(line, look)}</w:p>`)
+              .join("")
+          : runXml(value, look);
+        return [{ from: content.inner, to: content.innerEnd, text: paragraphs }];
+      },
+      besides: unhinted,
+      ...(isBlock && { blocks: { from: content.inner, to: content.innerEnd } }),
+    },
+  ];
+}
+
+/** A field in one element (17.16.19) that a form letter fills. */
+function simpleField(text: string, field: XmlPlace): Slot[] {
+  const name = mergeName(plainText(attributeAt(text, field, "w:instr") ?? ""));
+  if (name === undefined) return [];
+  const inner = text.slice(field.inner, field.innerEnd);
+  return [
+    {
+      ...{ name, kind: "field", text: wordsIn(inner), from: field.start, to: field.end },
+      asText: (value) => [{ from: field.start, to: field.end, text: runXml(value, lookOf(inner)) }],
+    },
+  ];
+}
+
+/** Fields of several runs (17.16.18): those of form letters go, those of forms stay around what they say. */
+function fieldsIn(text: string, places: readonly XmlPlace[]): Slot[] {
+  const slots: Slot[] = [];
+  const runs = places.filter(({ name }) => name === "r").sort((one, other) => one.start - other.start);
+  let open: { from: number; begin: string; instruction: string; separate?: XmlPlace } | undefined;
+  for (const run of runs) {
+    const xml = text.slice(run.start, run.end);
+    const mark = /<w:fldChar\b[^>]*w:fldCharType="(\w+)"/.exec(xml)?.[1];
+    if (mark === "begin") open = { from: run.start, begin: xml, instruction: "" };
+    else if (!open) continue;
+    else if (mark === "separate") open = { ...open, separate: run };
+    else if (mark === "end") {
+      const { from, begin, separate, instruction } = open;
+      const merge = mergeName(instruction);
+      const form = /\bFORMTEXT\b/.test(instruction) ? /<w:name w:val="([^"]*)"/.exec(begin)?.[1] : undefined;
+      const result = separate ? text.slice(separate.end, run.start) : "";
+      const put = (name: string, start: number, end: number): Slot => ({
+        ...{ name, kind: "field", text: wordsIn(result), from: start, to: end },
+        asText: (value) => [{ from: start, to: end, text: runXml(value, lookOf(result)) }],
+      });
+      if (merge !== undefined) slots.push(put(merge, from, run.end));
+      else if (form && separate) slots.push(put(plainText(form), separate.end, run.start));
+      open = undefined;
+    } else
+      open = {
+        ...open,
+        instruction: open.instruction + plainText(/<w:instrText\b[^>]*>([^<]*)</.exec(xml)?.[1] ?? ""),
+      };
+  }
+  return slots;
+}
+
+/** Bookmarks within a line; those that programs made for themselves begin with an underscore. */
+function bookmarksIn(text: string, places: readonly XmlPlace[]): Slot[] {
+  return places.flatMap((start) => {
+    if (start.name !== "bookmarkStart") return [];
+    const name = plainText(attributeAt(text, start, "w:name") ?? "_");
+    const id = attributeAt(text, start, "w:id");
+    const end = places.find((each) => each.name === "bookmarkEnd" && attributeAt(text, each, "w:id") === id);
+    if (name.startsWith("_") || !end || end.start < start.end || start.parent !== end.parent) return [];
+    const inner = text.slice(start.end, end.start);
+    const slot: Slot = {
+      ...{ name, kind: "bookmark", text: wordsIn(inner), from: start.end, to: end.start },
+      asText: (value) => [{ from: start.end, to: end.start, text: runXml(value, lookOf(inner)) }],
+    };
+    return [slot];
+  });
+}
+
+function ancestor({ parent }: XmlPlace, name: string): XmlPlace | undefined {
+  return !parent || parent.name === name ? parent : ancestor(parent, name);
+}
+
+function mergeName(instruction: string): string | undefined {
+  const found = /\bMERGEFIELD\s+(?:"([^"]+)"|(\S+))/i.exec(instruction);
+  return found ? (found[1] ?? found[2]) : undefined;
+}
+
+/** The look of the first run, which what comes in its place takes on. */
+function lookOf(xml: string): string {
+  return /<w:r(?:\s[^>]*)?>\s*(<w:rPr>[\s\S]*?<\/w:rPr>)/.exec(xml)?.[1] ?? "";
+}
+
+function wordsIn(xml: string): string {
+  return plainText([...xml.matchAll(/<w:t(?:\s[^>]*)?>([^<]*)</g)].map(([, words]) => words).join(""));
+}
+
+function runXml(value: string, look: string): string {
+  return value === "" ? "" : `<w:r>${look}<w:t xml:space="preserve">${linesXml(value)}</w:t></w:r>`;
+}
+
+/** Lines of text as they stand in an element of text. */
+function linesXml(value: string): string {
+  return value.split("\n").map(escapeXml).join('</w:t><w:br/><w:t xml:space="preserve">');
+}

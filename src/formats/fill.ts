@@ -1,0 +1,47 @@
+import type { Content } from "../content/model.js";
+import type { Notice } from "../content/notice.js";
+import type { WriteInput } from "./write-input.js";
+
+/** What a named place of a file is. */
+export type PlaceKind = "control" | "field" | "bookmark" | "name" | "braces";
+
+/** A place of a file that has a name, and what stands there. */
+export interface NamedPlace {
+  readonly name: string;
+  readonly kind: PlaceKind;
+  /** What it says now. */
+  readonly text: string;
+}
+
+/** What goes into named places, by their names in small letters. */
+export type Values = ReadonlyMap<string, Content>;
+
+/** A file whose named places are filled, and the names of those that were. */
+export interface Filled {
+  readonly data: Uint8Array;
+  readonly filled: ReadonlySet<string>;
+  readonly notices: readonly Notice[];
+}
+
+/** What finds the named places of files of a format, and fills them. */
+export interface Template {
+  /** @throws DrawerError `unreadable` */
+  places(bytes: Uint8Array, file: string): Promise<NamedPlace[]>;
+  /**
+   * Fills all places whose names have a value; the others stay as they are.
+   * @throws DrawerError `unreadable`, `cannot-edit`
+   */
+  fill(bytes: Uint8Array, file: string, values: Values, picture: WriteInput["picture"]): Promise<Filled>;
+}
+
+/** A name as it is compared: in small letters, with one space where there are several. */
+export function plainName(name: string): string {
+  return name.trim().replace(/\s+/g, " ").toLowerCase();
+}
+
+/** Whether content is one line of text that looks one way, which takes the look of its place. */
+export function isLine(content: Content): boolean {
+  const [first, ...others] = content;
+  if (others.length > 0 || first?.type !== "paragraph") return content.length === 0;
+  return first.runs.every((run) => run.type === "text" && Object.keys(run.marks ?? {}).length === 0);
+}

@@ -1,0 +1,171 @@
+import type { Notice } from "../../content/notice.js";
+import {
+  isLine,
+  plainName,
+  type Filled,
+  type NamedPlace,
+  type PlaceKind,
+  type Template,
+  type Values,
+} from "../fill.js";
+import { bracesIn, type TextPiece } from "../office/braces.js";
+import { cleanForXml } from "../office/clean.js";
+import { EditedPackage } from "../office/edited-package.js";
+import { odfParts } from "../office/odf-parts.js";
+import { textXml } from "../office/odf.js";
+import {
+  attributeAt,
+  edited,
+  plainText,
+  xmlPlaces,
+  type TextEdit,
+  type XmlPlace,
+} from "../office/xml-text.js";
+import { writeText } from "../text/write.js";
+import type { WriteInput } from "../write-input.js";
+import { addAutomaticStyles } from "./automatic-styles.js";
+import { graft } from "./graft.js";
+import { writeOdt } from "./write.js";
+
+const CONTENT = "content.xml";
+
+/** Fills fields, bookmarks and names in braces, in the text of an odt and in its headers and footers. */
+export const odtTemplate: Template = {
+  places: (bytes, file) => Promise.resolve().then(() => new Form(bytes, file).places()),
+  fill: (bytes, file, values, picture) =>
+    Promise.resolve().then(() => new Form(bytes, file).fill(values, picture)),
+};
+
+/** A named place in a part, and what stands there. */
+interface Slot extends NamedPlace {
+  readonly from: number;
+  readonly to: number;
+  /** The pieces of text that it is; the first takes what comes. */
+  readonly pieces: readonly TextPiece[];
+  /** The line that whole blocks stand in the place of, where it holds nothing else. */
+  readonly line?: XmlPlace;
+}
+
+class Form {
+  readonly #edited: EditedPackage;
+
+  constructor(bytes: Uint8Array, file: string) {
+    const parts = odfParts(bytes, file);
+    parts.needed(CONTENT);
+    this.#edited = new EditedPackage(parts);
+  }
+
+  places(): NamedPlace[] {
+    return PARTS.flatMap((part) =>
+      slotsIn(this.#edited.text(part) ?? "").map(({ name, kind, text }) => ({ name, kind, text })),
+    );
+  }
+
+  fill(values: Values, picture: WriteInput["picture"]): Filled {
+    const filled = new Set<string>();
+    const notices: Notice[] = [];
+    for (const part of PARTS) {
+      const text = this.#edited.text(part) ?? "";
+      const edits: TextEdit[] = [];
+      let last = 0;
+      for (const slot of slotsIn(text)) {
+        const name = plainName(slot.name);
+        const content = values.get(name);
+        if (content === undefined || slot.from < last) continue;
+        last = slot.to;
+        filled.add(name);
+        const { line, pieces } = slot;
+        if (line && part === CONTENT && !isLine(content)) {
+          const written = writeOdt(cleanForXml({ content, ...(picture && { picture }) }));
+          notices.push(...written.notices);
+          const { blocks, styles } = graft(this.#edited, written.data as Uint8Array, "Standard");
+          edits.push({ from: line.start, to: line.end, text: blocks.map(({ xml }) => xml).join("") });
+          if (styles !== "") edits.push(addAutomaticStyles(text, styles));
+          continue;
+        }
+        const [first, ...rest] = pieces as [TextPiece, ...TextPiece[]];
+        edits.push(
+          { ...first, text: linesXml(writeText(content)) },
+          ...rest.map((piece) => ({ ...piece, text: "" })),
+        );
+      }
+      if (edits.length > 0) this.#edited.set(part, edited(text, edits));
+    }
+    return { data: this.#edited.bytes(), filled, notices };
+  }
+}
+
+/** The text, and what stands at the edges of pages. */
+const PARTS = [CONTENT, "styles.xml"];
+
+/** Fields that are named places, by their elements (ODF 1.3 part 3, 7.3 to 7.7), with the attribute that has the name. */
+const FIELDS: Readonly<Record<string, string | undefined>> = {
+  "text-input": "text:description",
+  "user-field-get": "text:name",
+  "database-display": "text:column-name",
+  placeholder: undefined,
+};
+
+/** The named places of a part, in the order of its text. */
+function slotsIn(text: string): Slot[] {
+  const slots: Slot[] = [];
+  const lines: XmlPlace[] = [];
+  const starts = new Map<string, XmlPlace>();
+  const slot = (kind: PlaceKind, name: string, from: number, to: number): Slot => ({
+    ...{ kind, name, from, to, pieces: [{ from, to }] },
+    text: plainText(text.slice(from, to).replace(/<[^>]*>/g, "")),
+  });
+  for (const place of xmlPlaces(text)) {
+    if (place.name === "p" || place.name === "h") lines.push(place);
+    if (Object.hasOwn(FIELDS, place.name)) {
+      const named = FIELDS[place.name];
+      const name = named
+        ? plainText(attributeAt(text, place, named) ?? "")
+        : plainText(text.slice(place.inner, place.innerEnd)).replace(/^<|>$/g, "");
+      if (name !== "")
+        slots.push({
+          ...slot("field", name, place.start, place.end),
+          text: named ? slot("field", name, place.inner, place.innerEnd).text : "",
+        });
+    }
+    const mark = attributeAt(text, place, "text:name");
+    if (place.name === "bookmark-start" && mark !== undefined) starts.set(mark, place);
+    if (place.name === "bookmark" && mark !== undefined)
+      slots.push(slot("bookmark", plainText(mark), place.end, place.end));
+    const start = place.name === "bookmark-end" && mark !== undefined ? starts.get(mark) : undefined;
+    if (start && start.parent?.start === place.parent?.start)
+      slots.push(slot("bookmark", plainText(mark!), start.end, place.start));
+  }
+  for (const line of lines)
+    for (const { name, pieces, isAlone } of bracesIn(text, piecesIn(text, line)))
+      slots.push({
+        ...{ kind: "braces", name, pieces, text: "" },
+        ...{ from: pieces[0]!.from, to: pieces.at(-1)!.to },
+        // A line of a list stays one.
+        ...(isAlone && line.parent?.name !== "list-item" && { line }),
+      });
+  return slots.sort((one, other) => one.from - other.from || other.to - one.to);
+}
+
+/** The pieces of text of a line, without those of lines in it, as of boxes and notes. */
+function piecesIn(text: string, line: XmlPlace): TextPiece[] {
+  const pieces: TextPiece[] = [];
+  let at = line.inner;
+  let depth = 0;
+  for (const match of text.slice(line.inner, line.innerEnd).matchAll(/<(\/?)([\w:-]+)[^>]*?(\/?)>/g)) {
+    const [tag, isEnd, name, isAlone] = match;
+    const from = line.inner + match.index;
+    if (depth === 0 && from > at) pieces.push({ from: at, to: from });
+    if ((name === "text:p" || name === "text:h") && !isAlone) depth += isEnd ? -1 : 1;
+    at = from + tag.length;
+  }
+  if (line.innerEnd > at) pieces.push({ from: at, to: line.innerEnd });
+  return pieces;
+}
+
+function linesXml(value: string): string {
+  return value
+    .split("\n")
+    .map((line) => textXml(line, false))
+    .join("<text:line-break/>");
+}

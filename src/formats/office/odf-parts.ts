@@ -1,0 +1,12 @@
+import type { OnProgress } from "../format.js";
+import { locked, Parts } from "./zip.js";
+
+/**
+ * Opens an OpenDocument file.
+ * @throws DrawerError `unreadable`; `locked` when any of its parts is encrypted (ODF 1.3 part 2, 3.4.2)
+ */
+export function odfParts(bytes: Uint8Array, file: string, onProgress?: OnProgress): Parts {
+  const parts = new Parts(bytes, file, onProgress);
+  if (parts.text("META-INF/manifest.xml")?.includes("encryption-data")) throw locked(file);
+  return parts;
+}

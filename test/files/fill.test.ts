@@ -1,0 +1,202 @@
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { strToU8, unzipSync, zipSync } from "fflate";
+import { p, r, rawDocument } from "../support/document";
+import { convert, officeTest } from "../support/libreoffice";
+import { faultsOfOoxml } from "../support/schemas";
+import { rawWorkbook } from "../support/workbook";
+import { compose, readHtml, readText } from "drawer";
+import { fillPlaces, placesIn, putInto, readSource } from "drawer/files";
+
+const field = (type: string, inner = "") =>
+  `<w:r><w:fldChar w:fldCharType="${type}">${inner}</w:fldChar></w:r>`;
+const instruction = (words: string) =>
+  `<w:r><w:instrText xml:space="preserve"> ${words} </w:instrText></w:r>`;
+const control = (name: string, inner: string, hint = "") =>
+  `<w:sdt><w:sdtPr><w:alias w:val="${name}"/><w:tag w:val="x"/>${hint}</w:sdtPr><w:sdtContent>${inner}</w:sdtContent></w:sdt>`;
+const bold = (words: string) => `<w:r><w:rPr><w:b/></w:rPr><w:t>${words}</w:t></w:r>`;
+
+/** A letter form with every sort of place that word processors have. */
+const letter = rawDocument(
+  [
+    p(r("Dear {"), bold("{Na"), r("me}}, dear {{ name }}!")),
+    p(control("Ride", bold("old ride"))),
+    control("Report", p(r("Click here")), "<w:showingPlcHdr/>"),
+    p(
+      field("begin"),
+      instruction("MERGEFIELD Wind \\* MERGEFORMAT"),
+      field("separate"),
+      bold("«Wind»"),
+      field("end"),
+      r("."),
+    ),
+    p(`<w:fldSimple w:instr=" MERGEFIELD &quot;High water&quot; ">${r("«High water»")}</w:fldSimple>`),
+    p(
+      r("Seen "),
+      '<w:bookmarkStart w:id="3" w:name="Day"/>',
+      r("never"),
+      '<w:bookmarkEnd w:id="3"/>',
+      r("."),
+    ),
+    p(
+      field("begin", '<w:ffData><w:name w:val="Warden"/><w:textInput/></w:ffData>'),
+      instruction("FORMTEXT"),
+      field("separate"),
+      r("     "),
+      field("end"),
+    ),
+    p(r("{{Table}}")),
+    p(r("{{Unknown}}")),
+  ].join(""),
+);
+const value = (words: string) => readText(words);
+const table = () => readHtml("<p>Seen: <b>two</b></p><table><tr><th>Bird<th>New<tr><td>Wren<td>3</table>");
+const values = async () => ({
+  NAME: value("Ada & Bo"),
+  ride: value("North"),
+  Report: await table(),
+  Wind: value("south-east"),
+  "High  Water": value("06:10\nand 18:40"),
+  Day: value("8 April"),
+  Warden: value("the warden"),
+  Table: await table(),
+  Extra: value("x"),
+});
+const lines = async (bytes: Uint8Array, name: string) =>
+  compose([(await readSource(bytes, name)).at()])
+    .text.split("\n")
+    .filter(Boolean);
+
+test("all named places of a docx are found and filled, in the look that they have", async () => {
+  const places = await placesIn(letter, "letter.docx");
+  expect(places.map(({ name, kind, text }) => [name, kind, text])).toEqual([
+    ["Name", "braces", ""],
+    ["name", "braces", ""],
+    ["Ride", "control", "old ride"],
+    ["Report", "control", ""],
+    ["Wind", "field", "«Wind»"],
+    ["High water", "field", "«High water»"],
+    ["Day", "bookmark", "never"],
+    ["Warden", "field", "     "],
+    ["Table", "braces", ""],
+    ["Unknown", "braces", ""],
+  ]);
+  const { data, empty, unused } = await fillPlaces(letter, "letter.docx", await values());
+  expect([empty, unused]).toEqual([["Unknown"], ["Extra"]]);
+  expect(await lines(data, "letter.docx")).toEqual([
+    ...[
+      "Dear Ada & Bo, dear Ada & Bo!",
+      "North",
+      "Seen: two",
+      "Bird\tNew",
+      "Wren\t3",
+      "south-east.",
+      "06:10",
+      "and 18:40",
+    ],
+    ...["Seen 8 April.", "the warden", "Seen: two", "Bird\tNew", "Wren\t3", "{{Unknown}}"],
+  ]);
+  const xml = new TextDecoder().decode(unzipSync(data)["word/document.xml"]);
+  expect(xml).not.toMatch(/MERGEFIELD|showingPlcHdr|Click here/);
+  expect(xml).toMatch(/<w:b\/><\/w:rPr><w:t xml:space="preserve">North/);
+  expect(xml).toMatch(/<w:b\/><\/w:rPr><w:t xml:space="preserve">south-east/);
+  expect(faultsOfOoxml(data, "letter.docx").length).toBeLessThanOrEqual(
+    faultsOfOoxml(letter, "letter.docx").length,
+  );
+});
+
+test("a block goes into a place by its name, and what no place is called is said", async () => {
+  const { data } = await putInto(letter, "letter.docx", "name:day", compose([value("9 April")]));
+  expect(await lines(data, "letter.docx")).toContain("Seen 9 April.");
+  await expect(putInto(letter, "letter.docx", "name:Moon", compose([value("new")]))).rejects.toThrow(
+    /has no place “Moon”\. Its places are: Name, name, Ride/,
+  );
+});
+
+describe("in LibreOffice", () => {
+  const folder = mkdtempSync(join(tmpdir(), "drawer-fill-"));
+  afterAll(() => rmSync(folder, { recursive: true, force: true }));
+  const shown = (name: string, data: Uint8Array) => {
+    writeFileSync(join(folder, name), data);
+    convert(folder, "txt:Text (encoded):UTF8", [name]);
+    return readFileSync(join(folder, name.replace(/\.\w+$/, ".txt")), "utf8")
+      .replace(/^\ufeff/, "")
+      .split("\n")
+      .map((line) => line.trim())
+      .filter(Boolean);
+  };
+
+  officeTest("a filled docx, and the odt that it makes of the form, say what was put there", async () => {
+    const { data } = await fillPlaces(letter, "letter.docx", await values());
+    const wanted = [
+      ...[
+        "Dear Ada & Bo, dear Ada & Bo!",
+        "North",
+        "Seen: two",
+        "Bird",
+        "New",
+        "Wren",
+        "3",
+        "south-east.",
+        "06:10",
+        "and 18:40",
+      ],
+      ...["Seen 8 April.", "the warden", "Seen: two", "Bird", "New", "Wren", "3", "{{Unknown}}"],
+    ];
+    expect(shown("letter.docx", data)).toEqual(wanted);
+    writeFileSync(join(folder, "form.docx"), letter);
+    convert(folder, "odt", ["form.docx"]);
+    const form = new Uint8Array(readFileSync(join(folder, "form.odt")));
+    const places = (await placesIn(form, "form.odt")).map(({ name }) => name);
+    expect(places).toEqual(expect.arrayContaining(["Name", "name", "Day", "Table", "Unknown"]));
+    const filled = await fillPlaces(form, "form.odt", await values());
+    const said = shown("filled.odt", filled.data);
+    expect(said).toEqual(
+      expect.arrayContaining([
+        "Dear Ada & Bo, dear Ada & Bo!",
+        "Seen 8 April.",
+        "Seen: two",
+        "Bird",
+        "Wren",
+        "{{Unknown}}",
+      ]),
+    );
+  });
+});
+
+test("names in braces in text, Markdown and HTML take what each can hold", async () => {
+  const fill = async (name: string, text: string) => {
+    const { data } = await fillPlaces(strToU8(text), name, await values());
+    return new TextDecoder().decode(data);
+  };
+  expect(await fill("a.txt", "Dear {{Name}},\r\n{{High water}}\r\n{{x}}")).toBe(
+    "Dear Ada & Bo,\r\n06:10\r\nand 18:40\r\n{{x}}",
+  );
+  expect(await fill("a.md", "Dear {{name}},\n\n{{Table}}\n")).toBe(
+    "Dear Ada & Bo,\n\nSeen: **two**\n\n| Bird | New |\n| --- | --- |\n| Wren | 3 |\n",
+  );
+  expect(await fill("a.html", "<p>Dear {{Name}}</p>")).toBe("<p>Dear Ada &amp; Bo</p>");
+});
+
+test("cells of a workbook are filled by their names, and by names in braces", async () => {
+  const text = (words: string) => ({ xml: `<is><t>${words}</t></is>`, attributes: ' t="inlineStr"' });
+  const book = rawWorkbook([[text("Dear {{Name}}"), text("old")]]);
+  const parts = unzipSync(book);
+  const xml = new TextDecoder()
+    .decode(parts["xl/workbook.xml"])
+    .replace(
+      "</sheets>",
+      '</sheets><definedNames><definedName name="Wind">Sheet1!$B$1</definedName></definedNames>',
+    );
+  const named = zipSync({ ...parts, "xl/workbook.xml": strToU8(xml) });
+  expect((await placesIn(named, "a.xlsx")).map(({ name, kind }) => [name, kind])).toEqual([
+    ["Wind", "name"],
+    ["Name", "braces"],
+  ]);
+  const { data, empty } = await fillPlaces(named, "a.xlsx", await values());
+  expect(empty).toEqual([]);
+  expect(
+    (await readSource(data, "a.xlsx")).sheets![0]!.texts({ top: 0, left: 0, bottom: 0, right: 1 }),
+  ).toEqual([["Dear Ada & Bo", "south-east"]]);
+});

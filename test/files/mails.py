@@ -1,0 +1,73 @@
+"""Makes mails as Python's own library writes them. Usage: mails.py FOLDER
+
+Beside each NAME.eml stands NAME.json: what it says, as the library reads it again.
+"""
+
+import json
+import sys
+from email import policy
+from email.message import EmailMessage
+from email.parser import BytesParser
+from pathlib import Path
+
+folder = Path(sys.argv[1])
+BAR = Path("demo/sketches/tide.png").read_bytes()
+
+
+def mail(name, subject, sender, build):
+    message = EmailMessage()
+    message["From"] = sender
+    message["To"] = "Bo <bo@merrow-spit.example>, Cy Öl <cy@merrow-spit.example>"
+    message["Date"] = "Tue, 08 Apr 2031 09:12:00 +0100"
+    message["Subject"] = subject
+    build(message)
+    (folder / f"{name}.eml").write_bytes(message.as_bytes(policy=policy.SMTP))
+    again = BytesParser(policy=policy.default).parsebytes(message.as_bytes())
+    plain = again.get_body(preferencelist=("plain",))
+    said = {
+        "from": str(again["From"]),
+        "to": str(again["To"]),
+        "date": str(again["Date"]),
+        "subject": str(again["Subject"]),
+        "text": plain.get_content() if plain else None,
+        "attachments": [part.get_filename() or "a mail" for part in again.iter_attachments()],
+    }
+    (folder / f"{name}.json").write_text(json.dumps(said))
+
+
+def html(text):
+    return f"<html><body><p>{text}</p><ul><li>one</li><li>two</li></ul></body></html>"
+
+
+def related(message):
+    message.set_content("The bar at low water\n")
+    message.add_alternative('<p>The bar <b>at low water</b></p><p><img src="cid:bar@spit" alt="The bar"></p>', subtype="html")
+    message.get_payload()[1].add_related(BAR, "image", "png", cid="<bar@spit>")
+
+
+def attached(message):
+    message.set_content("See the costs.\n")
+    message.add_attachment("a,b\n1,2\n", subtype="csv", filename="costs – spring.csv")
+    message.add_attachment(BAR, "image", "png", filename="tide.png")
+
+
+def forwarded(message):
+    inner = EmailMessage()
+    inner["Subject"] = "inner"
+    inner["From"] = "x@merrow-spit.example"
+    inner.set_content("Not of the outer one\n")
+    message.set_content("I pass this on.\n")
+    message.add_attachment(inner)
+
+
+LONG = "A long line of the warden about the seawall and the boards " * 12
+mail("plain", "Boards", "Ada <ada@merrow-spit.example>", lambda m: m.set_content("Dear Bo,\n\nthe hut is shut.\n\n> When?\n>> On Monday.\n> Good.\n"))
+mail("latin", "Café – geschlossen", "Ädä <ada@merrow-spit.example>", lambda m: m.set_content("Größe: 5 €\n", charset="iso-8859-15"))
+mail("quoted", "Long", "ada@merrow-spit.example", lambda m: m.set_content(LONG + "\n", cte="quoted-printable"))
+mail("base64", "שלום", "ada@merrow-spit.example", lambda m: m.set_content("שלום עולם\n", cte="base64"))
+mail("japanese", "鳥の名前", "ada@merrow-spit.example", lambda m: m.set_content("鳥の名前\n", charset="iso-2022-jp"))
+mail("html", "Only HTML", "ada@merrow-spit.example", lambda m: m.set_content(html("Only in <i>HTML</i>"), subtype="html"))
+mail("related", "With a picture", "ada@merrow-spit.example", related)
+mail("attached", "With files", "ada@merrow-spit.example", attached)
+mail("forwarded", "With a mail", "ada@merrow-spit.example", forwarded)
+mail("long", "A subject " + "that goes on " * 20, "ada@merrow-spit.example", lambda m: m.set_content("x\n"))

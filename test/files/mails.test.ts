@@ -1,0 +1,120 @@
+import { spawnSync } from "node:child_process";
+import { mkdtempSync, readFileSync, rmSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { PYTHON } from "../../scripts/office.mjs";
+import { demoFile } from "../support/demo";
+import { compose } from "drawer";
+import { readSource } from "drawer/files";
+
+const folder = mkdtempSync(join(tmpdir(), "drawer-mails-"));
+afterAll(() => rmSync(folder, { recursive: true, force: true }));
+const mail = (text: string, name = "made.eml") =>
+  readSource(new TextEncoder().encode(text.replace(/\n/g, "\r\n")), name);
+const HEAD = "From: ada@merrow-spit.example\nDate: Tue, 8 Apr 2031 09:12:00 +0100\nSubject: Nets\n";
+
+interface Said {
+  readonly from: string;
+  readonly to: string;
+  readonly date: string;
+  readonly subject: string;
+  readonly text: string | null;
+  readonly attachments: readonly string[];
+}
+
+test("mails that Python's own library has made say what it reads in them: who, when, about what, and the text in its characters", async () => {
+  expect(spawnSync(PYTHON, ["test/files/mails.py", folder], { encoding: "utf8" }).stderr).toBe("");
+  for (const name of [
+    "plain",
+    "latin",
+    "quoted",
+    "base64",
+    "japanese",
+    "html",
+    "related",
+    "attached",
+    "forwarded",
+    "long",
+  ]) {
+    const said = JSON.parse(readFileSync(join(folder, `${name}.json`), "utf8")) as Said;
+    const source = await readSource(new Uint8Array(readFileSync(join(folder, `${name}.eml`))), `${name}.eml`);
+    expect(source.title).toBe(said.subject.trim());
+    const head = compose([source.at("t1")])
+      .tsv.trim()
+      .split("\n")
+      .map((row) => row.split("\t"));
+    expect([name, head]).toEqual([
+      name,
+      [
+        ["From", said.from],
+        ["To", said.to],
+        ["Date", said.date],
+        ["Subject", said.subject.trim()],
+      ],
+    ]);
+    const parts = source.parts().filter(({ spot }) => spot.startsWith("p"));
+    const body = parts.length > 0 ? compose([source.at(`p1..p${parts.length}`)], { tidy: [] }) : undefined;
+    const plain = (text: string) =>
+      text
+        .replace(/^[>\s]+/gm, "")
+        .replace(/\n+/g, "\n")
+        .trim();
+    if (said.text !== null && name !== "related")
+      expect([name, plain(body!.text)]).toEqual([name, plain(said.text)]);
+    const told = source.notices.map(({ message }) => message);
+    expect(told).toEqual(
+      said.attachments.length === 0
+        ? []
+        : [
+            expect.stringContaining(
+              `Attached to “${name}.eml”, and not read with it: ${said.attachments.join(", ")}. Save`,
+            ),
+          ],
+    );
+  }
+  const read = async (name: string) =>
+    readSource(new Uint8Array(readFileSync(join(folder, `${name}.eml`))), `${name}.eml`);
+  expect(compose([(await read("plain")).at("p1..p5")], { tidy: [] }).markdown).toContain(
+    "> When?\n>\n> > On Monday.\n>\n> Good.",
+  );
+  expect(compose([(await read("html")).at("p1..p3")]).markdown).toBe("Only in *HTML*\n\n- one\n- two");
+  const related = (await read("related")).at();
+  expect(compose([related]).markdown).toContain("The bar **at low water**");
+  expect(Buffer.compare([...related.pictures!.values()][0]!, demoFile("sketches/tide.png"))).toBe(0);
+});
+
+test("of a hostile mail nothing runs and nothing is fetched; what is none, or built to take all memory, is refused", async () => {
+  const hostile = await mail(
+    `${HEAD}Content-Type: text/html\n\n<script>alert(1)</script><p onclick="x()">Dear <a href="javascript:x()">Bo</a></p><img src="https://tracker.example/p.png" alt="seen"><img src="cid:nobody" alt="lost">`,
+  );
+  const html = compose([hostile.at()]).html;
+  expect(html).not.toMatch(/script|onclick|src=/);
+  expect(hostile.notices.map(({ message }) => message).join()).toContain("only its address");
+  await expect(mail("hello\n")).rejects.toThrow("is not a mail: it has no sender, date or subject");
+
+  const nested = Array.from(
+    { length: 200 },
+    (_, at) => `Content-Type: multipart/mixed; boundary=b${at}\n\n--b${at}\n`,
+  ).join("");
+  await expect(mail(`${HEAD}${nested}`)).rejects.toMatchObject({ code: "unreadable" });
+  await expect(mail(`${HEAD}X: ${"x".repeat(2_000_000)}\n\nbody`)).rejects.toMatchObject({
+    code: "unreadable",
+  });
+  // Quotes in quotes are read as deep as people write them.
+  const deep = await mail(`${HEAD}\n${">".repeat(100_000)} deep\n`);
+  expect(compose([deep.at()]).text).toContain("deep");
+
+  const whole = readFileSync(join(folder, "related.eml"));
+  let state = 20310408;
+  const random = (below: number) => (state = (state * 48271) % 0x7fffffff) % below;
+  for (let round = 0; round < 150; round++) {
+    const bytes = new Uint8Array(round % 3 === 0 ? whole.subarray(0, random(whole.length)) : whole);
+    if (round % 3 > 0)
+      for (let at = 0; at < 20; at++) bytes[random(Math.min(bytes.length, 4000))] = random(256);
+    const outcome = await readSource(bytes, "damaged.eml").then(
+      (read) => (read.parts().length > 0 ? "read" : ""),
+      (error: { code: string }) => error.code,
+    );
+    expect(["read", "unreadable", "too-large"]).toContain(outcome);
+  }
+});

@@ -1,0 +1,95 @@
+import { mkdtempSync, rmSync, writeFileSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { demoFile } from "../support/demo";
+import { corpusTest, sayMissing } from "../support/libreoffice";
+import { makeCorpus } from "./corpus";
+import { bare, editedDocuments } from "./edited-documents";
+import { compose, readText } from "drawer";
+import { putInto, readSource, takeOut } from "drawer/files";
+
+sayMissing();
+const folder = mkdtempSync(join(tmpdir(), "drawer-edited-"));
+afterAll(() => rmSync(folder, { recursive: true, force: true }));
+
+const FILES = [
+  "python-docx.docx",
+  "pandoc.docx",
+  "libreoffice.docx",
+  "by-hand.docx",
+  "list-numbers.docx",
+  "diary.docx",
+  "pandoc.odt",
+  "libreoffice.odt",
+  "odfpy.odt",
+  "diary.odt",
+];
+let isMade = false;
+function made(): void {
+  if (!isMade) {
+    makeCorpus(folder);
+    for (const name of ["diary.docx", "diary.odt"]) writeFileSync(join(folder, name), demoFile(name));
+  }
+  isMade = true;
+}
+const { bytesOf, shownLines, putAtThreeSpots, takeThreeOut } = editedDocuments(folder);
+
+corpusTest.each(FILES)(
+  "%s with a block at three spots is in LibreOffice what it was, and the block",
+  async (name) => {
+    made();
+    await putAtThreeSpots(name, name === "python-docx.docx" ? "host" : "own");
+  },
+);
+
+corpusTest.each(FILES)("%s without three spots is in LibreOffice what it was without them", async (name) => {
+  made();
+  await takeThreeOut(name);
+});
+
+/** Numbers between 0 and 1, the same each time. */
+function* shares(seed: number): Generator<number, never> {
+  for (let state = seed; ;) yield (state = (state * 16_807) % 2_147_483_647) / 2_147_483_647;
+}
+
+corpusTest.each(["diary.docx", "python-docx.docx", "diary.odt", "libreoffice.odt"])(
+  "twenty edits of %s, one after another, come to what LibreOffice shows",
+  async (name) => {
+    made();
+    const next = shares(name.length * 7919);
+    const random = () => next.next().value;
+    let bytes: Uint8Array = bytesOf(name);
+    const put = new Set<string>();
+    // Text of boxes it exports in no text.
+    const seen = bare(shownLines([name]).get(name)!);
+    const isSeen = (text: string) =>
+      text.includes("PUT") || seen.some((line) => line.includes(text.slice(0, 20)));
+    for (let round = 0; round < 20; round++) {
+      const all = (await readSource(bytes, name)).parts();
+      const parts = all.filter(({ spot, text }) => spot.startsWith("p") && isSeen(text));
+      const { spot, text } = parts[Math.floor(random() * parts.length)]!;
+      if (random() < 0.35 && put.has(text)) {
+        ({ data: bytes } = await takeOut(bytes, name, [spot]));
+        put.delete(text);
+        continue;
+      }
+      const words = `PUT${round} in its place`;
+      const where = random() < 0.5 ? "after" : "before";
+      ({ data: bytes } = await putInto(bytes, name, spot, compose([readText(words)]), { put: where }));
+      put.add(words);
+    }
+    const file = name.replace(".", "-twenty.");
+    writeFileSync(join(folder, file), bytes);
+    const shown = shownLines([name, file]);
+    const now = bare(shown.get(file)!);
+    expect(now.filter((line) => line.includes("PUT")).sort()).toEqual([...put].sort());
+    expect(now.filter((line) => !line.includes("PUT"))).toEqual(bare(shown.get(name)!));
+    // We see the same, in the same order.
+    const own = compose([(await readSource(bytes, file)).at()])
+      .text.split("\n")
+      .filter((line) => line.includes("PUT"));
+    expect(own.map((line) => line.replace(/^.*?(?=PUT)/, ""))).toEqual(
+      now.filter((line) => line.includes("PUT")),
+    );
+  },
+);
