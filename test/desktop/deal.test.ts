@@ -55,7 +55,12 @@ onDesktop("a deal on the clipboard", () => {
     // One paste asks for several forms, several times.
     await isThere("tern");
     await pause(LATER);
-    spawnSync(process.execPath, [TAKING, "paste", "TARGETS", "text/html", "UTF8_STRING", "text/html"]);
+    const words = [TAKING, "paste", "TARGETS", "text/html", "UTF8_STRING", "text/html"];
+    const { status, stderr } = spawnSync(process.execPath, words, {
+      env: { ...process.env },
+      encoding: "utf8",
+    });
+    expect({ status, stderr }).toEqual({ status: 0, stderr: "" });
     await isThere("knot");
     expect(await paste()).toBe("knot");
     await until(inBackground, (names) => names.length === 0);

@@ -30,7 +30,8 @@ const main = resolve("dist/bin/main.js");
 /** A home for drawers that is gone when the test file ends, and the built command working in it as a process. */
 export function commandHome() {
   const folder = mkdtempSync(join(tmpdir(), "drawer-test-"));
-  afterAll(() => rmSync(folder, { recursive: true, force: true }));
+  // A browser that is ending may still write there.
+  afterAll(() => rmSync(folder, { recursive: true, force: true, maxRetries: 20, retryDelay: 100 }));
   let homes = 0;
   let home = join(folder, "home");
 
