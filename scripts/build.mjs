@@ -25,6 +25,8 @@ await build({
       main: "dist/cli/main.js",
       holder: "dist/desktop/jobs/holder.js",
       dealer: "dist/desktop/jobs/dealer.js",
+      // The thread that reads a PDF.
+      "pdf-worker": "dist/formats/pdf/node/pdf-worker.js",
     },
   },
   outdir: "dist/bin",
@@ -32,7 +34,7 @@ await build({
   ...{ legalComments: "linked", logLevel: "error" },
   // What is read at each start is a third smaller so.
   minifyWhitespace: true,
-  external: ["libsql"],
+  external: ["libsql", "pdfjs-dist", "fast-png"],
   // What was written for CommonJS looks for `require`.
   banner: {
     js: 'import { createRequire as requireOf } from "node:module"; const require = requireOf(import.meta.url);',

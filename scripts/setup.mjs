@@ -64,6 +64,10 @@ if (process.argv.includes("--test")) {
           ...(existsSync("/usr/share/fonts/truetype/liberation") ? [] : ["fonts-liberation"]),
           ...(onPath("pandoc") ? [] : ["pandoc"]),
           ...(onPath("pdftotext") ? [] : ["poppler-utils"]),
+          // Those that set texts as pages.
+          ...Object.entries({ weasyprint: "weasyprint", gropdf: "groff", qpdf: "qpdf" }).flatMap(
+            ([program, name]) => (onPath(program) ? [] : [name]),
+          ),
           ...(onPath("jing") ? [] : ["jing", "default-jre-headless"]),
           ...(findOdfSchema() ? [] : ["emacs-common"]),
           ...["docx", "openpyxl", "odf", "uno"]

@@ -21,6 +21,8 @@ import { UsageError } from "./refusal.js";
 export interface SaidOfInput {
   readonly type?: string;
   readonly separator?: string;
+  /** A file that holds the password of what is read. */
+  readonly passwordFile?: string;
 }
 
 /** What names standard input and output where a file is named; a file of that name is `./-`. */
@@ -38,7 +40,7 @@ export async function openFile(
   spots: readonly string[] = [],
 ): Promise<Source> {
   if (path === STANDARD) return openStandardInput(said);
-  const options = sourceOptions(said);
+  const options = await sourceOptions(said);
   let bytes: Uint8Array;
   try {
     const { size } = await regularFile(path);
@@ -84,7 +86,7 @@ export async function regularFile(path: string): Promise<Stats> {
  * @throws DrawerError `nothing` when it is a keyboard
  */
 async function openStandardInput(said: SaidOfInput): Promise<Source> {
-  const options = sourceOptions(said);
+  const options = await sourceOptions(said);
   if (process.stdin.isTTY) {
     throw new UsageError("nothing/input", {});
   }
@@ -105,12 +107,20 @@ async function openStandardInput(said: SaidOfInput): Promise<Source> {
 /**
  * What the user says of the input, as a source is told it.
  * @throws UsageError `bad-option`
+ * @throws DrawerError `no-file`
  */
-function sourceOptions({ type, separator }: SaidOfInput): SourceOptions {
+async function sourceOptions({ type, separator, passwordFile }: SaidOfInput): Promise<SourceOptions> {
   return defined({
+    password: passwordFile === undefined ? undefined : await passwordIn(passwordFile),
     format: type === undefined ? undefined : formatNamed(type),
     separator: separator === undefined ? undefined : separatorNamed(separator),
   });
+}
+
+/** The password that a file holds: its first line. An argument would stand where others can read it. */
+async function passwordIn(path: string): Promise<string> {
+  const { bytes } = await readBytes(path);
+  return decodeText(bytes).split(/\r\n?|\n/)[0]!;
 }
 
 function separatorNamed(typed: string): Separator {

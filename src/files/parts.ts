@@ -24,6 +24,8 @@ export interface Part {
   readonly what: string;
   /** The beginning of what it says, on one line. */
   readonly text: string;
+  /** The page that it begins on, in a document whose pages are fixed. */
+  readonly page?: number;
 }
 
 /** How many characters of a part are shown. */
@@ -70,7 +72,11 @@ export class Leaves {
   /** How many flows their leaves have been collected of. */
   #collected = 0;
 
-  constructor(readonly open: OpenFlows) {
+  /** @param pageOf the page that a flow begins on, where pages are fixed */
+  constructor(
+    readonly open: OpenFlows,
+    readonly pageOf?: (flow: Flow) => number | undefined,
+  ) {
     this.#collectSettled();
   }
 
@@ -154,7 +160,8 @@ export class Leaves {
     for (const { flow, type, kind, number, section } of this.#leaves) {
       if (type === undefined) continue;
       const [spot, what] = [`${kind}${number}`, whatIs(flow, type, section)];
-      parts.push({ spot, type, what, text: beginning([flow], SHOWN) });
+      const page = this.pageOf?.(flow);
+      parts.push({ spot, type, what, text: beginning([flow], SHOWN), ...(page !== undefined && { page }) });
     }
     return parts;
   }
@@ -276,6 +283,8 @@ export class Leaves {
         const last = this.#range({ type: "section", number: spot.to }, text, file);
         return [find("s", spot.from), last[1]];
       }
+      case "pages":
+        throw new DrawerError(filesErrors, "bad-spot", { spot: text });
       case "lines":
         throw new DrawerError(filesErrors, "no-spot/lines", { file, spot: text });
     }
@@ -328,6 +337,7 @@ function neededFor(spot: Spot): { p?: number; t?: number; i?: number; s?: number
       return { s: spot.number };
     case "slides":
       return { s: spot.to };
+    case "pages":
     case "lines":
       return {};
   }

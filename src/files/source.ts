@@ -86,10 +86,12 @@ export interface SourceOptions {
    * many bytes of a part of the file, and of how many. What it throws ends the reading, and comes out of what was asked.
    */
   readonly onProgress?: OnProgress;
+  /** What opens a file that is locked: a PDF. */
+  readonly password?: string;
 }
 
 /**
- * Reads a file: docx, odt, xlsx, ods, HTML, Markdown, CSV, TSV, plain text, or a picture. Its format is told from its
+ * Reads a file: docx, odt, xlsx, ods, pptx, PDF, HTML, Markdown, CSV, TSV, a mail, plain text, or a picture. Its format is told from its
  * bytes where they are unmistakable, and otherwise from the ending of its name.
  *
  * @param bytes the whole file
@@ -114,9 +116,9 @@ export async function readSource(
 ): Promise<Source> {
   checkValue("bytes", bytes, bytes instanceof Uint8Array, "the bytes of a file (Uint8Array)");
   checkText("name", name);
-  checkOptions("option of a source", options, ["format", "separator", "onProgress"]);
+  checkOptions("option of a source", options, ["format", "separator", "onProgress", "password"]);
   checkBytes(bytes.length, name);
-  const { separator, onProgress } = options;
+  const { separator, onProgress, password } = options;
   const told = options.format ?? tellFormat(bytes, name);
   // Whoever says what parts the columns of a text says that it has some.
   const format = separator !== undefined && told === "text" ? "csv" : told;
@@ -129,9 +131,11 @@ export async function readSource(
     });
   if (separator !== undefined && holds !== "rows")
     throw new DrawerError(contentErrors, "bad-option/separator", { file: name, format });
-  const file = await read(bytes, name, defined({ separator, onProgress })).catch((error: unknown) => {
-    throw ofFile(error, name);
-  });
+  const file = await read(bytes, name, defined({ separator, onProgress, password })).catch(
+    (error: unknown) => {
+      throw ofFile(error, name);
+    },
+  );
   const source =
     "sheets" in file
       ? new WorkbookSource(name, format, file.sheets)
@@ -195,7 +199,7 @@ class DocumentSource implements Source {
   ) {
     if (reading.title !== undefined) this.title = reading.title;
     this.#open = reading.open ?? flowsOf(reading);
-    this.#leaves = new Leaves(this.#open);
+    this.#leaves = new Leaves(this.#open, reading.pages?.pageOf);
   }
 
   get notices(): readonly Notice[] {
@@ -222,11 +226,24 @@ class DocumentSource implements Source {
     }
     if (parsed.type === "slides" && this.format !== "pptx")
       throw new DrawerError(filesErrors, "bad-spot", { spot });
+    if (parsed.type === "pages") return this.#readPages(parsed, spot);
     const flows = this.#leaves.flowsAt(spot, this.name);
     return {
       ...this.#open.giveOut(this.#leaves.at(spot, this.name)),
       notices: this.reading.noticesOf?.(flows) ?? [],
     };
+  }
+
+  #readPages({ from, to }: { from: number; to: number }, spot: string): Reading {
+    const { pages } = this.reading;
+    if (!pages) throw new DrawerError(filesErrors, "bad-spot", { spot });
+    if (to > pages.count)
+      throw new DrawerError(filesErrors, "no-spot", {
+        ...{ file: this.name, spot },
+        has: { count: pages.count, letter: "pg", what: "page" },
+      });
+    const flows = pages.flowsOf(from, to);
+    return { ...this.#open.giveOut(flows), notices: this.reading.noticesOf?.(flows) ?? [] };
   }
 
   each(unit: Unit, spot?: string): string[] {

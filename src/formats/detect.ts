@@ -13,6 +13,7 @@ export function tellFormat(bytes: Uint8Array, name: string): FormatName {
   if (readPictureBytes(bytes) && !/\.html?$/i.test(name)) return "picture";
   const zipped = tellZipped(bytes);
   if (zipped) return zipped;
+  if (isPdf(bytes)) return "pdf";
   if (namedFormat(name) === undefined && HTML_START.test(new TextDecoder().decode(bytes.subarray(0, 2000))))
     return "html";
   return formatOfName(name);
@@ -31,6 +32,7 @@ export function tellFormatOfBytes(bytes: Uint8Array, text: string): FormatName {
   if (readPictureBytes(bytes)) return "picture";
   const zipped = tellZipped(bytes);
   if (zipped) return zipped;
+  if (isPdf(bytes)) return "pdf";
   if (HTML_START.test(text.slice(0, 2000))) return "html";
   if (/^\uFEFF?(---|\+\+\+)[ \t]*\r?\n[\w-]+[ \t]*[:=][\s\S]*?\n\1[ \t]*(?:\r?\n|$)/.test(text))
     return "markdown";
@@ -52,4 +54,9 @@ function tellZipped(bytes: Uint8Array): FormatName | undefined {
   if (names.includes("word/document")) return "docx";
   if (names.includes("ppt/presentation")) return "pptx";
   return names.includes("xl/workbook") ? "xlsx" : undefined;
+}
+
+/** Whether bytes are a PDF: some programs put a few before its head. */
+function isPdf(bytes: Uint8Array): boolean {
+  return /^[^]{0,1000}%PDF-\d/.test(new TextDecoder("latin1").decode(bytes.subarray(0, 1024)));
 }

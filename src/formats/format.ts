@@ -17,6 +17,20 @@ export interface ReadDocument extends Reading {
   readonly noticesOf?: (flows: readonly Flow[]) => Notice[];
   /** Its flows while it is read; left out where it was read whole. */
   readonly open?: OpenFlows;
+  /** Its pages, where they are fixed. */
+  readonly pages?: DocumentPages;
+}
+
+/** The pages of a document whose pages are fixed. */
+export interface DocumentPages {
+  readonly count: number;
+  /**
+   * The flows of some pages, counting from 1, whatever else has been read.
+   * @throws DrawerError `unreadable`, `too-large`
+   */
+  flowsOf(from: number, to: number): readonly Flow[];
+  /** The page that a flow begins on. */
+  pageOf(flow: Flow): number | undefined;
 }
 
 /** The flows of a document that is read piece by piece. */
@@ -46,6 +60,8 @@ export interface ReadOptions {
   /** What parts the columns of delimited text. */
   readonly separator?: Separator;
   readonly onProgress?: OnProgress;
+  /** What opens a file that is locked. */
+  readonly password?: string;
   /** Whether it is to be known of which elements of the file each flow was made, as it must be to change the file. */
   readonly places?: boolean;
 }

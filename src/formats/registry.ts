@@ -10,6 +10,7 @@ import { mail } from "./mail/index.js";
 import { markdown } from "./markdown/index.js";
 import { ods } from "./ods/index.js";
 import { odt } from "./odt/index.js";
+import { pdf } from "./pdf/index.js";
 import { picture } from "./picture/index.js";
 import { pptx } from "./pptx/index.js";
 import { text } from "./text/index.js";
@@ -29,6 +30,7 @@ export const FORMATS = {
   ods,
   pptx,
   mail,
+  pdf,
   picture,
 } as const;
 

@@ -82,7 +82,11 @@ def convert(desktop, to, infilter, out, files):
             kinds = [kind for kind in FILTERS if document.supportsService(kind)]
             chosen = name or FILTERS[kinds[0]][ending]
             target = Path(out, f"{Path(file).stem}.{ending}").as_uri()
+            # What a writer is told: as a text, or, in JSON, by names.
             more = {"FilterOptions": options} if options else {}
+            if options.startswith("{"):
+                told = properties(**json.loads(options))
+                more = {"FilterData": uno.Any("[]com.sun.star.beans.PropertyValue", told)}
             document.storeToURL(target, properties(FilterName=chosen, Overwrite=True, **more))
         finally:
             document.close(True)

@@ -19,6 +19,7 @@ export function add(program: Command): void {
     .option("--at <spot>", says.at, several)
     .option("--type <type>", says.type)
     .option("--separator <sign>", says.separator)
+    .option("--password-file <file>", says.passwordFile)
     .option("--to <position>", says.to, "last")
     .option("--not-private", says.notPrivate)
     .option("--between <text>", says.between)

@@ -15,6 +15,7 @@ export function add(program: Command): void {
     .option("--each <unit>", says.each)
     .option("--type <type>", says.type)
     .option("--separator <sign>", says.separator)
+    .option("--password-file <file>", says.passwordFile)
     .option("--header <yes|no>", says.header)
     .option("--clipboard", says.clipboard)
     .option("--label <text>", says.label)

@@ -15,6 +15,7 @@ export function add(program: Command): void {
   begin(program, "look", "<file>")
     .option("--type <type>", says.type)
     .option("--separator <sign>", says.separator)
+    .option("--password-file <file>", says.passwordFile)
     .option("--places", says.places)
     .action(async (file: string, options: CommonOptions & SaidOfInput & { places?: boolean }) => {
       if (options.places) return lookAtPlaces(file, options);
@@ -31,9 +32,14 @@ export function add(program: Command): void {
         });
         return;
       }
+      const hasPages = parts.some(({ page }) => page !== undefined);
       printColumns(
-        parts.map(({ spot, what, text }) => [spot, what, text]),
-        2,
+        parts.map(({ spot, what, text, page }) => [
+          ...[spot, what],
+          ...(hasPages ? [page === undefined ? "" : answers.onPage({ page })] : []),
+          text,
+        ]),
+        hasPages ? 3 : 2,
       );
       if (parts.length === 0) print(`${answers.fileIsEmpty({ file: source.name })}\n`);
       for (const notice of notices) print(notice.message + "\n");

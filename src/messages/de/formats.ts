@@ -13,6 +13,15 @@ export const formatErrors: Translated<typeof english.formatErrors> = {
   "unreadable/not-one": ({ file }) => `„${file}“ ist nicht, was seine Endung sagt. ${SAVE_AGAIN}`,
   locked: ({ file }) =>
     `„${file}“ ist mit einem Kennwort geschützt. Speichern Sie in seinem Programm eine Kopie ohne Kennwort.`,
+  "locked/pdf": ({ file }) =>
+    `„${file}“ ist mit einem Kennwort geschützt. Schreiben Sie es in eine Datei für sich, und nennen Sie die (--password-file in einem Befehl).`,
+  "locked/password": ({ file }) =>
+    `Das Kennwort öffnet „${file}“ nicht. Sehen Sie nach, ob es das richtige ist.`,
+  "unreadable/page": ({ file, page }) => `Seite ${page} von „${file}“ ist beschädigt. ${SAVE_AGAIN}`,
+  "too-large/pdf": ({ file, page }) =>
+    `${page === undefined ? `„${file}“` : `Seite ${page} von „${file}“`} braucht mehr Zeit oder Speicher als jede wirkliche und wurde nicht gelesen. Drucken Sie es aus einem Programm, das es zeigt, in ein neues PDF.`,
+  "unknown-format/pdf": ({ file }) =>
+    `„${file}“ ist ein PDF; das Paket pdfjs-dist liest es, und ist hier nicht eingerichtet: npm install pdfjs-dist@5.6.205 fast-png@8.0.0.`,
   "too-large/workbook": ({ file, most }) =>
     `„${file}“ hat mehr als ${grouped(most)} Zellen. Speichern Sie die nötigen Blätter für sich.`,
   "too-large/range": ({ sheet, cells, most }) =>
@@ -44,6 +53,16 @@ export const formatNotices: Translated<typeof english.formatNotices> = {
     `Die Notizen zu ${count === 1 ? "einer Folie" : `${grouped(count)} Folien`} von „${file}“ stehen dahinter als Zitate.`,
   "left-out/slide-furniture": ({ file, count }) =>
     `Aus „${file}“ weggelassen: ${count === 1 ? "eine Zeile" : `${grouped(count)} Zeilen`} am Rand von Folien, ihre Nummern, Daten und Fußzeilen.`,
+  "left-out/page-furniture": ({ file, count }) =>
+    `Aus „${file}“ weggelassen: ${count === 1 ? "eine Zeile" : `${grouped(count)} Zeilen`} am Rand der Seiten, Kopf- und Fußzeilen und Seitenzahlen.`,
+  "as-picture/pages": ({ file, pages }) =>
+    `${pagesOf(pages)} von „${file}“ ${pages.length === 1 ? "ist ein Bild" : "sind Bilder"} ohne Text, wie aus einem Scanner. Ein Programm zur Texterkennung kann die Wörter dahinterlegen.`,
+  "left-out/pages": ({ file, pages }) =>
+    `${pagesOf(pages)} von „${file}“ ${pages.length === 1 ? "ist" : "sind"} beschädigt und nicht gelesen. ${SAVE_AGAIN}`,
+  "left-out/page-pictures": ({ file, count }) =>
+    `Ausgelassen aus „${file}“: ${ofOne(count, "ein Bild", "Bilder")} hinter dem Text einer Seite, oder zu groß.`,
+  "guessed/rejoined": ({ file, count }) =>
+    `${ofOne(count, "Ein Wort", "Wörter")} von „${file}“, am Zeilenende getrennt, ${count === 1 ? "ist" : "sind"} ohne Trennstrich zusammengefügt. Wo er zum Wort gehört, berichtigen Sie das Stück.`,
   "left-out/fields": ({ file, count }) =>
     `${count === 1 ? "Ein Feld" : `${grouped(count)} Felder`} von „${file}“ ${count === 1 ? "hat" : "haben"} keinen Text in der Datei, und nichts steht dafür. Das Dokument in einem Textprogramm zu öffnen, die Felder zu aktualisieren und es zu speichern füllt sie.`,
   "as-text/numbers": ({ file, count }) =>
@@ -67,3 +86,11 @@ export const formatNotices: Translated<typeof english.formatNotices> = {
   "not-shown/long-cells": ({ count, most }) =>
     `${ofOne(count, "Eine Zelle hat", "Zellen haben")} mehr als die ${grouped(most)} Zeichen, die eine Zelle dieses Formats fasst; was darüber ist, steht nicht in der Datei.`,
 };
+
+function pagesOf(pages: readonly number[]): string {
+  if (pages.length === 1) return `Seite ${pages[0]}`;
+  const [shown, more] = [pages.slice(0, 5), pages.length - 5];
+  return more > 0
+    ? `Die Seiten ${shown.join(", ")} und ${grouped(more)} weitere`
+    : `Die Seiten ${shown.slice(0, -1).join(", ")} und ${shown.at(-1)}`;
+}

@@ -156,6 +156,7 @@ export const answers = {
   isEmpty: ({ drawer }: { drawer: string }) => `The drawer “${drawer}” is empty.`,
   noneFound: ({ drawer, words }: { drawer: string; words: string }) =>
     `Nothing in the drawer “${drawer}” holds “${words}”.`,
+  onPage: ({ page }: { page: number }) => `page ${page}`,
   timesThere: ({ count }: { count: number }) => `${count} times`,
   noPlaces: ({ file }: { file: string }) =>
     `“${file}” has no named places. Write some as {{Name}}, or set bookmarks, content controls or fields.`,

@@ -8,6 +8,7 @@ export const commands = {
     to: "the snippet that it is added to",
     type: "what it is, whatever its ending says",
     separator: "what parts the columns of rows: comma, tab, semicolon, bar, or the sign (told from the rows)",
+    passwordFile: "a file whose first line is the password that opens it (a PDF)",
     at: "a spot of the file; may be repeated",
   },
   back: {
@@ -24,10 +25,11 @@ export const commands = {
     label: "a label for what is collected",
     clipboard: "take what was copied last on this desktop",
     header: "whether the first row of a table names its columns (told from the table)",
-    type: "what it is: text, html, markdown, csv, tsv, docx, odt, xlsx, ods, pptx, mail, png…",
+    type: "what it is: text, html, markdown, csv, tsv, docx, odt, xlsx, ods, pptx, pdf, mail, png…",
     separator: "what parts the columns of rows: comma, tab, semicolon, bar, or the sign (told from the rows)",
+    passwordFile: "a file whose first line is the password that opens it (a PDF)",
     each: "each row, cell, paragraph, item or line of it is a snippet of its own; blank ones are none",
-    at: "a spot of the file (p3, p3..p6, t1, t1!A1:C2, s2, Spring!A2:G2); may be repeated",
+    at: "a spot of the file (p3, p3..p6, t1, t1!A1:C2, s2, Spring!A2:G2, pg4); may be repeated",
   },
   deal: {
     about: "begin to hand out snippets one at a time (next and back do it); how many are left",
@@ -113,6 +115,7 @@ export const commands = {
   look: {
     about: "the parts of a document or sheet, each with its spot",
     separator: "what parts the columns of rows: comma, tab, semicolon, bar, or the sign (told from the rows)",
+    passwordFile: "a file whose first line is the password that opens it (a PDF)",
     places: "its named places instead: content controls, fields, bookmarks, named cells, {{Name}}",
     type: "what the file is, whatever its ending says",
   },

@@ -57,14 +57,14 @@ export const filesErrors = {
       : `“${file}” is not taken by the ${unit}, but by the ${orList(units)}.`,
   /** What was written is not the form of a spot. */
   "bad-spot": ({ spot }: { spot: string }) =>
-    `“${spot}” is not a spot of a document. Write p3, p3..p6, t1, t1!A1:C2, i1, s2, in plain text l10..l14, in slides sl2..sl4.`,
+    `“${spot}” is not a spot of a document. Write p3, p3..p6, t1, t1!A1:C2, i1, s2, in plain text l10..l14, in slides sl2..sl4, in a PDF pg2..pg4.`,
 };
 
 /** How many of something a document has, and the letter of its spots. */
 interface Parts {
   readonly count: number;
   readonly letter: string;
-  readonly what: "paragraph" | "table" | "picture" | "heading" | "slide" | "line";
+  readonly what: "paragraph" | "table" | "picture" | "heading" | "slide" | "page" | "line";
 }
 
 function partsOf({ count, letter, what }: Parts): string {

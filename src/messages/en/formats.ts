@@ -29,6 +29,21 @@ export const formatErrors = {
   /** The document can only be opened with a password. */
   locked: ({ file }: { file: string }) =>
     `“${file}” is protected with a password. Open it in its own program and save a copy without one.`,
+  /** A PDF can only be opened with a password. */
+  "locked/pdf": ({ file }: { file: string }) =>
+    `“${file}” is protected with a password. Put the password into a file of its own, and name that (--password-file in a command).`,
+  /** The password that was given does not open the file. */
+  "locked/password": ({ file }: { file: string }) =>
+    `The password that was given does not open “${file}”. Look whether it is the right one, and that nothing else stands in its file.`,
+  /** A page of a PDF is damaged. */
+  "unreadable/page": ({ file, page }: { file: string; page: number }) =>
+    `Page ${page} of “${file}” is damaged. ${SAVE_AGAIN}`,
+  /** A PDF, or a page of it, takes too long, or too much memory. */
+  "too-large/pdf": ({ file, page }: { file: string; page?: number }) =>
+    `${page === undefined ? `“${file}”` : `Page ${page} of “${file}”`} takes more time or memory to read than any real one. It was not read; print it into a new PDF from a program that shows it.`,
+  /** The package that reads PDF is not installed. */
+  "unknown-format/pdf": ({ file }: { file: string }) =>
+    `“${file}” is a PDF, which the package pdfjs-dist reads, and it is not installed here. Install it: npm install pdfjs-dist@5.6.205 fast-png@8.0.0.`,
   /** A workbook has more cells than Drawer takes at once. */
   "too-large/workbook": ({
     file,
@@ -106,6 +121,21 @@ export const formatNotices = {
   /** What stands at the edge of slides was left out. */
   "left-out/slide-furniture": ({ file, count }: { file: string; count: number }) =>
     `Left out of “${file}”: ${count === 1 ? "one line" : `${grouped(count)} lines`} at the edge of slides, their numbers, dates and feet.`,
+  /** What each page of a PDF says at its edges was left out. */
+  "left-out/page-furniture": ({ file, count }: { file: string; count: number }) =>
+    `Left out of “${file}”: ${count === 1 ? "one line" : `${grouped(count)} lines`} at the edges of pages, their running heads, feet and numbers.`,
+  /** Pages of a PDF are pictures, as a scanner makes them. */
+  "as-picture/pages": ({ file, pages }: { file: string; pages: readonly number[] }) =>
+    `${pagesOf(pages)} of “${file}” ${pages.length === 1 ? "is a picture" : "are pictures"} without text, as a scanner makes ${pages.length === 1 ? "it" : "them"}: there are no words to take. A program that recognises text can put some behind ${pages.length === 1 ? "it" : "them"}.`,
+  /** Pages of a PDF could not be read. */
+  "left-out/pages": ({ file, pages }: { file: string; pages: readonly number[] }) =>
+    `${pagesOf(pages)} of “${file}” ${pages.length === 1 ? "is" : "are"} damaged, and nothing of ${pages.length === 1 ? "it was" : "them was"} read. Opening the file and saving it again may mend ${pages.length === 1 ? "it" : "them"}.`,
+  /** Pictures of a PDF were left out. */
+  "left-out/page-pictures": ({ file, count }: { file: string; count: number }) =>
+    `Left out of “${file}”: ${count === 1 ? "one picture" : `${grouped(count)} pictures`} that ${count === 1 ? "lies" : "lie"} behind the text of a page, or ${count === 1 ? "is" : "are"} too large.`,
+  /** Words that lines of a PDF break were joined. */
+  "guessed/rejoined": ({ file, count }: { file: string; count: number }) =>
+    `${count === 1 ? "One word" : `${grouped(count)} words`} of “${file}” ${count === 1 ? "was" : "were"} broken at the end of a line and ${count === 1 ? "is" : "are"} joined, without ${count === 1 ? "its hyphen" : "their hyphens"}. Where a hyphen belongs to a word, edit the snippet.`,
   /** Fields of a document have no text in the file. */
   "left-out/fields": ({ file, count }: { file: string; count: number }) =>
     `${count === 1 ? "One field" : `${grouped(count)} fields`} of “${file}” ${count === 1 ? "has" : "have"} no text in the file, so nothing stands for ${count === 1 ? "it" : "them"}. Opening the document in a word processor, updating its fields and saving it fills them.`,
@@ -147,3 +177,12 @@ export const formatNotices = {
   "not-shown/long-cells": ({ count, most }: { count: number; most: number }) =>
     `${count === 1 ? "One cell holds" : `${grouped(count)} cells hold`} more than the ${grouped(most)} characters that a cell of this format can; what is beyond them is not in the file.`,
 };
+
+/** Some pages, by their numbers: page 4; pages 2, 5 and 4 more. */
+function pagesOf(pages: readonly number[]): string {
+  if (pages.length === 1) return `Page ${pages[0]}`;
+  const [shown, more] = [pages.slice(0, 5), pages.length - 5];
+  return more > 0
+    ? `Pages ${shown.join(", ")} and ${grouped(more)} more`
+    : `Pages ${shown.slice(0, -1).join(", ")} and ${shown.at(-1)}`;
+}
