@@ -18,6 +18,13 @@ export interface PdfOptions {
   readonly data?: string;
 }
 
+/** A file that says it has more pages is damaged, or made to be slow. */
+const MOST_PAGES = 100_000;
+
+class TooManyPages extends Error {
+  override readonly name = "TooManyPages";
+}
+
 /** Titles of outlines that stand deeper than this are left out. */
 const OUTLINE_DEPTH = 6;
 
@@ -40,6 +47,8 @@ export async function openPdf(bytes: Uint8Array, { password, data }: PdfOptions)
     }),
   });
   const document = await task.promise;
+  if (document.numPages > MOST_PAGES) throw new TooManyPages();
+  if (document.numPages < 1) throw new Error("It has no pages");
   const { info } = await document.getMetadata();
   const title = (info as { Title?: unknown }).Title;
   return {

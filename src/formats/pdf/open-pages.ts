@@ -51,7 +51,7 @@ async function pagesHere(
   try {
     for (let number = 1; number <= count; number++) {
       onProgress?.(Math.round((bytes.length * number) / count), bytes.length);
-      pages.push(await pdf.page(number).catch((error: unknown) => new PagesError(error as Error)));
+      pages.push(await inTime(pdf.page(number)).catch((error: unknown) => new PagesError(error as Error)));
     }
   } finally {
     await pdf.close();
@@ -67,6 +67,16 @@ async function pagesHere(
   };
 }
 
+/** How long a page may take, in milliseconds: pdf.js forgets to answer about some damaged ones. */
+const PATIENCE = 20_000;
+
+function inTime<Value>(waited: Promise<Value>): Promise<Value> {
+  return new Promise((resolve, reject) => {
+    const timer = setTimeout(() => reject(new Error("pdf.js does not answer")), PATIENCE);
+    void waited.then(resolve, reject).finally(() => clearTimeout(timer));
+  });
+}
+
 /** What pdf.js, or its thread, throws, as a refusal in a sentence; anything else as it is. */
 function refusal(error: unknown, file: string, { password }: ReadOptions, page?: number): unknown {
   if (!(error instanceof PagesError)) return error;
@@ -77,6 +87,7 @@ function refusal(error: unknown, file: string, { password }: ReadOptions, page?:
       return password === undefined
         ? new DrawerError(formatErrors, "locked/pdf", { file }, cause)
         : new DrawerError(formatErrors, "locked/password", { file }, cause);
+    case "TooManyPages":
     case "Timeout":
     case "ERR_WORKER_OUT_OF_MEMORY":
     case "Ended":

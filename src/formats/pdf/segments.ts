@@ -94,9 +94,11 @@ function inReadingOrder(pieces: readonly Piece[]): Piece[] {
     if (last && runsRight(piece) && runsRight(last[0]!)) last.unshift(piece);
     else runs.push([piece]);
   }
-  return runs.flat().map((piece) =>
-    runsRight(piece) ? { ...piece, text: piece.text.replace(/^([.,;:!?…]+)(.+)$/u, "$2$1") } : piece,
-  );
+  return runs
+    .flat()
+    .map((piece) =>
+      runsRight(piece) ? { ...piece, text: piece.text.replace(/^([.,;:!?…]+)(.+)$/u, "$2$1") } : piece,
+    );
 }
 
 /** Whether a piece runs to the right in a line that runs to the left: signs go with the line. */
