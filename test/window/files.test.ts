@@ -61,6 +61,20 @@ onPages("files that are looked into in the window", () => {
     rmSync(folder, { recursive: true, force: true });
   });
 
+  test("a PDF is looked into, page by page, and a part of it collected with where it stands", async () => {
+    await window.in("input[type=file]").setInputFiles(["demo/diary.pdf"]);
+    await window.in(".parts li").first().waitFor();
+    await window.in(".parts li.page").filter({ hasText: "Page 1" }).waitFor();
+    await mark("Net round 1 began");
+    if (process.env["SHOT"]) await window.page.screenshot({ path: process.env["SHOT"] });
+    await window.in(".panel, .parts").getByRole("button", { name: /Collect|Take/ }).first().click();
+    await until(snippets, (all) => all.length === 4);
+    expect((await snippets())[3]).toMatchObject({
+      text: "Net round 1 began at 06:10 — nine birds in the heath rides.",
+      origin: { document: "diary.pdf", at: "p4" },
+    });
+  });
+
   officeTest(
     "a rich block goes after a part, parts are taken out, and undo puts the file back, byte for byte",
     async () => {

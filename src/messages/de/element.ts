@@ -344,6 +344,7 @@ export const elementSentences: Page = {
     unmarked: (spot) => `${spot} ist nicht mehr markiert.`,
     unmark: "Wegnehmen",
     unmarkOf: (spot) => `Wegnehmen: ${spot}`,
+    page: (number) => `Seite ${number}`,
     types: {
       heading: "Überschrift",
       paragraph: "Absatz",

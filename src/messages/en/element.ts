@@ -254,6 +254,8 @@ export const partsPanel = {
   unmarked: (spot: string) => `${spot} is not marked any more.`,
   unmark: "Take off",
   unmarkOf: (spot: string) => `Take off: ${spot}`,
+  /** Where a page of the file begins. */
+  page: (number: number) => `Page ${number}`,
   /** What a part is. */
   types: {
     heading: "heading",

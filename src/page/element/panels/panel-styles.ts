@@ -181,6 +181,11 @@ export const panelStyles = css`
     justify-content: space-between;
     gap: 1em;
   }
+  .panel.parts ul .page {
+    padding-block: 0.9em 0.2em;
+    font: 0.85em var(--plain);
+    color: var(--faint);
+  }
   .panel.parts ul .from {
     flex: none;
   }

@@ -170,7 +170,12 @@ export class LookedInto {
         </label>
         <ul>
           ${parts.slice(0, drawn).map(
-            ({ spot, type, text }) => html`
+            ({ spot, type, text, page }, at) => html`
+              ${
+                page !== undefined && page !== parts[at - 1]?.page
+                  ? html`<li class="page">${words.page(page)}</li>`
+                  : ""
+              }
               <li>
                 <label>
                   <input
