@@ -29,7 +29,7 @@ export async function gather(files: readonly string[], options: GatherOptions): 
   if (options.clipboard) return [await fromClipboard(files, options)];
   const incoming: Incoming[] = [];
   for (const file of files.length === 0 ? [STANDARD] : files) {
-    const pieces = cut(await openFile(file, options, options.at), options);
+    const pieces = await cut(await openFile(file, options, options.at), options);
     incoming.push(...(file === STANDARD ? pieces.map(withoutDocument) : withPath(pieces, file)));
   }
   return incoming;
@@ -46,9 +46,10 @@ function withoutDocument({ origin: { document: _, ...origin }, ...piece }: Incom
   return { ...piece, origin };
 }
 
-function cut(source: Source, options: GatherOptions): Incoming[] {
+async function cut(source: Source, options: GatherOptions): Promise<Incoming[]> {
   const { at } = options;
   const header = options.header === undefined ? undefined : oneOf("header", HEADERS, options.header);
+  for (const written of at ?? []) await source.open(written);
   const named = at?.flatMap((written) => source.spots(written));
   const unit = options.each === undefined ? undefined : oneOf("each", UNITS, options.each);
   const spots = unit ? (named ?? [undefined]).flatMap((spot) => source.each(unit, spot)) : named;

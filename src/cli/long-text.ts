@@ -40,7 +40,7 @@ export async function openLongText(
     pieces.set(spot, { ...whole, origin: { document: name, at: spot } });
   }
   return {
-    ...{ name, format: "text", notices: [], parts: () => [] },
+    ...{ name, format: "text", notices: [], parts: () => [], open: async () => undefined },
     spots: (spot) => [canonicalSpot(parseSpot(written(spot)))],
     at: (spot) => pieces.get(spot!)!,
     each(unit, spot) {

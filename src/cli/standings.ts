@@ -41,11 +41,17 @@ export async function standingsOf(
     const source = await sourceAt(path);
     if (source instanceof DrawerError)
       checked.push({ snippet, standing: { type: "missing", why: source.message } });
-    else
+    else {
+      // What is attached may be gone.
+      if (at !== undefined)
+        await source.open(at).catch((error: unknown) => {
+          if (!(error instanceof DrawerError)) throw error;
+        });
       checked.push({
         snippet,
         standing: standingOf(source, { content: snippet.content, ...defined({ at }) }),
       });
+    }
   }
   return { checked, notices };
 }

@@ -31,7 +31,7 @@ export function standingOf(source: Source, { content, at }: { content: Content; 
   if (here && keyOf(here.content) === own) return { type: "same" };
   const elsewhere = at === undefined || source.sheets ? undefined : found(source, content, at);
   if (elsewhere) return { type: "moved", ...elsewhere };
-  if (source.sheets || at === undefined || /!/.test(at)) {
+  if (source.sheets || at === undefined || /!|^a\d+$/.test(at)) {
     // Cells are places of their own, whatever they say.
     return !here || isBlank(here.content) ? { type: "gone" } : { type: "changed", spot: at ?? "", now: here };
   }

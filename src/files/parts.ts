@@ -14,7 +14,16 @@ import { parseSpot, type Spot } from "./spot.js";
 
 /** What a part of a file is. */
 export type PartType =
-  "heading" | "paragraph" | "item" | "numberedItem" | "quote" | "code" | "table" | "picture" | "sheet";
+  | "heading"
+  | "paragraph"
+  | "item"
+  | "numberedItem"
+  | "quote"
+  | "code"
+  | "table"
+  | "picture"
+  | "sheet"
+  | "attachment";
 
 /** A part of a file, as `look` lists it. */
 export interface Part {
@@ -358,7 +367,7 @@ function missing(
 function whatIs(flow: Flow, type: PartType, section: number | undefined): string {
   if (flow.type === "table") return words.table({ rows: flow.rows.length, columns: columnsOf(flow) });
   if (flow.type === "heading") return words.heading({ level: flow.level, section: section! });
-  return words[type as Exclude<PartType, "table" | "heading">];
+  return words[type as Exclude<PartType, "table" | "heading" | "attachment">];
 }
 
 /** The content without the leaves that are not wanted, and without the lists and quotes that are empty then. */

@@ -20,6 +20,7 @@ import { cellText } from "../formats/text/write.js";
 import { parts as words, contentErrors } from "../messages/en/content.js";
 import { filesErrors } from "../messages/en/files.js";
 import { formatNotices } from "../messages/en/formats.js";
+import { withAttached } from "./attached.js";
 import { cellsOfEach, cutLines, flowsOf, Leaves, type Part } from "./parts.js";
 import { canonicalSpot, parseSpot } from "./spot.js";
 
@@ -51,6 +52,11 @@ export interface Source {
    * @throws DrawerError `bad-spot`, `no-spot`, `unreadable`, `too-large`
    */
   at(spot?: string): Incoming;
+  /**
+   * Reads the attached file that a spot stands in (`a1`, `a1!p3`), so that it can be asked for; a spot of the file itself needs nothing.
+   * @throws DrawerError `no-spot`; all that {@link readSource} throws of the attached file
+   */
+  open(spot: string): Promise<void>;
   /**
    * The spots that are written, each as this source calls it: several ranges of a sheet may be parted by commas, the
    * name of a sheet may be in any case.
@@ -141,7 +147,7 @@ export async function readSource(
       ? new WorkbookSource(name, format, file.sheets)
       : holds === "rows"
         ? delimitedSource(name, format, file)
-        : new DocumentSource(name, format, file);
+        : withAttached(new DocumentSource(name, format, file), file.attached ?? [], readSource);
   if ((options.format ?? separator) !== undefined || [format, "picture"].includes(namedFormat(name) ?? ""))
     return source;
   return withNotice(source, notice(formatNotices, "read-as", { file: name, format }));
@@ -156,6 +162,7 @@ function withNotice(source: Source, told: Notice): Source {
       return [told, ...source.notices];
     },
     parts: () => source.parts(),
+    open: (spot) => source.open(spot),
     spots: (written) => source.spots(written),
     each: (unit, spot) => source.each(unit, spot),
     at(spot) {
@@ -208,6 +215,10 @@ class DocumentSource implements Source {
 
   parts(): Part[] {
     return this.#leaves.parts();
+  }
+
+  async open(): Promise<void> {
+    // Nothing is attached to it.
   }
 
   at(spot?: string): Incoming {
@@ -300,6 +311,10 @@ class WorkbookSource implements Source {
 
   get notices(): readonly Notice[] {
     return this.reading.flatMap((sheet) => sheet.notices());
+  }
+
+  async open(): Promise<void> {
+    // Nothing is attached to it.
   }
 
   parts(): Part[] {

@@ -1,6 +1,7 @@
 import { readPictureBytes } from "../content/picture.js";
 import { isEvenlyCut } from "./delimited/separator.js";
 import { formatOfName, namedFormat, type FormatName } from "./registry.js";
+import { decodeText } from "./text/decode.js";
 
 /**
  * Tells a file's format: a picture or a zipped document from its bytes, whatever its name is; HTML where the name ends in no
@@ -14,10 +15,26 @@ export function tellFormat(bytes: Uint8Array, name: string): FormatName {
   const zipped = tellZipped(bytes);
   if (zipped) return zipped;
   if (isPdf(bytes)) return "pdf";
-  if (namedFormat(name) === undefined && HTML_START.test(new TextDecoder().decode(bytes.subarray(0, 2000))))
-    return "html";
+  if (namedFormat(name) === undefined && MAILS.test(headOf(bytes))) return "mbox";
+  if (/\.xl[st]$/i.test(name) && isText(bytes)) {
+    const told = tellFormatOfBytes(bytes, decodeText(bytes));
+    if (told === "csv" || told === "tsv") return told;
+  }
+  if (namedFormat(name) === undefined && HTML_START.test(headOf(bytes))) return "html";
   return formatOfName(name);
 }
+
+/** Whether bytes are text, as far as their beginning shows. */
+function isText(bytes: Uint8Array): boolean {
+  return !bytes.subarray(0, 2000).some((byte) => byte < 9);
+}
+
+function headOf(bytes: Uint8Array): string {
+  return new TextDecoder().decode(bytes.subarray(0, 2000));
+}
+
+/** How a file of mails begins; it often has no ending. */
+const MAILS = /^From [^\n]*\d{4}[^\n]*\n[\w-]+:/;
 
 /** How HTML begins: after what some clipboards put before it, with an element. */
 const HTML_START =

@@ -4,6 +4,7 @@ import type { Separator } from "./delimited/separator.js";
 import type { DocumentEditor, SheetEditor, TextEditor } from "./edit.js";
 import type { Template } from "./fill.js";
 import type { ReadSheet } from "./office/sheet.js";
+import type { FormatName } from "./registry.js";
 import type { WriteInput, WriteResult } from "./write-input.js";
 
 /** What a file holds that was read: a document, or the sheets of a workbook. */
@@ -19,6 +20,16 @@ export interface ReadDocument extends Reading {
   readonly open?: OpenFlows;
   /** Its pages, where they are fixed. */
   readonly pages?: DocumentPages;
+  /** The files that are attached to it. */
+  readonly attached?: readonly AttachedFile[];
+}
+
+/** A file that is attached to another. */
+export interface AttachedFile {
+  readonly name: string;
+  readonly bytes: Uint8Array;
+  /** What it is, where that is known. */
+  readonly format?: FormatName;
 }
 
 /** The pages of a document whose pages are fixed. */

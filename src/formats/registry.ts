@@ -8,6 +8,7 @@ import { html } from "./html/index.js";
 import { json } from "./json/index.js";
 import { mail } from "./mail/index.js";
 import { markdown } from "./markdown/index.js";
+import { mbox } from "./mbox/index.js";
 import { ods } from "./ods/index.js";
 import { odt } from "./odt/index.js";
 import { pdf } from "./pdf/index.js";
@@ -30,6 +31,7 @@ export const FORMATS = {
   ods,
   pptx,
   mail,
+  mbox,
   pdf,
   picture,
 } as const;
@@ -95,8 +97,22 @@ export function extensionOf(file: string): string | undefined {
   return /\.([^./\\]+)$/.exec(file)?.[1]?.toLowerCase();
 }
 
-/** The endings of office documents from before 2007. */
-const OLD_OFFICE = ["doc", "dot", "xls", "xlt"];
+/** What files of formats that are not read are saved as, to be read: by their endings. */
+const SAVED_AS: readonly { readonly endings: readonly string[]; readonly as: readonly FormatName[] }[] = [
+  { endings: ["doc", "dot", "rtf", "wpd", "wps", "pages", "sxw", "abw", "fodt"], as: ["docx", "odt"] },
+  { endings: ["xls", "xlt", "xlsb", "numbers", "sxc", "wk1", "wks", "fods", "dbf"], as: ["xlsx", "ods"] },
+  { endings: ["ppt", "pps", "pot", "odp", "otp", "key", "sxi", "fodp"], as: ["pptx", "pdf"] },
+  {
+    endings: ["epub", "mobi", "azw3", "djvu", "ps", "eps", "xps", "oxps", "odg", "vsd", "vsdx", "pub"],
+    as: ["pdf"],
+  },
+  { endings: ["msg", "oft", "pst"], as: ["mail"] },
+  { endings: ["mht", "mhtml", "webarchive", "maff"], as: ["html"] },
+  { endings: ["ics", "vcf"], as: ["csv"] },
+];
+/** The endings of pictures that are not read. */
+const OTHER_PICTURES = ["heic", "heif", "avif", "jxl", "psd", "ai", "ico", "raw", "cr2", "nef", "dng", "xcf"];
+const ARCHIVES = ["zip", "7z", "rar", "tar", "gz", "tgz", "bz2", "xz"];
 
 /** The format that a name ends in; nothing when it is none that is read. */
 export function namedFormat(name: string): FormatName | undefined {
@@ -113,8 +129,13 @@ export function formatOfName(file: string): FormatName {
   const found = namedFormat(file);
   if (found) return found;
   const ending = extensionOf(file);
-  if (ending !== undefined && OLD_OFFICE.includes(ending))
-    throw new DrawerError(contentErrors, "unknown-format/old", { file });
+  if (ending !== undefined) {
+    if (ARCHIVES.includes(ending)) throw new DrawerError(contentErrors, "unknown-format/packed", { file });
+    const known = SAVED_AS.find(({ endings }) => endings.includes(ending))?.as;
+    const as = known?.map((name) => formatOf(name).extensions[0]!) ?? [];
+    if (OTHER_PICTURES.includes(ending)) as.push("png", "jpeg");
+    if (as.length > 0) throw new DrawerError(contentErrors, "unknown-format/other", { file, as });
+  }
   const formats = READ_FORMATS.flatMap((name) => formatOf(name).extensions).join(", ");
   throw new DrawerError(contentErrors, "unknown-format/read", { file, ...defined({ ending }), formats });
 }

@@ -4,6 +4,7 @@ Beside each NAME.eml stands NAME.json: what it says, as the library reads it aga
 """
 
 import json
+import mailbox
 import sys
 from email import policy
 from email.message import EmailMessage
@@ -71,3 +72,35 @@ mail("related", "With a picture", "ada@merrow-spit.example", related)
 mail("attached", "With files", "ada@merrow-spit.example", attached)
 mail("forwarded", "With a mail", "ada@merrow-spit.example", forwarded)
 mail("long", "A subject " + "that goes on " * 20, "ada@merrow-spit.example", lambda m: m.set_content("x\n"))
+
+
+def sheet(message):
+    inner = EmailMessage()
+    inner["Subject"] = "The figures"
+    inner["From"] = "x@merrow-spit.example"
+    inner.set_content("See the sheet.\n")
+    inner.add_attachment(
+        Path("demo/ringing.xlsx").read_bytes(),
+        "application",
+        "vnd.openxmlformats-officedocument.spreadsheetml.sheet",
+        filename="ringing.xlsx",
+    )
+    message.set_content("I pass this on.\n")
+    message.add_attachment(inner)
+    message.add_attachment(Path("demo/diary.pdf").read_bytes(), "application", "pdf", filename="diary.pdf")
+    message.add_attachment(b"\0\1", "application", "octet-stream", filename="tide.bin")
+
+
+mail("sheet", "With a mail that has a sheet", "ada@merrow-spit.example", sheet)
+
+# A file of mails, one of which says a line that begins as a mail does.
+(folder / "spring.mbox").unlink(missing_ok=True)
+box = mailbox.mbox(folder / "spring.mbox")
+for number in range(1, 41):
+    message = EmailMessage()
+    message["From"] = "ada@merrow-spit.example"
+    message["Subject"] = f"Round {number}"
+    message["Date"] = "Tue, 08 Apr 2031 09:12:00 +0100"
+    message.set_content(f"Round {number} began at six.\nFrom the hut 2031 one sees the bar.\n")
+    box.add(message)
+box.close()

@@ -1,7 +1,7 @@
 import { spawnSync } from "node:child_process";
 import { mkdtempSync, readFileSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
-import { join } from "node:path";
+import { join, resolve } from "node:path";
 import { PYTHON } from "../../scripts/office.mjs";
 import { demoFile } from "../support/demo";
 import { compose } from "drawer";
@@ -61,13 +61,13 @@ test("mails that Python's own library has made say what it reads in them: who, w
         .trim();
     if (said.text !== null && name !== "related")
       expect([name, plain(body!.text)]).toEqual([name, plain(said.text)]);
-    const told = source.notices.map(({ message }) => message);
+    const told = (source.at().notices ?? []).map(({ message }) => message);
     expect(told).toEqual(
       said.attachments.length === 0
         ? []
         : [
             expect.stringContaining(
-              `Attached to “${name}.eml”, and not read with it: ${said.attachments.join(", ")}. Save`,
+              `Attached to “${name}.eml”, and not taken with it: ${said.attachments.map((each, at) => `${each} (a${at + 1})`).join(", ")}. `,
             ),
           ],
     );
@@ -117,4 +117,51 @@ test("of a hostile mail nothing runs and nothing is fetched; what is none, or bu
     );
     expect(["read", "unreadable", "too-large"]).toContain(outcome);
   }
+});
+
+test("what is attached is a source of its own, in mails that are attached too; a file of mails lists them", async () => {
+  expect(spawnSync(PYTHON, ["test/files/mails.py", folder], { encoding: "utf8" }).stderr).toBe("");
+  const read = (name: string) => readSource(new Uint8Array(readFileSync(join(folder, name))), name);
+  const shown = (source: Awaited<ReturnType<typeof read>>) =>
+    source.parts().map(({ spot, what, text }) => `${spot} ${what}: ${text}`);
+  const sheet = await read("sheet.eml");
+  expect(shown(sheet).slice(-3)).toEqual([
+    "a1 attachment, mail: a mail",
+    "a2 attachment, pdf: diary.pdf",
+    "a3 attachment: tide.bin",
+  ]);
+  expect(() => sheet.at("a1")).toThrow("a1 stands in “a mail”");
+  await sheet.open("a1!a1!Spring!A1:B2");
+  expect(compose([sheet.at("a1!a1!Spring!A1:B2")]).tsv).toBe(
+    compose([(await readSource(demoFile("ringing.xlsx"), "ringing.xlsx")).at("Spring!A1:B2")]).tsv,
+  );
+  expect(sheet.spots("a1!a1!spring!a1:b2")).toEqual(["a1!a1!Spring!A1:B2"]);
+  expect(sheet.at("a1!p1").origin).toEqual({ document: "sheet.eml", at: "a1!p1", title: "a mail" });
+  await sheet.open("a2");
+  expect(compose([sheet.at("a2!p4")]).text.trim()).toBe(
+    "Net round 1 began at 06:10 — nine birds in the heath rides.",
+  );
+  await expect(sheet.open("a3")).rejects.toThrow("tide.bin");
+  await expect(sheet.open("a9")).rejects.toThrow("“sheet.eml” has no a9: it has 3 attachments, a1 to a3.");
+  const box = await read("spring.mbox");
+  expect([shown(box).length, shown(box)[39]]).toEqual([40, "a40 attachment, mail: Round 40"]);
+  await box.open("a7");
+  expect(compose([box.at("a7!p1..p2")]).text).toBe(
+    "Round 7 began at six.\nFrom the hut 2031 one sees the bar.",
+  );
+  const main = resolve("dist/bin/main.js");
+  const run = (...words: string[]) => {
+    const env = { ...process.env, DRAWER_HOME: join(folder, "home") };
+    const { stdout, stderr } = spawnSync(process.execPath, [main, ...words], {
+      cwd: folder,
+      encoding: "utf8",
+      env,
+    });
+    return stdout + stderr;
+  };
+  expect(run("look", "spring.mbox", "--at", "a3")).toMatch(/a3!p1 +paragraph +Round 3 began at six\./);
+  expect(run("collect", "spring.mbox", "--at", "a3!p1", "--at", "a40!p1")).toMatch(
+    /Collected as 1: “Round 3 began at six\.” \(spring\.mbox, a3!p1\)\./,
+  );
+  expect(run("check")).toMatch(/same|stand as they did/i);
 });

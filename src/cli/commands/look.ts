@@ -17,33 +17,39 @@ export function add(program: Command): void {
     .option("--separator <sign>", says.separator)
     .option("--password-file <file>", says.passwordFile)
     .option("--places", says.places)
-    .action(async (file: string, options: CommonOptions & SaidOfInput & { places?: boolean }) => {
-      if (options.places) return lookAtPlaces(file, options);
-      const source = await openFile(file, options);
-      const [parts, notices] = [source.parts(), source.notices];
-      endReading();
-      if (options.json) {
-        printJson({
-          document: source.name,
-          format: source.format,
-          title: source.title ?? null,
-          parts,
-          notices,
-        });
-        return;
-      }
-      const hasPages = parts.some(({ page }) => page !== undefined);
-      printColumns(
-        parts.map(({ spot, what, text, page }) => [
-          ...[spot, what],
-          ...(hasPages ? [page === undefined ? "" : answers.onPage({ page })] : []),
-          text,
-        ]),
-        hasPages ? 3 : 2,
-      );
-      if (parts.length === 0) print(`${answers.fileIsEmpty({ file: source.name })}\n`);
-      for (const notice of notices) print(notice.message + "\n");
-    });
+    .option("--at <spot>", says.at)
+    .action(
+      async (file: string, options: CommonOptions & SaidOfInput & { places?: boolean; at?: string }) => {
+        if (options.places) return lookAtPlaces(file, options);
+        const source = await openFile(file, options);
+        const { at } = options;
+        if (at !== undefined) await source.open(at);
+        const parts = source.parts().filter(({ spot }) => at === undefined || spot.startsWith(`${at}!`));
+        const { notices } = source;
+        endReading();
+        if (options.json) {
+          printJson({
+            document: source.name,
+            format: source.format,
+            title: source.title ?? null,
+            parts,
+            notices,
+          });
+          return;
+        }
+        const hasPages = parts.some(({ page }) => page !== undefined);
+        printColumns(
+          parts.map(({ spot, what, text, page }) => [
+            ...[spot, what],
+            ...(hasPages ? [page === undefined ? "" : answers.onPage({ page })] : []),
+            text,
+          ]),
+          hasPages ? 3 : 2,
+        );
+        if (parts.length === 0) print(`${answers.fileIsEmpty({ file: source.name })}\n`);
+        for (const notice of notices) print(notice.message + "\n");
+      },
+    );
 }
 
 /** The named places of a file, each name once. */

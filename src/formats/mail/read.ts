@@ -3,11 +3,11 @@ import { toBase64 } from "../../content/base64.js";
 import { DrawerError } from "../../content/error.js";
 import { makeCell, makeTable } from "../../content/make-table.js";
 import { paragraph, type Content, type Flow, type Table } from "../../content/model.js";
-import { notice, type Notice } from "../../content/notice.js";
 import { mailWords } from "../../messages/en/content.js";
-import { formatErrors, formatNotices } from "../../messages/en/formats.js";
-import type { ReadDocument } from "../format.js";
+import { formatErrors } from "../../messages/en/formats.js";
+import type { AttachedFile, ReadDocument } from "../format.js";
 import { readHtmlDocument } from "../html/read.js";
+import { namedFormat, type FormatName } from "../registry.js";
 import { readText } from "../text/read.js";
 
 /** How deep parts of a mail stand in each other, how long its headers may be, in bytes, and how deep quotes: more than any real one has. */
@@ -28,12 +28,12 @@ export async function readMail(bytes: Uint8Array, file: string): Promise<ReadDoc
     throw new DrawerError(formatErrors, "unreadable/not-one", { file, what: "mail" });
   const body = await bodyOf(mail);
   const others = mail.attachments.filter((each) => !isInText(each, mail.html));
-  const attached: Notice[] = others.length === 0 ? [] : [attachments(file, others)];
   const content: Flow[] = [headOf(mail), ...body.content];
   return {
     ...{ content, pictures: body.pictures },
     ...(subject !== undefined && subject.trim() !== "" && { title: subject.trim() }),
-    notices: [...body.notices, ...attached],
+    notices: body.notices,
+    attached: others.map((each) => ({ name: nameOf(each), bytes: bytesOf(each), ...kindOf(each) })),
     noticesOf: (flows) => body.noticesOf?.(flows) ?? [],
   };
 }
@@ -138,10 +138,22 @@ function quoted(lines: readonly string[], depth = 0): Content {
   return flows;
 }
 
-/** What is attached to a mail, and not read with it. */
-function attachments(file: string, others: readonly Attachment[]): Notice {
-  const names = others.map(
-    ({ filename, mimeType }) => filename ?? (mimeType === "message/rfc822" ? mailWords.another : mimeType),
-  );
-  return notice(formatNotices, "left-out/attachments", { file, names });
+/** The name of what is attached; a mail, and what has none, is called by its kind. */
+function nameOf({ filename, mimeType }: Attachment): string {
+  return filename ?? (mimeType === "message/rfc822" ? mailWords.another : mimeType);
 }
+
+/** What an attachment is, where its name does not say it. */
+function kindOf({ filename, mimeType }: Attachment): Pick<AttachedFile, "format"> {
+  if (mimeType === "message/rfc822") return { format: "mail" };
+  const named = filename ? namedFormat(filename) : undefined;
+  const format = named ?? TYPES[mimeType.toLowerCase()];
+  return format ? { format } : {};
+}
+
+/** What media types say of attachments without a name that does. */
+const TYPES: Readonly<Record<string, FormatName>> = {
+  "text/plain": "text",
+  "text/html": "html",
+  "text/csv": "csv",
+};

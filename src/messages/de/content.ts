@@ -16,6 +16,10 @@ export const contentErrors: Translated<typeof english.contentErrors> = {
     `„${file}“ ist kein Bild, das gelesen wird: PNG, JPEG, GIF, WebP, BMP, TIFF, EMF, WMF, oder ein SVG ohne Skripte und fremde Adressen.`,
   "unreadable/quote": ({ file, row }) =>
     `Zeile ${row} ${file === undefined ? "dieser Tabelle" : `von „${file}“`} hat ein Anführungszeichen, das nie geschlossen wird. Schließen Sie es.`,
+  "unknown-format/other": ({ file, as }) =>
+    `„${file}“ kann nicht gelesen werden. Öffnen Sie es in seinem eigenen Programm, und sichern Sie es als ${as.join(" oder ")}.`,
+  "unknown-format/packed": ({ file }) =>
+    `„${file}“ ist ein Archiv. Packen Sie es aus, und nehmen Sie die Dateien darin.`,
   "unknown-format/old": ({ file }) =>
     `„${file}“ ist in einem alten Büroformat. Speichern Sie es als docx, odt, xlsx oder ods.`,
   "bad-option/separator": ({ file, format }) =>

@@ -355,6 +355,7 @@ export const elementSentences: Page = {
       table: "Tabelle",
       picture: "Bild",
       sheet: "Blatt",
+      attachment: "Anhang",
     },
     importing: (percent) => `Wird eingelesen: ${percent} %.`,
     exporting: (percent) => `Wird ausgegeben: ${percent} %.`,

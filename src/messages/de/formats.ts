@@ -43,8 +43,8 @@ export const formatNotices: Translated<typeof english.formatNotices> = {
     `Ausgelassen aus „${file}“: ${ofOne(count, "eine Anmerkung", "Anmerkungen")} neben dem Text.`,
   "as-text/diagrams": ({ file, count }) =>
     `Von ${ofOne(count, "einem Schaubild", "Schaubildern")} in „${file}“ sind nur die Wörter da.`,
-  "left-out/attachments": ({ file, names }) =>
-    `An „${file}“ angehängt, und nicht mitgelesen: ${names.join(", ")}. Sichern Sie ${names.length === 1 ? "es" : "sie"} aus Ihrem Mailprogramm, und sammeln Sie von dort.`,
+  "left-out/attachments": ({ file, names, more }) =>
+    `An „${file}“ angehängt, und nicht mitgenommen: ${names.join(", ")}${more > 0 ? ` und ${grouped(more)} weitere` : ""}. Die Stelle in Klammern nimmt ${names.length === 1 ? "es" : "jedes davon"} (--at in einem Befehl).`,
   "hidden-parts/slides": ({ file, count }) =>
     `${count === 1 ? "Eine Folie ist" : `${grouped(count)} Folien sind`} in „${file}“ ausgeblendet, und wurden trotzdem gelesen.`,
   "as-text/titles": ({ file, count }) =>

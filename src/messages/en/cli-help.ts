@@ -114,6 +114,7 @@ export const commands = {
   },
   look: {
     about: "the parts of a document or sheet, each with its spot",
+    at: "what is attached to a mail, by its spot (a1), instead",
     separator: "what parts the columns of rows: comma, tab, semicolon, bar, or the sign (told from the rows)",
     passwordFile: "a file whose first line is the password that opens it (a PDF)",
     places: "its named places instead: content controls, fields, bookmarks, named cells, {{Name}}",

@@ -18,6 +18,8 @@ export const parts = {
   item: "item",
   numberedItem: "numbered item",
   sheet: "sheet",
+  attachment: ({ format }: { format?: string }) =>
+    format === undefined ? "attachment" : `attachment, ${format}`,
   size: (rows: number, columns: number) => `${counted(rows, "row")}, ${counted(columns, "column")}`,
   empty: "empty",
 };
@@ -37,6 +39,8 @@ export const mailWords = {
   ...{ from: "From", to: "To", copy: "Copy to", date: "Date", subject: "Subject" },
   /** A mail that is attached to one. */
   another: "a mail",
+  /** A mail of many, without a subject that can be read at once. */
+  numbered: (number: number) => `Mail ${number}`,
 };
 
 /** What callers get wrong, wherever they call. */
@@ -57,6 +61,12 @@ export const contentErrors = {
   /** A quotation mark in CSV or TSV is never closed. */
   "unreadable/quote": ({ file, row }: { file?: string; row: number }) =>
     `Row ${row} of ${file === undefined ? "this table" : `“${file}”`} has a quotation mark that is never closed. Close it, or collect it as text.`,
+  /** The file is of a format that other programs write, and Drawer does not read. */
+  "unknown-format/other": ({ file, as }: { file: string; as: readonly string[] }) =>
+    `Drawer does not read “${file}”. Open it in its own program, and save or export it as ${as.join(" or ")}.`,
+  /** The file is an archive. */
+  "unknown-format/packed": ({ file }: { file: string }) =>
+    `“${file}” is an archive. Unpack it, and take the files that are in it.`,
   /** The document is in an office format from before 2007. */
   "unknown-format/old": ({ file }: { file: string }) =>
     `“${file}” is in an old office format. Save it as docx, odt, xlsx or ods.`,

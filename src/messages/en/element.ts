@@ -267,6 +267,7 @@ export const partsPanel = {
     table: "table",
     picture: "picture",
     sheet: "sheet",
+    attachment: "attachment",
   },
   importing: (percent: number) => `Importing: ${percent} %.`,
   exporting: (percent: number) => `Exporting: ${percent} %.`,

@@ -37,6 +37,9 @@ export const filesErrors = {
   /** Lines are counted in plain text only. */
   "no-spot/lines": ({ file, spot }: { file: string; spot: string }) =>
     `“${file}” has no lines to count: ${spot} is for plain text. Use p3 or p3..p6.`,
+  /** An attached file was not opened before something in it was asked for. */
+  "no-spot/closed": ({ file, spot, name }: { file: string; spot: string; name: string }) =>
+    `${spot} stands in “${name}”, which is attached to “${file}” and not open yet: \`await source.open("${spot}")\` opens it.`,
   /** A file has no place of this name. */
   "no-spot/name": ({ file, name, names }: { file: string; name: string; names: readonly string[] }) =>
     `“${file}” has no place “${name}”. ${names.length === 0 ? "It has no named places." : `Its places are: ${names.join(", ")}.`}`,
@@ -57,14 +60,14 @@ export const filesErrors = {
       : `“${file}” is not taken by the ${unit}, but by the ${orList(units)}.`,
   /** What was written is not the form of a spot. */
   "bad-spot": ({ spot }: { spot: string }) =>
-    `“${spot}” is not a spot of a document. Write p3, p3..p6, t1, t1!A1:C2, i1, s2, in plain text l10..l14, in slides sl2..sl4, in a PDF pg2..pg4.`,
+    `“${spot}” is not a spot of a document. Write p3, p3..p6, t1, t1!A1:C2, i1, s2, in plain text l10..l14, in slides sl2..sl4, in a PDF pg2..pg4, in a mail a1 and a1!p3.`,
 };
 
 /** How many of something a document has, and the letter of its spots. */
 interface Parts {
   readonly count: number;
   readonly letter: string;
-  readonly what: "paragraph" | "table" | "picture" | "heading" | "slide" | "page" | "line";
+  readonly what: "paragraph" | "table" | "picture" | "heading" | "slide" | "page" | "attachment" | "line";
 }
 
 function partsOf({ count, letter, what }: Parts): string {

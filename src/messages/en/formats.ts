@@ -5,6 +5,7 @@ export const formats = {
     docx: { name: "word-processor document", lacks: "text body" },
     pptx: { name: "presentation", lacks: "list of slides" },
     mail: { name: "mail", lacks: "sender, date or subject" },
+    mbox: { name: "file of mails", lacks: "line that begins with “From ” before the first" },
     odt: { name: "text document", lacks: "text body" },
     ods: { name: "spreadsheet", lacks: "sheets" },
   },
@@ -106,9 +107,9 @@ export const formatNotices = {
   /** Charts and diagrams of a document are there only by their words. */
   "as-text/diagrams": ({ file, count }: { file: string; count: number }) =>
     `${count === 1 ? "One chart or diagram" : `${count} charts and diagrams`} of “${file}” ${count === 1 ? "is" : "are"} there only by the words in ${count === 1 ? "it" : "them"}.`,
-  /** What is attached to a mail was not read with it. */
-  "left-out/attachments": ({ file, names }: { file: string; names: readonly string[] }) =>
-    `Attached to “${file}”, and not read with it: ${names.join(", ")}. Save ${names.length === 1 ? "it" : "them"} from your mail program, and collect from there.`,
+  /** What is attached to a mail was not taken with it. */
+  "left-out/attachments": ({ file, names, more }: { file: string; names: readonly string[]; more: number }) =>
+    `Attached to “${file}”, and not taken with it: ${names.join(", ")}${more > 0 ? ` and ${grouped(more)} more` : ""}. ${names.length === 1 ? "It is" : "Each is"} taken by the spot in brackets (--at in a command).`,
   /** Slides are hidden in their file. */
   "hidden-parts/slides": ({ file, count }: { file: string; count: number }) =>
     `${count === 1 ? "One slide" : `${grouped(count)} slides`} of “${file}” ${count === 1 ? "is" : "are"} hidden when it is shown; ${count === 1 ? "it was" : "they were"} read all the same.`,

@@ -112,7 +112,7 @@ export class Collector {
   parts(parts: readonly MarkedPart[]): Promise<readonly Positioned[]> {
     return this.#collect(undefined, async () => {
       const { takePart } = await fileReaders();
-      return parts.map(takePart);
+      return Promise.all(parts.map(takePart));
     });
   }
 
