@@ -57,6 +57,9 @@ if (process.argv.includes("--test")) {
     ...(process.platform !== "linux" || onPath("soffice")
       ? []
       : ["libreoffice-writer", "libreoffice-calc", "libreoffice-math"]),
+    ...(process.platform !== "linux" || existsSync("/usr/lib/libreoffice/share/registry/impress.xcd")
+      ? []
+      : ["libreoffice-impress"]),
     // Those that make and judge documents: see test/office.
     ...(process.platform !== "linux"
       ? []

@@ -235,7 +235,7 @@ class DocumentSource implements Source {
       const { content, pictures } = this.reading;
       return { content: cutLines(content, parsed, spot, this.name), pictures, notices: [] };
     }
-    if (parsed.type === "slides" && this.format !== "pptx")
+    if (parsed.type === "slides" && this.format !== "pptx" && this.format !== "odp")
       throw new DrawerError(filesErrors, "bad-spot", { spot });
     if (parsed.type === "pages") return this.#readPages(parsed, spot);
     const flows = this.#leaves.flowsAt(spot, this.name);

@@ -60,14 +60,19 @@ export function tellFormatOfBytes(bytes: Uint8Array, text: string): FormatName {
   return lines.length > 0 && tabs[0]! > 1 && tabs.every((count) => count === tabs[0]) ? "tsv" : "text";
 }
 
+/** The formats of OpenDocument, by what their files say first. */
+const ODF = { text: "odt", spreadsheet: "ods", presentation: "odp" } as const;
+
 /** Which zipped document bytes are: by the type it names first, or by the parts it has; nothing when they are none. */
 function tellZipped(bytes: Uint8Array): FormatName | undefined {
   if (bytes[0] !== 0x50 || bytes[1] !== 0x4b) return undefined;
   // The names of parts stand in their headers, and once more at the end of the file.
   const ends = [bytes.subarray(0, 65_536), bytes.subarray(-65_536)];
   const names = ends.map((end) => new TextDecoder("latin1").decode(end)).join("\n");
-  const odf = /mimetypeapplication\/vnd\.oasis\.opendocument\.(text|spreadsheet)/.exec(names)?.[1];
-  if (odf) return odf === "text" ? "odt" : "ods";
+  const odf = /mimetypeapplication\/vnd\.oasis\.opendocument\.(text|spreadsheet|presentation)/.exec(
+    names,
+  )?.[1];
+  if (odf) return ODF[odf as keyof typeof ODF];
   if (names.includes("word/document")) return "docx";
   if (names.includes("ppt/presentation")) return "pptx";
   return names.includes("xl/workbook") ? "xlsx" : undefined;

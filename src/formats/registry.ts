@@ -9,6 +9,7 @@ import { json } from "./json/index.js";
 import { mail } from "./mail/index.js";
 import { markdown } from "./markdown/index.js";
 import { mbox } from "./mbox/index.js";
+import { odp } from "./odp/index.js";
 import { ods } from "./ods/index.js";
 import { odt } from "./odt/index.js";
 import { pdf } from "./pdf/index.js";
@@ -30,6 +31,7 @@ export const FORMATS = {
   xlsx,
   ods,
   pptx,
+  odp,
   mail,
   mbox,
   pdf,
@@ -101,7 +103,7 @@ export function extensionOf(file: string): string | undefined {
 const SAVED_AS: readonly { readonly endings: readonly string[]; readonly as: readonly FormatName[] }[] = [
   { endings: ["doc", "dot", "rtf", "wpd", "wps", "pages", "sxw", "abw", "fodt"], as: ["docx", "odt"] },
   { endings: ["xls", "xlt", "xlsb", "numbers", "sxc", "wk1", "wks", "fods", "dbf"], as: ["xlsx", "ods"] },
-  { endings: ["ppt", "pps", "pot", "odp", "otp", "key", "sxi", "fodp"], as: ["pptx", "pdf"] },
+  { endings: ["ppt", "pps", "pot", "key", "sxi", "fodp"], as: ["pptx", "pdf"] },
   {
     endings: ["epub", "mobi", "azw3", "djvu", "ps", "eps", "xps", "oxps", "odg", "vsd", "vsdx", "pub"],
     as: ["pdf"],

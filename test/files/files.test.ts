@@ -132,9 +132,9 @@ test.each([
     "Drawer does not read “letter.doc”. Open it in its own program, and save or export it as docx or odt.",
   ],
   [
-    "talk.odp",
+    "talk.ppt",
     strToU8("x"),
-    "Drawer does not read “talk.odp”. Open it in its own program, and save or export it as pptx or pdf.",
+    "Drawer does not read “talk.ppt”. Open it in its own program, and save or export it as pptx or pdf.",
   ],
   ["tide.heic", strToU8("x"), "as png or jpeg."],
   ["all.zip", strToU8("PK"), "“all.zip” is an archive. Unpack it"],

@@ -2,9 +2,9 @@ import { spawnSync } from "node:child_process";
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join, resolve } from "node:path";
-import { strToU8, zipSync } from "fflate";
+import { strFromU8, strToU8, unzipSync, zipSync } from "fflate";
 import { demoFile } from "../support/demo";
-import { corpusTest } from "../support/libreoffice";
+import { convert, corpusTest } from "../support/libreoffice";
 import { compose } from "drawer";
 import { readSource } from "drawer/files";
 
@@ -83,6 +83,39 @@ See [the tides](https://merrow-spit.example/tides), H~2~O.
     expect(source.at("sl3").notices).toEqual([]);
     expect(source.notices.map(({ message }) => message)).toEqual([NOTES]);
     expect(() => source.at("sl6")).toThrow("“made.pptx” has no sl6: it has 5 slides, sl1 to sl5");
+
+    // The same slides as LibreOffice saves them; then with one that is hidden, and what stands at an edge.
+    convert(folder, "odp", ["made.pptx"]);
+    const bytes = new Uint8Array(readFileSync(join(folder, "made.odp")));
+    const saved = await readSource(bytes, "made.odp");
+    expect(shown(saved)).toEqual(shown(source));
+    expect(compose([saved.at("sl2")]).markdown).toBe(compose([source.at("sl2")]).markdown);
+    expect(Buffer.compare([...saved.at("i1").pictures!.values()][0]!, picture!)).toBe(0);
+    const files = unzipSync(bytes);
+    const changed = strFromU8(files["content.xml"]!)
+      .replace(
+        "<style:drawing-page-properties ",
+        '<style:drawing-page-properties presentation:visibility="hidden" ',
+      )
+      .replace(
+        /(<draw:page [^>]*>)/,
+        '$1<draw:frame presentation:class="page-number"><draw:text-box><text:p>4</text:p></draw:text-box></draw:frame><draw:frame presentation:class="outline" presentation:placeholder="true"><draw:text-box><text:p>Click here</text:p></draw:text-box></draw:frame>',
+      );
+    const hidden = await readSource(zipSync({ ...files, "content.xml": strToU8(changed) }), "hidden.odp");
+    expect(shown(hidden)).toEqual(shown(source));
+    expect(hidden.notices.map(({ code, message }) => [code, message])).toEqual([
+      [
+        "hidden-parts",
+        expect.stringMatching(
+          /slides?. of “hidden\.odp” (?:is|are) hidden|One slide of “hidden\.odp” is hidden/,
+        ),
+      ],
+      ["as-text", NOTES.replace("made.pptx", "hidden.odp")],
+      [
+        "left-out",
+        "Left out of “hidden.odp”: one line at the edge of slides, their numbers, dates and feet.",
+      ],
+    ]);
   },
 );
 

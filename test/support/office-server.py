@@ -28,6 +28,10 @@ FILTERS = {
         "fods": "OpenDocument Spreadsheet Flat XML",
         "pdf": "calc_pdf_Export",
     },
+    "com.sun.star.presentation.PresentationDocument": {
+        "odp": "impress8",
+        "pdf": "impress_pdf_Export",
+    },
     "com.sun.star.text.GenericTextDocument": {
         "odt": "writer8",
         "docx": "MS Word 2007 XML",

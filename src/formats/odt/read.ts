@@ -73,7 +73,8 @@ export function readOdt(
 
 const CONTENT = "content.xml";
 
-function titleOf(parts: Parts, file: string): string | undefined {
+/** The title of an OpenDocument file, where it says one. */
+export function titleOf(parts: Parts, file: string): string | undefined {
   const meta = parts.text("meta.xml");
   return meta
     ? childOf(childOf(parseXml(meta, file), "meta"), "title")?.textContent.trim() || undefined

@@ -6,6 +6,7 @@ export const formats = {
     pptx: { name: "presentation", lacks: "list of slides" },
     mail: { name: "mail", lacks: "sender, date or subject" },
     mbox: { name: "file of mails", lacks: "line that begins with “From ” before the first" },
+    odp: { name: "presentation", lacks: "slides" },
     odt: { name: "text document", lacks: "text body" },
     ods: { name: "spreadsheet", lacks: "sheets" },
   },
