@@ -3,12 +3,12 @@ import { DrawerError } from "../content/error.js";
 import { notice, type Notice } from "../content/notice.js";
 import type { Incoming } from "../drawer/incoming.js";
 import type { AttachedFile } from "../formats/format.js";
-import { namedFormat, type FormatName } from "../formats/registry.js";
+import { findReadFormat, namedFormat, type FormatName } from "../formats/registry.js";
 import { parts as words } from "../messages/en/content.js";
 import { filesErrors } from "../messages/en/files.js";
 import { formatNotices } from "../messages/en/formats.js";
 import type { Part } from "./parts.js";
-import type { Source, Unit } from "./source.js";
+import type { Source, Unit } from "./source-type.js";
 
 /** Reads a file that is attached to another. */
 type Read = (bytes: Uint8Array, name: string, options: { readonly format?: FormatName }) => Promise<Source>;
@@ -22,6 +22,11 @@ const NAMED = 10;
 /** A source with the files that are attached to it: each is a spot, and what stands in it is one behind that. */
 export function withAttached(main: Source, attached: readonly AttachedFile[], read: Read): Source {
   return attached.length === 0 ? main : new AttachedSource(main, attached, read);
+}
+
+/** What a file is, as far as that is said. */
+function formatOf({ name, type }: AttachedFile): FormatName | undefined {
+  return namedFormat(name) ?? (type === undefined ? undefined : findReadFormat(type));
 }
 
 class AttachedSource implements Source {
@@ -55,7 +60,9 @@ class AttachedSource implements Source {
     const { number, file, rest } = named;
     let source = this.#opened.get(number);
     if (!source) {
-      source = await this.read(file.bytes, file.name, defined({ format: file.format }));
+      // Where its name says what it is, its bytes may say it better.
+      const format = namedFormat(file.name) === undefined ? formatOf(file) : undefined;
+      source = await this.read(file.bytes, file.name, defined({ format }));
       this.#opened.set(number, source);
     }
     if (rest !== undefined) await source.open(rest);
@@ -64,11 +71,12 @@ class AttachedSource implements Source {
   parts(): Part[] {
     return [
       ...this.main.parts(),
-      ...this.attached.flatMap(({ name, format = namedFormat(name) }, at): Part[] => {
+      ...this.attached.flatMap((file, at): Part[] => {
         const spot = `a${at + 1}`;
+        const format = formatOf(file);
         const inside = this.#opened.get(at + 1)?.parts() ?? [];
         return [
-          { spot, type: "attachment", what: words.attachment({ ...defined({ format }) }), text: name },
+          { spot, type: "attachment", what: words.attachment({ ...defined({ format }) }), text: file.name },
           ...inside.map((part) => ({ ...part, spot: `${spot}!${part.spot}` })),
         ];
       }),

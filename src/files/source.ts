@@ -22,64 +22,10 @@ import { filesErrors } from "../messages/en/files.js";
 import { formatNotices } from "../messages/en/formats.js";
 import { withAttached } from "./attached.js";
 import { cellsOfEach, cutLines, flowsOf, Leaves, type Part } from "./parts.js";
+import { UNITS, type Source, type SourceSheet, type Unit } from "./source-type.js";
 import { canonicalSpot, parseSpot } from "./spot.js";
 
-/** What a file can be taken by, one by one. */
-export const UNITS = ["row", "cell", "paragraph", "item", "line"] as const;
-/** A row, a cell, a paragraph, an item of a list, or a line of plain text. */
-export type Unit = (typeof UNITS)[number];
-
-/**
- * A document or workbook: what it holds, part by part and spot by spot. Documents and workbooks of office programs are read as far as
- * what is asked of them needs, when it is asked: what is wrong with a file may show only then.
- */
-export interface Source {
-  readonly name: string;
-  readonly format: FormatName;
-  /** The document's title, where it says one. */
-  readonly title?: string;
-  /** What could not be read of it. */
-  readonly notices: readonly Notice[];
-  /** Its sheets, where it is a workbook or a table of its own. */
-  readonly sheets?: readonly SourceSheet[];
-  /**
-   * Its parts, each with its spot.
-   * @throws DrawerError `unreadable`, `too-large`
-   */
-  parts(): Part[];
-  /**
-   * What stands at a spot, or all of it, as it can be collected: with where it comes from.
-   * @throws DrawerError `bad-spot`, `no-spot`, `unreadable`, `too-large`
-   */
-  at(spot?: string): Incoming;
-  /**
-   * Reads the attached file that a spot stands in (`a1`, `a1!p3`), so that it can be asked for; a spot of the file itself needs nothing.
-   * @throws DrawerError `no-spot`; all that {@link readSource} throws of the attached file
-   */
-  open(spot: string): Promise<void>;
-  /**
-   * The spots that are written, each as this source calls it: several ranges of a sheet may be parted by commas, the
-   * name of a sheet may be in any case.
-   * @throws DrawerError `bad-spot`, `no-spot`
-   */
-  spots(written: string): string[];
-  /**
-   * The spots of each row, cell, paragraph, item or line at a spot, or in all of it, in their order; what is blank has none.
-   * @throws DrawerError `no-spot` when there is none of them; `bad-spot`, `unreadable`, `too-large`
-   */
-  each(unit: Unit, spot?: string): string[];
-}
-
-/** A sheet of a source, for those who choose cells of it. */
-export interface SourceSheet {
-  readonly name: string;
-  /** The rectangle that holds everything on it; nothing for an empty one. */
-  readonly used: Rectangle | undefined;
-  /** What the cells of a rectangle say, row by row. Where a merged cell goes on, it says nothing. */
-  texts(cells: Rectangle): string[][];
-  /** The spot of a rectangle of it. */
-  spot(cells: Rectangle): string;
-}
+export { UNITS, type Source, type SourceSheet, type Unit };
 
 /** How a source is to be read. */
 export interface SourceOptions {

@@ -4,7 +4,6 @@ import type { Separator } from "./delimited/separator.js";
 import type { DocumentEditor, SheetEditor, TextEditor } from "./edit.js";
 import type { Template } from "./fill.js";
 import type { ReadSheet } from "./office/sheet.js";
-import type { FormatName } from "./registry.js";
 import type { WriteInput, WriteResult } from "./write-input.js";
 
 /** What a file holds that was read: a document, or the sheets of a workbook. */
@@ -28,8 +27,8 @@ export interface ReadDocument extends Reading {
 export interface AttachedFile {
   readonly name: string;
   readonly bytes: Uint8Array;
-  /** What it is, where that is known. */
-  readonly format?: FormatName;
+  /** The name of a format that it is of, or an ending of its files, where its own name does not say it. */
+  readonly type?: string;
 }
 
 /** The pages of a document whose pages are fixed. */

@@ -67,7 +67,11 @@ onPages("files that are looked into in the window", () => {
     await window.in(".parts li.page").filter({ hasText: "Page 1" }).waitFor();
     await mark("Net round 1 began");
     if (process.env["SHOT"]) await window.page.screenshot({ path: process.env["SHOT"] });
-    await window.in(".panel, .parts").getByRole("button", { name: /Collect|Take/ }).first().click();
+    await window
+      .in(".panel, .parts")
+      .getByRole("button", { name: /Collect|Take/ })
+      .first()
+      .click();
     await until(snippets, (all) => all.length === 4);
     expect((await snippets())[3]).toMatchObject({
       text: "Net round 1 began at 06:10 — nine birds in the heath rides.",

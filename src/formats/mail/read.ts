@@ -7,7 +7,6 @@ import { mailWords } from "../../messages/en/content.js";
 import { formatErrors } from "../../messages/en/formats.js";
 import type { AttachedFile, ReadDocument } from "../format.js";
 import { readHtmlDocument } from "../html/read.js";
-import { namedFormat, type FormatName } from "../registry.js";
 import { readText } from "../text/read.js";
 
 /** How deep parts of a mail stand in each other, how long its headers may be, in bytes, and how deep quotes: more than any real one has. */
@@ -143,16 +142,15 @@ function nameOf({ filename, mimeType }: Attachment): string {
   return filename ?? (mimeType === "message/rfc822" ? mailWords.another : mimeType);
 }
 
-/** What an attachment is, where its name does not say it. */
-function kindOf({ filename, mimeType }: Attachment): Pick<AttachedFile, "format"> {
-  if (mimeType === "message/rfc822") return { format: "mail" };
-  const named = filename ? namedFormat(filename) : undefined;
-  const format = named ?? TYPES[mimeType.toLowerCase()];
-  return format ? { format } : {};
+/** What an attachment is by its media type. */
+function kindOf({ mimeType }: Attachment): Pick<AttachedFile, "type"> {
+  const type = TYPES[mimeType.toLowerCase()];
+  return type === undefined ? {} : { type };
 }
 
 /** What media types say of attachments without a name that does. */
-const TYPES: Readonly<Record<string, FormatName>> = {
+const TYPES: Readonly<Record<string, string>> = {
+  "message/rfc822": "mail",
   "text/plain": "text",
   "text/html": "html",
   "text/csv": "csv",

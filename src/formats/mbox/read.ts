@@ -28,7 +28,7 @@ export function readMbox(bytes: Uint8Array, file: string): ReadDocument {
   const attached = beginnings.map(({ from }, at): AttachedFile => {
     const to = beginnings[at + 1]?.before ?? text.length;
     const mail = text.slice(from, to).replace(/^>(>*From )/gm, "$1");
-    return { name: subjectOf(mail) ?? mailWords.numbered(at + 1), bytes: bytesOf(mail), format: "mail" };
+    return { name: subjectOf(mail) ?? mailWords.numbered(at + 1), bytes: bytesOf(mail), type: "mail" };
   });
   return { content: [], pictures: new Map(), notices: [], attached };
 }
