@@ -31,6 +31,9 @@ export const FORMS = {
 /** The forms under which a word processor offers the same as a document (ODF). */
 const DOCUMENTS = ['application/x-openoffice-embed-source-xml;windows_formatname="Star Embed Source (XML)"'];
 
+/** The forms of Rich Text Format, which some programs offer and no HTML. */
+const RICH_TEXT = ["text/rtf", "application/rtf", "text/richtext"];
+
 /** A picture of HTML that is only named there, by a file on this machine. */
 const NAMED_PICTURE = /<img\b[^<>]*?\ssrc\s*=\s*["']?file:/i;
 
@@ -69,7 +72,8 @@ export async function readForms(
     if (bytes) forms.set(form, bytes);
   };
   for (const form of formsRead(offered)) await take(form);
-  const document = documentForm(offered, forms);
+  const html = FORMS.html.some((name) => forms.has(name));
+  const document = html ? documentForm(offered, forms) : RICH_TEXT.find((name) => offered.includes(name));
   if (document !== undefined) await take(document);
   return forms;
 }
@@ -89,7 +93,9 @@ export function copiedOf(forms: ReadonlyMap<string, Uint8Array>, origin: Copied[
   const hint = read(FORMS.secret);
   const secret = hint !== undefined && decodeText(hint).trim() === "secret";
   const document = read(DOCUMENTS);
+  const rtf = read(RICH_TEXT);
   return {
+    ...(rtf && { rtf }),
     ...(document && { document }),
     ...(secret && { secret }),
     ...(html && { html: inItsList(decodeText(html, "html"), read(FORMS.around)) }),

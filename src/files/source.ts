@@ -43,7 +43,7 @@ export interface SourceOptions {
 }
 
 /**
- * Reads a file: docx, odt, xlsx, ods, pptx, PDF, HTML, Markdown, CSV, TSV, a mail, plain text, or a picture. Its format is told from its
+ * Reads a file: docx, odt, xlsx, ods, pptx, odp, PDF, RTF, HTML, Markdown, CSV, TSV, a mail, plain text, or a picture. Its format is told from its
  * bytes where they are unmistakable, and otherwise from the ending of its name.
  *
  * @param bytes the whole file

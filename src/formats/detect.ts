@@ -15,6 +15,7 @@ export function tellFormat(bytes: Uint8Array, name: string): FormatName {
   const zipped = tellZipped(bytes);
   if (zipped) return zipped;
   if (isPdf(bytes)) return "pdf";
+  if (RTF_START.test(headOf(bytes))) return "rtf";
   if (namedFormat(name) === undefined && MAILS.test(headOf(bytes))) return "mbox";
   if (/\.xl[st]$/i.test(name) && isText(bytes)) {
     const told = tellFormatOfBytes(bytes, decodeText(bytes));
@@ -33,6 +34,9 @@ function headOf(bytes: Uint8Array): string {
   return new TextDecoder().decode(bytes.subarray(0, 2000));
 }
 
+/** How Rich Text Format begins. */
+const RTF_START = /^\uFEFF?\s*\{\\rtf/;
+
 /** How a file of mails begins; it often has no ending. */
 const MAILS = /^From [^\n]*\d{4}[^\n]*\n[\w-]+:/;
 
@@ -50,6 +54,7 @@ export function tellFormatOfBytes(bytes: Uint8Array, text: string): FormatName {
   const zipped = tellZipped(bytes);
   if (zipped) return zipped;
   if (isPdf(bytes)) return "pdf";
+  if (RTF_START.test(text.slice(0, 100))) return "rtf";
   if (HTML_START.test(text.slice(0, 2000))) return "html";
   if (/^\uFEFF?(---|\+\+\+)[ \t]*\r?\n[\w-]+[ \t]*[:=][\s\S]*?\n\1[ \t]*(?:\r?\n|$)/.test(text))
     return "markdown";

@@ -3,6 +3,7 @@ import type { Table } from "../content/model.js";
 import type { Reading } from "../content/notice.js";
 import { readPictureBytes } from "../content/picture.js";
 import { isBlank, someFlow } from "../content/traverse.js";
+import { sources } from "../messages/en/content.js";
 import { readDelimited } from "./delimited/read.js";
 import { readHtml, type HtmlReadOptions } from "./html/read.js";
 import { NOTHING, readPicture } from "./picture/read.js";
@@ -15,6 +16,8 @@ export interface Flavours {
   readonly html?: string;
   /** `text/plain` */
   readonly text?: string;
+  /** `text/rtf`, in its own bytes. */
+  readonly rtf?: Uint8Array;
   /** Tab-separated rows, where a sheet offers them apart. */
   readonly tsv?: string;
   /** A picture's bytes, of any type the model knows. */
@@ -24,7 +27,7 @@ export interface Flavours {
 }
 
 /**
- * Reads the best of several flavours: HTML before bare text, because it keeps structure and look; a table's own rows
+ * Reads the best of several flavours: HTML before bare text, because it keeps structure and look; Rich Text Format where there is no HTML; a table's own rows
  * before a picture of them; a picture only when nothing else says anything. A blank cell stays blank, whatever pictures
  * of it are offered beside it. Where the HTML of a sheet has folded a cell's lines into one and the tab-separated
  * flavour has kept them, the cell is taken from there. Where the HTML is one picture by its address, and its bytes are offered beside
@@ -51,6 +54,11 @@ export async function readFlavours<Node>(
   }
   if (flavours.tsv !== undefined && /[\t\n]/.test(flavours.tsv.trimEnd())) {
     return readDelimited(flavours.tsv, { separator: "\t" });
+  }
+  if (flavours.rtf !== undefined && flavours.rtf.length > 0) {
+    const { readRtf } = await import("./rtf/read.js");
+    const { content, pictures, notices } = readRtf(flavours.rtf, sources.clipboard);
+    if (!isBlank(content)) return { content, pictures, notices };
   }
   if (flavours.text !== undefined && flavours.text.trim() !== "") return readText(flavours.text);
   return flavours.picture ? readPicture(flavours.picture) : NOTHING;

@@ -15,6 +15,7 @@ import { odt } from "./odt/index.js";
 import { pdf } from "./pdf/index.js";
 import { picture } from "./picture/index.js";
 import { pptx } from "./pptx/index.js";
+import { rtf } from "./rtf/index.js";
 import { text } from "./text/index.js";
 import { xlsx } from "./xlsx/index.js";
 
@@ -35,6 +36,7 @@ export const FORMATS = {
   mail,
   mbox,
   pdf,
+  rtf,
   picture,
 } as const;
 
@@ -101,7 +103,7 @@ export function extensionOf(file: string): string | undefined {
 
 /** What files of formats that are not read are saved as, to be read: by their endings. */
 const SAVED_AS: readonly { readonly endings: readonly string[]; readonly as: readonly FormatName[] }[] = [
-  { endings: ["doc", "dot", "rtf", "wpd", "wps", "pages", "sxw", "abw", "fodt"], as: ["docx", "odt"] },
+  { endings: ["doc", "dot", "wpd", "wps", "pages", "sxw", "abw", "fodt"], as: ["docx", "odt"] },
   { endings: ["xls", "xlt", "xlsb", "numbers", "sxc", "wk1", "wks", "fods", "dbf"], as: ["xlsx", "ods"] },
   { endings: ["ppt", "pps", "pot", "key", "sxi", "fodp"], as: ["pptx", "pdf"] },
   {

@@ -5,6 +5,7 @@ export const formats = {
     docx: { name: "word-processor document", lacks: "text body" },
     pptx: { name: "presentation", lacks: "list of slides" },
     mail: { name: "mail", lacks: "sender, date or subject" },
+    rtf: { name: "file of Rich Text Format", lacks: "beginning of one" },
     mbox: { name: "file of mails", lacks: "line that begins with “From ” before the first" },
     odp: { name: "presentation", lacks: "slides" },
     odt: { name: "text document", lacks: "text body" },

@@ -1,0 +1,13 @@
+import type { Format } from "../format.js";
+
+/** Rich Text Format (its specification 1.9.1). It is read, and not written. */
+export const rtf: Format = {
+  extensions: ["rtf"],
+  mediaType: "application/rtf",
+  isBinary: false,
+  holds: "structure",
+  async read(bytes, file) {
+    const { readRtf } = await import("./read.js");
+    return readRtf(bytes, file);
+  },
+};
