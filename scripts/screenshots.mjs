@@ -311,7 +311,7 @@ async function forms() {
   await server.close();
 }
 
-/** The window with a document and a sheet that are looked into. */
+/** The window with a document and a sheet that are looked into, and with a PDF. */
 async function lookedInto() {
   const display = `:${90 + Math.floor(Math.random() * 9)}`;
   const screen = spawn("Xvfb", [display, "-noreset"], { stdio: "ignore" });
@@ -343,6 +343,17 @@ async function lookedInto() {
   await page.locator("snippet-drawer .panel").evaluate((panel) => (panel.scrollTop = 0));
   await page.waitForTimeout(300);
   await page.screenshot({ path: picture("window-file") });
+  await page.locator("snippet-drawer .parts").getByRole("button", { name: "Leave it" }).click();
+  await page.locator("snippet-drawer input[type=file]").setInputFiles([join(bulletin, "diary.pdf")]);
+  for (const words of ["Net round 1 began", "Species | New"])
+    await page
+      .locator("snippet-drawer .parts li")
+      .filter({ hasText: words })
+      .locator("input")
+      .check();
+  await page.mouse.move(0, 0);
+  await page.waitForTimeout(300);
+  await page.screenshot({ path: picture("window-pdf") });
   await browser.close();
   rmSync(bulletin, { recursive: true, force: true });
   opened.kill();

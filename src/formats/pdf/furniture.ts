@@ -33,11 +33,14 @@ export function edgeLinesOf({ height }: PageFacts, pieces: readonly Piece[]): Ed
   return [...top.slice(0, LINES), ...rows.slice(top.length).slice(-LINES)];
 }
 
+/** What of a page is its running heads and feet: its pieces, by what tells them from the others, and how many lines they are. */
+export interface Furniture {
+  readonly pieces: ReadonlySet<string>;
+  readonly lines: number;
+}
+
 /** The pieces of a page that are its running heads and feet: what other pages say at the same place. */
-export function furnitureOf(
-  lines: readonly EdgeLine[],
-  others: readonly (readonly EdgeLine[])[],
-): { pieces: ReadonlySet<string>; lines: number } {
+export function furnitureOf(lines: readonly EdgeLine[], others: readonly (readonly EdgeLine[])[]): Furniture {
   const found = lines.filter(({ text, y }) =>
     others.some((page) => page.some((other) => other.text === text && Math.abs(other.y - y) <= SAME)),
   );

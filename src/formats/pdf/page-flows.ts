@@ -1,6 +1,6 @@
 import { makeCell, makeTable } from "../../content/make-table.js";
 import type { Cell, Flow, Row } from "../../content/model.js";
-import { furnitureOf, placeOf, type EdgeLine } from "./furniture.js";
+import { placeOf, type Furniture } from "./furniture.js";
 import { addGoingOn } from "./going-on.js";
 import { gridsOf, piecesInGrid, type Grid, type GridCell } from "./grid.js";
 import type { Box, PageFacts, PictureOnPage } from "./page-facts.js";
@@ -27,13 +27,12 @@ const WHOLE = 0.75;
 
 /**
  * Makes a page flows: as its tags say, or, where it has none, by how its text stands.
- * @param others the lines near the edges of the pages around it
+ * @param furniture its running heads and feet
  * @param pictureOf keeps a picture
  */
 export function flowsOfPage(
   page: PageFacts,
-  own: readonly EdgeLine[],
-  others: readonly (readonly EdgeLine[])[],
+  furniture: Furniture,
   setting: Setting,
   pictureOf: (picture: PictureOnPage, alt: string) => Flow,
 ): PageFlows {
@@ -43,7 +42,6 @@ export function flowsOfPage(
   const behind = page.pictures.filter((picture) => hasText && isWhole(picture));
   const shown = page.pictures.filter((picture) => !behind.includes(picture));
   const facts = { isScanned: !hasText && shown.some(isWhole), backgrounds: behind.length };
-  const furniture = furnitureOf(own, others);
   const tagged = taggedPage(page, shown, furniture.pieces, setting, pictureOf);
   if (tagged) return { ...facts, ...tagged };
   const frames = framesOf(page, page.pieces);

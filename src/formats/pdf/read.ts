@@ -8,7 +8,7 @@ import { eachFlow, picturesOf } from "../../content/traverse.js";
 import { formatNotices } from "../../messages/en/formats.js";
 import type { DocumentPages, OpenFlows, ReadDocument, ReadOptions } from "../format.js";
 import { TextBudget } from "../office/text-budget.js";
-import { edgeLinesOf, type EdgeLine } from "./furniture.js";
+import { edgeLinesOf, furnitureOf, type EdgeLine } from "./furniture.js";
 import { addGoingOn, tableGoingOn } from "./going-on.js";
 import { openPages } from "./open-pages.js";
 import type { PageFacts, PdfPages, PictureOnPage } from "./page-facts.js";
@@ -39,7 +39,7 @@ export async function readPdf(
   const pages = await openPages(bytes, file, options);
   const reader = new PdfReader(pages, file);
   const { onProgress } = options;
-  const open: OpenFlows & { giveOut: OpenFlows["giveOut"] } = {
+  const open: OpenFlows = {
     flows: reader.flows,
     get settled() {
       // The last may go on on the next page.
@@ -165,7 +165,8 @@ class PdfReader {
       if (other !== number && other >= 1 && other <= this.pages.count) around.push(other);
     const others = around.map((other) => this.#edgesOf(other));
     const found = flowsOfPage(
-      ...([page, this.#edgesOf(number), others] as const),
+      page,
+      furnitureOf(this.#edgesOf(number), others),
       { bodySize: this.#bodySize(), outline: this.pages.outline, rejoined: told },
       (picture, alt) => this.#keep(picture, alt),
     );
