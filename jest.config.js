@@ -14,6 +14,6 @@ export default {
     "^drawer/(files|desktop|page)$": "<rootDir>/dist/$1/index.js",
   },
   // In full, a property has many times as many runs.
-  testTimeout: process.env["DRAWER_TESTS"] === "full" ? 900_000 : 120_000,
+  testTimeout: process.env["DRAWER_TESTS"] === "full" ? 900_000 : 300_000,
   reporters: ["default", "<rootDir>/test/support/how-to-run-alone.cjs"],
 };
