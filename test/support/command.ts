@@ -27,11 +27,22 @@ export interface ListedSnippet {
 
 const main = resolve("dist/bin/main.js");
 
+/** Removes a folder in which a program that is ending, such as a browser's reporter of crashes, may still write for a while. */
+async function remove(folder: string): Promise<void> {
+  for (let tries = 1; ; tries++)
+    try {
+      rmSync(folder, { recursive: true, force: true });
+      return;
+    } catch (error) {
+      if (tries === 100) throw error;
+      await new Promise((next) => setTimeout(next, 100));
+    }
+}
+
 /** A home for drawers that is gone when the test file ends, and the built command working in it as a process. */
 export function commandHome() {
   const folder = mkdtempSync(join(tmpdir(), "drawer-test-"));
-  // A browser that is ending may still write there.
-  afterAll(() => rmSync(folder, { recursive: true, force: true, maxRetries: 20, retryDelay: 100 }));
+  afterAll(() => remove(folder));
   let homes = 0;
   let home = join(folder, "home");
 
