@@ -7,9 +7,11 @@ const ROOMS = [
   "drawer",
   "stores",
   "files",
+  "sync",
   "desktop",
   "page",
   "window",
+  "hub",
   "cli",
 ];
 /** The parts of rooms that stand above each other too. */

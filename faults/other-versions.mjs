@@ -4,6 +4,7 @@ import { dirname, join, resolve } from "node:path";
 import Database from "libsql";
 import { Drawer, readText } from "../dist/index.js";
 import { openSqlite } from "../dist/stores/sqlite/index.js";
+import { VERSION } from "../dist/stores/sqlite/tables.js";
 import { drawer, inFolder, integrity, run } from "./support.mjs";
 
 const sha = (file) => createHash("sha256").update(readFileSync(file)).digest("hex");
@@ -11,7 +12,7 @@ const update = (file) => run([process.execPath, resolve("faults/update-worker.mj
 
 /**
  * A home from a newer version is refused and left as it is; one from an older version is brought up to date, once, with
- * a copy beside it, however many come upon it. There are no older versions yet, so the newer one is made up.
+ * a copy beside it, however many come upon it. The newer one is made up (test/stores/homes.test.ts opens real older ones).
  */
 export const otherVersions = ({ count = 500 } = {}) =>
   inFolder(async (folder) => {
@@ -34,12 +35,12 @@ export const otherVersions = ({ count = 500 } = {}) =>
     const copies = readdirSync(dirname(older)).filter((name) => name.includes(".form-"));
     const entries = (file) =>
       sqlite(file, (database) => database.prepare("SELECT count(*) AS n FROM entries").get().n);
-    const isCopied = copies.join() === "drawers.form-1.db" && made.length >= 1;
+    const isCopied = copies.join() === `drawers.form-${VERSION}.db` && made.length >= 1;
     const copy = join(dirname(older), copies[0] ?? "none");
     const isWhole =
       isCopied && entries(copy) === count && entries(older) === count && integrity(older) === "ok";
     const versions = isCopied ? [versionOf(copy), versionOf(older)] : [];
-    const isMoved = isWhole && versions.join() === "1,2";
+    const isMoved = isWhole && versions.join() === `${VERSION},${VERSION + 1}`;
     return {
       passed: isRefused && isMoved,
       said: `a home from a newer version: ${isRefused ? "refused, unharmed" : "NOT refused"}; from an older one, opened by four at once: ${isMoved ? `${count} of ${count} there, brought up to date once, a copy beside it` : "NOT brought up to date"}`,

@@ -346,11 +346,7 @@ async function lookedInto() {
   await page.locator("snippet-drawer .parts").getByRole("button", { name: "Leave it" }).click();
   await page.locator("snippet-drawer input[type=file]").setInputFiles([join(bulletin, "diary.pdf")]);
   for (const words of ["Net round 1 began", "Species | New"])
-    await page
-      .locator("snippet-drawer .parts li")
-      .filter({ hasText: words })
-      .locator("input")
-      .check();
+    await page.locator("snippet-drawer .parts li").filter({ hasText: words }).locator("input").check();
   await page.mouse.move(0, 0);
   await page.waitForTimeout(300);
   await page.screenshot({ path: picture("window-pdf") });

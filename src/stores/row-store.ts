@@ -25,7 +25,8 @@ export const semantics = () => import("./semantics.js");
 
 /** A store over an engine: each question and each change is a job, which the engine does in one transaction. */
 export class RowStore implements Store {
-  constructor(protected readonly engine: Engine) {}
+  /** @param engine where the rows lie, for what is done with them beside the questions of a store */
+  constructor(readonly engine: Engine) {}
 
   get isReadOnly(): boolean {
     return this.engine.isReadOnly ?? false;

@@ -67,6 +67,41 @@ export interface ValueRow {
   readonly value: string;
 }
 
+/** A snippet that was changed here since the other devices were last told; kept while the store is one of several devices. */
+export interface TouchedRow {
+  readonly id: string;
+  readonly why: WhyTouched;
+  /** When, in milliseconds since 1970. */
+  readonly at: number;
+}
+
+/**
+ * What has become of a snippet: it came or was changed, was taken out by a person, left by limits or age, was made private, was
+ * forgotten for good; or others are to be told again what it is.
+ */
+export type WhyTouched = "changed" | "gone" | "evicted" | "withdrawn" | "forgotten" | "again";
+
+/** What is known of a snippet on all devices. */
+export interface SyncedRow {
+  readonly id: string;
+  /** Why it is not here though others have it; null where it is as the registers say. */
+  readonly absent: WhyAbsent | null;
+  /** The registers of `sync/registers.ts`, as JSON. */
+  readonly registers: string;
+}
+
+/** Why a snippet that others have is not here: it left by limits or age, there is no room, or its content has not come. */
+export type WhyAbsent = "evicted" | "waiting" | "missing";
+
+/** A sealed record that the hub has not taken yet. */
+export interface OutboxRow {
+  /** The number of the record among those of this device. */
+  readonly number?: number;
+  readonly record: Uint8Array;
+  /** The hashes of the contents that go with it, as JSON. */
+  readonly contents: string;
+}
+
 /** The rows of each table. */
 export interface Tables {
   readonly entries: EntryRow;
@@ -76,6 +111,9 @@ export interface Tables {
   readonly gone: GoneRow;
   readonly sizes: DrawerSize;
   readonly values: ValueRow;
+  readonly touched: TouchedRow;
+  readonly synced: SyncedRow;
+  readonly outbox: OutboxRow;
 }
 
 /** The name of a table. */
@@ -158,7 +196,22 @@ export const SCHEMA: { readonly [Name in TableName]: TableSchema } = {
   },
   sizes: { key: ["drawer"], columns: { drawer: "text", count: "integer", bytes: "integer" }, indexes: {} },
   values: { key: ["drawer", "name"], columns: { drawer: "text", name: "text", value: "text" }, indexes: {} },
+  touched: { key: ["id"], columns: { id: "text", why: "text", at: "integer" }, indexes: {} },
+  synced: {
+    key: ["id"],
+    columns: { id: "text", absent: "text", registers: "text" },
+    nullable: ["absent"],
+    indexes: { byAbsence: { columns: ["absent", "id"] } },
+  },
+  outbox: {
+    key: ["number"],
+    columns: { number: "integer", record: "bytes", contents: "text" },
+    indexes: {},
+  },
 };
+
+/** The tables that the second version of the tables has, and the first had not. */
+export const SYNC_TABLES = ["touched", "synced", "outbox"] as const;
 
 /** The names of all tables. */
 export const TABLE_NAMES = Object.keys(SCHEMA) as TableName[];
@@ -179,4 +232,6 @@ export const STORE_VALUES = {
   forgotten: "forgotten",
   /** What has been forgotten and not been wiped out yet, so that a killed process does not end it. */
   wipe: "wipe",
+  /** What this device knows of the others, where the store is one of several: see `sync/state.ts`. */
+  sync: "sync",
 } as const;

@@ -8,6 +8,7 @@ import {
   reversedValues,
   type Change,
   type Edit,
+  type OperationName,
   type ValueEdit,
 } from "../drawer/model/change.js";
 import { encodeEntry, hashesOf, type Entry } from "../drawer/model/entry.js";
@@ -17,27 +18,61 @@ import { Conflict, type Commit, type Forgetting, type Reverted } from "../drawer
 import { isTrace, strike, survivorsOf, tracesOf, withoutOpen, type Traces } from "../drawer/traces.js";
 import { ask, type Job, type WipeReach } from "./engine.js";
 import { changeIn, each, entryOf, mentions, size, value } from "./queries.js";
-import { STORE_VALUES, type ChangeRow, type EntryRow } from "./schema.js";
+import { STORE_VALUES, type ChangeRow, type EntryRow, type WhyTouched } from "./schema.js";
 
 /**
  * Makes a change: checks that each edit's `before` still stands, and writes what it means for every table.
  * @throws Conflict when a `before` no longer stands, or an `after` would take another entry's place in the order
  */
-export function* commit({ change, contents }: Commit): Job<void> {
+export function* commit(one: Commit): Job<void> {
   const now = Date.now();
+  yield* write(one, now);
+  yield* log(one.change);
+  yield* noteTouched(one.change, now);
+}
+
+/**
+ * The same, but for the log and for what other devices are to be told: for what came from them.
+ * @throws Conflict
+ */
+export function* write({ change, contents }: Commit, now = Date.now()): Job<void> {
   yield* writeContents(change, contents, now);
   const rows = yield* standingRows(change.edits);
   const taken = yield* takeOut(change, rows);
   // What is collected or imported is new, and nothing of it has left before.
   const mayHaveLeft = change.operation !== "collect" && change.operation !== "import";
-  for (const { id, before, after } of change.edits) {
-    if (!after) continue;
-    yield* putEntry(after, before, rows.get(id), taken.has(id), now);
+  // Those that keep their numbers first: a new one could be given the number of one that was taken out for a moment.
+  const isNew = ({ before, after }: Edit) => !before || hasComeAgain(before, after!);
+  const written = change.edits.filter(({ after }) => after);
+  const staying = written.filter((edit) => !isNew(edit));
+  const coming = written.filter(isNew);
+  for (const { id, before, after } of [...staying, ...coming]) {
+    yield* putEntry(after!, before, rows.get(id), taken.has(id), now);
     if (!before && mayHaveLeft) yield* dropGone(id);
   }
   for (const edit of change.values ?? []) yield* setValue(change.drawer, edit);
   yield* resize(change.edits);
-  yield* log(change);
+}
+
+/** Notes what the other devices are to be told of, where there are any. */
+function* noteTouched(change: Change, at: number): Job<void> {
+  if (!(yield* isSynced())) return;
+  for (const edit of change.edits)
+    yield* ask((all) => all.put("touched", { id: edit.id, why: whyTouched(change, edit), at }));
+}
+
+/** Whether the store is one of several devices. */
+function* isSynced(): Job<boolean> {
+  return (yield* value("", STORE_VALUES.sync)) !== undefined;
+}
+
+/** Operations that take out what a person said; any other lets go of what it takes out, by limits or age, and only here. */
+const TAKING_OUT: readonly OperationName[] = ["discard", "empty", "merge", "split"];
+
+function whyTouched({ operation, undoneOperation = operation }: Change, { before, after }: Edit): WhyTouched {
+  if ((after ?? before)!.private) return "withdrawn";
+  if (after) return "changed";
+  return operation === "undo" || TAKING_OUT.includes(undoneOperation) ? "gone" : "evicted";
 }
 
 /** Stores contents that are not there yet; those of private snippets apart. */
@@ -278,6 +313,7 @@ export function* forget(
   const { logged, traces } = yield* tracesIn(doomed, ids !== undefined);
   // What was private from its beginning shares no content with others, and no text with the log.
   const facts = { hasPublic: end !== "", candidates: new Set<Hash>() };
+  if (everything) yield* noteForgotten(doomed);
   let count = yield* dropEntries(doomed, facts);
   count += yield* dropGoneWhere(traces, drawer, end, facts);
   yield* strikeOut(logged, traces, facts);
@@ -293,6 +329,13 @@ export function* forget(
   if (isWiped && (pending === undefined || pending === "secrets"))
     yield* ask((all) => all.put("values", { drawer: "", name: STORE_VALUES.wipe, value: reach }));
   return { count, reach };
+}
+
+/** Notes that the other devices are to forget these too. */
+function* noteForgotten(doomed: ReadonlySet<string>): Job<void> {
+  if (!(yield* isSynced())) return;
+  const at = Date.now();
+  for (const id of doomed) yield* ask((all) => all.put("touched", { id, why: "forgotten", at }));
 }
 
 /** Notes that all traces have been wiped out. */
@@ -334,7 +377,9 @@ function* dropEntries(doomed: ReadonlySet<string>, facts: ForgottenFacts): Job<n
     }
     const [left] = yield* ask((all) => all.get("gone", [[id]], "byId"));
     if (left) {
-      note(entryOf(left), facts);
+      const entry = entryOf(left);
+      note(entry, facts);
+      facts.hasPublic ||= !entry.private;
       yield* ask((all) => all.delete("gone", [left.number!]));
     }
     if (row || left) count++;

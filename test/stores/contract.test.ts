@@ -93,6 +93,14 @@ describe.each(Object.entries(STORES))("the %s store", (_, make) => {
     expect([(await store.size("spring")).count, (await store.size("nowhere")).count]).toEqual([3, 0]);
   });
 
+  test("lets a new entry take the place of one that moves on in the same change", async () => {
+    await commit(change("1", [null, a]));
+    const moved = entry("a", "a2");
+    await commit(change("2", [null, entry("n", "a1")], [a, moved]));
+    expect(await ids()).toEqual(["1n", "2a"]);
+    expect((await store.size("spring")).count).toBe(2);
+  });
+
   test("commits all of a change or none, and only on what still stands", async () => {
     await commit(change("1", [null, a], [null, b]), new Map([["h", new Uint8Array([1])]]));
     const moved = entry("b", "a2");

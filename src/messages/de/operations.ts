@@ -21,6 +21,7 @@ const OPERATIONS: Readonly<Record<ActionSummary["operation"], string>> = {
   empty: "Leeren der Lade um",
   age: "Weggehen, dem Alter nach, von",
   restore: "Zurückholen von",
+  sync: "auf einem anderen Gerät Weggelegtes,",
   rule: "Ändern der Regel",
   recipe: "Ändern des Rezepts",
   undo: "Rückgängigmachen von",

@@ -21,6 +21,7 @@ export const operations = {
   empty: "emptying the drawer of",
   age: "letting go, by age,",
   restore: "bringing back",
+  sync: "on another device,",
   rule: "changing the rule",
   recipe: "changing the recipe",
   undo: "undoing",

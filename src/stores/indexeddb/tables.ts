@@ -1,5 +1,5 @@
 import { openDB, type IDBPDatabase } from "idb";
-import { SCHEMA, TABLE_NAMES } from "../schema.js";
+import { SCHEMA, SYNC_TABLES, TABLE_NAMES, type TableName } from "../schema.js";
 
 /** The table of what is searched of entries. */
 export const TEXTS = "texts";
@@ -13,26 +13,28 @@ export interface TextRow {
   readonly text: string;
 }
 
-/** The version of the tables that this Drawer writes. A later one adds what brings older tables up to date. */
-const VERSION = 1;
+/** The version of the tables that this Drawer writes. */
+const VERSION = 2;
 
-/** Opens the database, and makes the tables of the schema in a new one. */
+/** Opens the database, makes the tables of the schema in a new one, and brings older ones up to date. */
 export function openTables(name: string): Promise<IDBPDatabase> {
   return openDB(name, VERSION, {
     upgrade(database, from) {
-      if (from < 1) createTables(database);
+      if (from < 1) {
+        createTables(database, TABLE_NAMES);
+        database.createObjectStore(TEXTS, { keyPath: ["drawer", "number"] });
+      } else if (from < 2) createTables(database, SYNC_TABLES);
     },
     blocking: (_current, _blocked, event) => (event.target as IDBDatabase).close(),
   });
 }
 
-function createTables(database: IDBPDatabase): void {
+function createTables(database: IDBPDatabase, tables: readonly TableName[]): void {
   const path = (columns: readonly string[]) => (columns.length === 1 ? columns[0]! : [...columns]);
-  for (const table of TABLE_NAMES) {
+  for (const table of tables) {
     const { key, indexes } = SCHEMA[table];
     const store = database.createObjectStore(table, { keyPath: path(key) });
     for (const [name, { columns, isUnique = false }] of Object.entries(indexes))
       store.createIndex(name, path(columns), { unique: isUnique });
   }
-  database.createObjectStore(TEXTS, { keyPath: ["drawer", "number"] });
 }

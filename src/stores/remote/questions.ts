@@ -12,7 +12,7 @@ const count = v.number();
 const kind = v.picklist(KINDS);
 
 /** All that an origin may say: what is forgotten here does not compile. */
-const origin: { readonly [Name in keyof Required<Origin>]: v.GenericSchema } = {
+export const originFields: { readonly [Name in keyof Required<Origin>]: v.GenericSchema } = {
   ...{ document: v.optional(text), at: v.optional(text), title: v.optional(text) },
   ...{ address: v.optional(text), app: v.optional(text), path: v.optional(text) },
 };
@@ -21,7 +21,7 @@ const entry: v.GenericSchema = v.strictObject({
   ...{ id: text, drawer: text, order: text, kind, text, content: text, pictures: v.optional(texts) },
   ...{ bytes: count, label: v.optional(text), kept: v.boolean(), private: v.boolean() },
   privateAge: v.optional(v.nullable(v.number())),
-  origin: v.strictObject(origin),
+  origin: v.strictObject(originFields),
   collectedAt: text,
   parts: v.optional(v.array(v.lazy(() => entry))),
 });

@@ -2,20 +2,21 @@ import { closeSync, existsSync, openSync, readdirSync, renameSync, rmSync } from
 import { basename, dirname, join } from "node:path";
 import { DrawerError } from "../../content/error.js";
 import { sqliteErrors } from "../../messages/en/stores.js";
-import { isNumbered, SCHEMA, TABLE_NAMES } from "../schema.js";
+import { isNumbered, SCHEMA, SYNC_TABLES, TABLE_NAMES, type TableName } from "../schema.js";
 import type { Connection } from "./connection.js";
 import { headOf } from "./pages.js";
 import { quoted } from "./selected.js";
 
 /** The version of the tables that this Drawer writes; it is kept in the database's `user_version`. */
-export const VERSION = 1;
+export const VERSION = 2;
 
 /**
  * What brings older tables up to date: the first from version 1 to 2, the next from 2 to 3, and so on. New databases
  * are made from the schema, at the newest version.
  */
 export type Update = (database: Connection) => void;
-const UPDATES: readonly Update[] = [];
+/** All of them. */
+export const UPDATES: readonly Update[] = [(database) => createTables(database, SYNC_TABLES)];
 
 /**
  * Makes the tables, or brings older ones up to date: in one transaction, after a copy of the file was made beside it.
@@ -39,8 +40,11 @@ export function prepareTables(
   database.transact(() => {
     // Another process may have done it meanwhile.
     if (version() > newest) throw newer(path, version());
-    if (version() === 0) createTables(database);
-    else for (const update of updates.slice(version() - 1)) update(database);
+    if (version() === 0) {
+      createTables(database, TABLE_NAMES);
+      // The searched text of the entry of the same number.
+      database.exec(`CREATE VIRTUAL TABLE found USING fts5(words, tokenize = "trigram case_sensitive 1")`);
+    } else for (const update of updates.slice(version() - 1)) update(database);
     database.exec(`PRAGMA user_version = ${newest}`);
   });
   return copy;
@@ -48,8 +52,8 @@ export function prepareTables(
 
 const TYPES = { text: "TEXT", integer: "INTEGER", bytes: "BLOB" } as const;
 
-function createTables(database: Connection): void {
-  for (const table of TABLE_NAMES) {
+function createTables(database: Connection, tables: readonly TableName[]): void {
+  for (const table of tables) {
     const { key, columns, nullable = [], indexes } = SCHEMA[table];
     const defined = Object.entries(columns).map(([column, type]) => {
       const rule =
@@ -75,8 +79,6 @@ function createTables(database: Connection): void {
       );
     }
   }
-  // The searched text of the entry of the same number.
-  database.exec(`CREATE VIRTUAL TABLE found USING fts5(words, tokenize = "trigram case_sensitive 1")`);
 }
 
 function newer(path: string, version: number): DrawerError {
