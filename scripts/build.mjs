@@ -34,7 +34,7 @@ await build({
   ...{ legalComments: "linked", logLevel: "error" },
   // What is read at each start is a third smaller so.
   minifyWhitespace: true,
-  external: ["libsql", "pdfjs-dist", "fast-png"],
+  external: ["libsql", "pdfjs-dist", "fast-png", "pg"],
   // What was written for CommonJS looks for `require`.
   banner: {
     js: 'import { createRequire as requireOf } from "node:module"; const require = requireOf(import.meta.url);',

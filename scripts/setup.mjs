@@ -60,7 +60,7 @@ if (process.argv.includes("--test")) {
     ...(process.platform !== "linux" || existsSync("/usr/lib/libreoffice/share/registry/impress.xcd")
       ? []
       : ["libreoffice-impress"]),
-    // Those that make and judge documents: see test/office.
+    // Those that make and judge documents (test/office), and a database for hubs (test/hub).
     ...(process.platform !== "linux"
       ? []
       : [
@@ -71,6 +71,7 @@ if (process.argv.includes("--test")) {
           ...Object.entries({ weasyprint: "weasyprint", gropdf: "groff", qpdf: "qpdf" }).flatMap(
             ([program, name]) => (onPath(program) ? [] : [name]),
           ),
+          ...(existsSync("/usr/lib/postgresql") ? [] : ["postgresql"]),
           ...(onPath("jing") ? [] : ["jing", "default-jre-headless"]),
           ...(findOdfSchema() ? [] : ["emacs-common"]),
           ...["docx", "openpyxl", "odf", "uno"]

@@ -5,7 +5,7 @@ import { Drawer, DrawerError, MemoryStore, readText, setLanguage } from "drawer"
 import { de } from "drawer/de";
 
 /** Files of English sentences that have no German beside them yet: what only a command line and the window say. */
-const ENGLISH_ONLY = ["cli-answers.ts", "cli-help.ts", "files.ts", "rules.ts"];
+const ENGLISH_ONLY = ["cli-answers.ts", "cli-help.ts", "files.ts", "hub.ts", "rules.ts"];
 /** Catalogues of which only some sentences are ever said on a page. */
 const PARTIAL = ["cliErrors", "cliNotices", "desktopErrors", "filesErrors", "sqliteErrors", "sqliteNotices"];
 

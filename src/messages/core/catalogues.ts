@@ -13,6 +13,7 @@ import type {
   sqliteErrors,
   sqliteNotices,
 } from "../en/stores.js";
+import type { syncErrors, syncNotices } from "../en/sync.js";
 
 /** The sentences of Drawer's refusals, by their reason: a catalogue for each room, which is loaded with it. */
 export type Errors = typeof argumentErrors &
@@ -26,7 +27,8 @@ export type Errors = typeof argumentErrors &
   typeof remoteErrors &
   typeof desktopErrors &
   typeof pageErrors &
-  typeof cliErrors;
+  typeof cliErrors &
+  typeof syncErrors;
 /** The sentences of Drawer's notices, by their reason. */
 export type Notices = typeof contentNotices &
   typeof formatNotices &
@@ -35,4 +37,5 @@ export type Notices = typeof contentNotices &
   typeof sqliteNotices &
   typeof indexeddbNotices &
   typeof pageNotices &
-  typeof cliNotices;
+  typeof cliNotices &
+  typeof syncNotices;

@@ -9,6 +9,7 @@ import { formatErrors, formatNotices } from "./formats.js";
 import { pageErrors, pageNotices } from "./page.js";
 import { many } from "./phrases.js";
 import { indexeddbErrors, indexeddbNotices, remoteErrors } from "./stores.js";
+import { syncErrors, syncNotices } from "./sync.js";
 
 /** German, for `setLanguage`: all that a page says. */
 export const de: Language = {
@@ -23,6 +24,7 @@ export const de: Language = {
     ...pageNotices,
     ...editNotices,
     ...cliNotices,
+    ...syncNotices,
   },
   errors: {
     ...argumentErrors,
@@ -35,5 +37,6 @@ export const de: Language = {
     ...pageErrors,
     ...editErrors,
     ...cliErrors,
+    ...syncErrors,
   },
 };

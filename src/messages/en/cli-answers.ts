@@ -7,6 +7,17 @@ import { didYouMean, grouped, many, namedAll } from "./phrases.js";
 export const usage = {
   /** What was copied is no file. */
   "bad-option/each-clipboard": () => "--each takes files apart; what was copied last is collected whole.",
+  /** The first invitation does not say where the hub is. */
+  "bad-option/no-hub": () =>
+    "Say at which hub your devices meet: drawer devices invite --hub URL. “drawer hub” serves one.",
+  /** A group that is there has its hub, and its devices their names. */
+  "bad-option/named": () =>
+    "--hub and --name are for the first invitation: this device is in a group already.",
+  /** A port is none. */
+  "bad-option/port": ({ value }: { value: string }) =>
+    `“${value}” is no port: give a number from 0 to 65535.`,
+  /** A hub has one database. */
+  "bad-option/two-databases": () => "A hub has one database: give one of --data and --postgres.",
   /** Nothing was said of what is to be lifted. */
   "bad-option/lift": () =>
     "Say what is to be lifted: drawer lift FILE --at SPOT. “drawer look FILE” lists the spots.",
@@ -224,6 +235,7 @@ export const waysOut: Partial<Readonly<Record<keyof typeof operations, string>>>
   discard: "discarded",
   empty: "emptied",
   age: "by age",
+  sync: "on another device",
   collect: "made room",
   rule: "made room",
   import: "import undone",
@@ -260,4 +272,29 @@ export const standings = {
   missing: ({ why }: { why: string }) => `its file is not to be had: ${why}`,
   both: ({ position, was, now }: { position: number; was: string; now: string }) =>
     `\n${position} says:       ${was}\nits file says: ${now}`,
+};
+
+/** What is said of devices. */
+export const devices = {
+  alone: "These drawers are on this device alone. “drawer devices invite --hub URL” lets another one in.",
+  isThis: "this device",
+  there: (time: string) => `heard ${time}`,
+  never: "not heard yet",
+  compare: "The four words of a device are the same on all your devices; one whose words differ is another.",
+  invited: ({ invitation, time }: { invitation: string; time: string }) =>
+    `Another device is let in by this invitation, once, until ${time}. Type “drawer devices join” there, and give it this:\n\n  ${invitation}\n\nWhoever has it before that can join: say it, or send it, only where nobody else hears.`,
+  ask: "The invitation (the hub's address and ten words): ",
+  joined: ({ name, words }: { name: string; words: string }) =>
+    `This device is “${name}” (${words}). “drawer devices” on the other one shows the same four words beside its name.`,
+  removed: ({ name }: { name: string }) =>
+    `“${name}” is out: it hears nothing new, and the key was changed. What it has heard it has; it keeps that.`,
+  left: "This device is out of its group. All that was here stays here.",
+  moreThere: ({ drawer, count, most }: { drawer: string; count: number; most: number }) =>
+    `“${drawer}” has ${countOf(count)} more on your other devices than its limit of ${grouped(most)} lets in here. Raise the limit here, so that all come? [y/N] `,
+  coming: "Bringing what your devices have",
+  following: "Following your other devices. Ctrl+C ends it.",
+  away: (why: string) => `${why} It is tried again.`,
+  hubListens: (address: string) =>
+    `The hub listens at ${address}. “drawer devices invite --hub ${address}” on a device begins. Ctrl+C ends it.`,
+  hubEnded: "The hub has ended.",
 };

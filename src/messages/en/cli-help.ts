@@ -37,6 +37,25 @@ export const commands = {
     skip: "pass over the next one",
     to: "clipboard: the first is put there, and each paste brings the next",
   },
+  devices: {
+    about: "your devices, with which these drawers are shared, and when each was heard last",
+  },
+  "devices invite": {
+    about: "let another device in: an invitation for “drawer devices join” there, good once, for ten minutes",
+    hub: "the address of the hub at which your devices meet, for the first invitation",
+    name: "what this device is called, for the first invitation (the computer's name)",
+  },
+  "devices join": {
+    about: "enter with an invitation, which is asked for, or read from standard input",
+    hub: "the address of the hub, where the invitation does not say it",
+    name: "what this device is called (the computer's name)",
+  },
+  "devices remove": {
+    about: "take a device out, by its name or its four words: it hears nothing new",
+  },
+  "devices leave": {
+    about: "take this device out; what is in its drawers stays",
+  },
   demo: {
     about: "a short tour on sample data, which leaves your own drawers alone",
   },
@@ -60,6 +79,16 @@ export const commands = {
     from: "the snippets (all)",
     each: "a file for each row of a table, whose header has the names",
     overwrite: "replace the file when it is there already",
+  },
+  hub: {
+    about: "serve a hub, at which devices meet; it can read nothing of what they hold",
+    port: "the port that it listens at",
+    host: "the address that it listens at; encryption is for a proxy in front",
+    data: "the folder of its database (SQLite)",
+    postgres: "a PostgreSQL database instead, found by PGHOST, PGUSER, PGDATABASE, PGPASSFILE…",
+    quota: "how many megabytes a group may hold",
+    proxy: "a proxy in front says whom a request comes from",
+    quiet: "write no line for each request",
   },
   hide: {
     about: "make snippets private: shown nowhere, never found or exported, until you say otherwise",
@@ -189,6 +218,10 @@ export const commands = {
   split: {
     about: "part a snippet that was merged or appended to into what it was made of",
   },
+  sync: {
+    about: "take what your other devices did, and send them what was done here",
+    follow: "go on doing so as things happen, until it is ended",
+  },
   undo: {
     about: "take back the last change",
   },
@@ -220,6 +253,7 @@ export const commandGroups = {
   putDown: "Put down",
   join: "Join",
   takeOut: "Take out and bring back",
+  devices: "On several devices",
   learn: "See how it works",
 };
 

@@ -467,6 +467,11 @@ export const computerPanel = {
     menu: "Drawer stands in the system's menu",
     login: "It starts when you log in, and collects quietly",
   },
+  devices: "Your devices",
+  thisDevice: "this one",
+  /** When a device was heard last. */
+  heard: (time: string) => `heard ${time}`,
+  notHeard: "not heard yet",
   keys: "Keys of your own, in every program",
   noKeys: "No key is set yet.",
   remove: "Take back",
