@@ -5,18 +5,20 @@ import { notice, type Notice } from "../content/notice.js";
 import { cliErrors, cliNotices } from "../messages/en/cli.js";
 import { openWindow as says } from "../messages/en/window.js";
 import type { ComputerSettings, OwnKey, StartPlace } from "../page/binding/host-desktop.js";
+import type { SyncClient } from "../sync/client.js";
 import { changeKeys, parseKey, readKeys } from "./keys.js";
 import { ownCommand } from "./own-command.js";
 import { UsageError } from "./refusal.js";
 
 /** What the window can set on this computer: keys of the user's own, and from where it is started. */
-export function computerSettings(drawer: string): ComputerSettings {
+export function computerSettings(drawer: string, devices: SyncClient): ComputerSettings {
   return {
     async read() {
       const { isInMenu } = await menus();
       return {
         keys: Object.entries(readKeys()).map(([key, act]) => ({ key, act })),
         startsFrom: (["menu", "login"] as const).filter((place) => isInMenu(place)),
+        devices: await devices.devices(),
       };
     },
     async setKey({ key, act }: OwnKey) {

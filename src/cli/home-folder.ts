@@ -25,3 +25,13 @@ export function filesFolder(): string {
 export function keysFile(): string {
   return join(home(), "keys.json");
 }
+
+/** The file in which this device's keys are kept, where the drawers are shared with other devices. */
+export function deviceFile(): string {
+  return join(home(), "device.json");
+}
+
+/** The folder of a hub's database, where none is named. */
+export function hubFolder(): string {
+  return join(home(), "hub");
+}

@@ -63,6 +63,11 @@ const groups: Readonly<
     undo: async () => (await import("./simple-commands.js")).drawerCommand("undo"),
     redo: async () => (await import("./simple-commands.js")).drawerCommand("redo"),
   },
+  devices: {
+    sync: () => import("./commands/sync.js"),
+    devices: () => import("./commands/devices.js"),
+    hub: () => import("./commands/hub.js"),
+  },
   learn: {
     demo: () => import("./commands/demo.js"),
   },
@@ -95,7 +100,7 @@ async function main(typed: readonly string[]): Promise<void> {
 }
 
 /** Commands that have commands of their own (`drawer recipe save`). */
-const NESTING: readonly string[] = ["recipe"];
+const NESTING: readonly string[] = ["recipe", "devices"];
 
 /** Options that every command has may also stand before the command. */
 function commandFirst(words: readonly string[]): readonly string[] {
@@ -108,7 +113,8 @@ function commandFirst(words: readonly string[]): readonly string[] {
     else break;
   }
   if (at === words.length) return words;
-  const end = at + (NESTING.includes(words[at]!) ? 2 : 1);
+  const isNested = NESTING.includes(words[at]!) && /^[a-z]/.test(words[at + 1] ?? "");
+  const end = at + (isNested ? 2 : 1);
   return [...words.slice(at, end), ...options, ...words.slice(end)];
 }
 

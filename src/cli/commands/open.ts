@@ -8,16 +8,20 @@ import { openDesktop } from "../../desktop/open.js";
 import { answers } from "../../messages/en/cli-answers.js";
 import { commands } from "../../messages/en/cli-help.js";
 import { openWindow as says } from "../../messages/en/window.js";
+import type { RowStore } from "../../stores/row-store.js";
 import { KEY_LIFE, newSecret } from "../../window/guard.js";
 import { serveWindow } from "../../window/server.js";
 import { answer, answerWith, type CommonOptions } from "../answer.js";
 import { begin } from "../command.js";
 import { computerSettings, setStart } from "../computer-settings.js";
 import { dealToClipboard } from "../deal-to-clipboard.js";
+import { syncClient } from "../device-keeper.js";
+import { followDevices } from "../follow-devices.js";
 import { windowFile } from "../home-folder.js";
 import { withDrawer } from "../home.js";
 import { hostFiles } from "../host-files.js";
 import { takeKeys } from "../hotkeys.js";
+import { interrupted } from "../interrupted.js";
 import { addressOfOpen, chooseEntryFolder, noteOpen, openBrowser, type WayIn } from "../open-window.js";
 import { refusalText } from "../refusal.js";
 import { print, printJson, remark } from "../terminal.js";
@@ -68,12 +72,13 @@ export function add(program: Command): void {
                   keyed.act(() => Promise.reject(error));
                 },
               }),
-            settings: computerSettings(name),
+            settings: computerSettings(name, syncClient(store as RowStore)),
             notePasted: (desktop) => noteWindow(desktop, windowFile()),
           },
           log: (sentence) => remark(`${sentence}\n`),
           ...(options.quiet && { patience: Infinity }),
         });
+        const endFollowing = await followDevices(store as RowStore, (sentence) => remark(`${sentence}\n`));
         const forget = await noteOpen({ port: server.port, secret, entryFolder });
         try {
           if (options.quiet) print(`${says.quiet}\n`);
@@ -82,6 +87,7 @@ export function add(program: Command): void {
         } finally {
           await forget();
           await server.close();
+          await endFollowing();
         }
         if (!options.json) print(`${says.ended}\n`);
       });
@@ -119,10 +125,4 @@ async function show(
   } catch (error) {
     remark(`${says.noBrowser(reasonOf(error))}\n`);
   }
-}
-
-function interrupted(): Promise<void> {
-  return new Promise((settle) => {
-    for (const signal of ["SIGINT", "SIGTERM", "SIGHUP"] as const) process.once(signal, () => settle());
-  });
 }

@@ -1,8 +1,11 @@
 import type { Command } from "commander";
 import { openDesktop } from "../../desktop/open.js";
 import { commands } from "../../messages/en/cli-help.js";
+import type { RowStore } from "../../stores/row-store.js";
 import { begin } from "../command.js";
+import { followDevices } from "../follow-devices.js";
 import { withDrawer } from "../home.js";
+import { remark } from "../terminal.js";
 import { claimWatch } from "../watch-claim.js";
 import { WatchSession, type WatchOptions } from "../watch-session.js";
 
@@ -18,7 +21,12 @@ export function add(program: Command): void {
       try {
         await withDrawer(options.drawer, async (drawer) => {
           const giveUp = await claimWatch(drawer.name);
-          await new WatchSession(drawer, desktop, options).run().finally(giveUp);
+          const tell = (sentence: string) => remark(`${sentence}\n`);
+          const endFollowing = await followDevices(drawer.store as RowStore, tell);
+          await new WatchSession(drawer, desktop, options).run().finally(async () => {
+            giveUp();
+            await endFollowing();
+          });
         });
       } finally {
         desktop.close();

@@ -43,10 +43,25 @@ export interface OwnKey {
 /** Where Drawer is started from: the system's menu, or by itself when the user logs in. */
 export type StartPlace = "menu" | "login";
 
+/** A device with which the drawers are shared. */
+export interface SharingDevice {
+  readonly name: string;
+  /** Four words, the same on every device. */
+  readonly words: string;
+  readonly isThis: boolean;
+  /** When it was heard last; ISO 8601, in UTC. */
+  readonly lastThere?: string;
+}
+
 /** What the user can set of Drawer on this computer. */
 export interface ComputerSettings {
   /** What is set now. */
-  read(): Promise<{ readonly keys: readonly OwnKey[]; readonly startsFrom: readonly StartPlace[] }>;
+  read(): Promise<{
+    readonly keys: readonly OwnKey[];
+    readonly startsFrom: readonly StartPlace[];
+    /** The devices with which the drawers are shared; none where they are on this one alone. */
+    readonly devices: readonly SharingDevice[];
+  }>;
   /**
    * Sets what a key does; takes it back with an empty act.
    * @throws DrawerError `bad-key`, `bad-option`, `bad-pick`

@@ -1,6 +1,7 @@
 import { html } from "lit";
 import { computerPanel as words } from "../../../messages/core/page-sentences.js";
 import type { ComputerSettings, OwnKey, StartPlace } from "../../binding/host-desktop.js";
+import { shownTime } from "./time.js";
 
 /** What is set on this computer now. */
 export type Computer = Awaited<ReturnType<ComputerSettings["read"]>>;
@@ -10,7 +11,7 @@ const ACTS = Object.keys(words.acts) as (keyof typeof words.acts)[];
 
 /** What the user can set of Drawer on this computer: from where it is started, and keys that work in every program. */
 export function computerPanel(
-  { keys, startsFrom }: Computer,
+  { keys, startsFrom, devices }: Computer,
   actions: {
     readonly setKey: (key: OwnKey) => void;
     readonly setStart: (place: StartPlace, isThere: boolean) => void;
@@ -38,7 +39,7 @@ export function computerPanel(
   `;
   return html`
     <section class="panel computer" aria-label=${words.name} part="panel">
-      ${start("menu")} ${start("login")}
+      ${start("menu")} ${start("login")} ${devices.length === 0 ? "" : deviceList(devices)}
       <h3>${words.keys}</h3>
       ${keys.length === 0 ? html`<p class="note">${words.noKeys}</p>` : ""}
       <ul>
@@ -72,6 +73,25 @@ export function computerPanel(
       </form>
       <p class="note">${words.note}</p>
     </section>
+  `;
+}
+
+/** The devices with which the drawers are shared: when each was heard, and the words by which it is known. */
+function deviceList(devices: Computer["devices"]) {
+  const heard = ({ isThis, lastThere }: Computer["devices"][number]) =>
+    isThis ? words.thisDevice : lastThere === undefined ? words.notHeard : words.heard(shownTime(lastThere));
+  return html`
+    <h3>${words.devices}</h3>
+    <ul>
+      ${devices.map(
+        (device) => html`
+          <li>
+            <span class="says">${device.name}: ${heard(device)}</span>
+            <span class="from">${device.words}</span>
+          </li>
+        `,
+      )}
+    </ul>
   `;
 }
 
