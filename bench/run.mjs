@@ -12,6 +12,7 @@ const parts = [
   "weight",
   "desktop",
   "window",
+  "hub",
 ];
 const wanted = process.argv.slice(2);
 for (const part of parts)

@@ -5,6 +5,7 @@ import { existsSync, mkdirSync, readdirSync, statSync } from "node:fs";
 import { dirname, join } from "node:path";
 import { fileURLToPath } from "node:url";
 import { findChromium } from "./chromium.mjs";
+import { postgresPrograms } from "./postgres.mjs";
 import { findOdfSchema, OOXML_VALIDATOR, PYTHON } from "./office.mjs";
 
 const root = join(dirname(fileURLToPath(import.meta.url)), "..");
@@ -71,7 +72,7 @@ if (process.argv.includes("--test")) {
           ...Object.entries({ weasyprint: "weasyprint", gropdf: "groff", qpdf: "qpdf" }).flatMap(
             ([program, name]) => (onPath(program) ? [] : [name]),
           ),
-          ...(existsSync("/usr/lib/postgresql") ? [] : ["postgresql"]),
+          ...(postgresPrograms() ? [] : ["postgresql"]),
           ...(onPath("jing") ? [] : ["jing", "default-jre-headless"]),
           ...(findOdfSchema() ? [] : ["emacs-common"]),
           ...["docx", "openpyxl", "odf", "uno"]

@@ -1,5 +1,6 @@
 import { Hono, type Context } from "hono";
 import { bodyLimit } from "hono/body-limit";
+import { cors } from "hono/cors";
 import { secureHeaders } from "hono/secure-headers";
 import { streamSSE } from "hono/streaming";
 import * as v from "valibot";
@@ -87,7 +88,14 @@ export function hubApp(database: HubDatabase, options: HubOptions): HubApp {
   const ended = new Promise<void>((settle) => ending.signal.addEventListener("abort", () => settle()));
   const refuse = (context: Context, why: HubRefusal) => context.text(hubAnswers[why], STATUS[why]);
 
-  app.use(secureHeaders({ contentSecurityPolicy: { defaultSrc: ["'none'"] } }));
+  // Any page may ask: what counts is a device's signature, which no browser adds by itself.
+  app.use(cors({ origin: "*", exposeHeaders: ["date", "drawer-parts"], maxAge: 86_400 }));
+  app.use(
+    secureHeaders({
+      contentSecurityPolicy: { defaultSrc: ["'none'"] },
+      crossOriginResourcePolicy: "cross-origin",
+    }),
+  );
   app.use(async (context, next) => {
     const began = performance.now();
     await next();

@@ -12,6 +12,8 @@ import { digest, encodeBytes, sign, type KeyPair } from "./sealing.js";
 const MESSAGE = "application/vnd.msgpack";
 /** How long a request may take, in milliseconds. */
 const PATIENCE = 60_000;
+/** That a group has no more room (RFC 4918, 507). */
+const FULL = 507;
 /** What a request is signed for. */
 export const REQUEST_PURPOSE = "request";
 
@@ -195,7 +197,7 @@ async function refusal(answer: Response, hub: string): Promise<DrawerError> {
   if (answer.status === 409) return new DrawerError(syncErrors, "hub-wrong", { hub, why: "copied" });
   if (answer.status === 410) return new DrawerError(syncErrors, "removed", {});
   const reason = `${answer.status}${said === "" ? "" : `: ${said}`}`;
-  const isAway = answer.status >= 500 || answer.status === 429;
+  const isAway = (answer.status >= 500 && answer.status !== FULL) || answer.status === 429;
   return new DrawerError(syncErrors, isAway ? "hub-away" : "hub-refused", { hub, reason });
 }
 

@@ -3,11 +3,11 @@ import { openPostgresHub } from "../../dist/hub/postgres.js";
 import type { HubDatabase } from "../../dist/hub/sql.js";
 import { readHeader, writeRecord, type RecordSort } from "../../dist/sync/records.js";
 import { newKey, signingPair } from "../../dist/sync/sealing.js";
+import { postgresPrograms, startPostgres } from "../../scripts/postgres.mjs";
 import { newHubDatabase } from "../support/group";
-import { postgresPrograms, startPostgres, type Postgres } from "../support/hub";
 
 const { secret, public: signing } = signingPair(newKey());
-let postgres: Postgres | undefined;
+let postgres: ReturnType<typeof startPostgres> | undefined;
 afterAll(() => postgres?.stop());
 
 /** The databases of a hub, each with how to open the same one a second time. */

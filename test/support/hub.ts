@@ -1,8 +1,6 @@
-import { spawn, spawnSync, type ChildProcess } from "node:child_process";
-import { chownSync, existsSync, mkdtempSync, readdirSync, rmSync } from "node:fs";
+import { spawn, type ChildProcess } from "node:child_process";
 import { createServer, type AddressInfo, type Server } from "node:net";
-import { tmpdir } from "node:os";
-import { join, resolve } from "node:path";
+import { resolve } from "node:path";
 
 /** A hub that runs as a process. */
 export interface HubProcess {
@@ -42,60 +40,6 @@ export async function startHub(
       return gone;
     },
   };
-}
-
-/** A PostgreSQL of a test's own. */
-export interface Postgres {
-  /** What leads a hub to it. */
-  readonly env: Readonly<Record<string, string>>;
-  restart(): void;
-  stop(): void;
-}
-
-/** Where Debian's PostgreSQL has its programs; nothing where it is not installed. */
-export function postgresPrograms(): string | undefined {
-  const folder = "/usr/lib/postgresql";
-  const [version] = existsSync(folder) ? readdirSync(folder).sort().reverse() : [];
-  return version && join(folder, version, "bin");
-}
-
-/** Makes a cluster in a folder of its own, and starts it: reached by a socket in that folder alone. */
-export function startPostgres(): Postgres {
-  const folder = mkdtempSync(join(tmpdir(), "drawer-pg-"));
-  const programs = postgresPrograms()!;
-  // It does not run as root.
-  const user = process.getuid?.() === 0 ? idsOf("postgres") : undefined;
-  if (user) chownSync(folder, user.uid, user.gid);
-  const run = (program: string, ...words: string[]) => {
-    const { status, stderr } = spawnSync(join(programs, program), words, {
-      ...user,
-      cwd: folder,
-      encoding: "utf8",
-      env: { ...process.env },
-      stdio: ["ignore", "ignore", "pipe"],
-    });
-    if (status !== 0) throw new Error(`${program}: ${stderr}`);
-  };
-  const data = join(folder, "data");
-  run("initdb", "-D", data, "-U", "hub", "--auth=trust", "-E", "UTF8", "--no-sync");
-  const settings = `-c listen_addresses='' -c unix_socket_directories='${folder}'`;
-  const control = (act: string, ...words: string[]) =>
-    run("pg_ctl", act, "-D", data, "-w", "-l", join(folder, "log"), ...words);
-  control("start", "-o", settings);
-  const env = { PGHOST: folder, PGUSER: "hub", PGDATABASE: "postgres" };
-  return {
-    env,
-    restart: () => control("restart", "-m", "immediate", "-o", settings),
-    stop: () => {
-      control("stop", "-m", "immediate");
-      rmSync(folder, { recursive: true, force: true });
-    },
-  };
-}
-
-function idsOf(user: string): { uid: number; gid: number } {
-  const id = (flag: string) => Number(spawnSync("id", [flag, user], { encoding: "utf8" }).stdout);
-  return { uid: id("-u"), gid: id("-g") };
 }
 
 /** A network between devices and a hub, that keeps what goes through it, and can be cut. */
