@@ -104,7 +104,7 @@ export class Groups {
         ...[group, device],
       );
       let { number } = writer!;
-      let { last, bytes } = held!;
+      const fresh: ReadRecord[] = [];
       for (const record of records) {
         if (record.read.number <= number) {
           await refuseOther(sql, group, record);
@@ -113,12 +113,17 @@ export class Groups {
         if (record.read.number !== number + 1)
           throw new NotTaken("gap", `The next record has the number ${number + 1}.`);
         number++;
-        last++;
-        bytes += await this.#insert(sql, group, last, record);
+        fresh.push(record);
       }
-      if (bytes > this.quotas.group)
+      if (fresh.length === 0) return;
+      const { last, bytes } = held!;
+      const grown = await this.#insert(sql, group, last, fresh);
+      if (bytes + grown > this.quotas.group)
         throw new NotTaken("full", `A group may hold ${this.quotas.group} bytes here.`);
-      await sql.run("UPDATE groups SET last = ?, bytes = ? WHERE id = ?", last, bytes, group);
+      await sql.run(
+        "UPDATE groups SET last = ?, bytes = ? WHERE id = ?",
+        ...[last + fresh.length, bytes + grown, group],
+      );
       await sql.run(
         "UPDATE devices SET number = ? WHERE of_group = ? AND id = ?",
         ...[number, group, device],
@@ -127,40 +132,65 @@ export class Groups {
     await this.database.notify(group);
   }
 
-  /** Puts a record in its place, and lets go of those whose place it takes. Returns by how many bytes the group has grown. */
-  async #insert(
-    sql: Sql,
-    group: string,
-    place: number,
-    { header, signature, body, read }: ReadRecord,
-  ): Promise<number> {
-    const { device, number, sort, slot, seen, blobs } = read;
-    const bytes = header.length + signature.length + body.length;
-    await sql.run(
-      `INSERT INTO records (of_group, place, device, number, sort, slot, header, signature, body, bytes, replaced)
-        VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, NULL)`,
-      ...[group, place, device, number, sort, slot, header, signature, body, bytes],
+  /**
+   * Puts records in their places after the last, and lets go of the bodies of those whose place they take; in few statements, for each
+   * is a way to the database and back. Returns by how many bytes the group has grown.
+   */
+  async #insert(sql: Sql, group: string, last: number, records: readonly ReadRecord[]): Promise<number> {
+    const slots = [...new Set(records.map(({ read }) => read.slot))];
+    const there = await sql.rows<StandingRecord>(
+      `SELECT place, slot, device, length(body) AS body_bytes FROM records
+        WHERE of_group = ? AND replaced IS NULL AND slot IN (${marks(slots)})`,
+      ...[group, ...slots],
     );
-    for (const blob of blobs)
-      await sql.run(
-        "INSERT INTO needs (of_group, blob, place) VALUES (?, ?, ?) ON CONFLICT DO NOTHING",
-        ...[group, blob, place],
-      );
-    const replaced = await sql.rows<{ place: number; body_bytes: number }>(
-      `SELECT place, length(body) AS body_bytes FROM records
-        WHERE of_group = ? AND slot = ? AND replaced IS NULL AND place < ? AND (place <= ? OR device = ?)`,
-      ...[group, slot, place, seen, device],
-    );
-    let freed = 0;
-    for (const old of replaced) {
-      freed += Number(old.body_bytes);
-      await sql.run(
-        "UPDATE records SET body = NULL, replaced = ?, bytes = bytes - ? WHERE of_group = ? AND place = ?",
-        ...[place, Number(old.body_bytes), group, old.place],
-      );
-      await sql.run("DELETE FROM needs WHERE of_group = ? AND place = ?", group, old.place);
+    const placed = records.map((record, at) => ({ ...record, place: last + 1 + at }));
+    /** By the place of each that is replaced: the place of what replaces it. */
+    const replaced = new Map<number, number>();
+    for (const { place, read } of placed) {
+      const before = [
+        ...there,
+        ...placed.map((one) => ({ place: one.place, slot: one.read.slot, device: one.read.device })),
+      ];
+      for (const old of before)
+        if (old.slot === read.slot && old.place < place && !replaced.has(old.place))
+          if (old.place <= read.seen || old.device === read.device) replaced.set(old.place, place);
     }
-    return bytes - freed;
+    let grown = 0;
+    const rows = placed.map(({ header, signature, body, read, place }) => {
+      const { device, number, sort, slot } = read;
+      const by = replaced.get(place) ?? null;
+      const kept = by === null ? body : null;
+      const bytes = header.length + signature.length + (kept?.length ?? 0);
+      grown += bytes;
+      return [group, place, device, number, sort, slot, header, signature, kept, bytes, by];
+    });
+    await sql.run(
+      `INSERT INTO records
+        (of_group, place, device, number, sort, slot, header, signature, body, bytes, replaced)
+        VALUES ${rows.map((row) => `(${marks(row)})`).join(", ")}`,
+      ...rows.flat(),
+    );
+    const needs = placed
+      .filter(({ place }) => !replaced.has(place))
+      .flatMap(({ read, place }) => [...new Set(read.blobs)].map((blob) => [group, blob, place]));
+    for (let at = 0; at < needs.length; at += ROWS_AT_ONCE) {
+      const some = needs.slice(at, at + ROWS_AT_ONCE);
+      await sql.run(
+        `INSERT INTO needs (of_group, blob, place) VALUES ${some.map((row) => `(${marks(row)})`).join(", ")}`,
+        ...some.flat(),
+      );
+    }
+    const gone = there.filter(({ place }) => replaced.has(place));
+    if (gone.length === 0) return grown;
+    const places = gone.map(({ place }) => place);
+    await sql.run(
+      `UPDATE records SET body = NULL, bytes = bytes - length(body),
+        replaced = CASE place ${places.map(() => "WHEN ? THEN CAST(? AS BIGINT)").join(" ")} END
+        WHERE of_group = ? AND place IN (${marks(places)})`,
+      ...[...places.flatMap((place) => [place, replaced.get(place)!]), group, ...places],
+    );
+    await sql.run(`DELETE FROM needs WHERE of_group = ? AND place IN (${marks(places)})`, group, ...places);
+    return grown - gone.reduce((sum, row) => sum + Number(row.body_bytes), 0);
   }
 
   /** Records after a place, or before one from the last back; and the last place that there is. */
@@ -361,6 +391,22 @@ export class Groups {
       bytes: await one("SELECT sum(bytes) AS count FROM groups"),
     };
   }
+}
+
+/** How many rows are written in one statement at most. */
+const ROWS_AT_ONCE = 1000;
+
+/** As many marks for values as there are of something. */
+function marks(values: readonly unknown[]): string {
+  return values.map(() => "?").join(", ");
+}
+
+/** A record that stands in a slot. */
+interface StandingRecord {
+  readonly place: number;
+  readonly slot: string;
+  readonly device: string;
+  readonly body_bytes: number;
 }
 
 interface GivenRow {

@@ -30,11 +30,16 @@ export function nodePrimitives({
   // What stands before the bytes of a key in its DER form (RFC 8410).
   const [inPrivate, inPublic] = ["302e020100300506032b657004220420", "302a300506032b6570032100"];
   const der = (before: string, key: Uint8Array) => Buffer.concat([Buffer.from(before, "hex"), key]);
+  // To read a key takes longer than to sign with it, and a device has one.
+  const own = new WeakMap<Uint8Array, ReturnType<Crypto["createPrivateKey"]>>();
+  const ownKey = (secret: Uint8Array) => {
+    const key =
+      own.get(secret) ?? createPrivateKey({ key: der(inPrivate, secret), format: "der", type: "pkcs8" });
+    own.set(secret, key);
+    return key;
+  };
   return {
-    sign: (secret, bytes) => {
-      const key = createPrivateKey({ key: der(inPrivate, secret), format: "der", type: "pkcs8" });
-      return new Uint8Array(sign(null, bytes, key));
-    },
+    sign: (secret, bytes) => new Uint8Array(sign(null, bytes, ownKey(secret))),
     verify: (key, bytes, signature) =>
       verify(
         null,
