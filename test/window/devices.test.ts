@@ -1,0 +1,47 @@
+import { join } from "node:path";
+import type { Browser } from "playwright-core";
+import { launch, onPages } from "../support/browser";
+import { commandHome } from "../support/command";
+import { until } from "../support/desktop";
+import { startHub, type HubProcess } from "../support/hub";
+import { OpenedWindow } from "../support/window";
+
+onPages("two windows of one person's, on two devices", () => {
+  const desk = commandHome();
+  const laptop = commandHome();
+  let hub: HubProcess;
+  let browser: Browser;
+  beforeAll(async () => {
+    hub = await startHub(["--port", "0", "--data", join(desk.folder, "hub")]);
+    browser = await launch();
+  });
+  afterAll(async () => {
+    await browser.close();
+    await hub.stop();
+  });
+
+  test("are in step: what is done in one stands in the other, and each tells its devices", async () => {
+    await desk.drawer(["collect"], "First wheatear on the seawall");
+    const invited = await desk.all(`devices invite --json --hub ${hub.address} --name desk`);
+    const { invitation } = JSON.parse(invited) as { invitation: string };
+    expect((await laptop.drawer(["devices", "join", "--name", "laptop"], invitation)).code).toBe(0);
+    const opened = [await OpenedWindow.open(desk.home()), await OpenedWindow.open(laptop.home())];
+    const [here, there] = [await opened[0]!.page(browser), await opened[1]!.page(browser)];
+    await there.shows("First wheatear on the seawall");
+    await desk.drawer(["collect"], "Sandwich terns over the bar");
+    await there.shows("First wheatear on the seawall", "Sandwich terns over the bar");
+    await there.in('[data-position="1"] .position').click();
+    await there.page.keyboard.press("Delete");
+    await here.shows("Sandwich terns over the bar");
+    await there.openPanel("This computer");
+    const panel = there.in(".panel.computer");
+    await until(
+      () => panel.innerText(),
+      (text) => /Your devices[^]*desk: heard[^]*laptop: this one/.test(text),
+    );
+    if (process.env["SHOT"]) await there.page.screenshot({ path: process.env["SHOT"] });
+    expect([here.complaints, there.complaints]).toEqual([[], []]);
+    await Promise.all(browser.contexts().map((context) => context.close()));
+    expect(await Promise.all(opened.map((window) => window.end()))).toEqual([0, 0]);
+  });
+});
