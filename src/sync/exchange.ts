@@ -17,6 +17,7 @@ import type { Hub } from "./hub.js";
 import {
   HubFault,
   isSound,
+  withKeys,
   withKeysOf,
   neededBy,
   readPage,
@@ -86,9 +87,7 @@ export class Exchange {
    * @throws DrawerError `hub-away`, `hub-refused`, `hub-wrong`, `removed`, `not-joined`
    */
   async run(): Promise<Exchanged> {
-    const secrets = await this.keeper.read();
-    if (!secrets) throw new DrawerError(syncErrors, "not-joined", {});
-    this.#secrets = secrets;
+    await this.#readSecrets();
     await this.#take("on");
     await this.#send();
     await this.#take("back");
@@ -98,6 +97,19 @@ export class Exchange {
     // Its own records are heard too: an invitation begins after them.
     if (this.#sent > 0) await this.#take("on");
     return this.#result();
+  }
+
+  async #readSecrets(): Promise<void> {
+    const secrets = await this.keeper.read();
+    if (!secrets) throw new DrawerError(syncErrors, "not-joined", {});
+    this.#secrets = secrets;
+  }
+
+  /** Keeps secrets, with the keys that another program of this device may have got meanwhile. */
+  async #keepSecrets(secrets: DeviceSecrets): Promise<void> {
+    const there = await this.keeper.read();
+    this.#secrets = there ? withKeys(there, secrets.keys) : secrets;
+    await this.keeper.write(this.#secrets);
   }
 
   get #isEnded(): boolean {
@@ -122,8 +134,9 @@ export class Exchange {
         tried = 0;
       } catch (error) {
         if (error instanceof HubFault) await this.#hearAgain(state, error);
-        // Another program of this device has taken it.
         else if (!(error instanceof Conflict) || ++tried > ATTEMPTS) throw error;
+        // Another program of this device has taken it, and may have got keys.
+        else await this.#readSecrets();
       }
     }
   }
@@ -168,12 +181,10 @@ export class Exchange {
     for (let after = state.heard; ;) {
       const { records } = await this.hub.records({ after, limit: PAGE });
       if (records.length === 0) break;
-      this.#secrets = withKeysOf(records, state, this.#secrets);
+      await this.#keepSecrets(withKeysOf(records, state, this.#secrets));
       after = records.at(-1)!.at;
     }
-    if (this.#secrets.keys.length === before) return false;
-    await this.keeper.write(this.#secrets);
-    return true;
+    return this.#secrets.keys.length > before;
   }
 
   /** All that was collected before this device joined has come. */
@@ -187,8 +198,7 @@ export class Exchange {
 
   async #takePage(page: Page, before: SyncState, direction: Direction): Promise<void> {
     // Keys first: what they open may not be taken without them.
-    if (page.secrets !== this.#secrets) await this.keeper.write(page.secrets);
-    this.#secrets = page.secrets;
+    if (page.secrets !== this.#secrets) await this.#keepSecrets(page.secrets);
     const options = await this.#optionsFor(page.snippets, before.device, direction === "on");
     const taken = await this.store.engine.write(function* () {
       const now = yield* unchanged(before);
@@ -304,8 +314,7 @@ export class Exchange {
     const known = there ? this.#secrets.keys : [...this.#secrets.keys, key];
     if (there && known.every(({ holders }) => ids.every((id) => holders.includes(id)))) return key;
     const keys = known.map((one) => ({ ...one, holders: [...new Set([...one.holders, ...ids])] }));
-    this.#secrets = { ...this.#secrets, keys };
-    await this.keeper.write(this.#secrets);
+    await this.#keepSecrets({ ...this.#secrets, keys });
     const secrets = this.#secrets;
     await this.store.engine.write(function* () {
       const now = (yield* readState())!;

@@ -184,7 +184,7 @@ function takeBody(
   const { state, secrets } = page;
   const place = placeOf(header);
   if (header.sort === "key") {
-    page.secrets = { ...secrets, keys: withKeysIn(record.body, place, state.device, secrets) };
+    page.secrets = withKeysIn(record.body, place, state.device, secrets);
     return undefined;
   }
   const key = secrets.keys.find(({ id }) => id === header.key);
@@ -196,20 +196,28 @@ function takeBody(
   return undefined;
 }
 
-/** The keys of this device with those in a body that are handed on to it. */
+/** The secrets of this device with the keys in a body that are handed on to it. */
 function withKeysIn(
   body: Uint8Array,
   place: Uint8Array,
   device: string,
-  { keys, sealing }: DeviceSecrets,
-): readonly GroupKey[] {
-  const found = new Map(keys.map((key) => [key.id, key]));
-  for (const key of unpackKeys(body, place, device, sealing) ?? []) {
+  secrets: DeviceSecrets,
+): DeviceSecrets {
+  const handed = unpackKeys(body, place, device, secrets.sealing) ?? [];
+  return withKeys(
+    secrets,
+    handed.map((key) => ({ ...key, holders: [...key.holders, device] })),
+  );
+}
+
+/** Secrets with more keys; of one that is known it is noted who has it too. */
+export function withKeys(secrets: DeviceSecrets, more: readonly GroupKey[]): DeviceSecrets {
+  const found = new Map(secrets.keys.map((key) => [key.id, key]));
+  for (const key of more) {
     const known = found.get(key.id) ?? key;
-    const holders = [...new Set([...known.holders, ...key.holders, device])];
-    found.set(key.id, { ...known, holders });
+    found.set(key.id, { ...known, holders: [...new Set([...known.holders, ...key.holders])] });
   }
-  return [...found.values()];
+  return { ...secrets, keys: [...found.values()] };
 }
 
 /** The secrets of this device with all keys that devices of the group hand on to it in these records. */
@@ -223,8 +231,7 @@ export function withKeysOf(
     const header = readHeader(record);
     const writer = devices.find(({ id }) => id === header?.device);
     if (header?.sort !== "key" || !record.body || !writer || !isMember(writer)) continue;
-    if (isSignedBy(writer.signing, record))
-      found = { ...found, keys: withKeysIn(record.body, placeOf(header), device, found) };
+    if (isSignedBy(writer.signing, record)) found = withKeysIn(record.body, placeOf(header), device, found);
   }
   return found;
 }

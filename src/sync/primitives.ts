@@ -30,29 +30,32 @@ export function nodePrimitives({
   // What stands before the bytes of a key in its DER form (RFC 8410).
   const [inPrivate, inPublic] = ["302e020100300506032b657004220420", "302a300506032b6570032100"];
   const der = (before: string, key: Uint8Array) => Buffer.concat([Buffer.from(before, "hex"), key]);
-  // To read a key takes longer than to sign with it, and a device has one.
-  const own = new WeakMap<Uint8Array, ReturnType<Crypto["createPrivateKey"]>>();
-  const ownKey = (secret: Uint8Array) => {
-    const key =
-      own.get(secret) ?? createPrivateKey({ key: der(inPrivate, secret), format: "der", type: "pkcs8" });
-    own.set(secret, key);
-    return key;
-  };
+  // To read a key takes longer than to work with it, and there are few.
+  const privateKey = remembered((secret) =>
+    createPrivateKey({ key: der(inPrivate, secret), format: "der", type: "pkcs8" }),
+  );
+  const publicKey = remembered((key) =>
+    createPublicKey({ key: der(inPublic, key), format: "der", type: "spki" }),
+  );
   return {
-    sign: (secret, bytes) => new Uint8Array(sign(null, bytes, ownKey(secret))),
-    verify: (key, bytes, signature) =>
-      verify(
-        null,
-        bytes,
-        createPublicKey({ key: der(inPublic, key), format: "der", type: "spki" }),
-        signature,
-      ),
+    sign: (secret, bytes) => new Uint8Array(sign(null, bytes, privateKey(secret))),
+    verify: (key, bytes, signature) => verify(null, bytes, publicKey(key), signature),
     scrypt: (words, salt, { N, r, p }) =>
       new Promise((settle, fail) =>
         scrypt(words, salt, 32, { N, r, p, maxmem: 256 * N * r }, (error, key) =>
           error ? fail(error) : settle(new Uint8Array(key)),
         ),
       ),
+  };
+}
+
+/** What is made of bytes, once for as long as they are there. */
+function remembered<Value>(make: (bytes: Uint8Array) => Value): (bytes: Uint8Array) => Value {
+  const made = new WeakMap<Uint8Array, { readonly value: Value }>();
+  return (bytes) => {
+    const known = made.get(bytes) ?? { value: make(bytes) };
+    made.set(bytes, known);
+    return known.value;
   };
 }
 

@@ -169,6 +169,8 @@ function* hasRoom(entry: Entry, plan: Plan): Job<boolean> {
     if (!leaving) return false;
     plan.edits.set(leaving.id, { id: leaving.id, before: leaving, after: null });
     plan.evicted++;
+    // What nobody else has heard of is told before it goes.
+    yield* catchUp(leaving.id, plan.options.device);
     yield* noteAbsence(leaving.id, "evicted");
     sum.count--;
     sum.bytes -= leaving.bytes;

@@ -152,6 +152,11 @@ export class TestDevice {
     this.client = this.#client();
   }
 
+  /** Exchanges by two programs at the same moment. */
+  async exchangeTwice(): Promise<void> {
+    await Promise.all([this.client.exchange(), this.#client().exchange()]);
+  }
+
   begin(): Promise<void> {
     return this.client.begin({ hub: "https://hub.example", name: this.name });
   }

@@ -26,7 +26,7 @@ const DRAWERS = ["main", "spring"];
 const ACTS = [
   ...["collect", "collect", "collect", "large", "label", "keep", "release", "move", "discard", "merge"],
   ...["split", "append", "undo", "redo", "hide", "unhide", "empty", "emptyForGood", "restore", "moveInto"],
-  ...["copyInto", "restart", "exchange", "exchange", "exchange", "cutOff", "join", "remove"],
+  ...["copyInto", "restart", "exchange", "exchange", "twice", "cutOff", "join", "remove"],
 ] as const;
 type Act = (typeof ACTS)[number];
 
@@ -84,6 +84,7 @@ class History {
     if (act === "join") return this.devices.length < 5 ? this.add() : undefined;
     if (act === "remove") return this.#remove(device);
     if (act === "restart") return device.restart();
+    if (act === "twice") return device.exchangeTwice();
     if (act === "exchange" || act === "cutOff") return this.#exchange(device, act === "cutOff" ? at : 0);
     const before = await entriesOf(device);
     await this.#act(device, new Drawer(device.store, name), act, at);
@@ -223,6 +224,6 @@ test("devices that have met hold the same, lose nothing that was kept, and bring
         expect([...history.forgotten].filter((id) => entries.has(id) && !hidden.has(id))).toEqual([]);
       await database.close();
     }),
-    { ...runs(60, 10_000), endOnFailure: false },
+    { ...runs(25, 10_000), endOnFailure: false },
   );
 });

@@ -170,7 +170,7 @@ test("a hub that withholds, repeats, swaps, truncates and forges is found out, o
       expect(await entries(laptop)).toEqual(await entries(desk));
       await new Drawer(laptop.store).read(await new Drawer(laptop.store).list());
     }),
-    runs(60, 2000),
+    runs(40, 2000),
   );
   // Those that change what was written are never taken for honest.
   for (const trick of ["flipHeader", "flipSignature", "flipBody", "truncate", "forge", "another"])
