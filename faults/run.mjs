@@ -38,7 +38,10 @@ for (const [name, fault] of Object.entries(faults)) {
 }
 if (wanted.length === 0) {
   // The histories and samples of which the tests run a few.
-  const suites = ["test/drawer", "test/stores", "test/content", "test/compose"];
+  const suites = [
+    ...["test/drawer", "test/stores", "test/content", "test/compose"],
+    ...["test/sync", "test/hub", "test/cli/devices"],
+  ];
   const { status } = spawnSync(process.execPath, ["scripts/test.mjs", "--full", ...suites], {
     stdio: "inherit",
   });

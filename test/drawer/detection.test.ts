@@ -390,8 +390,8 @@ function prose(): string[] {
     if (depth > 3 || !existsSync(folder)) return;
     for (const entry of readdirSync(folder, { withFileTypes: true })) {
       const path = join(folder, entry.name);
-      // The manual of a tool that encrypts has passwords in it.
-      if (entry.name === "officecrypto-tool") continue;
+      // Manuals that have passwords in them, as examples.
+      if (["officecrypto-tool", "pg-connection-string", "pgpass"].includes(entry.name)) continue;
       if (entry.isDirectory()) walk(path, depth + 1);
       else if (/^(?:readme|licen[cs]e|changelog|copying|copyright|notice)/i.test(entry.name))
         files.push(path);

@@ -160,6 +160,9 @@ test("what is attached is a source of its own, in mails that are attached too; a
     return stdout + stderr;
   };
   expect(run("look", "spring.mbox", "--at", "a3")).toMatch(/a3!p1 +paragraph +Round 3 began at six\./);
+  expect(run("look", "spring.mbox", "--at", "p3")).toContain(
+    "is for what is attached to a mail (a1), and p3 is not",
+  );
   expect(run("collect", "spring.mbox", "--at", "a3!p1", "--at", "a40!p1")).toMatch(
     /Collected as 1: “Round 3 began at six\.” \(spring\.mbox, a3!p1\)\./,
   );

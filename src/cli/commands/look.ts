@@ -7,6 +7,7 @@ import { printColumns } from "../columns.js";
 import { begin } from "../command.js";
 import { openFile, readBytes, type SaidOfInput } from "../input.js";
 import { endReading } from "../reading-bar.js";
+import { UsageError } from "../refusal.js";
 import { print, printJson } from "../terminal.js";
 
 /** `drawer look FILE`: the parts of a document or workbook, each with its spot. */
@@ -21,6 +22,8 @@ export function add(program: Command): void {
     .action(
       async (file: string, options: CommonOptions & SaidOfInput & { places?: boolean; at?: string }) => {
         if (options.places) return lookAtPlaces(file, options);
+        if (options.at !== undefined && !/^a[1-9]/i.test(options.at))
+          throw new UsageError("bad-option/look-at", { at: options.at });
         const source = await openFile(file, options);
         const { at } = options;
         if (at !== undefined) await source.open(at);

@@ -18,6 +18,9 @@ export const usage = {
     `“${value}” is no port: give a number from 0 to 65535.`,
   /** A hub has one database. */
   "bad-option/two-databases": () => "A hub has one database: give one of --data and --postgres.",
+  /** What is looked into by its spot is attached to a mail. */
+  "bad-option/look-at": ({ at }: { at: string }) =>
+    `--at of “look” is for what is attached to a mail (a1), and ${at} is not. “drawer look FILE” lists all spots, “drawer collect FILE --at ${at}” takes one.`,
   /** Nothing was said of what is to be lifted. */
   "bad-option/lift": () =>
     "Say what is to be lifted: drawer lift FILE --at SPOT. “drawer look FILE” lists the spots.",
