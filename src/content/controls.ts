@@ -7,6 +7,17 @@ export function hasControls(text: string): boolean {
   return CONTROLS.test(text);
 }
 
+/**
+ * A name that a person gives, without spaces around it; nothing for one that is blank, longer than so many characters, or has control
+ * characters, tabs or line ends in it.
+ */
+export function plainName(name: string, longest: number): string | undefined {
+  const trimmed = name.trim();
+  const isPlain =
+    trimmed !== "" && trimmed.length <= longest && !hasControls(trimmed) && !/[\t\n]/.test(trimmed);
+  return isPlain ? trimmed : undefined;
+}
+
 /** Text without control characters; those that part words or lines leave a space. */
 export function withoutControls(text: string): string {
   if (!CONTROLS.test(text)) return text;

@@ -9,7 +9,7 @@ import { hubAnswers, type HubRefusal } from "../messages/en/hub.js";
 import { MESSAGE, pack, unpackAsked } from "../stores/remote/wire.js";
 import { deviceId } from "../sync/devices.js";
 import { readHeader, type SealedRecord } from "../sync/records.js";
-import { bytes } from "../sync/schemas.js";
+import { bytes, count, key, name } from "../sync/schemas.js";
 import { isSigned } from "../sync/sealing.js";
 import { Groups, NotTaken, removalOf, type Quotas, type ReadRecord } from "./groups.js";
 import { Metrics } from "./metrics.js";
@@ -40,19 +40,13 @@ const MOST_RECORDS = 1000;
 /** How often a stream of news says that it is still there, in milliseconds. */
 const STILL_HERE = 15_000;
 
-const name = v.pipe(v.string(), v.regex(/^[\w-]{1,64}$/));
-const whole = v.pipe(v.number(), v.safeInteger(), v.minValue(0));
-const key = v.pipe(
-  bytes,
-  v.check(({ length }) => length === 32),
-);
 const RECORDS = v.pipe(
   v.array(v.strictObject({ header: bytes, signature: bytes, body: bytes })),
   v.maxLength(MOST_RECORDS),
 );
 const NAMES = v.pipe(v.array(name), v.maxLength(MOST_RECORDS * 10));
-const INVITATION = v.strictObject({ id: name, key, sealed: bytes, heard: whole });
-const NUMBERS = v.record(name, whole);
+const INVITATION = v.strictObject({ id: name, key, sealed: bytes, heard: count });
+const NUMBERS = v.record(name, count);
 const ENTERING = v.strictObject({ device: name, key, proof: bytes });
 const BEGINNING = v.strictObject({ key });
 
@@ -126,9 +120,7 @@ export function hubApp(database: HubDatabase, options: HubOptions): HubApp {
       const known = await groups.device(group, claim.device);
       if (!known) return refuse(context, "unknown");
       const body = new Uint8Array(await context.req.arrayBuffer());
-      const { pathname, search } = new URL(context.req.url);
-      const request = { method: context.req.method, path: pathname + search, body };
-      if (!isMadeBy(known.signing, claim, request)) return refuse(context, "unknown");
+      if (!isMadeBy(known.signing, claim, context.req, body)) return refuse(context, "unknown");
       if (known.isRemoved) return refuse(context, "removed");
       try {
         return await answer(context, { group, device: claim.device, body });
@@ -147,10 +139,8 @@ export function hubApp(database: HubDatabase, options: HubOptions): HubApp {
     if (!claim || !begun.success) return refuse(context, "malformed");
     if (!isOfNow(claim, Date.now())) return refuse(context, "askew");
     const signing = begun.output.key;
-    const { pathname, search } = new URL(context.req.url);
-    const request = { method: "PUT", path: pathname + search, body };
     // A group is called as the device that began it, which is called as its key.
-    if (group !== deviceId(signing) || claim.device !== group || !isMadeBy(signing, claim, request))
+    if (group !== deviceId(signing) || claim.device !== group || !isMadeBy(signing, claim, context.req, body))
       return refuse(context, "unknown");
     await groups.begin(group, signing);
     return context.body(null, 204);
@@ -190,7 +180,7 @@ export function hubApp(database: HubDatabase, options: HubOptions): HubApp {
     asked(async (context, { group, body }) => {
       const { blob = "", part } = context.req.param();
       const of = Number(context.req.query("of"));
-      if (!v.is(name, blob) || !v.is(whole, Number(part)) || !v.is(whole, of))
+      if (!v.is(name, blob) || !v.is(count, Number(part)) || !v.is(count, of))
         return refuse(context, "malformed");
       await groups.addBlob(group, blob, Number(part), of, body);
       return context.body(null, 204);
@@ -200,7 +190,7 @@ export function hubApp(database: HubDatabase, options: HubOptions): HubApp {
     "/groups/:group/blobs/:blob/:part",
     asked(async (context, { group }) => {
       const { blob = "", part } = context.req.param();
-      if (!v.is(whole, Number(part))) return refuse(context, "malformed");
+      if (!v.is(count, Number(part))) return refuse(context, "malformed");
       const found = await groups.blob(group, blob, Number(part));
       if (!found) return refuse(context, "nothing");
       context.header("drawer-parts", String(found.of));

@@ -1,3 +1,4 @@
+import { firstWithin } from "../sync/first-within.js";
 import { INVITATION_LIFE } from "../sync/invitation.js";
 import type { RecordHeader, SealedRecord } from "../sync/records.js";
 import type { HubDatabase, Sql } from "./sql.js";
@@ -146,12 +147,12 @@ export class Groups {
     const placed = records.map((record, at) => ({ ...record, place: last + 1 + at }));
     /** By the place of each that is replaced: the place of what replaces it. */
     const replaced = new Map<number, number>();
+    const standing = [
+      ...there,
+      ...placed.map(({ place, read: { slot, device } }) => ({ place, slot, device })),
+    ];
     for (const { place, read } of placed) {
-      const before = [
-        ...there,
-        ...placed.map((one) => ({ place: one.place, slot: one.read.slot, device: one.read.device })),
-      ];
-      for (const old of before)
+      for (const old of standing)
         if (old.slot === read.slot && old.place < place && !replaced.has(old.place))
           if (old.place <= read.seen || old.device === read.device) replaced.set(old.place, place);
     }
@@ -167,7 +168,7 @@ export class Groups {
     await sql.run(
       `INSERT INTO records
         (of_group, place, device, number, sort, slot, header, signature, body, bytes, replaced)
-        VALUES ${rows.map((row) => `(${marks(row)})`).join(", ")}`,
+        VALUES ${tuples(rows)}`,
       ...rows.flat(),
     );
     const needs = placed
@@ -175,10 +176,7 @@ export class Groups {
       .flatMap(({ read, place }) => [...new Set(read.blobs)].map((blob) => [group, blob, place]));
     for (let at = 0; at < needs.length; at += ROWS_AT_ONCE) {
       const some = needs.slice(at, at + ROWS_AT_ONCE);
-      await sql.run(
-        `INSERT INTO needs (of_group, blob, place) VALUES ${some.map((row) => `(${marks(row)})`).join(", ")}`,
-        ...some.flat(),
-      );
+      await sql.run(`INSERT INTO needs (of_group, blob, place) VALUES ${tuples(some)}`, ...some.flat());
     }
     const gone = there.filter(({ place }) => replaced.has(place));
     if (gone.length === 0) return grown;
@@ -206,9 +204,7 @@ export class Groups {
         : `${columns} place < ? ORDER BY place DESC LIMIT ?`,
       ...[group, before ?? after ?? 0, limit],
     );
-    let bytes = 0;
-    const end = found.findIndex((one) => (bytes += Number(one.bytes)) > ANSWER_BYTES);
-    const given = found.slice(0, end < 0 ? found.length : Math.max(1, end));
+    const given = firstWithin(found, ({ bytes }) => Number(bytes), ANSWER_BYTES);
     return { records: given.map(givenOf), last: row?.last ?? 0 };
   }
 
@@ -245,21 +241,19 @@ export class Groups {
 
   /** Which contents are not there whole, and how many of their parts are. Those that are there stay for a while, needed or not. */
   async lacking(group: string, blobs: readonly string[]): Promise<Record<string, number>> {
-    const lacking: Record<string, number> = {};
-    for (const blob of blobs)
-      await this.database.run(
-        "UPDATE blobs SET came = ? WHERE of_group = ? AND blob = ?",
-        ...[this.now(), group, blob],
-      );
-    for (const blob of blobs) {
-      const [row] = await this.database.rows<{ there: number; parts: number | null }>(
-        "SELECT count(*) AS there, max(parts) AS parts FROM blobs WHERE of_group = ? AND blob = ?",
-        ...[group, blob],
-      );
-      const there = Number(row!.there);
-      if (there === 0 || there < Number(row!.parts)) lacking[blob] = there;
-    }
-    return lacking;
+    if (blobs.length === 0) return {};
+    const named = `of_group = ? AND blob IN (${marks(blobs)})`;
+    await this.database.run(`UPDATE blobs SET came = ? WHERE ${named}`, this.now(), group, ...blobs);
+    const rows = await this.database.rows<{ blob: string; there: number; parts: number }>(
+      `SELECT blob, count(*) AS there, max(parts) AS parts FROM blobs WHERE ${named} GROUP BY blob`,
+      ...[group, ...blobs],
+    );
+    const found = new Map(rows.map((row) => [row.blob, row]));
+    const lacking = blobs.flatMap((blob): [string, number][] => {
+      const { there = 0, parts = 1 } = found.get(blob) ?? {};
+      return there < parts ? [[blob, there]] : [];
+    });
+    return Object.fromEntries(lacking);
   }
 
   /**
@@ -399,6 +393,11 @@ const ROWS_AT_ONCE = 1000;
 /** As many marks for values as there are of something. */
 function marks(values: readonly unknown[]): string {
   return values.map(() => "?").join(", ");
+}
+
+/** Marks for the values of rows. */
+function tuples(rows: readonly (readonly unknown[])[]): string {
+  return rows.map((row) => `(${marks(row)})`).join(", ");
 }
 
 /** A record that stands in a slot. */

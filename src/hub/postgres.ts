@@ -1,4 +1,5 @@
 import type { Client, Pool, PoolClient } from "pg";
+import { Listeners } from "../messages/core/listeners.js";
 import { prepareTables, type HubDatabase, type Sql, type SqlValue } from "./sql.js";
 
 /** The channel by which processes tell each other of news. */
@@ -22,7 +23,7 @@ export async function openPostgresHub(failed: (error: unknown) => void): Promise
   const pool: Pool = new pg.Pool({ max: 10, types: types as typeof pg.types });
   // One that waits unused and is lost is made again when it is needed.
   pool.on("error", failed);
-  const listeners = new Set<(group: string) => void>();
+  const listeners = new Listeners<[group: string]>();
   let isClosed = false;
   let ears: Client | undefined;
   const hear = async (): Promise<void> => {
@@ -37,14 +38,12 @@ export async function openPostgresHub(failed: (error: unknown) => void): Promise
     };
     client.on("error", again);
     client.on("end", () => again(new Error("The connection that listens has ended.")));
-    client.on("notification", ({ payload }) => {
-      for (const listener of listeners) listener(payload ?? "");
-    });
+    client.on("notification", ({ payload }) => listeners.call(payload ?? ""));
     try {
       await client.connect();
       await client.query(`LISTEN ${CHANNEL}`);
       // What was said while nobody heard: all look.
-      for (const listener of listeners) listener("");
+      listeners.call("");
     } catch (error) {
       again(error);
     }
@@ -69,10 +68,7 @@ export async function openPostgresHub(failed: (error: unknown) => void): Promise
     async notify(group) {
       await pool.query("SELECT pg_notify($1, $2)", [CHANNEL, group]);
     },
-    listen(listener) {
-      listeners.add(listener);
-      return () => void listeners.delete(listener);
-    },
+    listen: (listener) => listeners.add(listener),
     async close() {
       isClosed = true;
       await ears?.end();

@@ -24,11 +24,14 @@ export function isOfNow({ time }: Claim, now: number): boolean {
   return Math.abs(Number(time) - now) <= MOST_ASKEW;
 }
 
-/** Whether a device has made a claim for this very request. */
+/** Whether a device has made a claim for this very request, which brings this body. */
 export function isMadeBy(
   signing: Uint8Array,
   { time, signature }: Claim,
-  { method, path, body }: { readonly method: string; readonly path: string; readonly body: Uint8Array },
+  { method, url }: { readonly method: string; readonly url: string },
+  body: Uint8Array,
 ): boolean {
-  return isSigned(signing, REQUEST_PURPOSE, requestSaid(method, path, time, body), signature);
+  const { pathname, search } = new URL(url);
+  const said = requestSaid(method, pathname + search, time, body);
+  return isSigned(signing, REQUEST_PURPOSE, said, signature);
 }

@@ -1,10 +1,11 @@
+import { Listeners } from "../messages/core/listeners.js";
 import { openConnection } from "../stores/sqlite/connection.js";
 import { prepareTables, type HubDatabase, type Sql, type SqlValue } from "./sql.js";
 
 /** Opens a hub's database in a SQLite file, which is made when it is not there. One process serves it. */
 export async function openSqliteHub(path: string): Promise<HubDatabase> {
   const connection = openConnection(path);
-  const listeners = new Set<(group: string) => void>();
+  const listeners = new Listeners<[group: string]>();
   /** Transactions wait for each other: there is one connection. */
   let last: Promise<unknown> = Promise.resolve();
   const inTurn = <Result>(work: () => Promise<Result>): Promise<Result> => {
@@ -37,12 +38,9 @@ export async function openSqliteHub(path: string): Promise<HubDatabase> {
         }
       }),
     async notify(group) {
-      for (const listener of listeners) listener(group);
+      listeners.call(group);
     },
-    listen(listener) {
-      listeners.add(listener);
-      return () => void listeners.delete(listener);
-    },
+    listen: (listener) => listeners.add(listener),
     async close() {
       await last;
       connection.close();

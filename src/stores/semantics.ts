@@ -4,11 +4,11 @@ import {
   entriesIn,
   isLeaving,
   isSameGroup,
+  isTakingOut,
   reversed,
   reversedValues,
   type Change,
   type Edit,
-  type OperationName,
   type ValueEdit,
 } from "../drawer/model/change.js";
 import { encodeEntry, hashesOf, type Entry } from "../drawer/model/entry.js";
@@ -66,13 +66,10 @@ function* isSynced(): Job<boolean> {
   return (yield* value("", STORE_VALUES.sync)) !== undefined;
 }
 
-/** Operations that take out what a person said; any other lets go of what it takes out, by limits or age, and only here. */
-const TAKING_OUT: readonly OperationName[] = ["discard", "empty", "merge", "split"];
-
-function whyTouched({ operation, undoneOperation = operation }: Change, { before, after }: Edit): WhyTouched {
+function whyTouched(change: Change, { before, after }: Edit): WhyTouched {
   if ((after ?? before)!.private) return "withdrawn";
   if (after) return "changed";
-  return operation === "undo" || TAKING_OUT.includes(undoneOperation) ? "gone" : "evicted";
+  return isTakingOut(change) ? "gone" : "evicted";
 }
 
 /** Stores contents that are not there yet; those of private snippets apart. */

@@ -13,6 +13,7 @@ import { noteWiped } from "../stores/semantics.js";
 import { fetchContent, sendContents } from "./contents.js";
 import { isMember } from "./devices.js";
 import { packKeys, presentKey } from "./facts.js";
+import { firstWithin } from "./first-within.js";
 import type { Hub } from "./hub.js";
 import {
   HubFault,
@@ -329,12 +330,10 @@ export class Exchange {
   async #sendOut(key: GroupKey): Promise<void> {
     while (!this.#isEnded) {
       const rows = await this.store.engine.read(() =>
-        (function* (): Job<readonly { number?: number; record: Uint8Array; contents: string }[]> {
-          return yield* ask((all) => all.range({ table: "outbox", limit: PAGE }));
-        })(),
+        ask((all) => all.range({ table: "outbox", limit: PAGE })),
       );
       if (rows.length === 0) return;
-      const batch = batchOf(rows);
+      const batch = firstWithin(rows, ({ record }) => record.length, BATCH_BYTES);
       const hashes = batch.flatMap((row) => JSON.parse(row.contents) as Hash[]);
       await sendContents(this.store, this.hub, this.#secrets, key, [...new Set(hashes)]);
       await this.hub.add(batch.map(({ record }) => unpackRecord(record) as SealedRecord));
@@ -392,13 +391,6 @@ function byDrawer(absent: Exchanged["absent"]): Map<string, Exchanged["absent"][
         .get(one.drawer)!
         .push(one);
   return found;
-}
-
-/** As many records as go at once. */
-function batchOf<Row extends { readonly record: Uint8Array }>(rows: readonly Row[]): Row[] {
-  let bytes = 0;
-  const end = rows.findIndex(({ record }) => (bytes += record.length) > BATCH_BYTES);
-  return rows.slice(0, end < 0 ? rows.length : Math.max(1, end));
 }
 
 /**

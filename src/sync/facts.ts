@@ -1,13 +1,11 @@
 import * as v from "valibot";
 import { pack, unpackAsked } from "../stores/remote/wire.js";
 import { deviceId, isMember, type Device } from "./devices.js";
-import { bytes } from "./schemas.js";
+import { bytes, key, name as id } from "./schemas.js";
 import { encodeBytes, isSigned, openOwn, sealTo, sign, type KeyPair } from "./sealing.js";
 import type { GroupKey, SyncState } from "./state.js";
 
 /** What devices tell each other of the group itself, in the bodies of records. */
-
-const id = v.pipe(v.string(), v.regex(/^[\w-]{1,64}$/));
 
 /** How long the name of a device is at most. */
 export const NAME_LENGTH = 60;
@@ -46,7 +44,12 @@ export function proofOfInvitation(
   group: string,
   device: Pick<Device, "signing" | "sealing">,
 ): Uint8Array {
-  return sign(invitation.secret, PROOF, pack([group, device.signing, device.sealing]));
+  return sign(invitation.secret, PROOF, proven(group, device));
+}
+
+/** What is proven: that this device enters this group. */
+function proven(group: string, { signing, sealing }: Pick<Device, "signing" | "sealing">): Uint8Array {
+  return pack([group, signing, sealing]);
 }
 
 /**
@@ -76,9 +79,8 @@ function afterJoining(
   const device = { id: teller, name, signing, sealing };
   if (!invitation) return undefined;
   const key = encodeBytes(invitation.key);
-  const said = pack([state.group, signing, sealing]);
-  if (!state.invited.includes(key) || !isSigned(invitation.key, PROOF, said, invitation.proof))
-    return undefined;
+  const isProven = isSigned(invitation.key, PROOF, proven(state.group, device), invitation.proof);
+  if (!state.invited.includes(key) || !isProven) return undefined;
   return {
     ...state,
     devices: [...state.devices, device],
@@ -93,12 +95,7 @@ const KEYS = v.strictObject({
 });
 const HANDED = v.array(
   v.strictObject({
-    id,
-    secret: v.pipe(
-      bytes,
-      v.check(({ length }) => length === 32),
-    ),
-    holders: v.array(id),
+    ...{ id, secret: key, holders: v.array(id) },
   }),
 );
 

@@ -1,5 +1,5 @@
 import * as v from "valibot";
-import { hasControls } from "../content/controls.js";
+import { plainName } from "../content/controls.js";
 import { DrawerError } from "../content/error.js";
 import { syncErrors } from "../messages/en/sync.js";
 import { ask, type Job } from "../stores/engine.js";
@@ -9,13 +9,13 @@ import type { RowStore } from "../stores/row-store.js";
 import { comparingWords, deviceId, isMember, type Device } from "./devices.js";
 import { NAME_LENGTH, groupAfter, packFact, presentKey, proofOfInvitation, type Fact } from "./facts.js";
 import type { Hub, InvitedHub } from "./hub.js";
-import type { Invitation, InvitationKeys } from "./invitation.js";
-import { keysOf } from "./invitation.js";
+import { keysOf, type Invitation, type InvitationKeys } from "./invitation.js";
 import { putOut } from "./outgoing.js";
 import { bytes } from "./schemas.js";
 import { encodeBytes, newKey, newKeyId, open, seal, sealingPair, signingPair } from "./sealing.js";
 import {
   dropState,
+  HEAD,
   readState,
   writeState,
   type DeviceSecrets,
@@ -53,10 +53,9 @@ export async function devicesOf(store: RowStore): Promise<ShownDevice[]> {
  * @throws DrawerError `bad-option` for one that is blank, too long, or has control characters in it
  */
 export function checkDeviceName(name: string): string {
-  const trimmed = name.trim();
-  if (trimmed === "" || trimmed.length > NAME_LENGTH || hasControls(trimmed) || /[\t\n]/.test(trimmed))
-    throw new DrawerError(syncErrors, "bad-option/device-name", { most: NAME_LENGTH });
-  return trimmed;
+  const plain = plainName(name, NAME_LENGTH);
+  if (plain === undefined) throw new DrawerError(syncErrors, "bad-option/device-name", { most: NAME_LENGTH });
+  return plain;
 }
 
 /** The secrets of a device, the naming key and the keys of the group excepted. */
@@ -87,20 +86,11 @@ export async function beginGroup(
   // A group is called as the device that began it.
   await connect(secrets, device.id).begin();
   const state: SyncState = {
-    ...{
-      group: device.id,
-      device: device.id,
-      heard: 0,
-      replaced: [],
-      heads: {},
-      devices: [device],
-      invited: [],
-      lastThere: {},
-    },
-    own: { number: 0, record: "" },
+    ...{ group: device.id, device: device.id, own: { number: 0, record: "" }, heard: 0, heads: {} },
+    ...{ devices: [device], replaced: [], invited: [], lastThere: {} },
   };
   await keeper.write(secrets);
-  await store.engine.write(() => enter(state, secrets, [joined(device, secrets, null)]));
+  await store.engine.write(() => enter(state, secrets, joined(device, secrets, null)));
 }
 
 function joined(
@@ -112,11 +102,9 @@ function joined(
 }
 
 /** Enters a group: what this device says first waits to be sent, and so does all that it holds. */
-function* enter(state: SyncState, secrets: DeviceSecrets, facts: readonly Fact[]): Job<void> {
+function* enter(state: SyncState, secrets: DeviceSecrets, fact: Fact): Job<void> {
   yield* dropState();
-  let now = state;
-  for (const fact of facts) now = yield* tell(now, secrets, fact);
-  yield* writeState(now);
+  yield* writeState(yield* tell(state, secrets, fact));
   const ids: string[] = [];
   yield* each({ table: "entries", columns: ["number", "id"] }, ({ id }) => void ids.push(id));
   const at = Date.now();
@@ -131,8 +119,6 @@ function* tell(state: SyncState, secrets: DeviceSecrets, fact: Fact): Job<SyncSt
     body: (place) => seal(key.secret, place, packFact(fact)),
   });
 }
-
-const HEAD = v.strictObject({ number: v.number(), record: v.string() });
 
 /** What an invitation brings to who is invited. */
 const WELCOME = v.strictObject({
@@ -214,7 +200,7 @@ export async function join(
   if (!(await hub.enter(laid.group, { id: device.id, signing: device.signing })))
     throw new DrawerError(syncErrors, "invitation/over", {});
   await keeper.write(secrets);
-  await store.engine.write(() => enter(state, secrets, [fact]));
+  await store.engine.write(() => enter(state, secrets, fact));
 }
 
 /**

@@ -1,15 +1,13 @@
 import * as v from "valibot";
 import { DrawerError, reasonOf } from "../content/error.js";
 import { syncErrors } from "../messages/en/sync.js";
-import { pack, unpackAsked } from "../stores/remote/wire.js";
+import { MESSAGE, pack, unpackAsked } from "../stores/remote/wire.js";
 import type { Hub, InvitedHub, LaidInvitation, RecordAnswer, RecordQuery } from "./hub.js";
 import type { InvitationKeys } from "./invitation.js";
 import type { SealedRecord } from "./records.js";
 import { bytes } from "./schemas.js";
 import { digest, encodeBytes, sign, type KeyPair } from "./sealing.js";
 
-/** The media type of what goes to and from a hub. */
-const MESSAGE = "application/vnd.msgpack";
 /** How long a request may take, in milliseconds. */
 const PATIENCE = 60_000;
 /** That a group has no more room (RFC 4918, 507). */

@@ -3,7 +3,7 @@ import { decodeContent, hashBytes, type Hash } from "../content/encode.js";
 import { KINDS } from "../content/kind.js";
 import { readPictureBytes } from "../content/picture.js";
 import { snippet as isSnippet } from "../drawer/drawer-file-validator.js";
-import type { Entry } from "../drawer/model/entry.js";
+import { TEXT_LENGTH, type Entry } from "../drawer/model/entry.js";
 import type { hubFaults } from "../messages/en/sync.js";
 import { originFields } from "../stores/remote/questions.js";
 import { unpackAsked } from "../stores/remote/wire.js";
@@ -19,6 +19,7 @@ import {
   type SealedRecord,
 } from "./records.js";
 import type { Held, Registers } from "./registers.js";
+import { count } from "./schemas.js";
 import { keyedName, open } from "./sealing.js";
 import { isStamp } from "./stamp.js";
 import type { DeviceSecrets, GroupKey, Head, SyncState } from "./state.js";
@@ -63,9 +64,9 @@ const hash = v.pipe(text, v.regex(/^[0-9a-f]{64}$/));
 const order = v.pipe(text, v.maxLength(2000), v.check(isOrderKey));
 const held = {
   kind: v.picklist(KINDS),
-  ...{ text: v.pipe(text, v.maxLength(280)), content: hash },
+  ...{ text: v.pipe(text, v.maxLength(TEXT_LENGTH)), content: hash },
   pictures: v.exactOptional(v.array(hash)),
-  bytes: v.pipe(v.number(), v.safeInteger(), v.minValue(0)),
+  bytes: count,
   ...{ origin: v.strictObject(originFields), collectedAt: v.pipe(text, v.isoTimestamp()) },
 };
 const part: v.GenericSchema = v.strictObject({

@@ -2,6 +2,7 @@ import { hkdf } from "@noble/hashes/hkdf.js";
 import { sha256 } from "@noble/hashes/sha2.js";
 import { randomBytes, utf8ToBytes } from "@noble/hashes/utils.js";
 import { DrawerError } from "../content/error.js";
+import { MINUTE } from "../messages/core/units.js";
 import { syncErrors } from "../messages/en/sync.js";
 import { isWord, wordsLike, wordsOf } from "./devices.js";
 import { primitives } from "./primitives.js";
@@ -11,7 +12,7 @@ import { encodeBytes, signingPair, type KeyPair } from "./sealing.js";
 const WORDS = 10;
 
 /** For how long an invitation is good, in milliseconds. */
-export const INVITATION_LIFE = 10 * 60 * 1000;
+export const INVITATION_LIFE = 10 * MINUTE;
 
 /** An invitation: where the hub is, and a secret of words that can be read aloud. */
 export interface Invitation {

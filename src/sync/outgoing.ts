@@ -2,7 +2,7 @@ import { hashesOf, type Entry } from "../drawer/model/entry.js";
 import { ask, type Job } from "../stores/engine.js";
 import { contents, entryOf } from "../stores/queries.js";
 import { pack } from "../stores/remote/wire.js";
-import type { TouchedRow } from "../stores/schema.js";
+import type { SyncedRow, TouchedRow } from "../stores/schema.js";
 import {
   nameOfRecord,
   packRecord,
@@ -11,7 +11,7 @@ import {
   type RecordHeader,
   type SealedRecord,
 } from "./records.js";
-import { isAlive, isSameKnowledge, registersAfter, told, type Registers } from "./registers.js";
+import { isAlive, registersAfter, told, type Registers } from "./registers.js";
 import { keyedName, seal } from "./sealing.js";
 import { readState, writeState, type DeviceSecrets, type GroupKey, type SyncState } from "./state.js";
 
@@ -26,7 +26,12 @@ const AT_ONCE = 200;
 /** What is known of a snippet on all devices. */
 export function* knownOf(id: string): Job<Registers | undefined> {
   const [row] = yield* ask((all) => all.get("synced", [[id]]));
-  return row && (JSON.parse(row.registers) as Registers);
+  return row && registersIn(row);
+}
+
+/** The registers of a row. */
+export function registersIn({ registers }: Pick<SyncedRow, "registers">): Registers {
+  return JSON.parse(registers) as Registers;
 }
 
 /** The entry with an id, in whatever drawer. */
@@ -40,10 +45,10 @@ export function* entryById(id: string): Job<Entry | null> {
  * @returns what the others are to be told; nothing when they know it
  */
 export function* noteDone({ id, why, at }: TouchedRow, device: string): Job<Registers | undefined> {
-  const known = yield* knownOf(id);
+  const [row] = yield* ask((all) => all.get("synced", [[id]]));
+  const known = row && registersIn(row);
   const entry = yield* entryById(id);
   yield* ask((all) => all.delete("touched", [id]));
-  const [row] = yield* ask((all) => all.get("synced", [[id]]));
   // Here alone it left before, and nobody took it from the others.
   if (why === "forgotten" && row?.absent) return undefined;
   const isHeldMissing = entry !== null && row?.absent === "missing";
@@ -121,9 +126,4 @@ function nextRecord(
     blobs: hashes.map((hash) => keyedName(naming, "blob", hash)),
   };
   return writeRecord(header, body(placeOf(header)), signing.secret);
-}
-
-/** Whether what others are told of a snippet would be the same. */
-export function isSameTold(one: Registers, other: Registers): boolean {
-  return isSameKnowledge(told(one), told(other));
 }

@@ -1,5 +1,6 @@
 import * as v from "valibot";
 import { pack, unpackAsked } from "../stores/remote/wire.js";
+import { count, name } from "./schemas.js";
 import { digest, encodeBytes, isSigned, sign } from "./sealing.js";
 
 /**
@@ -45,9 +46,6 @@ export interface RecordHeader {
 
 const PURPOSE = "record";
 const FORM = 1;
-
-const name = v.pipe(v.string(), v.regex(/^[\w-]{1,64}$/));
-const count = v.pipe(v.number(), v.safeInteger(), v.minValue(0));
 
 /** How many contents one record needs at most. */
 export const MOST_BLOBS = 4000;

@@ -84,6 +84,11 @@ export function told(registers: Registers): Registers {
   return isAlive(registers) ? registers : { there: registers.there };
 }
 
+/** Whether others would be told the same of a snippet. */
+export function isSameTold(one: Registers, other: Registers): boolean {
+  return isSameKnowledge(told(one), told(other));
+}
+
 /** The entry that registers come to; nothing when it is not there. */
 export function entryIn(id: string, registers: Registers): Entry | undefined {
   const { place, label, kept, held } = registers;

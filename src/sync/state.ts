@@ -65,7 +65,8 @@ export interface SecretKeeper {
 }
 
 const bytes = v.pipe(v.string(), v.transform(decodeBytes));
-const HEAD = v.object({ number: v.number(), record: v.string() });
+/** The form of a {@link Head}. */
+export const HEAD = v.strictObject({ number: v.number(), record: v.string() });
 const DEVICE = v.object({
   ...{ id: v.string(), name: v.string(), signing: bytes, sealing: bytes },
   removedAfter: v.exactOptional(v.number()),

@@ -11,8 +11,16 @@ import type { WhyAbsent } from "../stores/schema.js";
 import { forget, write } from "../stores/semantics.js";
 import { neededBy, type Incoming } from "./incoming.js";
 import { orderBeside } from "./order.js";
-import { entryById, isSameTold, knownOf, noteDone } from "./outgoing.js";
-import { entryIn, isAlive, isSameKnowledge, merged, staysHere, type Registers } from "./registers.js";
+import { entryById, knownOf, noteDone, registersIn } from "./outgoing.js";
+import {
+  entryIn,
+  isAlive,
+  isSameKnowledge,
+  isSameTold,
+  merged,
+  staysHere,
+  type Registers,
+} from "./registers.js";
 import { followingStamp } from "./stamp.js";
 
 /** What became of snippets here by what other devices told. */
@@ -86,9 +94,9 @@ function* tellAgain(id: string): Job<void> {
 /** Adds to what is known of a snippet what was told, after what was done here since. */
 function* noteTold(id: string, told: Registers, device: string): Job<void> {
   yield* catchUp(id, device);
-  const known = yield* knownOf(id);
-  const both = known ? merged(known, told) : told;
   const [row] = yield* ask((all) => all.get("synced", [[id]]));
+  const known = row && registersIn(row);
+  const both = known ? merged(known, told) : told;
   const absent = row?.absent ?? null;
   if (!known || !isSameKnowledge(known, both))
     yield* ask((all) => all.put("synced", { id, absent, registers: JSON.stringify(both) }));

@@ -33,7 +33,7 @@ async function invite(from: Home, ...words: string[]): Promise<string> {
   return answer.invitation;
 }
 
-async function join2(home: Home, name: string, invitation: string): Promise<string> {
+async function joinAs(home: Home, name: string, invitation: string): Promise<string> {
   const { code, out, err } = await home.drawer(["devices", "join", "--name", name], invitation);
   expect([code, err]).toEqual([0, ""]);
   return out;
@@ -44,7 +44,7 @@ async function group(...others: [Home, string][]): Promise<void> {
   await desk.drawer(["collect"], "First wheatear on the seawall");
   let first = [`--hub ${address}`, "--name desk"];
   for (const [home, name] of others) {
-    await join2(home, name, await invite(desk, ...first));
+    await joinAs(home, name, await invite(desk, ...first));
     first = [];
   }
   await desk.all("sync");
@@ -64,7 +64,7 @@ test("another device joins by an invitation, once, and both hold the same, pictu
   await desk.all("collect demo/diary.docx demo/ringing.xlsx demo/sketches/wheatear.png");
   const invitation = await invite(desk, `--hub ${address}`, "--name desk");
   await laptop.drawer(["collect"], "Already on the laptop");
-  const said = await join2(laptop, "laptop", invitation);
+  const said = await joinAs(laptop, "laptop", invitation);
   const [there] = (await devices(laptop)).filter(({ name }) => name === "laptop");
   expect(said).toContain(`This device is “laptop” (${there!.words}).`);
   await desk.all("sync");
@@ -104,7 +104,7 @@ test("what a person takes out leaves everywhere and can be brought back; what le
   expect(await texts(desk)).toHaveLength(5);
   tablet.fresh();
   await tablet.all("rules snippets=2");
-  const said = await join2(tablet, "tablet", await invite(desk));
+  const said = await joinAs(tablet, "tablet", await invite(desk));
   expect(said).toContain("3 snippets of “main” stay on your other devices");
   expect(await texts(tablet)).toEqual(["Tern 4", "Tern 5"]);
   await tablet.all("rules snippets=100", "sync");

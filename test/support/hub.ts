@@ -1,5 +1,5 @@
 import { spawn, type ChildProcess } from "node:child_process";
-import { createServer, type AddressInfo, type Server } from "node:net";
+import { connect, createServer, type AddressInfo, type Server } from "node:net";
 import { resolve } from "node:path";
 
 /** A hub that runs as a process. */
@@ -52,20 +52,18 @@ export class Network {
   constructor(port: () => number) {
     this.#server = createServer((near) => {
       if (this.isCut) return near.destroy();
-      void import("node:net").then(({ connect }) => {
-        const far = connect(port(), "127.0.0.1");
-        for (const [from, to] of [
-          [near, far],
-          [far, near],
-        ] as const) {
-          this.#open.add(from);
-          from.on("data", (bytes: Buffer) => {
-            this.seen.push(bytes);
-            to.write(bytes);
-          });
-          from.on("error", () => to.destroy()).on("close", () => (to.destroy(), this.#open.delete(from)));
-        }
-      });
+      const far = connect(port(), "127.0.0.1");
+      for (const [from, to] of [
+        [near, far],
+        [far, near],
+      ] as const) {
+        this.#open.add(from);
+        from.on("data", (bytes: Buffer) => {
+          this.seen.push(bytes);
+          to.write(bytes);
+        });
+        from.on("error", () => to.destroy()).on("close", () => (to.destroy(), this.#open.delete(from)));
+      }
     });
   }
 

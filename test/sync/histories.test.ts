@@ -1,24 +1,10 @@
 import fc from "fast-check";
 import { Groups } from "../../dist/hub/groups.js";
+import { later } from "../support/clock";
 import { runs } from "../support/counts";
 import { newHubDatabase, TestDevice } from "../support/group";
 import { piece } from "../support/pieces";
 import { Drawer, DrawerError, type Entry } from "drawer";
-
-const RealDate = Date;
-afterEach(() => void (globalThis.Date = RealDate));
-
-/** Sets the clock that everybody sees: the real one, and so many milliseconds. */
-function setClock(ahead: number): void {
-  globalThis.Date = class extends RealDate {
-    constructor(...given: [] | [string | number]) {
-      super(given[0] ?? RealDate.now() + ahead);
-    }
-    static override now(): number {
-      return RealDate.now() + ahead;
-    }
-  } as DateConstructor;
-}
 
 const HOUR = 3_600_000;
 const DRAWERS = ["main", "spring"];
@@ -72,7 +58,7 @@ class History {
     const device = new TestDevice(`device ${this.devices.length + 1}`, this.groups);
     this.#clocks.set(device, ((this.devices.length * 7) % 5) * HOUR - 2 * HOUR);
     const [first] = this.members;
-    setClock(0);
+    later(0);
     if (!first) await device.begin();
     else await device.join(await first.client.invite());
     this.devices.push(device);
@@ -80,7 +66,7 @@ class History {
 
   async do({ act, device: number, drawer: name, at }: Step): Promise<void> {
     const device = this.members[number % this.members.length]!;
-    setClock(this.#clocks.get(device)!);
+    later(this.#clocks.get(device)!);
     if (act === "join") return this.devices.length < 5 ? this.add() : undefined;
     if (act === "remove") return this.#remove(device);
     if (act === "restart") return device.restart();
@@ -145,7 +131,7 @@ class History {
   async #remove(device: TestDevice): Promise<void> {
     const other = this.members.find((one) => one !== device);
     if (this.members.length < 3 || !other) return;
-    setClock(0);
+    later(0);
     try {
       await other.client.remove(device.name);
     } catch (error) {
@@ -175,13 +161,13 @@ class History {
       if (round > 12) throw new Error("The devices do not come to an end.");
       sent = 0;
       for (const device of this.members) {
-        setClock(this.#clocks.get(device)!);
+        later(this.#clocks.get(device)!);
         const result = await device.client.exchange();
         this.#noteTold(device);
         sent += result.sent + result.came + result.changed + result.left;
       }
     }
-    setClock(0);
+    later(0);
   }
 }
 

@@ -1,5 +1,4 @@
 import { hostname } from "node:os";
-import { createInterface } from "node:readline/promises";
 import type { Command } from "commander";
 import type { Notice } from "../../content/notice.js";
 import { Drawer } from "../../drawer/drawer.js";
@@ -10,12 +9,13 @@ import type { SyncClient } from "../../sync/client.js";
 import type { Exchanged } from "../../sync/exchange.js";
 import { INVITATION_LIFE } from "../../sync/invitation.js";
 import { answer, answerWith, plain, type CommonOptions } from "../answer.js";
+import { ask, askWhether, canAsk } from "../ask.js";
 import { printColumns, localTime } from "../columns.js";
 import { begin } from "../command.js";
 import { syncClient } from "../device-keeper.js";
 import { withDrawer } from "../home.js";
 import { UsageError } from "../refusal.js";
-import { print, printJson, visible } from "../terminal.js";
+import { print, printJson } from "../terminal.js";
 
 interface NamingOptions extends CommonOptions {
   readonly hub?: string;
@@ -85,15 +85,15 @@ async function join(options: NamingOptions): Promise<void> {
   const [devices, notices] = await withClient(options, async (client) => {
     await client.join(invitation, { name, ...(hub !== undefined && { hub }) });
     const first = await bring(client);
-    const notices = [...first.notices];
-    if (await raiseLimits(client, first)) notices.push(...(await bring(client)).notices);
-    return [await client.devices(), notices] as const;
+    const told: Notice[] = [...first.notices];
+    if (await raiseLimits(client, first)) told.push(...(await bring(client)).notices);
+    return [await client.devices(), told] as const;
   });
   const own = devices.find(({ isThis }) => isThis)!;
   const joined = { code: "joined", message: says.joined(own) };
   if (options.json) return printJson({ devices, notices: [joined, ...plain(notices)] });
   print(`${joined.message}\n`);
-  answer(options, notices as Notice[]);
+  answer(options, notices);
 }
 
 /** Brings what the other devices have, with a bar where it takes long. */
@@ -109,7 +109,7 @@ async function bring(client: SyncClient): Promise<Exchanged> {
 
 /** Asks, where somebody sits at a terminal, whether the limits of drawers shall be raised to what the others hold. */
 async function raiseLimits({ store }: SyncClient, { absent }: Exchanged): Promise<boolean> {
-  if (!process.stdin.isTTY || !process.stderr.isTTY) return false;
+  if (!canAsk()) return false;
   const waiting = absent.filter(({ why }) => why === "waiting");
   let isRaised = false;
   for (const name of new Set(waiting.map((one) => one.drawer))) {
@@ -117,8 +117,7 @@ async function raiseLimits({ store }: SyncClient, { absent }: Exchanged): Promis
     const count = waiting.filter((one) => one.drawer === name).length;
     const { snippets: most } = await drawer.rules();
     if (most === null) continue;
-    const answered = await ask(says.moreThere({ drawer: name, count, most }));
-    if (!/^y(es)?$/i.test(answered.trim())) continue;
+    if (!(await askWhether(says.moreThere({ drawer: name, count, most })))) continue;
     await drawer.setRules({ snippets: (await drawer.count()) + count });
     isRaised = true;
   }
@@ -131,13 +130,4 @@ async function readInvitation(): Promise<string> {
   let text = "";
   for await (const chunk of process.stdin.setEncoding("utf8")) text += chunk as string;
   return text;
-}
-
-async function ask(question: string): Promise<string> {
-  const terminal = createInterface({ input: process.stdin, output: process.stderr });
-  try {
-    return await terminal.question(visible(question));
-  } finally {
-    terminal.close();
-  }
 }

@@ -4,6 +4,7 @@ import { reasonOf } from "../../content/error.js";
 import { openPostgresHub } from "../../hub/postgres.js";
 import { serveHub } from "../../hub/serve.js";
 import { openSqliteHub } from "../../hub/sqlite.js";
+import { MEGABYTE } from "../../messages/core/units.js";
 import { devices as says } from "../../messages/en/cli-answers.js";
 import { commands } from "../../messages/en/cli-help.js";
 import type { CommonOptions } from "../answer.js";
@@ -24,7 +25,6 @@ interface HubCommandOptions extends CommonOptions {
 }
 
 const PORT = 8750;
-const MEGABYTE = 1024 * 1024;
 
 /** `drawer hub`: serves a hub until it is ended. */
 export function add(program: Command): void {

@@ -62,6 +62,14 @@ export function isLeaving({ operation, undoneOperation = operation }: Change): b
   return undoneOperation !== "merge" && undoneOperation !== "split";
 }
 
+/** Operations that take out what a person said. */
+const TAKING_OUT: readonly OperationName[] = ["discard", "empty", "merge", "split"];
+
+/** Whether what this change takes out was taken out by a person; any other lets go of it, by limits or age. */
+export function isTakingOut({ operation, undoneOperation = operation }: Change): boolean {
+  return operation === "undo" || TAKING_OUT.includes(undoneOperation);
+}
+
 /** All entries that a change mentions, as they were and as they became. */
 export function entriesIn({ edits }: Change): Entry[] {
   return edits.flatMap(({ before, after }) => [before, after].filter((entry) => entry !== null));

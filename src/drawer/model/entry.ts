@@ -1,5 +1,5 @@
 import { checkText } from "../../content/check.js";
-import { hasControls } from "../../content/controls.js";
+import { plainName } from "../../content/controls.js";
 import { canonicalJson, type Hash } from "../../content/encode.js";
 import { DrawerError } from "../../content/error.js";
 import type { Kind } from "../../content/kind.js";
@@ -58,10 +58,9 @@ const NAME_LENGTH = 200;
  */
 export function checkDrawerName(name: string): string {
   checkText("name", name);
-  const trimmed = name.trim();
-  if (trimmed === "" || trimmed.length > NAME_LENGTH || hasControls(trimmed) || /[\t\n]/.test(trimmed))
-    throw new DrawerError(drawerErrors, "bad-option/drawer-name", {});
-  return trimmed;
+  const plain = plainName(name, NAME_LENGTH);
+  if (plain === undefined) throw new DrawerError(drawerErrors, "bad-option/drawer-name", {});
+  return plain;
 }
 
 /** How many characters of a snippet its entry carries. */

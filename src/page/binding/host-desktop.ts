@@ -1,5 +1,6 @@
 import type { Block } from "../../compose/block.js";
 import type { Notice } from "../../content/notice.js";
+import type { ShownDevice } from "../../sync/group.js";
 import type { HostFiles } from "./host-files.js";
 
 /** A window of another program, as the place where a block would go. */
@@ -43,16 +44,6 @@ export interface OwnKey {
 /** Where Drawer is started from: the system's menu, or by itself when the user logs in. */
 export type StartPlace = "menu" | "login";
 
-/** A device with which the drawers are shared. */
-export interface SharingDevice {
-  readonly name: string;
-  /** Four words, the same on every device. */
-  readonly words: string;
-  readonly isThis: boolean;
-  /** When it was heard last; ISO 8601, in UTC. */
-  readonly lastThere?: string;
-}
-
 /** What the user can set of Drawer on this computer. */
 export interface ComputerSettings {
   /** What is set now. */
@@ -60,7 +51,7 @@ export interface ComputerSettings {
     readonly keys: readonly OwnKey[];
     readonly startsFrom: readonly StartPlace[];
     /** The devices with which the drawers are shared; none where they are on this one alone. */
-    readonly devices: readonly SharingDevice[];
+    readonly devices: readonly ShownDevice[];
   }>;
   /**
    * Sets what a key does; takes it back with an empty act.
