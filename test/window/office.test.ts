@@ -217,6 +217,8 @@ withWindows("clicks in the window put pieces at the caret that one came from", (
     await window.in(".each").selectOption("Down");
     await window.told(/^Placed 3 snippets in “Untitled 1”/);
     expect(await cells("F2:F4")).toEqual([["AB12345"], ["Willow warbler"], ["adult"]]);
+    await window.button("Undo").click();
+    await window.told(/^They stay: each went into “Untitled 1” by itself\. Go there, and press Ctrl\+Z/);
 
     await form.focus("#a");
     await comeFrom("Record", /Into “Record”/);

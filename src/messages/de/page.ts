@@ -34,6 +34,8 @@ export const pageErrors: Translated<typeof english.pageErrors> = {
     `Nichts eingesetzt: „${name}“ ist geschlossen oder kommt nicht nach vorn. Klicken Sie dorthin, wo es ankommen soll, und kommen Sie zurück.`,
   "nothing/changed-there": ({ name }) =>
     `Es bleibt: in „${name}“ geschah seitdem etwas anderes, oder es macht nichts rückgängig. Gehen Sie hin, und drücken Sie Strg+Z.`,
+  "nothing/one-by-one": ({ name }) =>
+    `Sie bleiben: jedes kam einzeln in „${name}“. Gehen Sie hin, und drücken Sie Strg+Z, bis sie fort sind.`,
   "not-placed/room": ({ place }) =>
     `Nichts eingesetzt: ab ${namedPlace(place)} sind nicht genug Zellen da. Wählen Sie eine weiter oben oder weiter links.`,
   "nothing/placed": () => "Nichts wurde eingesetzt, was zurückgenommen werden könnte.",

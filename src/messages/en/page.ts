@@ -50,6 +50,9 @@ export const pageErrors = {
   /** What was placed in another program's window cannot be taken back from here. */
   "nothing/changed-there": ({ name }: { name: string }) =>
     `It stays: something else was done in “${name}” since, or it has no undo. Go there, and press Ctrl+Z.`,
+  /** Several were placed in another program's window one by one, and cannot be taken back from here. */
+  "nothing/one-by-one": ({ name }: { name: string }) =>
+    `They stay: each went into “${name}” by itself. Go there, and press Ctrl+Z until they are gone.`,
   /** In a page, nothing was placed that could be taken back. */
   "nothing/placed": () => "Nothing was placed that could be taken back.",
   /** In a page, the text has changed since the block was placed. */

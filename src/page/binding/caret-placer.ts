@@ -1,6 +1,7 @@
+import { DrawerError } from "../../content/error.js";
 import { notice, type Notice } from "../../content/notice.js";
 import type { Drawer } from "../../drawer/drawer.js";
-import { pageNotices } from "../../messages/en/page.js";
+import { pageErrors, pageNotices } from "../../messages/en/page.js";
 import type { CaretPlace, DesktopBlock, DesktopTarget, HostDesktop } from "./host-desktop.js";
 import type { PlaceRequest, Placements } from "./placements.js";
 
@@ -44,14 +45,14 @@ export class CaretPlacer {
     const { id, name } = target;
     const { taken, isUnsure, notices } = await this.desktop.placeAtCaret(blocks, { ...how, target: id });
     const told = blocks.slice(0, taken).flatMap(({ block }) => block.notices);
+    const takeBack = async () => {
+      // Each was a step of its own there, and so was each key between: only the user sees when all of them are undone.
+      if (requests.length > 1) throw new DrawerError(pageErrors, "nothing/one-by-one", { name });
+      await this.desktop.takeBack({ target: id, returns: how.returns });
+      return true;
+    };
+    this.placements.add({ what, placing: { takeBack } });
     if (taken < requests.length) return [...told, ...notices];
-    if (requests.length === 1) {
-      const takeBack = async () => {
-        await this.desktop.takeBack({ target: id, returns: how.returns });
-        return true;
-      };
-      this.placements.add({ what, placing: { takeBack } });
-    }
     return [
       ...told,
       ...notices,
