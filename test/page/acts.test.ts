@@ -176,8 +176,7 @@ onPages("what one does with a form beside the drawer", () => {
 
   test("a row and the block are copied to the clipboard in all forms, dragged out into the page, and are not collected again", async () => {
     await record.copy("#notes p");
-    await record.inDrawer(".list .row").hover();
-    await record.inDrawer(".list").getByRole("button", { name: "Copy: snippet 1" }).click();
+    await record.doWith(0, "Copy");
     await record.told("Copied snippet 1 to the clipboard.");
     const forms = await page.evaluate(async () => {
       const [item] = await navigator.clipboard.read();
@@ -361,8 +360,7 @@ onPages("what one does with a form beside the drawer", () => {
       "https://merrow-spit.example/hut",
     ]);
     await page.evaluate(() => (window.open = (...words) => ((document.title = words.join(" ")), null)));
-    await record.inDrawer(".list .row").first().hover();
-    await record.inDrawer(".list .row").first().getByRole("button", { name: "Open" }).click();
+    await record.doWith(0, "Open");
     await page.waitForFunction(
       () => document.title === "https://merrow-spit.example/hut _blank noopener,noreferrer",
     );
@@ -448,8 +446,7 @@ onPages("what one does with a form beside the drawer", () => {
 
   test("labels, merging and splitting, recipes, other drawers and files are there", async () => {
     for (const nth of [1, 2]) await record.copy(`#notes li:nth-child(${nth})`);
-    await record.inDrawer(".list .row").first().hover();
-    await record.inDrawer(".list").getByRole("button", { name: "Label: snippet 1" }).click();
+    await record.doWith(0, "Label");
     await page.keyboard.type("Species");
     await page.keyboard.press("Enter");
     await record.told("Labelled");
@@ -463,8 +460,7 @@ onPages("what one does with a form beside the drawer", () => {
     await button("Merge into one").click();
     await record.told("Merged");
     expect(await snippets()).toEqual(["Species: Chiffchaff and North ride, net 3"]);
-    await record.inDrawer(".list .row").first().hover();
-    await record.inDrawer(".list").getByRole("button", { name: "Split: snippet 1" }).click();
+    await record.doWith(0, "Split");
     await record.told("Split");
     expect(await snippets()).toHaveLength(2);
     await button("Undo").click();
@@ -517,7 +513,7 @@ onPages("what one does with a form beside the drawer", () => {
       await page.evaluate(() =>
         document.querySelector("snippet-drawer")!.shadowRoot!.activeElement!.getAttribute("aria-label"),
       ),
-    ).toBe("Copy: snippet 1");
+    ).toBe("Discard: snippet 1");
     // What is picked is let go of first.
     await page.keyboard.press("Escape");
     await record.inDrawer(".picked").waitFor({ state: "detached" });

@@ -1,6 +1,6 @@
 import type { Page } from "playwright-core";
 import { CONDITIONS, faultsOf } from "../support/axe";
-import { Example, onPages } from "../support/browser";
+import { doWithRow, Example, onPages } from "../support/browser";
 
 onPages("the secretary's desk", () => {
   const desk = new Example("bulletin", "#paper-0 p");
@@ -256,15 +256,8 @@ onPages("the secretary's desk", () => {
     expect(await run()).toEqual([]);
   });
 
-  /** Presses one of a row's buttons, which show when it has the focus or the mouse. */
-  async function deed(nth: number, name: string): Promise<void> {
-    await page.locator("snippet-drawer .list .row").nth(nth).hover();
-    await page
-      .locator("snippet-drawer .list .row")
-      .nth(nth)
-      .getByRole("button", { name: new RegExp(`^${name}:`) })
-      .click();
-  }
+  const deed = (nth: number, name: string) =>
+    doWithRow(page.locator("snippet-drawer .list .row").nth(nth), name);
 
   test("what is private is masked in the run, the block and the find; revealed on demand; placed in full", async () => {
     await copy("#paper-0 h1");

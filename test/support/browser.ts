@@ -57,6 +57,11 @@ export class Example {
     afterEach(() => this.page.context().close());
   }
 
+  /** Does something with a row, by what it offers while the mouse is on it: a button, or the choice that has all where there is no room. */
+  async doWith(nth: number, act: string): Promise<void> {
+    await doWithRow(this.inDrawer(".list .row").nth(nth), act);
+  }
+
   /** A part of the drawer. */
   inDrawer(selector: string): Locator {
     return this.page.locator(`snippet-drawer ${selector}`);
@@ -99,4 +104,12 @@ export class Example {
     await this.page.waitForFunction(() => (window as never as { isTold: boolean }).isTold);
     await this.told(said);
   }
+}
+
+/** Does something with a row of the drawer, as a user of the mouse does. */
+export async function doWithRow(row: Locator, act: string): Promise<void> {
+  await row.hover();
+  const button = row.getByRole("button", { name: new RegExp(`^${act}:`) });
+  if (await button.isVisible()) await button.click();
+  else await row.locator(".actions select").selectOption(act);
 }

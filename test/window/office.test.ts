@@ -171,7 +171,7 @@ withWindows("clicks in the window put pieces at the caret that one came from", (
     await panel.locator("[name=key]").press("Meta+F5");
     await window.button("Set it").click();
     await window.told(/^Super\+F5: open\./);
-    const start = panel.getByLabel("Drawer stands in the system's menu");
+    const start = panel.getByLabel("Drawer stands in the system’s menu");
     await start.check();
     await window.told(/^The window is in the system's menu/);
     const [entry] = readdirSync(join(home(), "applications"));

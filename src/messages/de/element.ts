@@ -150,6 +150,7 @@ export const elementSentences: Page = {
     earlier: "Früher",
     later: "Später",
     discard: "Weglegen",
+    otherActs: "Mehr …",
   },
   snippetPanel: {
     name: (position) => `Stück ${position}`,

@@ -164,6 +164,8 @@ export const row = {
   earlier: "Earlier",
   later: "Later",
   discard: "Discard",
+  /** What else can be done with it. */
+  otherActs: "More…",
 };
 
 /** The panel that shows one snippet whole. */
@@ -464,7 +466,7 @@ export const computerPanel = {
   name: "This computer",
   /** From where the window is started. */
   starts: {
-    menu: "Drawer stands in the system's menu",
+    menu: "Drawer stands in the system’s menu",
     login: "It starts when you log in, and collects quietly",
   },
   devices: "Your devices",

@@ -11,6 +11,9 @@ export interface KeyedList {
   focusAt(position: number): Promise<void>;
 }
 
+/** What keys do while the focus is on a choice: they lead away from it. */
+const OUT_OF_A_CHOICE: ReadonlySet<RunAction> = new Set(["left", "right", "leave"]);
+
 /** The keys of the list: each does to the row with the focus what its button does, or takes the focus elsewhere. */
 export class ListKeys {
   /** Where the keys lead that have come, until the focus is there. */
@@ -28,6 +31,8 @@ export class ListKeys {
     const row = this.list.rows.find(({ entry }) => entry.id === item?.dataset["id"]);
     const action = actionOfKey(event);
     if (!item || !row || !action) return;
+    // A choice has keys of its own.
+    if ((event.target as Element).localName === "select" && !OUT_OF_A_CHOICE.has(action)) return;
     this.#perform(action, row, item);
     event.preventDefault();
     event.stopPropagation();
@@ -95,10 +100,11 @@ export class ListKeys {
     });
   }
 
-  /** Gives the focus to the button beside, in the same row. */
+  /** Gives the focus to what is beside, in the same row. */
   #goInside(item: Element, step: 1 | -1): void {
-    const buttons = [...item.querySelectorAll<HTMLButtonElement>("button:enabled")];
+    const controls = [...item.querySelectorAll<HTMLElement>(":is(button, select):enabled")];
+    const seen = controls.filter((control) => control.checkVisibility());
     const { activeElement } = this.host.renderRoot as ShadowRoot;
-    buttons[buttons.indexOf(activeElement as HTMLButtonElement) + step]?.focus();
+    seen[seen.indexOf(activeElement as HTMLElement) + step]?.focus();
   }
 }

@@ -94,6 +94,9 @@ export const listStyles = css`
     text-align: start;
     min-width: 0;
   }
+  .snippet:has(.says img) {
+    align-items: start;
+  }
   .kind {
     align-self: start;
     margin-top: 0.2em;
@@ -169,11 +172,7 @@ export const listStyles = css`
     align-items: center;
     gap: 0.65em;
     height: 2.6em;
-    /* Most of the row stays what one clicks to place it; the first four are in sight in a strip too. */
-    max-width: max(45%, 17.5em);
     padding-inline: 0.8em var(--edge);
-    overflow-x: auto;
-    scrollbar-width: none;
     white-space: nowrap;
     background: var(--wash);
     font: 0.82em var(--plain);
@@ -185,9 +184,31 @@ export const listStyles = css`
   .list:hover .row.current:not(:hover, :focus-within) .actions {
     display: none;
   }
-  /* Too many for the row are scrolled, not laid over each other. */
-  .actions button {
-    flex: none;
+  .actions select {
+    appearance: none;
+    field-sizing: content;
+    text-decoration: underline;
+    text-decoration-color: var(--rule);
+    text-underline-offset: 0.2em;
+  }
+  .often,
+  .others {
+    display: none;
+    gap: 0.65em;
+  }
+  /* In a strip most of the row stays what one clicks to place it. */
+  @container list (min-width: 36rem) {
+    .often {
+      display: flex;
+    }
+  }
+  @container list (min-width: 48rem) {
+    .others {
+      display: flex;
+    }
+    .actions select {
+      display: none;
+    }
   }
   .actions button:disabled {
     cursor: default;
@@ -273,7 +294,6 @@ export const listStyles = css`
       grid-row: 1;
     }
     .actions {
-      max-width: 38%;
       height: 24px;
       background: linear-gradient(transparent 3px, var(--wash) 3px);
     }

@@ -35,6 +35,8 @@ export class SnippetList {
   readonly #virtual: VirtualList;
   /** The row that the Tab key goes to, by its id. */
   #current: string | undefined;
+  /** The row under the mouse, by its id. */
+  #underMouse: string | undefined;
   readonly #details: RowDetails;
   readonly #keys: ListKeys;
   #focusNext: FocusNext | undefined;
@@ -95,6 +97,8 @@ export class SnippetList {
         aria-label=${found ? page.foundRun : page.run}
         @keydown=${this.#keys.pressed}
         @focusin=${this.#focused}
+        @pointerover=${this.#pointed}
+        @pointerleave=${this.#pointed}
         @scroll=${scrolled}
       >
         ${this.#virtual.view(drawn, (row, before) => this.#rowView(row, before, tabbed, landed))}
@@ -126,6 +130,7 @@ export class SnippetList {
       turn,
       revealed: this.#details.revealed(id),
       isCurrent: id === tabbed,
+      isActive: id === tabbed || id === this.#underMouse,
       isLabelled: this.#details.isLabelled(id),
       isNew: this.#arrivals.isNew(row.position),
       day: isFirst ? dayName(collectedAt) : undefined,
@@ -246,8 +251,15 @@ export class SnippetList {
     this.#list?.querySelector<HTMLElement>(`[data-id="${id}"] .snippet`)?.focus();
   }
 
+  readonly #pointed = (event: PointerEvent): void => {
+    const id = event.type === "pointerleave" ? undefined : idOf(event);
+    if (id === this.#underMouse) return;
+    this.#underMouse = id;
+    this.host.requestUpdate();
+  };
+
   readonly #focused = (event: FocusEvent): void => {
-    const id = (event.target as Element).closest<HTMLElement>(".row")?.dataset["id"];
+    const id = idOf(event);
     if (id === undefined || id === this.#current) return;
     this.#current = id;
     this.host.requestUpdate();
@@ -295,4 +307,9 @@ export class SnippetList {
     if (beside) this.#focusRow(beside.entry.id);
     this.host.act((drawer) => drawer.discard(pickOf([row])));
   }
+}
+
+/** The snippet in whose row something happened. */
+function idOf({ target }: Event): string | undefined {
+  return (target as Element).closest<HTMLElement>(".row")?.dataset["id"];
 }

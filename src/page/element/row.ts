@@ -5,6 +5,7 @@ import { MASK } from "../../drawer/mask.js";
 import type { Positioned } from "../../drawer/store.js";
 import { row as words } from "../../messages/core/page-sentences.js";
 import type { FileStanding } from "../binding/host-files.js";
+import { actMenu } from "./act-menu.js";
 import { timeOfDay } from "./day.js";
 import { kindMark } from "./kind-mark.js";
 import { dateLanguage } from "./panels/time.js";
@@ -58,6 +59,8 @@ export interface RowState {
   readonly revealed: string | undefined;
   /** Whether it is the one in the list that the Tab key goes to. */
   readonly isCurrent: boolean;
+  /** Whether what can be done with it is shown: it is under the mouse, or the one that the Tab key goes to. */
+  readonly isActive: boolean;
   /** Whether its label is being asked for. */
   readonly isLabelled: boolean;
   /** Whether it has just come. */
@@ -108,7 +111,7 @@ export function rowOf(row: ListRow, state: RowState, actions: RowActions) {
       <span class="of" role="gridcell"
         >${state.isLabelled ? labelField(row, actions) : saying(row, state, actions)}</span
       >
-      ${rowButtons(row, state, actions)}
+      ${state.isActive ? rowButtons(row, state, actions) : nothing}
     </div>
   `;
 }
@@ -146,10 +149,33 @@ function saying(row: ListRow, { revealed, isCurrent, does, standing }: RowState,
   `;
 }
 
-/** What can be done with it. Each button says also to which snippet it is done. */
+/** Something that can be done with a row: how it is called, what does it, and whether it cannot be done now. */
+type RowAct = readonly [word: string, act: (row: ListRow) => void, isOff?: boolean];
+
+/**
+ * What can be done with it. Those that are done most often are in sight at any width; where there is no room for the others, a
+ * choice has all of them. Each says also to which snippet it is done.
+ */
 function rowButtons(row: ListRow, { count, revealed }: RowState, actions: RowActions) {
   const { position, entry } = row;
-  const button = (word: string, act: (row: ListRow) => void, isOff = false) =>
+  const always: RowAct[] = [
+    [words.show, actions.show],
+    [words.discard, actions.discard],
+  ];
+  const often: RowAct[] = [
+    [words.copy, actions.copy],
+    [entry.kept ? words.release : words.keep, actions.keep],
+  ];
+  const others: RowAct[] = [
+    ...(entry.kind === "link" && !entry.private ? [[words.open, actions.open] as const] : []),
+    [words.label, actions.askLabel],
+    ...(entry.private ? [[revealed === undefined ? words.reveal : words.mask, actions.reveal] as const] : []),
+    [entry.private ? words.unhide : words.hide, actions.hide],
+    ...(entry.parts ? [[words.split, actions.split] as const] : []),
+    [words.earlier, (each) => actions.move(each, -1), position === 1],
+    [words.later, (each) => actions.move(each, 1), position === count],
+  ];
+  const button = ([word, act, isOff = false]: RowAct) =>
     html`<button
       tabindex="-1"
       ?disabled=${isOff}
@@ -158,19 +184,18 @@ function rowButtons(row: ListRow, { count, revealed }: RowState, actions: RowAct
     >
       ${word}
     </button>`;
-  // Those that are done most often come first: in a narrow window the others are scrolled to, or done by their keys.
+  const now = [...always, ...often, ...others].filter(([, , isOff]) => !isOff);
   return html`
     <span class="actions" part="actions" role="gridcell" tabindex="-1">
-      ${button(words.show, actions.show)} ${button(words.copy, actions.copy)}
-      ${button(entry.kept ? words.release : words.keep, actions.keep)}
-      ${button(words.discard, actions.discard)}
-      ${entry.kind === "link" && !entry.private ? button(words.open, actions.open) : nothing}
-      ${button(words.label, actions.askLabel)}
-      ${entry.private ? button(revealed === undefined ? words.reveal : words.mask, actions.reveal) : nothing}
-      ${button(entry.private ? words.unhide : words.hide, actions.hide)}
-      ${entry.parts ? button(words.split, actions.split) : nothing}
-      ${button(words.earlier, (each) => actions.move(each, -1), position === 1)}
-      ${button(words.later, (each) => actions.move(each, 1), position === count)}
+      ${always.map(button)}
+      <span class="often">${often.map(button)}</span>
+      <span class="others">${others.map(button)}</span>
+      ${actMenu(
+        words.otherActs,
+        now.map(([word]) => [word, word]),
+        (chosen) => now.find(([word]) => word === chosen)![1](row),
+        { label: words.actionOn({ action: words.otherActs, position }), tabindex: -1 },
+      )}
     </span>
   `;
 }

@@ -92,8 +92,14 @@ export const panelStyles = css`
   .panel.computer form:has([value="place"]:checked) .which {
     display: block;
   }
-  .panel.computer select {
+  .panel.computer label {
     max-width: 100%;
+  }
+  .panel.computer select {
+    appearance: none;
+    field-sizing: content;
+    max-width: 100%;
+    text-overflow: ellipsis;
     color: var(--tide);
     text-decoration: underline;
     text-underline-offset: 0.2em;
