@@ -1,7 +1,9 @@
 // Builds src/ into dist/: the library as modules, and the command, with all it loads but the database, as a few files
 // in dist/bin/, because a process that reads hundreds of files takes twice as long to begin.
 import { execFileSync } from "node:child_process";
-import { chmodSync, cpSync, rmSync, writeFileSync } from "node:fs";
+import { createHash } from "node:crypto";
+import { chmodSync, cpSync, readdirSync, readFileSync, rmSync, writeFileSync } from "node:fs";
+import { join, relative } from "node:path";
 import { build } from "esbuild";
 import { build as buildPage } from "vite";
 import { buildValidator } from "./validator.mjs";
@@ -40,8 +42,38 @@ await build({
     js: 'import { createRequire as requireOf } from "node:module"; const require = requireOf(import.meta.url);',
   },
 });
-cpSync("src/window/page", "dist/window/page", { recursive: true, filter: (path) => !path.endsWith(".ts") });
+for (const page of ["window", "hub"]) {
+  const assets = { recursive: true, filter: (path) => !path.endsWith(".ts") };
+  cpSync(`src/${page}/page`, `dist/${page}/page`, assets);
+}
+cpSync("src/window/page/icon.svg", "dist/hub/page/public/icon.svg");
 await buildPage({ configFile: "scripts/window.vite.config.mjs" });
+await buildPage({ configFile: "scripts/phone.vite.config.mjs" });
+await buildWorker();
 rmSync("dist/cli", { recursive: true });
 chmodSync("dist/bin/main.js", 0o755);
 writeFileSync("dist/built", "");
+
+/** The service worker of the page that a hub serves; it knows the files of that page, each with what its bytes come to. */
+async function buildWorker() {
+  const site = "dist/hub/site";
+  const files = readdirSync(site, { recursive: true, withFileTypes: true }).filter((entry) => entry.isFile());
+  const entries = files.map(({ parentPath, name }) => {
+    const path = join(parentPath, name);
+    const revision = createHash("sha256").update(readFileSync(path)).digest("hex").slice(0, 16);
+    return { url: relative(site, path).replaceAll("\\", "/"), revision };
+  });
+  await build({
+    entryPoints: ["dist/hub/page/worker.js"],
+    outfile: join(site, "worker.js"),
+    ...{
+      bundle: true,
+      minify: true,
+      format: "iife",
+      platform: "browser",
+      target: "es2022",
+      logLevel: "error",
+    },
+    define: { FILES: JSON.stringify(entries), "process.env.NODE_ENV": '"production"' },
+  });
+}

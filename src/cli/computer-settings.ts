@@ -1,4 +1,5 @@
 import { readFile } from "node:fs/promises";
+import { hostname } from "node:os";
 import { fileURLToPath } from "node:url";
 import { DrawerError } from "../content/error.js";
 import { notice, type Notice } from "../content/notice.js";
@@ -6,12 +7,17 @@ import { cliErrors, cliNotices } from "../messages/en/cli.js";
 import { openWindow as says } from "../messages/en/window.js";
 import type { ComputerSettings, OwnKey, StartPlace } from "../page/binding/host-desktop.js";
 import type { SyncClient } from "../sync/client.js";
+import { inviteDevice } from "./invite-device.js";
 import { changeKeys, parseKey, readKeys } from "./keys.js";
 import { ownCommand } from "./own-command.js";
 import { UsageError } from "./refusal.js";
 
-/** What the window can set on this computer: keys of the user's own, and from where it is started. */
-export function computerSettings(drawer: string, devices: SyncClient): ComputerSettings {
+/**
+ * What the window can set on this computer: keys of the user's own, from where it is started, and with which devices the drawers
+ * are shared.
+ * @param joined is called when they are from now on
+ */
+export function computerSettings(drawer: string, devices: SyncClient, joined: () => void): ComputerSettings {
   return {
     async read() {
       const { isInMenu } = await menus();
@@ -30,6 +36,21 @@ export function computerSettings(drawer: string, devices: SyncClient): ComputerS
       }
     },
     setStart: async (place, isThere) => [await setStart(drawer, place, isThere)],
+    async invite(hub) {
+      // The first invitation says where the hub is; later ones go on there.
+      const isAlone = (await devices.devices()).length === 0;
+      const { invitation, link, until } = await inviteDevice(devices, isAlone ? { hub: hub ?? "" } : {});
+      joined();
+      const { default: code } = await import("qrcode");
+      const svg = await code.toString(link, { type: "svg", errorCorrectionLevel: "L" });
+      return { invitation, until, code: `data:image/svg+xml,${encodeURIComponent(svg)}` };
+    },
+    async join(invitation) {
+      await devices.join(invitation, { name: hostname() });
+      const { notices } = await devices.exchange();
+      joined();
+      return notices;
+    },
   };
 }
 

@@ -1,3 +1,4 @@
+import { serveStatic } from "@hono/node-server/serve-static";
 import { Hono, type Context } from "hono";
 import { bodyLimit } from "hono/body-limit";
 import { cors } from "hono/cors";
@@ -24,6 +25,8 @@ export interface HubOptions {
   readonly rates: { readonly device: Rate; readonly stranger: Rate };
   /** The address that a request comes from, as far as it is known. */
   readonly addressOf: (context: Context) => string;
+  /** The folder of the page for the telephone, where it is served. */
+  readonly site?: string | undefined;
   /** Is told in a line what was asked and answered; nothing of what it held. */
   readonly log: (line: string) => void;
 }
@@ -62,6 +65,30 @@ const STATUS: Readonly<Record<HubRefusal, 400 | 401 | 404 | 409 | 410 | 413 | 42
   ...{ part: 400, removed: 410, large: 413, often: 429, full: 507 },
 };
 
+/** What stands above what devices are answered: nothing there is for a browser to show. */
+const ANSWER_HEADERS = secureHeaders({
+  contentSecurityPolicy: { defaultSrc: ["'none'"] },
+  crossOriginResourcePolicy: "cross-origin",
+});
+
+/** What the page for the telephone may do: nothing but what it brings itself (CSP level 3, Trusted Types). */
+const PAGE_HEADERS = secureHeaders({
+  contentSecurityPolicy: {
+    defaultSrc: ["'none'"],
+    scriptSrc: ["'self'"],
+    styleSrc: ["'self'"],
+    imgSrc: ["'self'", "blob:", "data:"],
+    connectSrc: ["'self'"],
+    manifestSrc: ["'self'"],
+    workerSrc: ["'self'"],
+    baseUri: ["'none'"],
+    formAction: ["'none'"],
+    frameAncestors: ["'none'"],
+    requireTrustedTypesFor: ["'script'"],
+    trustedTypes: ["drawer", "drawer-worker", "lit-html"],
+  },
+});
+
 /** A hub as an application. */
 export interface HubApp {
   /** Its `fetch` takes a standard `Request` and gives a `Response`. */
@@ -84,12 +111,7 @@ export function hubApp(database: HubDatabase, options: HubOptions): HubApp {
 
   // Any page may ask: what counts is a device's signature, which no browser adds by itself.
   app.use(cors({ origin: "*", exposeHeaders: ["date", "drawer-parts"], maxAge: 86_400 }));
-  app.use(
-    secureHeaders({
-      contentSecurityPolicy: { defaultSrc: ["'none'"] },
-      crossOriginResourcePolicy: "cross-origin",
-    }),
-  );
+  for (const path of ["/groups/*", "/invitations/*", "/health", "/metrics"]) app.use(path, ANSWER_HEADERS);
   app.use(async (context, next) => {
     const began = performance.now();
     await next();
@@ -267,7 +289,8 @@ export function hubApp(database: HubDatabase, options: HubOptions): HubApp {
     return isIn ? context.body(null, 204) : refuse(context, "nothing");
   });
 
-  app.all("*", (context) => refuse(context, "nothing"));
+  if (options.site !== undefined) app.get("*", PAGE_HEADERS, serveStatic({ root: options.site }));
+  app.all("*", ANSWER_HEADERS, (context) => refuse(context, "nothing"));
   app.onError((error, context) => {
     options.log(`${context.req.method} failed: ${reasonOf(error)}`);
     return context.text(hubAnswers.failed, 500);

@@ -5,7 +5,7 @@ import { hubApp, USUAL, type HubOptions } from "./app.js";
 import type { HubDatabase } from "./sql.js";
 
 /** Where a hub is served. */
-export interface ServeOptions extends Partial<Pick<HubOptions, "quotas" | "rates">> {
+export interface ServeOptions extends Partial<Pick<HubOptions, "quotas" | "rates" | "site">> {
   readonly port: number;
   /** The address that it listens at. */
   readonly host: string;

@@ -75,8 +75,8 @@ async function listen(client: SyncClient, signal: AbortSignal, bell: Bell): Prom
     try {
       await client.listen(() => bell.ring(), signal);
     } catch (error) {
-      // Whether the hub is there is told by who exchanges with it.
-      if (!(error instanceof DrawerError)) return bell.fail(error);
+      // Whether the hub is there is told by who exchanges with it; that this device was removed is heard here first.
+      if (!isPassing(error)) return bell.fail(error);
     }
     if (Date.now() - began > PAUSE.longest) pause = PAUSE.first;
     if (!signal.aborted) await new Bell(signal).rungOrAfter(pause);

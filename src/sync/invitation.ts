@@ -40,6 +40,12 @@ export function writeInvitation({ hub, words }: Invitation): string {
   return `${hub} ${words.join(" ")}`;
 }
 
+/** The address of the hub's page at which a browser joins by this invitation. What stands after `#` is sent to nobody. */
+export function invitationLink(invitation: string): string {
+  const [hub] = invitation.split(" ", 1);
+  return `${hub}/#${encodeURIComponent(invitation)}`;
+}
+
 /**
  * Reads an invitation, as it was handed on or as somebody typed it who heard it.
  * @param hub the address of the hub where the invitation does not say it

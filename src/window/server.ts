@@ -226,6 +226,14 @@ function desktopHandler(
     );
     return asked ? context.json(await settings.setStart(asked.place, asked.isThere)) : noQuestion(context);
   });
+  app.post("/invite", async (context) => {
+    const asked = await jsonOf(context, v.object({ hub: v.optional(v.string()) }));
+    return asked ? context.json(await settings.invite(asked.hub)) : noQuestion(context);
+  });
+  app.post("/join", async (context) => {
+    const asked = await jsonOf(context, v.object({ invitation: v.string() }));
+    return asked ? context.json(await settings.join(asked.invitation)) : noQuestion(context);
+  });
   app.post("/sample", async (context) => {
     await fillWithSample(store, windowPage.sampleDrawer, samples);
     return context.json({ drawer: windowPage.sampleDrawer });

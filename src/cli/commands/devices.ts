@@ -7,14 +7,13 @@ import { commands } from "../../messages/en/cli-help.js";
 import type { RowStore } from "../../stores/row-store.js";
 import type { SyncClient } from "../../sync/client.js";
 import type { Exchanged } from "../../sync/exchange.js";
-import { INVITATION_LIFE } from "../../sync/invitation.js";
 import { answer, answerWith, plain, type CommonOptions } from "../answer.js";
 import { ask, askWhether, canAsk } from "../ask.js";
 import { printColumns, localTime } from "../columns.js";
 import { begin } from "../command.js";
 import { syncClient } from "../device-keeper.js";
 import { withDrawer } from "../home.js";
-import { UsageError } from "../refusal.js";
+import { inviteDevice } from "../invite-device.js";
 import { print, printJson } from "../terminal.js";
 
 interface NamingOptions extends CommonOptions {
@@ -66,17 +65,12 @@ async function list(options: CommonOptions): Promise<void> {
 }
 
 async function invite(options: NamingOptions): Promise<void> {
-  const { invitation, devices } = await withClient(options, async (client) => {
-    if ((await client.devices()).length === 0) {
-      if (options.hub === undefined) throw new UsageError("bad-option/no-hub", {});
-      await client.begin({ hub: options.hub, name: options.name ?? hostname() });
-    } else if (options.hub !== undefined || options.name !== undefined)
-      throw new UsageError("bad-option/named", {});
-    return { invitation: await client.invite(), devices: await client.devices() };
-  });
-  const until = new Date(Date.now() + INVITATION_LIFE).toISOString();
-  if (options.json) return printJson({ invitation, until, devices, notices: [] });
-  print(`${says.invited({ invitation, time: localTime(until) })}\n`);
+  const { invited, devices } = await withClient(options, async (client) => ({
+    invited: await inviteDevice(client, options),
+    devices: await client.devices(),
+  }));
+  if (options.json) return printJson({ ...invited, devices, notices: [] });
+  print(`${says.invited({ ...invited, time: localTime(invited.until) })}\n`);
 }
 
 async function join(options: NamingOptions): Promise<void> {

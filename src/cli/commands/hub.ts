@@ -1,4 +1,5 @@
 import { join } from "node:path";
+import { fileURLToPath } from "node:url";
 import type { Command } from "commander";
 import { reasonOf } from "../../content/error.js";
 import { openPostgresHub } from "../../hub/postgres.js";
@@ -57,6 +58,7 @@ async function serve(options: HubCommandOptions): Promise<void> {
   const server = await serveHub(database, {
     port: options.port,
     host: options.host,
+    site: fileURLToPath(new URL("../hub/site", import.meta.url)),
     isBehindProxy: options.behindProxy ?? false,
     log: (line) => {
       if (!options.quiet) remark(`${line}\n`);

@@ -54,6 +54,7 @@ export function add(program: Command): void {
       await withDrawer(options.drawer, async ({ store, name }) => {
         const secret = newSecret();
         const entryFolder = chooseEntryFolder();
+        const followed = followDevices(store as RowStore, (sentence) => remark(`${sentence}\n`));
         const server = await serveWindow({
           ...{ store, drawer: name, secret, entryFolder },
           site: besides("../window/site"),
@@ -72,13 +73,12 @@ export function add(program: Command): void {
                   keyed.act(() => Promise.reject(error));
                 },
               }),
-            settings: computerSettings(name, syncClient(store as RowStore)),
+            settings: computerSettings(name, syncClient(store as RowStore), () => followed.look()),
             notePasted: (desktop) => noteWindow(desktop, windowFile()),
           },
           log: (sentence) => remark(`${sentence}\n`),
           ...(options.quiet && { patience: Infinity }),
         });
-        const endFollowing = await followDevices(store as RowStore, (sentence) => remark(`${sentence}\n`));
         const forget = await noteOpen({ port: server.port, secret, entryFolder });
         try {
           if (options.quiet) print(`${says.quiet}\n`);
@@ -87,7 +87,7 @@ export function add(program: Command): void {
         } finally {
           await forget();
           await server.close();
-          await endFollowing();
+          await followed.end();
         }
         if (!options.json) print(`${says.ended}\n`);
       });

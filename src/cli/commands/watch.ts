@@ -22,10 +22,10 @@ export function add(program: Command): void {
         await withDrawer(options.drawer, async (drawer) => {
           const giveUp = await claimWatch(drawer.name);
           const tell = (sentence: string) => remark(`${sentence}\n`);
-          const endFollowing = await followDevices(drawer.store as RowStore, tell);
+          const followed = followDevices(drawer.store as RowStore, tell);
           await new WatchSession(drawer, desktop, options).run().finally(async () => {
             giveUp();
-            await endFollowing();
+            await followed.end();
           });
         });
       } finally {

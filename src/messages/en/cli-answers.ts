@@ -284,8 +284,8 @@ export const devices = {
   there: (time: string) => `heard ${time}`,
   never: "not heard yet",
   compare: "The four words of a device are the same on all your devices; one whose words differ is another.",
-  invited: ({ invitation, time }: { invitation: string; time: string }) =>
-    `Another device is let in by this invitation, once, until ${time}. Type “drawer devices join” there, and give it this:\n\n  ${invitation}\n\nWhoever has it before that can join: say it, or send it, only where nobody else hears.`,
+  invited: ({ invitation, link, time }: { invitation: string; link: string; time: string }) =>
+    `Another device is let in by this invitation, once, until ${time}. Type “drawer devices join” there, and give it this:\n\n  ${invitation}\n\nOn a telephone, open this in the browser (“drawer open” shows it as a code, under This computer):\n\n  ${link}\n\nWhoever has it before that can join: say it, or send it, only where nobody else hears.`,
   ask: "The invitation (the hub's address and ten words): ",
   joined: ({ name, words }: { name: string; words: string }) =>
     `This device is “${name}” (${words}). “drawer devices” on the other one shows the same four words beside its name.`,

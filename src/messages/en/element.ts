@@ -474,6 +474,16 @@ export const computerPanel = {
   /** When a device was heard last. */
   heard: (time: string) => `heard ${time}`,
   notHeard: "not heard yet",
+  /** There is no other device yet. */
+  alone: "These drawers are on this computer alone.",
+  hub: "Where your devices meet (the hub’s address):",
+  invite: "Invite a device",
+  joinBy: "Or join another, by its invitation:",
+  join: "Join",
+  /** An invitation, and until when it is good. */
+  invited: (time: string) =>
+    `Good once, until ${time}. Point a telephone’s camera at the code; or write this on the other device, under “This computer”:`,
+  code: "The invitation as a code for a camera",
   keys: "Keys of your own, in every program",
   noKeys: "No key is set yet.",
   remove: "Take back",

@@ -44,6 +44,16 @@ export interface OwnKey {
 /** Where Drawer is started from: the system's menu, or by itself when the user logs in. */
 export type StartPlace = "menu" | "login";
 
+/** An invitation of another device. */
+export interface DeviceInvitation {
+  /** The address of the hub, and ten words. */
+  readonly invitation: string;
+  /** The code that a telephone's camera reads, as a picture: a `data:` address. */
+  readonly code: string;
+  /** Until when it is good; ISO 8601, in UTC. */
+  readonly until: string;
+}
+
 /** What the user can set of Drawer on this computer. */
 export interface ComputerSettings {
   /** What is set now. */
@@ -63,6 +73,17 @@ export interface ComputerSettings {
    * @throws DrawerError `no-menu`
    */
   setStart(place: StartPlace, isThere: boolean): Promise<readonly Notice[]>;
+  /**
+   * Invites another device.
+   * @param hub the address of the hub, where this is the first device
+   * @throws DrawerError `bad-option`, `hub-away`, `hub-refused`
+   */
+  invite(hub?: string): Promise<DeviceInvitation>;
+  /**
+   * Joins the devices of a group.
+   * @throws DrawerError `joined`, `invitation`, `bad-option`, `hub-away`, `hub-refused`
+   */
+  join(invitation: string): Promise<readonly Notice[]>;
 }
 
 /**

@@ -47,6 +47,18 @@ export const baseStyles = css`
     min-height: 24px;
     cursor: pointer;
   }
+  @media (pointer: coarse) {
+    button,
+    select,
+    input,
+    summary {
+      min-height: 44px;
+    }
+    /* A word that is a choice stands in a line of text. */
+    .word select {
+      min-height: 32px;
+    }
+  }
   :focus-visible {
     outline: 2px solid var(--tide);
     outline-offset: 2px;

@@ -1,5 +1,6 @@
 import { html, nothing } from "lit";
 import { defined } from "../../content/defined.js";
+import type { Origin } from "../../content/origin.js";
 import { page } from "../../messages/core/page-sentences.js";
 import { sources } from "../../messages/en/content.js";
 import { readTransfer } from "../capture/selection.js";
@@ -63,7 +64,11 @@ export class Intake {
   }
 
   /** Takes in what another program offers. Files that are dropped are looked into. */
-  async take(transfer: DataTransfer, isDropped: boolean): Promise<void> {
+  async take(
+    transfer: DataTransfer,
+    isDropped: boolean,
+    origin: Origin = { app: sources.otherWindow },
+  ): Promise<void> {
     const { binding } = this.host;
     const flavours = readTransfer(transfer);
     const files = [...transfer.files];
@@ -73,7 +78,7 @@ export class Intake {
       // Of a picture that was copied, the HTML has the address, and the file the bytes.
       const file = files.find(({ type }) => type.startsWith("image/"));
       const picture = file && new Uint8Array(await file.arrayBuffer());
-      await binding?.collect({ ...flavours, ...defined({ picture }) }, { app: sources.otherWindow });
+      await binding?.collect({ ...flavours, ...defined({ picture }) }, origin);
     } else if (isDropped) await this.lookInto(files);
     else await binding?.collectFiles(files);
   }

@@ -298,6 +298,32 @@ export const listStyles = css`
       background: linear-gradient(transparent 3px, var(--wash) 3px);
     }
   }
+  /* For a finger all that can be done stands in one choice, and most of the row stays what one touches to place it. */
+  @media (pointer: coarse) {
+    .snippet {
+      align-content: center;
+      min-height: 48px;
+    }
+    .position {
+      min-height: 48px;
+    }
+    .unseen {
+      margin-block: -52px 8px;
+    }
+    .actions {
+      inset-block: 0;
+      height: auto;
+      background: linear-gradient(90deg, transparent, var(--wash) 1.6em);
+      padding-inline-start: 2em;
+    }
+    .actions :is(button, .often, .others) {
+      display: none;
+    }
+    .actions select {
+      display: block;
+      min-width: 44px;
+    }
+  }
   /* Beside a field, a row is its number and what it says. */
   :host([compact]) :is(.day, .snippet .from, .snippet .when) {
     display: none;

@@ -252,6 +252,8 @@ export class SnippetList {
   }
 
   readonly #pointed = (event: PointerEvent): void => {
+    // Under a finger nothing may come between the row and the touch.
+    if (event.pointerType === "touch") return;
     const id = event.type === "pointerleave" ? undefined : idOf(event);
     if (id === this.#underMouse) return;
     this.#underMouse = id;

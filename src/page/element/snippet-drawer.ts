@@ -1,6 +1,7 @@
 import { html, LitElement, type PropertyValues } from "lit";
 import type { Recipe } from "../../compose/recipe.js";
 import type { Notice } from "../../content/notice.js";
+import type { Origin } from "../../content/origin.js";
 import type { ActionResult } from "../../drawer/collecting-session.js";
 import type { Drawer } from "../../drawer/drawer.js";
 import { onLanguageChange } from "../../messages/core/language.js";
@@ -278,9 +279,10 @@ export class SnippetDrawer extends LitElement implements DrawerHost {
   /**
    * Takes in what another program offers, by a paste or a drop somewhere on the page. Files that are dropped are looked into.
    * @param isDropped whether it was dropped; else it was pasted
+   * @param origin where it comes from, when it is no file; without it, another window
    */
-  take(transfer: DataTransfer, isDropped: boolean): Promise<void> {
-    return this.#intake.take(transfer, isDropped);
+  take(transfer: DataTransfer, isDropped: boolean, origin?: Origin): Promise<void> {
+    return this.#intake.take(transfer, isDropped, origin);
   }
 
   /**

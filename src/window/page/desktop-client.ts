@@ -24,6 +24,8 @@ export class DesktopClient implements HostDesktop {
     read: () => this.#ask("/desktop/settings"),
     setKey: (key) => this.#post("/desktop/key", key),
     setStart: (place, isThere) => this.#post("/desktop/start", { place, isThere }),
+    invite: (hub) => this.#post("/desktop/invite", { hub }),
+    join: (invitation) => this.#post("/desktop/join", { invitation }),
   };
 
   readonly files: HostFiles;

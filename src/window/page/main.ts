@@ -1,9 +1,9 @@
 import { DrawerError, errorOf, type Refusal } from "../../content/error.js";
 import { Drawer } from "../../drawer/drawer.js";
-import { setLanguage } from "../../messages/core/language.js";
 import { windowPage } from "../../messages/en/window.js";
 import { Binding } from "../../page/binding/binding.js";
 import { SnippetDrawer } from "../../page/element/snippet-drawer.js";
+import { speakToReader } from "../../page/reader-language.js";
 import { openRemote } from "../../stores/remote/client.js";
 import type { WindowNews } from "../window-desktop.js";
 import { keepBounds } from "./bounds.js";
@@ -15,14 +15,7 @@ import { DesktopClient } from "./desktop-client.js";
 let words = windowPage;
 
 async function speak(): Promise<void> {
-  if (!/^de\b/i.test(navigator.language)) return;
-  const [{ de }, german] = await Promise.all([
-    import("../../messages/de/index.js"),
-    import("../../messages/de/window.js"),
-  ]);
-  setLanguage(de);
-  document.documentElement.lang = de.tag;
-  words = german.windowPage;
+  if ((await speakToReader()) === "de") words = (await import("../../messages/de/window.js")).windowPage;
 }
 
 const main = document.querySelector("main")!;

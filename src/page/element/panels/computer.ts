@@ -1,7 +1,8 @@
 import { html } from "lit";
 import { computerPanel as words } from "../../../messages/core/page-sentences.js";
-import type { ComputerSettings, OwnKey, StartPlace } from "../../binding/host-desktop.js";
-import { shownTime } from "./time.js";
+import type { ComputerSettings, DeviceInvitation, OwnKey, StartPlace } from "../../binding/host-desktop.js";
+import { timeOfDay } from "../day.js";
+import { saidTime } from "./time.js";
 
 /** What is set on this computer now. */
 export type Computer = Awaited<ReturnType<ComputerSettings["read"]>>;
@@ -9,13 +10,24 @@ export type Computer = Awaited<ReturnType<ComputerSettings["read"]>>;
 /** What keys of one's own can do, as on the command line; that which places is told which snippets, and how, beside it. */
 const ACTS = Object.keys(words.acts) as (keyof typeof words.acts)[];
 
-/** What the user can set of Drawer on this computer: from where it is started, and keys that work in every program. */
+/** What can be done on the panel. */
+export interface ComputerActions {
+  readonly setKey: (key: OwnKey) => void;
+  readonly setStart: (place: StartPlace, isThere: boolean) => void;
+  /** Invites another device; the first says at which hub they meet. */
+  readonly invite: (hub: string | undefined) => void;
+  readonly join: (invitation: string) => void;
+}
+
+/**
+ * What the user can set of Drawer on this computer: from where it is started, the devices that have the same drawers, and keys that
+ * work in every program.
+ * @param invitation that of another device, while it is shown
+ */
 export function computerPanel(
   { keys, startsFrom, devices }: Computer,
-  actions: {
-    readonly setKey: (key: OwnKey) => void;
-    readonly setStart: (place: StartPlace, isThere: boolean) => void;
-  },
+  invitation: DeviceInvitation | undefined,
+  actions: ComputerActions,
 ) {
   const set = (event: SubmitEvent) => {
     event.preventDefault();
@@ -39,7 +51,7 @@ export function computerPanel(
   `;
   return html`
     <section class="panel computer" aria-label=${words.name} part="panel">
-      ${start("menu")} ${start("login")} ${devices.length === 0 ? "" : deviceList(devices)}
+      ${start("menu")} ${start("login")} ${devicesPart(devices, invitation, actions)}
       <h3>${words.keys}</h3>
       ${keys.length === 0 ? html`<p class="note">${words.noKeys}</p>` : ""}
       <ul>
@@ -76,12 +88,57 @@ export function computerPanel(
   `;
 }
 
+/** The devices with which the drawers are shared, and how there come to be more. */
+function devicesPart(
+  devices: Computer["devices"],
+  invitation: DeviceInvitation | undefined,
+  actions: ComputerActions,
+) {
+  const isAlone = devices.length === 0;
+  const submitted = (name: string, act: (said: string) => void) => (event: SubmitEvent) => {
+    event.preventDefault();
+    const form = event.target as HTMLFormElement;
+    act((form.elements.namedItem(name) as HTMLInputElement | null)?.value.trim() ?? "");
+  };
+  return html`
+    <h3>${words.devices}</h3>
+    ${isAlone ? html`<p class="note">${words.alone}</p>` : deviceList(devices)}
+    ${invitation === undefined ? "" : invitationView(invitation)}
+    <form class="note" @submit=${submitted("hub", (hub) => actions.invite(hub || undefined))}>
+      ${
+        isAlone
+          ? html`<label
+              >${words.hub} <input name="hub" type="url" required placeholder="https://hub.example"
+            /></label>`
+          : ""
+      }
+      <button>${words.invite}</button>
+    </form>
+    ${
+      isAlone
+        ? html`<form class="note" @submit=${submitted("invitation", actions.join)}>
+            <label>${words.joinBy} <input name="invitation" required autocomplete="off" /></label>
+            <button>${words.join}</button>
+          </form>`
+        : ""
+    }
+  `;
+}
+
+/** An invitation: as a code for a camera, and in words. */
+function invitationView({ invitation, code, until }: DeviceInvitation) {
+  return html`<div class="invited">
+    <img src=${code} alt=${words.code} />
+    <p class="note" role="status">${words.invited(timeOfDay(until))}</p>
+    <p class="words">${invitation}</p>
+  </div>`;
+}
+
 /** The devices with which the drawers are shared: when each was heard, and the words by which it is known. */
 function deviceList(devices: Computer["devices"]) {
   const heard = ({ isThis, lastThere }: Computer["devices"][number]) =>
-    isThis ? words.thisDevice : lastThere === undefined ? words.notHeard : words.heard(shownTime(lastThere));
+    isThis ? words.thisDevice : lastThere === undefined ? words.notHeard : words.heard(saidTime(lastThere));
   return html`
-    <h3>${words.devices}</h3>
     <ul>
       ${devices.map(
         (device) => html`

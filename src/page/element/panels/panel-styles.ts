@@ -83,6 +83,38 @@ export const panelStyles = css`
     gap: 0.5em 0.8em;
     margin-block: 0.8em;
   }
+  .panel.computer [name="hub"] {
+    width: 16em;
+    max-width: 100%;
+  }
+  .panel.computer [name="invitation"] {
+    width: 22em;
+    max-width: 100%;
+  }
+  .panel.computer .invited {
+    display: grid;
+    grid-template-columns: auto minmax(0, 1fr);
+    gap: 0.3em 1em;
+    align-items: start;
+    margin-block: 0.8em;
+  }
+  .panel.computer .invited img {
+    grid-row: 1 / 3;
+    width: 11em;
+    background: #fff;
+  }
+  .panel.computer .invited p {
+    margin: 0;
+  }
+  .panel.computer .words {
+    overflow-wrap: anywhere;
+    user-select: text;
+  }
+  @container drawer (max-width: 30rem) {
+    .panel.computer .invited {
+      display: block;
+    }
+  }
   .panel.computer [name="key"] {
     width: 9em;
   }

@@ -14,7 +14,7 @@ import {
 } from "../../../messages/core/page-sentences.js";
 import { pageNotices } from "../../../messages/en/page.js";
 import type { ShownBlock } from "../../binding/blocks.js";
-import type { ComputerSettings } from "../../binding/host-desktop.js";
+import type { ComputerSettings, DeviceInvitation } from "../../binding/host-desktop.js";
 import { blocks, fileReaders, rewriting } from "../../binding/lazy.js";
 import type { ReadFile } from "../../capture/read-files.js";
 import type { FillPlan } from "../../places/form.js";
@@ -45,6 +45,8 @@ export class Panels {
   #plan: FillPlan | undefined;
   /** What is set on this computer. */
   #computer: views.Computer | undefined;
+  /** An invitation of another device, until the panel is closed. */
+  #invitation: DeviceInvitation | undefined;
   /** Files that are looked into. */
   #looked: LookedInto | undefined;
   /** The snippet that is shown whole. */
@@ -66,6 +68,7 @@ export class Panels {
   close(): void {
     if (this.#open === undefined || !this.#mayLeave()) return;
     this.#isEdited = false;
+    this.#invitation = undefined;
     this.#open = undefined;
     this.host.requestUpdate();
   }
@@ -357,9 +360,15 @@ export class Panels {
         const set = (change: (settings: ComputerSettings) => Promise<readonly Notice[]>) =>
           void this.#set(change);
         return this.#computer
-          ? computerPanel(this.#computer, {
+          ? computerPanel(this.#computer, this.#invitation, {
               setKey: (key) => set((settings) => settings.setKey(key)),
               setStart: (place, isThere) => set((settings) => settings.setStart(place, isThere)),
+              invite: (hub) =>
+                set(async (settings) => {
+                  this.#invitation = await settings.invite(hub);
+                  return [];
+                }),
+              join: (invitation) => set((settings) => settings.join(invitation)),
             })
           : nothing;
       }

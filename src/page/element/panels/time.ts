@@ -12,3 +12,12 @@ export function dateLanguage(): string {
 export function shownTime(iso: string): string {
   return new Date(iso).toLocaleString(dateLanguage(), { dateStyle: "medium", timeStyle: "short" });
 }
+
+/** How long ago a time is as people say it, `2 minutes ago`; of more than a day ago the time itself. */
+export function saidTime(iso: string): string {
+  const minutes = Math.round((Date.parse(iso) - Date.now()) / 60_000);
+  if (minutes <= -24 * 60) return shownTime(iso);
+  const said = new Intl.RelativeTimeFormat(dateLanguage(), { numeric: "auto" });
+  if (minutes > -1) return said.format(0, "second");
+  return minutes > -60 ? said.format(minutes, "minute") : said.format(Math.round(minutes / 60), "hour");
+}
