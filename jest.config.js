@@ -8,6 +8,7 @@ export default {
     "^drawer/engine$": "<rootDir>/dist/stores/index.js",
     "^drawer/format$": "<rootDir>/dist/formats/index.js",
     "^drawer/sqlite$": "<rootDir>/dist/stores/sqlite/index.js",
+    "^drawer/postgres$": "<rootDir>/dist/stores/postgres/index.js",
     "^drawer/indexeddb$": "<rootDir>/dist/stores/indexeddb/index.js",
     "^drawer/remote$": "<rootDir>/dist/stores/remote/index.js",
     "^drawer/de$": "<rootDir>/dist/messages/de/index.js",

@@ -356,6 +356,57 @@ async function lookedInto() {
   screen.kill();
 }
 
+/** One person's three devices, in step through a hub: the windows of two computers, and a telephone. */
+async function devices() {
+  const homes = ["desk", "laptop"].map((name) => ({ ...process.env, DRAWER_HOME: join(folder, name) }));
+  const drawer = (env, input, ...words) =>
+    spawnSync(process.execPath, ["dist/bin/main.js", ...words], { env, input, encoding: "utf8" }).stdout;
+  const served = ["hub", "--json", "--quiet", "--port", "0", "--data", join(folder, "hub")];
+  const hub = spawn(process.execPath, ["dist/bin/main.js", ...served]);
+  const { address } = JSON.parse(
+    String(await new Promise((said) => hub.stdout.once("data", (text) => said(text)))),
+  );
+  const [desk, laptop] = homes;
+  drawer(desk, "", "collect", "demo/diary.docx", "--at", "p3", "--at", "p5..p7", "--at", "t1");
+  drawer(desk, "", "collect", "demo/ringing.xlsx", "--at", "Spring!A1:D4");
+  drawer(desk, "", "collect", "demo/sketches/tide.png");
+  const first = ["--hub", address, "--name", "Desk"];
+  const invite = (...words) => JSON.parse(drawer(desk, "", "devices", "invite", "--json", ...words));
+  drawer(laptop, invite(...first).invitation, "devices", "join", "--name", "Laptop");
+  drawer(laptop, "Ring AB12345 was read again at the hide, 9 April", "collect");
+  const browser = await chromium.launch({ executablePath: findChromium(), args: CHROMIUM_FLAGS });
+  const opened = [];
+  const pages = [];
+  for (const env of homes) {
+    const window = await openWindow(env);
+    opened.push(window.opened);
+    const page = await browser.newPage({ viewport: { width: 450, height: 760 } });
+    await page.goto(window.address);
+    pages.push(page);
+  }
+  const size = { width: 340, height: 760 };
+  const phone = await browser.newPage({ viewport: size, hasTouch: true, isMobile: true });
+  await phone.goto(invite().link);
+  await phone.getByRole("button", { name: "Join" }).tap();
+  await phone.locator("snippet-drawer .row").first().waitFor();
+  await phone.getByLabel("Write or paste here").fill("Boat shed: the key hangs at 4 Tern Lane");
+  await phone.getByRole("button", { name: "Collect" }).tap();
+  for (const page of [...pages, phone])
+    await page.locator("snippet-drawer .row", { hasText: "Boat shed" }).waitFor();
+  await pause(3000);
+  const seen = await Promise.all(
+    [...pages, phone].map(async (page) => (await page.screenshot()).toString("base64")),
+  );
+  const sheet = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  await sheet.setContent(
+    `<style>body { margin: 0; display: flex; gap: 10px; padding: 20px 10px; background: #8a9a97 }</style>` +
+      seen.map((data) => `<img src="data:image/png;base64,${data}">`).join(""),
+  );
+  await sheet.screenshot({ path: picture("devices") });
+  await browser.close();
+  for (const each of [...opened, hub]) each.kill();
+}
+
 function pause(ms) {
   return new Promise((done) => setTimeout(done, ms));
 }
@@ -367,6 +418,7 @@ for (const [name, command] of Object.entries(terminals))
 if (isWanted("watch")) await watching();
 if (isWanted("window")) await beside();
 if (isWanted("window-file")) await lookedInto();
+if (isWanted("devices")) await devices();
 if (isWanted("bulletin")) await desk();
 if (isWanted("ringing") || isWanted("anywhere")) await forms();
 // A browser takes a moment to let go of its folder.

@@ -7,7 +7,16 @@ import { de } from "drawer/de";
 /** Files of English sentences that have no German beside them yet: what only a command line and the window say. */
 const ENGLISH_ONLY = ["cli-answers.ts", "cli-help.ts", "files.ts", "hub.ts", "rules.ts"];
 /** Catalogues of which only some sentences are ever said on a page. */
-const PARTIAL = ["cliErrors", "cliNotices", "desktopErrors", "filesErrors", "sqliteErrors", "sqliteNotices"];
+const PARTIAL = [
+  "cliErrors",
+  "cliNotices",
+  "desktopErrors",
+  "filesErrors",
+  "sqliteErrors",
+  "sqliteNotices",
+  "postgresErrors",
+  "postgresNotices",
+];
 
 /** All catalogues of a kind, or all but some. */
 async function sentences(kind: "Errors" | "Notices", without: readonly string[] = []): Promise<object> {

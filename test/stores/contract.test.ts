@@ -3,17 +3,23 @@ import { mkdtempSync, rmSync, statSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import fc from "fast-check";
+import { postgresPrograms, startPostgres } from "../../scripts/postgres.mjs";
 import { runs } from "../support/counts";
 import { drawerWith, piece, textsOf } from "../support/pieces";
 import { served } from "../support/served";
 import { Drawer, MemoryStore, type Change, type Entry, type Store } from "drawer";
 import { Conflict } from "drawer/engine";
 import { openIndexedDb } from "drawer/indexeddb";
+import { openPostgres } from "drawer/postgres";
 import { openRemote, remoteHandler } from "drawer/remote";
 import { openSqlite } from "drawer/sqlite";
 
 const folder = mkdtempSync(join(tmpdir(), "drawer-stores-"));
 afterAll(() => rmSync(folder, { recursive: true, force: true }));
+const isTherePostgres = postgresPrograms() !== undefined || process.env["CI"] !== undefined;
+if (!isTherePostgres) console.log("Skipped: the store in PostgreSQL, which is not installed.");
+const postgres = isTherePostgres ? startPostgres() : undefined;
+afterAll(() => postgres?.stop());
 let made = 0;
 
 /** Each kind of store: how to make one, and how to open the same one a second time, where that means anything. */
@@ -27,6 +33,14 @@ const STORES: Record<string, () => Promise<[store: Store, again: (() => Promise<
     const name = `drawers-${++made}`;
     return [await openIndexedDb(name), () => openIndexedDb(name)];
   },
+  ...(postgres && {
+    postgres: async () => {
+      const schema = `store_${++made}`;
+      const open = () =>
+        openPostgres({ schema, url: `postgresql://hub@/postgres?host=${postgres.env.PGHOST}` });
+      return [await open(), open];
+    },
+  }),
   // What it asks is asked over HTTP, of a store of another kind.
   remote: async () => {
     const { address } = await served(openSqlite(join(folder, `${++made}`, "drawers.db")));

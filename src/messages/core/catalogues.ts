@@ -9,6 +9,8 @@ import type { pageErrors, pageNotices } from "../en/page.js";
 import type {
   indexeddbErrors,
   indexeddbNotices,
+  postgresErrors,
+  postgresNotices,
   remoteErrors,
   sqliteErrors,
   sqliteNotices,
@@ -23,6 +25,7 @@ export type Errors = typeof argumentErrors &
   typeof editErrors &
   typeof drawerErrors &
   typeof sqliteErrors &
+  typeof postgresErrors &
   typeof indexeddbErrors &
   typeof remoteErrors &
   typeof desktopErrors &
@@ -35,6 +38,7 @@ export type Notices = typeof contentNotices &
   typeof drawerNotices &
   typeof editNotices &
   typeof sqliteNotices &
+  typeof postgresNotices &
   typeof indexeddbNotices &
   typeof pageNotices &
   typeof cliNotices &

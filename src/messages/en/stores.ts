@@ -60,6 +60,32 @@ export const indexeddbErrors = {
     `Nothing was changed: the drawers could not be written (${reason}).`,
 };
 
+/** What is refused because of the server in which drawers lie. */
+export const postgresErrors = {
+  /** The name of a schema is none. */
+  "bad-option/schema": ({ schema }: { schema: string }) =>
+    `“${schema}” cannot be the name of a schema: letters a to z, digits and _, at most 51, and no digit first.`,
+  /** The database cannot be opened. */
+  "store/postgres-open": ({ reason }: { reason: string }) =>
+    `The drawers in PostgreSQL cannot be opened: ${reason}. PGHOST, PGUSER and PGDATABASE say where they are.`,
+  /** The tables were written by a newer Drawer. */
+  "store/postgres-newer": ({ form, known }: { form: number; known: number }) =>
+    `The drawers in PostgreSQL were written by a newer Drawer (form ${form}; this one knows ${known}). They were left as they are. Update Drawer to open them.`,
+  /** The drawers cannot be read. */
+  "store/postgres-read": ({ reason }: { reason: string }) =>
+    `The drawers in PostgreSQL cannot be read: ${reason}. Nothing was changed.`,
+  /** A change could not be written. */
+  "store/postgres-write": ({ reason }: { reason: string }) =>
+    `The drawers in PostgreSQL could not be written: ${reason}. Unless the connection was lost in the very moment of writing, nothing was changed: look before you do it again.`,
+};
+
+/** What is told of the server in which drawers lie. */
+export const postgresNotices = {
+  /** The server's own files may hold a trace. */
+  "trace/postgres": () =>
+    "It is deleted; the server’s own files and its backups may hold traces of it. VACUUM FULL clears the files; backups are for whoever runs the server.",
+};
+
 /** What is refused because the store is somewhere else. */
 export const remoteErrors = {
   /** The drawers are elsewhere, and cannot be reached there. */

@@ -2,8 +2,9 @@ import type { Entry } from "../../drawer/model/entry.js";
 import { matches, type FindQuery } from "../../drawer/store.js";
 import type { FoundRow, IndexedRow, SearchIndex } from "../engine.js";
 import { entryOf, searchedOf } from "../queries.js";
+import { Statements } from "../sql.js";
 import type { Connection } from "./connection.js";
-import { readRow, selectAs, selectOf } from "./selected.js";
+import { DIALECT, readRow, selectAs } from "./selected.js";
 
 /**
  * How many entries may wait to be put into the search index. Collecting is quicker without; and so few can be looked
@@ -56,7 +57,7 @@ export class FullTextIndex implements SearchIndex {
   /** Those that wait for the index. */
   #waiting(): IndexedRow[] {
     const columns = ["number", "drawer", "id", "entry"] as const;
-    const sql = `${selectOf("entries", columns)} WHERE number > ? ORDER BY number`;
+    const sql = `${new Statements(DIALECT).select("entries", columns)} WHERE number > ? ORDER BY number`;
     return this.connection.all<IndexedRow>(sql, this.#last()).map((row) => readRow("entries", row));
   }
 
@@ -92,7 +93,7 @@ export class FullTextIndex implements SearchIndex {
       ...(document === undefined ? [] : ["entries.document = ?"]),
     ];
     const rows = this.connection.all<FoundRow>(
-      `SELECT ${selectAs("entries.entry", "text", "entry")} FROM found JOIN entries ON entries.number = found.rowid
+      `SELECT ${selectAs("entries.entry", "text")} AS entry FROM found JOIN entries ON entries.number = found.rowid
          WHERE ${conditions.join(" AND ")} ORDER BY found.rowid DESC LIMIT ?`,
       ...(long.length > 0 ? [long.map((term) => `"${term.replaceAll('"', '""')}"`).join(" ")] : []),
       ...short,

@@ -1,23 +1,14 @@
 import { isUtf8 } from "node:buffer";
 import { SCHEMA, type TableName } from "../schema.js";
+import type { Dialect } from "../sql.js";
 import { DamagedFile } from "./connection.js";
-
-/** The name of a table or a column, as SQL writes it. */
-export function quoted(name: string): string {
-  return `"${name}"`;
-}
-
-/** The columns of each table, in their order. */
-export const COLUMNS = Object.fromEntries(
-  Object.entries(SCHEMA).map(([table, { columns }]) => [table, Object.keys(columns)]),
-) as unknown as Record<TableName, readonly string[]>;
 
 /**
  * A column as SQL selects it, whatever a damaged file holds there: text as its bytes, since the driver ends the whole process for text
  * that is no UTF-8.
  */
-export function selectAs(column: string, type: "text" | "integer" | "bytes", name = column): string {
-  return `CAST(${column} AS ${type === "integer" ? "INTEGER" : "BLOB"}) AS ${name}`;
+export function selectAs(column: string, type: "text" | "integer" | "bytes"): string {
+  return `CAST(${column} AS ${type === "integer" ? "INTEGER" : "BLOB"})`;
 }
 
 /**
@@ -33,12 +24,16 @@ function textOf(bytes: ArrayBuffer | Uint8Array | null): string | null {
   return text;
 }
 
-/** Selects columns of a table; all of them when none are named. */
-export function selectOf(table: TableName, columns: readonly PropertyKey[] = COLUMNS[table]): string {
-  const { columns: types } = SCHEMA[table];
-  const names = columns.map((column) => selectAs(quoted(String(column)), types[String(column)]!));
-  return `SELECT ${names.join(", ")} FROM ${quoted(table)}`;
-}
+/** SQL as SQLite speaks it. */
+export const DIALECT: Dialect = {
+  types: { text: "TEXT", integer: "INTEGER", bytes: "BLOB" },
+  afterTable: (isNumbered) => (isNumbered ? " STRICT" : " STRICT, WITHOUT ROWID"),
+  indexesHoldNumbers: true,
+  selected: (column, type) => selectAs(column, type),
+  holdsOneOf: (column) =>
+    `EXISTS (SELECT 1 FROM json_each(?) AS word WHERE instr(${column}, word.value) > 0)`,
+  noLimit: -1,
+};
 
 /** A row as it is kept: text is selected as its bytes, and bytes come in a form of the driver's own, which it does not take. */
 export function readRow<Row>(table: TableName, row: Row): Row {

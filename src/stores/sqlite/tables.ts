@@ -2,10 +2,11 @@ import { closeSync, existsSync, openSync, readdirSync, renameSync, rmSync } from
 import { basename, dirname, join } from "node:path";
 import { DrawerError } from "../../content/error.js";
 import { sqliteErrors } from "../../messages/en/stores.js";
-import { isNumbered, SCHEMA, SYNC_TABLES, TABLE_NAMES, type TableName } from "../schema.js";
+import { SYNC_TABLES, TABLE_NAMES, type TableName } from "../schema.js";
+import { Statements } from "../sql.js";
 import type { Connection } from "./connection.js";
 import { headOf } from "./pages.js";
-import { quoted } from "./selected.js";
+import { DIALECT } from "./selected.js";
 
 /** The version of the tables that this Drawer writes; it is kept in the database's `user_version`. */
 export const VERSION = 2;
@@ -50,35 +51,9 @@ export function prepareTables(
   return copy;
 }
 
-const TYPES = { text: "TEXT", integer: "INTEGER", bytes: "BLOB" } as const;
-
 function createTables(database: Connection, tables: readonly TableName[]): void {
-  for (const table of tables) {
-    const { key, columns, nullable = [], indexes } = SCHEMA[table];
-    const defined = Object.entries(columns).map(([column, type]) => {
-      const rule =
-        isNumbered(table) && column === "number"
-          ? " PRIMARY KEY"
-          : nullable.includes(column)
-            ? ""
-            : " NOT NULL";
-      return `${quoted(column)} ${TYPES[type]}${rule}`;
-    });
-    const primary = isNumbered(table) ? [] : [`PRIMARY KEY (${key.map(quoted).join(", ")})`];
-    const kind = isNumbered(table) ? "STRICT" : "STRICT, WITHOUT ROWID";
-    database.exec(`CREATE TABLE ${quoted(table)} (${[...defined, ...primary].join(", ")}) ${kind}`);
-    for (const [name, { columns: indexed, isUnique = false }] of Object.entries(indexes)) {
-      // The number of a row is in each of its indexes, at their end.
-      const own = indexed.filter((column) => !(isNumbered(table) && column === "number"));
-      const where = own
-        .filter((column) => nullable.includes(column))
-        .map((column) => `${quoted(column)} IS NOT NULL`)
-        .join(" AND ");
-      database.exec(
-        `CREATE ${isUnique ? "UNIQUE " : ""}INDEX ${quoted(`${table}_${name}`)} ON ${quoted(table)} (${own.map(quoted).join(", ")})${where === "" ? "" : ` WHERE ${where}`}`,
-      );
-    }
-  }
+  const statements = new Statements(DIALECT);
+  for (const table of tables) for (const statement of statements.definition(table)) database.exec(statement);
 }
 
 function newer(path: string, version: number): DrawerError {
