@@ -13,6 +13,7 @@ const parts = [
   "desktop",
   "window",
   "hub",
+  "sync",
 ];
 const wanted = process.argv.slice(2);
 for (const part of parts)
