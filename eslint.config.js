@@ -43,8 +43,8 @@ export default ts.config(
   },
   {
     files: pure,
-    // The thread in which Node reads a PDF.
-    ignores: ["src/formats/pdf/node/**"],
+    // The threads in which Node reads what may take long.
+    ignores: ["src/formats/*/node/**"],
     rules: {
       "no-restricted-globals": [
         "error",

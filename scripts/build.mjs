@@ -29,6 +29,8 @@ await build({
       dealer: "dist/desktop/jobs/dealer.js",
       // The thread that reads a PDF.
       "pdf-worker": "dist/formats/pdf/node/pdf-worker.js",
+      // The thread that reads an old workbook.
+      "xls-worker": "dist/formats/xls/node/xls-worker.js",
     },
   },
   outdir: "dist/bin",
@@ -36,7 +38,7 @@ await build({
   ...{ legalComments: "linked", logLevel: "error" },
   // What is read at each start is a third smaller so.
   minifyWhitespace: true,
-  external: ["libsql", "pdfjs-dist", "fast-png", "pg"],
+  external: ["libsql", "pdfjs-dist", "fast-png", "pg", "@e965/xlsx"],
   // What was written for CommonJS looks for `require`.
   banner: {
     js: 'import { createRequire as requireOf } from "node:module"; const require = requireOf(import.meta.url);',

@@ -256,7 +256,9 @@ class WorkbookSource implements Source {
   }
 
   get notices(): readonly Notice[] {
-    return this.reading.flatMap((sheet) => sheet.notices());
+    // What is said of the file is said once, and not of each sheet.
+    const all = this.reading.flatMap((sheet) => sheet.notices());
+    return all.filter((each, at) => all.findIndex(({ message }) => message === each.message) === at);
   }
 
   async open(): Promise<void> {

@@ -1,5 +1,6 @@
 import { readPictureBytes } from "../content/picture.js";
 import { isEvenlyCut } from "./delimited/separator.js";
+import { isOldWorkbook } from "./office/compound-file.js";
 import { formatOfName, namedFormat, type FormatName } from "./registry.js";
 import { decodeText } from "./text/decode.js";
 
@@ -15,11 +16,12 @@ export function tellFormat(bytes: Uint8Array, name: string): FormatName {
   const zipped = tellZipped(bytes);
   if (zipped) return zipped;
   if (isPdf(bytes)) return "pdf";
+  if (isOldWorkbook(bytes)) return "xls";
   if (RTF_START.test(headOf(bytes))) return "rtf";
   if (namedFormat(name) === undefined && MAILS.test(headOf(bytes))) return "mbox";
   if (/\.xl[st]$/i.test(name) && isText(bytes)) {
     const told = tellFormatOfBytes(bytes, decodeText(bytes));
-    if (told === "csv" || told === "tsv") return told;
+    if (told === "csv" || told === "tsv" || told === "html") return told;
   }
   if (namedFormat(name) === undefined && HTML_START.test(headOf(bytes))) return "html";
   return formatOfName(name);
@@ -54,6 +56,7 @@ export function tellFormatOfBytes(bytes: Uint8Array, text: string): FormatName {
   const zipped = tellZipped(bytes);
   if (zipped) return zipped;
   if (isPdf(bytes)) return "pdf";
+  if (isOldWorkbook(bytes)) return "xls";
   if (RTF_START.test(text.slice(0, 100))) return "rtf";
   if (HTML_START.test(text.slice(0, 2000))) return "html";
   if (/^\uFEFF?(---|\+\+\+)[ \t]*\r?\n[\w-]+[ \t]*[:=][\s\S]*?\n\1[ \t]*(?:\r?\n|$)/.test(text))
@@ -80,6 +83,7 @@ function tellZipped(bytes: Uint8Array): FormatName | undefined {
   if (odf) return ODF[odf as keyof typeof ODF];
   if (names.includes("word/document")) return "docx";
   if (names.includes("ppt/presentation")) return "pptx";
+  if (names.includes("xl/workbook.bin")) return "xls";
   return names.includes("xl/workbook") ? "xlsx" : undefined;
 }
 

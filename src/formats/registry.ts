@@ -17,6 +17,7 @@ import { picture } from "./picture/index.js";
 import { pptx } from "./pptx/index.js";
 import { rtf } from "./rtf/index.js";
 import { text } from "./text/index.js";
+import { xls } from "./xls/index.js";
 import { xlsx } from "./xlsx/index.js";
 
 /** All formats, by their names, in the order in which they are listed. */
@@ -31,6 +32,7 @@ export const FORMATS = {
   odt,
   xlsx,
   ods,
+  xls,
   pptx,
   odp,
   mail,
@@ -104,7 +106,7 @@ export function extensionOf(file: string): string | undefined {
 /** What files of formats that are not read are saved as, to be read: by their endings. */
 const SAVED_AS: readonly { readonly endings: readonly string[]; readonly as: readonly FormatName[] }[] = [
   { endings: ["doc", "dot", "wpd", "wps", "pages", "sxw", "abw", "fodt"], as: ["docx", "odt"] },
-  { endings: ["xls", "xlt", "xlsb", "numbers", "sxc", "wk1", "wks", "fods", "dbf"], as: ["xlsx", "ods"] },
+  { endings: ["numbers", "sxc", "wk1", "wks", "fods", "dbf"], as: ["xlsx", "ods"] },
   { endings: ["ppt", "pps", "pot", "key", "sxi", "fodp"], as: ["pptx", "pdf"] },
   {
     endings: ["epub", "mobi", "azw3", "djvu", "ps", "eps", "xps", "oxps", "odg", "vsd", "vsdx", "pub"],

@@ -4,8 +4,22 @@ import { formatErrors } from "../../messages/en/formats.js";
 import { locked } from "./zip.js";
 
 const SIGNATURE = [0xd0, 0xcf, 0x11, 0xe0, 0xa1, 0xb1, 0x1a, 0xe1];
-/** The name of the stream that an encrypted document is in (UTF-16). */
-const ENCRYPTED_PACKAGE = [..."EncryptedPackage"].flatMap((letter) => [letter.charCodeAt(0), 0]);
+/** The name of a stream, as a compound file has it (UTF-16). */
+const nameBytes = (name: string) => [...name].flatMap((letter) => [letter.charCodeAt(0), 0]);
+/** The stream that an encrypted document is in. */
+const ENCRYPTED_PACKAGE = nameBytes("EncryptedPackage");
+/** The streams that the sheets of a workbook of before 2007 are in, with the zero after a name ([MS-XLS] 2.1.2). */
+const WORKBOOKS = ["Workbook", "Book"].map((name) => [...nameBytes(name), 0, 0]);
+
+/** Whether a file is a compound file ([MS-CFB]), as office programs before 2007 wrote. */
+function isCompoundFile(bytes: Uint8Array): boolean {
+  return SIGNATURE.every((byte, index) => bytes[index] === byte);
+}
+
+/** Whether a file is a workbook of before 2007. */
+export function isOldWorkbook(bytes: Uint8Array): boolean {
+  return isCompoundFile(bytes) && WORKBOOKS.some((name) => includes(bytes, name));
+}
 
 /**
  * The zip file that an Office Open XML document is. One with a password is not a zip file but an encrypted package in a
@@ -16,7 +30,7 @@ const ENCRYPTED_PACKAGE = [..."EncryptedPackage"].flatMap((letter) => [letter.ch
  * @throws DrawerError `locked` when it needs a password, `unknown-format` when it is a document from before 2007, `unreadable`
  */
 export async function zipOf(bytes: Uint8Array, file: string): Promise<Uint8Array> {
-  if (!SIGNATURE.every((byte, index) => bytes[index] === byte)) return bytes;
+  if (!isCompoundFile(bytes)) return bytes;
   if (!includes(bytes, ENCRYPTED_PACKAGE))
     throw new DrawerError(contentErrors, "unknown-format/old", { file });
   const { openWithDefaultPassword } = await import("./default-password.js");

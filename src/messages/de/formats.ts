@@ -22,6 +22,10 @@ export const formatErrors: Translated<typeof english.formatErrors> = {
     `${page === undefined ? `„${file}“` : `Seite ${page} von „${file}“`} braucht mehr Zeit oder Speicher als jede wirkliche und wurde nicht gelesen. Drucken Sie es aus einem Programm, das es zeigt, in ein neues PDF.`,
   "unknown-format/pdf": ({ file }) =>
     `„${file}“ ist ein PDF; das Paket pdfjs-dist liest es, und ist hier nicht eingerichtet: npm install pdfjs-dist@5.6.205 fast-png@8.0.0.`,
+  "too-large/old-workbook": ({ file }) =>
+    `„${file}“ ist zu groß für eine Arbeitsmappe alter Form, oder braucht zu lange. Speichern Sie sie als xlsx, von der nur das Verlangte gelesen wird.`,
+  "unknown-format/old-workbook": ({ file }) =>
+    `„${file}“ ist eine Arbeitsmappe alter Form; das Paket @e965/xlsx liest sie, und ist hier nicht eingerichtet: npm install @e965/xlsx@0.20.3. Oder speichern Sie sie als xlsx.`,
   "too-large/workbook": ({ file, most }) =>
     `„${file}“ hat mehr als ${grouped(most)} Zellen. Speichern Sie die nötigen Blätter für sich.`,
   "too-large/range": ({ sheet, cells, most }) =>
@@ -71,6 +75,8 @@ export const formatNotices: Translated<typeof english.formatNotices> = {
     `Ausgelassen aus „${file}“: ${ofOne(count, "ein Bild", "Bilder")} in einer Form, die nicht gelesen wird.`,
   "not-shown/picture": ({ alt }) =>
     `${alt === "" ? "Ein Bild" : `Das Bild „${alt}“`} kann in diesem Format nicht stehen; seine Beschreibung steht an seiner Stelle.`,
+  "left-out/old-looks": ({ file }) =>
+    `Von „${file}“ wurden die Zellen mit ihren Werten und Zahlenformaten gelesen, ihre Farben, Schriften, Notizen und Bilder nicht. Als xlsx oder ods gespeichert, kommen sie mit.`,
   "left-out/sheet": ({ sheet }) =>
     `Das Blatt „${sheet}“ ist in seiner Datei genannt, die nichts davon hat: keine Zelle wurde gelesen. Es in einem Tabellenprogramm zu öffnen und zu speichern bringt es vielleicht zurück.`,
   "hidden-parts/sheet": ({ sheet }) =>

@@ -25,7 +25,7 @@ export const commands = {
     label: "a label for what is collected",
     clipboard: "take what was copied last on this desktop",
     header: "whether the first row of a table names its columns (told from the table)",
-    type: "what it is: text, html, markdown, csv, tsv, docx, odt, xlsx, ods, pptx, odp, pdf, rtf, mail, png…",
+    type: "what it is: text, html, markdown, csv, tsv, docx, odt, xlsx, ods, xls, pptx, odp, pdf, rtf, mail, png…",
     separator: "what parts the columns of rows: comma, tab, semicolon, bar, or the sign (told from the rows)",
     passwordFile: "a file whose first line is the password that opens it (a PDF)",
     each: "each row, cell, paragraph, item or line of it is a snippet of its own; blank ones are none",

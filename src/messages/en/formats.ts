@@ -47,6 +47,12 @@ export const formatErrors = {
   /** The package that reads PDF is not installed. */
   "unknown-format/pdf": ({ file }: { file: string }) =>
     `“${file}” is a PDF, which the package pdfjs-dist reads, and it is not installed here. Install it: npm install pdfjs-dist@5.6.205 fast-png@8.0.0.`,
+  /** A workbook of an old form is too large, or takes too long. */
+  "too-large/old-workbook": ({ file }: { file: string }) =>
+    `“${file}” is too large, or takes too long to read, for a workbook of an old form. Save it as xlsx, of which only what is asked for is read.`,
+  /** A package that reads a format is not installed. */
+  "unknown-format/old-workbook": ({ file }: { file: string }) =>
+    `“${file}” is a workbook of an old form, which the package @e965/xlsx reads, and it is not installed here. Install it: npm install @e965/xlsx@0.20.3. Or save the workbook as xlsx.`,
   /** A workbook has more cells than Drawer takes at once. */
   "too-large/workbook": ({
     file,
@@ -148,6 +154,9 @@ export const formatNotices = {
   /** Pictures of a document are in a form that Drawer does not read. */
   "left-out/pictures": ({ file, count }: { file: string; count: number }) =>
     `Left out of “${file}”: ${count === 1 ? "one picture" : `${count} pictures`} in a form that Drawer does not read.`,
+  /** Of an old workbook only the cells are read. */
+  "left-out/old-looks": ({ file }: { file: string }) =>
+    `Of “${file}” the cells were read with their values and number formats; its colours, fonts, notes and pictures were not. Saved as xlsx or ods, they come along.`,
   /** A workbook names a sheet that is not in its file. */
   "left-out/sheet": ({ sheet }: { sheet: string }) =>
     `The sheet “${sheet}” is named in its file, which has nothing of it: no cell was read. Opening and saving the file in a sheet program may bring it back.`,
