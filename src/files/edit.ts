@@ -5,6 +5,7 @@ import { checkBytes } from "../content/limits.js";
 import { picturesOf } from "../content/traverse.js";
 import { tellFormat } from "../formats/detect.js";
 import type { DocumentPlace, Edited, Put } from "../formats/edit.js";
+import { flatOdfType } from "../formats/heads.js";
 import { EDITED_FORMATS, formatOf, type FormatName } from "../formats/registry.js";
 import { editErrors } from "../messages/en/edit.js";
 import { filesErrors } from "../messages/en/files.js";
@@ -111,6 +112,7 @@ async function putIntoNamed(bytes: Uint8Array, file: string, spot: string, block
 async function editorOf(bytes: Uint8Array, name: string) {
   checkBytes(bytes.length, name);
   const format = tellFormat(bytes, name);
+  if (flatOdfType(bytes)) throw new DrawerError(editErrors, "cannot-edit/flat", { file: name, as: format });
   const { edit } = formatOf(format);
   if (edit) return { format, editor: await edit() };
   const formats = EDITED_FORMATS.join(", ");

@@ -4,6 +4,7 @@ import type { Content } from "../content/model.js";
 import type { Notice } from "../content/notice.js";
 import { tellFormat } from "../formats/detect.js";
 import { plainName, type NamedPlace, type Template } from "../formats/fill.js";
+import { flatOdfType } from "../formats/heads.js";
 import { FILLED_FORMATS, formatOf } from "../formats/registry.js";
 import { editErrors } from "../messages/en/edit.js";
 
@@ -65,6 +66,7 @@ export async function fillPlaces(
 async function templateOf(bytes: Uint8Array, name: string): Promise<Template> {
   checkBytes(bytes.length, name);
   const format = tellFormat(bytes, name);
+  if (flatOdfType(bytes)) throw new DrawerError(editErrors, "cannot-edit/flat", { file: name, as: format });
   const { fill } = formatOf(format);
   if (fill) return fill();
   const formats = FILLED_FORMATS.join(", ");

@@ -1,6 +1,6 @@
 import { readPictureBytes } from "../content/picture.js";
 import { isEvenlyCut } from "./delimited/separator.js";
-import { isOldWorkbook } from "./office/compound-file.js";
+import { flatOdfType, isOldWorkbook } from "./heads.js";
 import { formatOfName, namedFormat, type FormatName } from "./registry.js";
 import { decodeText } from "./text/decode.js";
 
@@ -17,6 +17,8 @@ export function tellFormat(bytes: Uint8Array, name: string): FormatName {
   if (zipped) return zipped;
   if (isPdf(bytes)) return "pdf";
   if (isOldWorkbook(bytes)) return "xls";
+  const flat = flatOdfType(bytes);
+  if (flat) return ODF[flat];
   if (RTF_START.test(headOf(bytes))) return "rtf";
   if (namedFormat(name) === undefined && MAILS.test(headOf(bytes))) return "mbox";
   if (/\.xl[st]$/i.test(name) && isText(bytes)) {
@@ -57,6 +59,8 @@ export function tellFormatOfBytes(bytes: Uint8Array, text: string): FormatName {
   if (zipped) return zipped;
   if (isPdf(bytes)) return "pdf";
   if (isOldWorkbook(bytes)) return "xls";
+  const flat = flatOdfType(bytes);
+  if (flat) return ODF[flat];
   if (RTF_START.test(text.slice(0, 100))) return "rtf";
   if (HTML_START.test(text.slice(0, 2000))) return "html";
   if (/^\uFEFF?(---|\+\+\+)[ \t]*\r?\n[\w-]+[ \t]*[:=][\s\S]*?\n\1[ \t]*(?:\r?\n|$)/.test(text))

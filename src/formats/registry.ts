@@ -105,9 +105,9 @@ export function extensionOf(file: string): string | undefined {
 
 /** What files of formats that are not read are saved as, to be read: by their endings. */
 const SAVED_AS: readonly { readonly endings: readonly string[]; readonly as: readonly FormatName[] }[] = [
-  { endings: ["doc", "dot", "wpd", "wps", "pages", "sxw", "abw", "fodt"], as: ["docx", "odt"] },
-  { endings: ["numbers", "sxc", "wk1", "wks", "fods", "dbf"], as: ["xlsx", "ods"] },
-  { endings: ["ppt", "pps", "pot", "key", "sxi", "fodp"], as: ["pptx", "pdf"] },
+  { endings: ["doc", "dot", "wpd", "wps", "pages", "sxw", "abw"], as: ["docx", "odt"] },
+  { endings: ["numbers", "sxc", "wk1", "wks", "dbf"], as: ["xlsx", "ods"] },
+  { endings: ["ppt", "pps", "pot", "key", "sxi"], as: ["pptx", "pdf"] },
   {
     endings: ["epub", "mobi", "azw3", "djvu", "ps", "eps", "xps", "oxps", "odg", "vsd", "vsdx", "pub"],
     as: ["pdf"],

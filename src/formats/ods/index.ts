@@ -3,7 +3,7 @@ import type { Format } from "../format.js";
 /** An OpenDocument spreadsheet (ODF 1.3). */
 export const ods: Format = {
   extensions: ["ods"],
-  readExtensions: ["ots"],
+  readExtensions: ["ots", "fods"],
   mediaType: "application/vnd.oasis.opendocument.spreadsheet",
   isBinary: true,
   holds: "rows",

@@ -3,7 +3,7 @@ import type { Format } from "../format.js";
 /** An OpenDocument text (ODF 1.3). */
 export const odt: Format = {
   extensions: ["odt"],
-  readExtensions: ["ott"],
+  readExtensions: ["ott", "fodt"],
   mediaType: "application/vnd.oasis.opendocument.text",
   isBinary: true,
   holds: "structure",

@@ -19,6 +19,8 @@ export const editErrors: Translated<typeof english.editErrors> = {
     `Nichts wurde geändert: „${file}“ ist in einer Form geschrieben, die Drawer liest und nicht ändert. Sichern Sie sie in einer Textverarbeitung noch einmal, als docx oder odt.`,
   "cannot-edit/format": ({ file, format, formats }) =>
     `Nichts wurde geändert: in Dateien der Art ${format} setzt Drawer nichts ein und nimmt nichts heraus („${file}“). Es tut es bei ${formats}.`,
+  "cannot-edit/flat": ({ file, as }) =>
+    `Nichts wurde geändert: „${file}“ ist ein Dokument in einer einzigen XML-Datei, die gelesen, aber nicht an ihrer Stelle geändert wird. Speichern Sie es als ${as}.`,
   "cannot-edit/places": ({ file, format, formats }) =>
     `„${file}“ hat keine benannten Stellen: Dateien der Art ${format} haben keine. Es gibt sie in ${formats}.`,
   "cannot-edit/shared": ({ file, spot }) =>

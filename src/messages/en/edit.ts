@@ -25,6 +25,9 @@ export const editErrors = {
   /** Files of a format are not changed. */
   "cannot-edit/format": ({ file, format, formats }: { file: string; format: string; formats: string }) =>
     `Nothing was changed: Drawer puts nothing into ${format} files, and takes nothing out of them (“${file}”). It does with ${formats}.`,
+  /** A document is a single XML file. */
+  "cannot-edit/flat": ({ file, as }: { file: string; as: string }) =>
+    `Nothing was changed: “${file}” is a document in a single XML file, which is read, and not changed where it is. Save it as ${as}.`,
   /** Files of a format have no named places. */
   "cannot-edit/places": ({ file, format, formats }: { file: string; format: string; formats: string }) =>
     `“${file}” has no named places: ${format} files have none. There are some in ${formats}.`,

@@ -17,10 +17,16 @@ export interface DrawnRows {
   readonly count: number;
 }
 
-/** A row that stays where it is while others are drawn around it: which, and how far below the upper edge it begins. */
+/**
+ * A row that stays where it is while others are drawn around it: which, and how far below the upper edge it begins. Where one sees the
+ * end of the list, it is the end that stays, should the list become higher or lower.
+ */
 interface Anchor {
   readonly id: string;
   readonly offset: number;
+  readonly isAtEnd: boolean;
+  /** How high the list is. */
+  readonly height: number;
 }
 
 /**
@@ -107,7 +113,11 @@ export class VirtualList {
     const row = list && drawnIn(list).find((each) => bottomOf(each) > list.scrollTop);
     const offset = row ? row.offsetTop - list.scrollTop : 0;
     const id = row?.dataset["id"];
-    this.#anchor = id !== undefined && offset < list!.clientHeight ? { id, offset } : undefined;
+    this.#anchor = undefined;
+    if (!list || id === undefined || offset >= list.clientHeight) return;
+    const { scrollTop, clientHeight, scrollHeight } = list;
+    const isAtEnd = scrollTop + clientHeight > scrollHeight - 2;
+    this.#anchor = { id, offset, isAtEnd, height: clientHeight };
   }
 
   /** Puts it back where it was, once they are. */
@@ -115,6 +125,10 @@ export class VirtualList {
     const [list, anchor] = [this.#list, this.#anchor];
     this.#anchor = undefined;
     if (!list || !anchor || list.scrollTop === 0) return;
+    if (anchor.isAtEnd && list.clientHeight !== anchor.height) {
+      list.scrollTop = list.scrollHeight;
+      return;
+    }
     const row = list.querySelector<HTMLElement>(`[data-id="${anchor.id}"]`);
     const moved = row ? row.offsetTop - list.scrollTop - anchor.offset : 0;
     if (Math.abs(moved) >= 1) list.scrollTop += moved;
