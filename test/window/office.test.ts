@@ -226,8 +226,7 @@ withWindows("clicks in the window put pieces at the caret that one came from", (
     await window.told(/^Placed 3 snippets in “Record”/);
     // On a busy machine the browser shows the last of them a moment after it has taken it.
     await until(
-      () =>
-        form.locator("input").evaluateAll((all) => all.map((field) => (field as HTMLInputElement).value)),
+      () => form.locator("input").evaluateAll((all) => all.map((field) => (field as HTMLInputElement).value)),
       (fields) => fields.join() === "AB12345,Willow warbler,adult",
     );
   });
