@@ -6,6 +6,7 @@ import { chmodSync, cpSync, readdirSync, readFileSync, rmSync, writeFileSync } f
 import { join, relative } from "node:path";
 import { build } from "esbuild";
 import { build as buildPage } from "vite";
+import { pageConfig } from "./page-config.mjs";
 import { buildValidator } from "./validator.mjs";
 
 rmSync("dist", { recursive: true, force: true });
@@ -49,8 +50,7 @@ for (const page of ["window", "hub"]) {
   cpSync(`src/${page}/page`, `dist/${page}/page`, assets);
 }
 cpSync("src/window/page/icon.svg", "dist/hub/page/public/icon.svg");
-await buildPage({ configFile: "scripts/window.vite.config.mjs" });
-await buildPage({ configFile: "scripts/phone.vite.config.mjs" });
+for (const room of ["window", "hub"]) await buildPage(pageConfig(room));
 await buildWorker();
 rmSync("dist/cli", { recursive: true });
 chmodSync("dist/bin/main.js", 0o755);

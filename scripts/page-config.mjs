@@ -1,15 +1,15 @@
 import { fileURLToPath } from "node:url";
-import { defineConfig } from "vite";
 
 const here = (path) => fileURLToPath(new URL(path, import.meta.url));
 
-/** The page of `drawer open`, which the command serves. */
-export default defineConfig({
-  root: here("../dist/window/page"),
+/** How Vite builds a page that a command serves: that of a room, `window` or `hub`, into the folder `site` beside it. */
+export const pageConfig = (room) => ({
+  configFile: false,
+  root: here(`../dist/${room}/page`),
   base: "./",
   logLevel: "warn",
   build: {
-    outDir: here("../dist/window/site"),
+    outDir: here(`../dist/${room}/site`),
     emptyOutDir: true,
     target: "es2022",
     // Its policy allows no script but files.
