@@ -31,8 +31,9 @@ export const FORMS = {
 /** The forms under which a word processor offers the same as a document (ODF). */
 const DOCUMENTS = ['application/x-openoffice-embed-source-xml;windows_formatname="Star Embed Source (XML)"'];
 
-/** The forms of Rich Text Format, which some programs offer and no HTML. */
-const RICH_TEXT = ["text/rtf", "application/rtf", "text/richtext"];
+/** The form of Rich Text Format that Drawer offers, and all under which programs offer it that have no HTML. */
+export const RICH_TEXT = "application/rtf";
+const RICH_TEXTS = ["text/rtf", RICH_TEXT, "text/richtext"];
 
 /** A picture of HTML that is only named there, by a file on this machine. */
 const NAMED_PICTURE = /<img\b[^<>]*?\ssrc\s*=\s*["']?file:/i;
@@ -73,7 +74,7 @@ export async function readForms(
   };
   for (const form of formsRead(offered)) await take(form);
   const html = FORMS.html.some((name) => forms.has(name));
-  const document = html ? documentForm(offered, forms) : RICH_TEXT.find((name) => offered.includes(name));
+  const document = html ? documentForm(offered, forms) : RICH_TEXTS.find((name) => offered.includes(name));
   if (document !== undefined) await take(document);
   return forms;
 }
@@ -93,7 +94,7 @@ export function copiedOf(forms: ReadonlyMap<string, Uint8Array>, origin: Copied[
   const hint = read(FORMS.secret);
   const secret = hint !== undefined && decodeText(hint).trim() === "secret";
   const document = read(DOCUMENTS);
-  const rtf = read(RICH_TEXT);
+  const rtf = read(RICH_TEXTS);
   return {
     ...(rtf && { rtf }),
     ...(document && { document }),

@@ -21,6 +21,7 @@ import {
   type DesktopWindow,
   type System,
 } from "drawer/desktop";
+import { readSource } from "drawer/files";
 
 /** Forms by their media types. */
 type Forms = Readonly<Record<string, string | Uint8Array>>;
@@ -38,6 +39,7 @@ interface Others {
 
 const PICTURE = readFileSync("demo/sketches/tide.png");
 const HTML = "<p>Wheatears on the <b>seawall</b> – 3 °C</p>";
+const RICH = "{\\rtf1\\ansi Wheatears on the {\\b seawall} \\'96 3\\'b0C\\par}";
 const folder = mkdtempSync(join(tmpdir(), "drawer-contract-"));
 afterAll(() => rmSync(folder, { recursive: true, force: true }));
 
@@ -74,6 +76,8 @@ function contract(system: System, others: () => Others): void {
     const { html, text } = await desktop.read();
     expect(html).toContain("<b>seawall</b> – 3 °C");
     if (others().hasMany) expect(text).toBe("bare");
+    await others().copy({ "application/rtf": RICH });
+    expect(Buffer.from((await desktop.read()).rtf!).toString("latin1")).toBe(RICH);
   });
 
   test("an empty clipboard is said", async () => {
@@ -88,6 +92,9 @@ function contract(system: System, others: () => Others): void {
     if (others().hasMany) {
       const html = (await others().taken("text/html")).toString("utf8");
       expect((await readHtml(html)).content).toEqual(block.content);
+      const rtf = await others().taken("application/rtf");
+      const source = await readSource(new Uint8Array(rtf), "taken.rtf");
+      expect(compose([source.at()]).markdown).toBe(block.markdown);
     }
     await desktop.offer(new Map([["image/png", new Uint8Array(PICTURE)]]));
     expect((await others().taken("image/png")).equals(PICTURE)).toBe(true);
@@ -380,6 +387,7 @@ describe("macOS, by a stand-in for osascript", () => {
   const others = standIn("osascript", "test/support/stand-ins/osascript.mjs", {
     "text/plain": "public.utf8-plain-text",
     "text/html": "public.html",
+    "application/rtf": "public.rtf",
     "image/png": "public.png",
     "x-kde-passwordManagerHint": "org.nspasteboard.ConcealedType",
   });
@@ -399,6 +407,7 @@ describe("Windows, by a stand-in for PowerShell", () => {
   const others = standIn("powershell.exe", "test/support/stand-ins/powershell.mjs", {
     "text/plain": "UnicodeText",
     "text/html": "HTML Format",
+    "application/rtf": "Rich Text Format",
     "image/png": "PNG",
     "x-kde-passwordManagerHint": "ExcludeClipboardContentFromMonitorProcessing",
   });

@@ -56,6 +56,10 @@ export class Header {
   /** Takes a word inside a group of the head, and what is said of the whole file; returns whether it was one. */
   word(name: string, number = 0): boolean {
     if (name === "*") return true;
+    if (name === "u" && this.#group) {
+      this.text(String.fromCharCode(number & 0xffff));
+      return true;
+    }
     switch (this.#group) {
       case "fonttbl":
         if (name === "f") this.fonts.set(number, (this.#font = { name: "", charset: 0 }));
@@ -76,8 +80,6 @@ export class Header {
         return true;
       case "info":
         if (name === "title") this.#isTitle = true;
-        else if (name === "u" && this.#isTitle)
-          this.title += String.fromCharCode(number < 0 ? number + 65_536 : number);
         return true;
       case undefined:
         return false;
@@ -125,9 +127,6 @@ export class Header {
       case "ls":
         if (this.#override) this.#overrides.set(number, this.#override);
         this.#override = undefined;
-        break;
-      case "u":
-        if (this.#isLevelText && this.#level) this.#level.text += String.fromCharCode(number & 0xffff);
     }
   }
 

@@ -1,6 +1,6 @@
 import type { Format } from "../format.js";
 
-/** Rich Text Format (its specification 1.9.1). It is read, and not written. */
+/** Rich Text Format (its specification 1.9.1). */
 export const rtf: Format = {
   extensions: ["rtf"],
   mediaType: "application/rtf",
@@ -9,5 +9,9 @@ export const rtf: Format = {
   async read(bytes, file) {
     const { readRtf } = await import("./read.js");
     return readRtf(bytes, file);
+  },
+  async write(input) {
+    const { writeRtf } = await import("./write.js");
+    return writeRtf(input);
   },
 };

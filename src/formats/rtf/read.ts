@@ -1,33 +1,28 @@
 import { safeLink, type Address } from "../../content/address.js";
 import { hashBytes } from "../../content/encode.js";
 import { DrawerError } from "../../content/error.js";
-import { ListBuilder } from "../../content/list-builder.js";
-import {
-  type Align,
-  type Content,
-  type Flow,
-  type Heading,
-  type Paragraph,
-  type Picture,
-  type Run,
-} from "../../content/model.js";
+import { type Align, type Content, type Flow, type Heading, type Run } from "../../content/model.js";
 import { readPictureBytes } from "../../content/picture.js";
 import { blankRuns, mergeRuns } from "../../content/runs.js";
 import { formatErrors } from "../../messages/en/formats.js";
 import { Asides } from "../asides.js";
 import type { ReadDocument } from "../format.js";
-import { addParagraph, asideNotices, Captions, lineOf, noteOf, type Aside } from "../office/document.js";
+import { asideNotices, lineOf, noteOf, type Aside } from "../office/document.js";
 import { runInFont } from "../office/symbols.js";
 import { TextBudget } from "../office/text-budget.js";
 import { marksFrom, type TextProps } from "../office/text-props.js";
+import { Container } from "./container.js";
 import { encodingOfCharset, encodingOfPage } from "./encodings.js";
 import { Header } from "./header.js";
+import { NO_MARK } from "./number-forms.js";
+import { PictureReader } from "./read-picture.js";
 import { RowBuilder } from "./rows.js";
 import { isNumbered, markerOf, type Level } from "./tables.js";
 import { tokensOf, type Token } from "./tokens.js";
 
-/** How deep groups may stand in each other. */
+/** How deep groups may stand in each other, and tables. */
 const DEPTH = 1000;
+const DEPTH_OF_TABLES = 20;
 
 /**
  * Reads Rich Text Format (its specification 1.9.1): headings, paragraphs, lists with their numbers, tables with merged cells, links,
@@ -52,7 +47,8 @@ export function readRtf(bytes: Uint8Array, file: string): ReadDocument {
 }
 
 /** What text in a group becomes. */
-type Destination = "text" | "skipped" | "header" | "instruction" | "picture" | "oldList";
+type Destination =
+  "text" | "skipped" | "header" | "instruction" | "picture" | "factName" | "fact" | "oldList";
 
 /** What a group may change, and has back when it ends. */
 interface State {
@@ -72,6 +68,8 @@ interface State {
   skips: number;
   link: Address | undefined;
   field: { instruction: string } | undefined;
+  /** Whether what is said of a row is said of that of a table in a cell, which is said after its cells. */
+  isOfInnerRow: boolean;
   /** What is done when the group ends. */
   end: (() => void) | undefined;
 }
@@ -84,34 +82,12 @@ interface ParagraphState {
   list: number;
   level: number;
   outline?: number;
-  isInTable: boolean;
+  /** How deep in tables it stands. */
+  depth: number;
+  /** Whether there is a line under it. */
+  isUnderlined?: boolean;
   /** A list of the kind that programs wrote before 1997. */
   old?: { isNumbered: boolean };
-}
-
-/** Where flows are added: the text, a cell, a note. */
-class Container {
-  readonly #flows: Flow[] = [];
-  readonly lists = new ListBuilder();
-
-  add(flow: Flow): void {
-    this.#flows.push(...this.lists.take(), flow);
-  }
-
-  /** Adds a paragraph: in the styles of quotes and of code it is one with those before it. */
-  addLine(flow: Paragraph | Picture, style: string, asides: Asides<Aside>): void {
-    this.#flows.push(...this.lists.take());
-    const role = {
-      ...{ isRule: false, isCaption: false },
-      isQuote: /\bquot(e|ations?)\b/i.test(style),
-      isCode: /\bpreformatted\b|\bcode\b/i.test(style),
-    };
-    addParagraph(this.#flows, flow, role, new Captions(), asides);
-  }
-
-  take(): Content {
-    return [...this.#flows.splice(0), ...this.lists.take()];
-  }
 }
 
 const SIGNS: Readonly<Record<string, string>> = {
@@ -128,7 +104,7 @@ const ALIGNS: Readonly<Record<string, Align | undefined>> = {
 };
 /** Groups whose text is none of the document's. */
 const LEFT_OUT =
-  /^(?:header[lrf]?|footer[lrf]?|listtext|pntext|nonshppict|annotation|atnid|atnauthor|revtbl|generator|xe|tc|rxe|sp|ftnsep|ftnsepc|aftnsep|aftnsepc|template|filetbl|operator)$/;
+  /^(?:header[lrf]?|footer[lrf]?|listtext|pntext|nonshppict|annotation|atnid|atnauthor|revtbl|generator|xe|tc|rxe|sp|ftnsep|ftnsepc|aftnsep|aftnsepc|template|filetbl|operator|nonesttables)$/;
 
 class RtfReader {
   readonly asides = new Asides<Aside>();
@@ -139,13 +115,13 @@ class RtfReader {
   #state: State = {
     ...{ destination: "text", bold: false, italic: false, underline: false, strike: false, script: "none" },
     ...{ color: 0, background: 0, font: -1, size: 24, hidden: false, skips: 1 },
-    ...{ link: undefined, field: undefined, end: undefined },
+    ...{ link: undefined, field: undefined, isOfInnerRow: false, end: undefined },
   };
-  #paragraph: ParagraphState = { style: 0, list: 0, level: 0, isInTable: false };
+  #paragraph: ParagraphState = { style: 0, list: 0, level: 0, depth: 0 };
   #runs: Run[] = [];
   #container = new Container();
-  #cell = new Container();
-  #rows = new RowBuilder();
+  /** The tables that stand in each other around what is read now, each with the cell that is filled. */
+  #tables: OpenTable[] = [];
   /** What follows the paragraph: the text of boxes. */
   #after: Flow[] = [];
   #bytes: number[] = [];
@@ -154,7 +130,7 @@ class RtfReader {
   #isAfterStar = false;
   /** The number of the last item of each list, by how deep it stands. */
   readonly #counts = new Map<number, number[]>();
-  #picture: { text: string; bytes?: Uint8Array } | undefined;
+  #picture: PictureReader | undefined;
 
   constructor(readonly file: string) {
     this.#budget = new TextBudget(file);
@@ -198,7 +174,7 @@ class RtfReader {
   end() {
     this.#flushBytes();
     if (!blankRuns(this.#runs)) this.#endParagraph();
-    this.#endTable();
+    this.#endTables(0);
     const { title } = this.#header;
     return { content: this.#container.take(), pictures: this.#pictures, asides: this.asides, title };
   }
@@ -236,6 +212,12 @@ class RtfReader {
         return;
       case "instruction":
         this.#state.field!.instruction += text;
+        return;
+      case "factName":
+        this.#picture!.name(text);
+        return;
+      case "fact":
+        this.#picture!.fact(text);
         return;
       case "skipped":
       case "picture":
@@ -285,7 +267,10 @@ class RtfReader {
 
   #word(name: string, number: number | undefined): void {
     const state = this.#state;
-    if (state.destination === "header" && this.#header.word(name, number)) return;
+    if (state.destination === "header" && this.#header.word(name, number)) {
+      if (name === "u") this.#skipped = state.skips;
+      return;
+    }
     if (this.#header.begins(name)) {
       state.destination = "header";
       return;
@@ -300,7 +285,13 @@ class RtfReader {
       else if (/^pn(?:dec|ucrm|lcrm|ucltr|lcltr)$/.test(name)) this.#paragraph.old = { isNumbered: true };
       return;
     }
+    if (this.#picture && (name === "sn" || name === "sv")) {
+      if (name === "sn") this.#picture.beginName();
+      state.destination = name === "sn" ? "factName" : "fact";
+      return;
+    }
     if (state.destination === "skipped") return;
+    if (this.#picture && name === "dibitmap") this.#picture.isBitmap = true;
     if (this.#group(name) || this.#look(name, number) || this.#layout(name, number)) return;
     const sign = SIGNS[name];
     if (sign !== undefined) this.#text(sign);
@@ -330,11 +321,14 @@ class RtfReader {
       }
       case "pict":
         state.destination = "picture";
-        this.#picture = { text: "" };
+        this.#picture = new PictureReader();
         state.end = () => this.#endPicture();
         return true;
       case "pn":
         state.destination = "oldList";
+        return true;
+      case "nesttableprops":
+        state.isOfInnerRow = true;
         return true;
       case "shppict":
       case "shpinst":
@@ -355,33 +349,20 @@ class RtfReader {
 
   /** Reads a group as flows by themselves. */
   #apart(use: (flows: Content) => void): void {
-    const before = [
-      this.#runs,
-      this.#container,
-      this.#cell,
-      this.#rows,
-      this.#paragraph,
-      this.#after,
-    ] as const;
-    [this.#runs, this.#container, this.#cell, this.#rows, this.#after] = [
-      [],
-      new Container(),
-      new Container(),
-      new RowBuilder(),
-      [],
-    ];
-    this.#paragraph = { style: 0, list: 0, level: 0, isInTable: false };
+    const before = [this.#runs, this.#container, this.#tables, this.#paragraph, this.#after] as const;
+    [this.#runs, this.#container, this.#tables, this.#after] = [[], new Container(), [], []];
+    this.#paragraph = { style: 0, list: 0, level: 0, depth: 0 };
     this.#state.end = () => {
       if (!blankRuns(this.#runs)) this.#endParagraph();
-      this.#endTable();
+      this.#endTables(0);
       const flows = this.#container.take();
-      [this.#runs, this.#container, this.#cell, this.#rows, this.#paragraph, this.#after] = before;
+      [this.#runs, this.#container, this.#tables, this.#paragraph, this.#after] = before;
       use(flows);
     };
   }
 
   #endPicture(): void {
-    const { text, bytes = bytesOfHex(text) } = this.#picture!;
+    const { file: bytes, alt } = this.#picture!;
     this.#picture = undefined;
     const facts = readPictureBytes(bytes);
     if (!facts) {
@@ -390,7 +371,7 @@ class RtfReader {
     }
     const hash = hashBytes(bytes);
     this.#pictures.set(hash, bytes);
-    this.#runs.push({ type: "picture", hash, ...facts, alt: "" });
+    this.#runs.push({ type: "picture", hash, ...facts, alt });
   }
 
   /** Words that change how text looks. */
@@ -463,7 +444,8 @@ class RtfReader {
 
   /** Words about paragraphs and tables. */
   #layout(name: string, number: number | undefined): boolean {
-    if (this.#rows.word(name, number)) return true;
+    if (this.#table(this.#state.isOfInnerRow ? this.#paragraph.depth : 1).rows.word(name, number))
+      return true;
     if (name in ALIGNS) {
       const align = ALIGNS[name];
       if (align) this.#paragraph.align = align;
@@ -472,7 +454,7 @@ class RtfReader {
     }
     switch (name) {
       case "pard":
-        this.#paragraph = { style: 0, list: 0, level: 0, isInTable: false };
+        this.#paragraph = { style: 0, list: 0, level: 0, depth: 0 };
         return true;
       case "par":
       case "sect":
@@ -505,20 +487,23 @@ class RtfReader {
       case "rtlpar":
         this.#paragraph.isRightToLeft = true;
         return true;
+      case "brdrb":
+        this.#paragraph.isUnderlined = true;
+        return true;
       case "intbl":
-        this.#paragraph.isInTable = true;
+        this.#paragraph.depth = Math.max(1, this.#paragraph.depth);
+        return true;
+      case "itap":
+        this.#paragraph.depth = Math.min(DEPTH_OF_TABLES, Math.max(0, number ?? 1));
         return true;
       case "nestcell":
-        if (!blankRuns(this.#runs)) this.#endParagraph();
-        return true;
       case "cell":
-        this.#paragraph.isInTable = true;
-        if (!blankRuns(this.#runs)) this.#endParagraph();
-        this.#runs = [];
-        this.#rows.cell(this.#cell.take());
+        this.#endCell(name === "cell" ? 1 : Math.max(2, this.#paragraph.depth));
         return true;
+      case "nestrow":
       case "row":
-        this.#rows.endRow();
+        this.#endTables(name === "row" ? 1 : this.#paragraph.depth);
+        this.#table(name === "row" ? 1 : this.#paragraph.depth).rows.endRow();
         return true;
       default:
         return false;
@@ -528,10 +513,12 @@ class RtfReader {
   #endParagraph(): void {
     const runs = mergeRuns(this.#runs);
     this.#runs = [];
-    const { isInTable, align, isRightToLeft } = this.#paragraph;
-    if (!isInTable) this.#endTable();
-    const container = isInTable ? this.#cell : this.#container;
-    const layout = { ...(align && { align }), ...(isRightToLeft && { direction: "rtl" as const }) };
+    const { depth, align, isRightToLeft } = this.#paragraph;
+    this.#endTables(depth);
+    const container = this.#containerAt(depth);
+    // The natural side of a line is none of its own.
+    const side = isRightToLeft && align === "right" ? undefined : align;
+    const layout = { ...(side && { align: side }), ...(isRightToLeft && { direction: "rtl" as const }) };
     const outline = this.#outline();
     this.#budget.spendLine(runs);
     if (outline !== undefined && !blankRuns(runs)) {
@@ -541,7 +528,8 @@ class RtfReader {
       // It stands in its list.
     } else {
       const style = this.#header.styles.get(this.#paragraph.style)?.name ?? "";
-      container.addLine(lineOf(runs, layout), style, this.asides);
+      const isRule = this.#paragraph.isUnderlined === true && blankRuns(runs) && depth === 0;
+      container.addLine(lineOf(runs, layout), style, isRule, this.asides);
     }
     for (const flow of this.#after.splice(0)) this.#add(container, flow);
   }
@@ -557,7 +545,7 @@ class RtfReader {
     const kind: Level | undefined = this.#header.levelOf(list, level);
     if (!kind && !old) return false;
     const ordered = kind ? isNumbered(kind) : old!.isNumbered;
-    if (kind?.form === 255) return false;
+    if (kind?.form === NO_MARK) return false;
     const counts = this.#counts.get(list) ?? [];
     this.#counts.set(list, counts);
     counts.length = Math.min(counts.length, level + 1);
@@ -571,15 +559,38 @@ class RtfReader {
     return true;
   }
 
-  #endTable(): void {
-    const table = this.#rows.take();
-    if (table) this.#add(this.#container, table);
+  /** Ends the cell that is filled of the table at a depth. */
+  #endCell(depth: number): void {
+    this.#paragraph.depth = depth;
+    if (!blankRuns(this.#runs)) this.#endParagraph();
+    this.#runs = [];
+    this.#endTables(depth);
+    const { rows, cell } = this.#table(depth);
+    rows.cell(cell.take());
+  }
+
+  /** Where flows at a depth in tables are added. */
+  #containerAt(depth: number): Container {
+    return depth === 0 ? this.#container : this.#table(depth).cell;
+  }
+
+  /** The table at a depth, counting from 1. */
+  #table(depth: number): OpenTable {
+    while (this.#tables.length < depth) this.#tables.push({ rows: new RowBuilder(), cell: new Container() });
+    return this.#tables[depth - 1]!;
+  }
+
+  /** Ends the tables that stand deeper than that. */
+  #endTables(depth: number): void {
+    for (let at = this.#tables.length; at > depth; at--) {
+      const table = this.#tables.pop()!.rows.take(this.#header.colors);
+      if (table) this.#add(this.#containerAt(at - 1), table);
+    }
   }
 }
 
-function bytesOfHex(text: string): Uint8Array {
-  const digits = text.replace(/[^0-9a-f]/gi, "");
-  const bytes = new Uint8Array(digits.length >> 1);
-  for (let at = 0; at < bytes.length; at++) bytes[at] = Number.parseInt(digits.slice(2 * at, 2 * at + 2), 16);
-  return bytes;
+/** A table that is being read, with the cell of it that is filled. */
+interface OpenTable {
+  readonly rows: RowBuilder;
+  readonly cell: Container;
 }

@@ -4,12 +4,17 @@ import type { Cell, Content, Row, Table } from "../../content/model.js";
 /** Edges of cells as near as this are the same, in twentieths of a point. */
 const SAME = 40;
 
+/** Paper's own colour, which says nothing of a cell. */
+const WHITE = "#ffffff";
+
 /** What a row says of a cell before its text. */
 interface Definition {
   right: number;
   /** Whether it goes on from the cell above, or from the one to its left. */
   isBelow: boolean;
   isBeside: boolean;
+  /** The number of its colour. */
+  background?: number;
 }
 
 interface ReadCell extends Definition {
@@ -45,6 +50,9 @@ export class RowBuilder {
       case "clvmrg":
         this.#next.isBelow = true;
         return true;
+      case "clcbpat":
+        this.#next.background = number;
+        return true;
       case "cellx":
         this.#definitions.push({ ...this.#next, right: number });
         this.#next = { isBelow: false, isBeside: false };
@@ -69,8 +77,11 @@ export class RowBuilder {
     if (cells.length > 0) this.#rows.push({ cells, isHeader: this.#isHeader });
   }
 
-  /** The table that has been read; nothing when there is none. */
-  take(): Table | undefined {
+  /**
+   * The table that has been read; nothing when there is none.
+   * @param colors the colours of the file
+   */
+  take(colors: readonly (string | undefined)[]): Table | undefined {
     if (this.#cells.length > 0) this.endRow();
     const rows = this.#rows;
     if (rows.length === 0) return undefined;
@@ -85,7 +96,7 @@ export class RowBuilder {
     const open = new Map<number, { -readonly [Name in keyof Cell]: Cell[Name] }>();
     const made = rows.map(({ cells }): Row => {
       const row: { -readonly [Name in keyof Cell]: Cell[Name] }[] = [];
-      for (const { left, right, flows, isBelow, isBeside } of cells) {
+      for (const { left, right, flows, isBelow, isBeside, background } of cells) {
         const [from, to] = [columnAt(left), columnAt(right)];
         const above = isBelow ? open.get(from) : undefined;
         if (above) {
@@ -97,7 +108,12 @@ export class RowBuilder {
           last.colspan = (last.colspan ?? 1) + Math.max(1, to - from);
           continue;
         }
-        const cell = { ...makeCell(flows, {}), ...(to - from > 1 && { colspan: to - from }) };
+        const color = background === undefined ? undefined : colors[background];
+        const cell = {
+          ...makeCell(flows, {}),
+          ...(to - from > 1 && { colspan: to - from }),
+          ...(color !== undefined && color !== WHITE && { background: color }),
+        };
         row.push(cell);
         open.set(from, cell);
       }

@@ -1,5 +1,6 @@
+import { bulletMarker, numberMarker } from "../../content/marker.js";
 import type { Marker } from "../../content/model.js";
-import type { NumberForm } from "../../content/number-forms.js";
+import { BULLET, NO_MARK, numbersOfForm } from "./number-forms.js";
 
 /** A font of the file. */
 export interface Font {
@@ -26,26 +27,15 @@ export interface Level {
   text: string;
 }
 
-/** Numbers of RTF that say how items are numbered (1.9.1, `\levelnfc`). */
-const FORMS: Readonly<Record<number, NumberForm | undefined>> = {
-  1: "upper-roman",
-  2: "lower-roman",
-  3: "upper-alpha-repeated",
-  4: "lower-alpha-repeated",
-  22: "decimal-leading-zero",
-};
-const BULLET = 23;
-const NONE = 255;
-
 /** Whether the items of a level are numbered. */
 export function isNumbered({ form }: Level): boolean {
-  return form !== BULLET && form !== NONE;
+  return form !== BULLET && form !== NO_MARK;
 }
 
 /** How the items of a level are marked, where that is not the usual way. */
 export function markerOf(level: Level, depth: number): Marker | undefined {
-  if (!isNumbered(level)) return undefined;
-  const numbers = FORMS[level.form];
+  if (!isNumbered(level)) return bulletMarker(bulletOf(level), depth);
+  const numbers = numbersOfForm(level.form);
   // The first letter says how long the text is; what stands around the level's own number is its own.
   const text = level.text.replace(/;$/, "");
   const at = text.lastIndexOf(String.fromCharCode(depth));
@@ -53,8 +43,13 @@ export function markerOf(level: Level, depth: number): Marker | undefined {
   // Numbers of the levels above are no sign before this one.
   const before = /[\0-\x08]/.test(prefix) ? "" : plain(prefix);
   const after = at < 0 ? "." : plain(text.slice(at + 1));
-  if (numbers === undefined && before === "" && after === ".") return undefined;
-  return { ...(numbers && { numbers }), ...(before !== "" && { before }), ...(after !== "." && { after }) };
+  return numberMarker(numbers, before, after);
+}
+
+/** The bullet of a level. Those of fonts of signs have places for letters. */
+function bulletOf({ text }: Level): string {
+  const sign = text.slice(1).replace(/;$/, "");
+  return sign.replace(/[\uf000-\uf0ff]/g, (each) => String.fromCharCode(each.charCodeAt(0) & 0xff));
 }
 
 function plain(text: string): string {

@@ -134,7 +134,12 @@ export function readTransfer(transfer: DataTransfer): Flavours {
   const get = (type: string) => (transfer.types.includes(type) ? transfer.getData(type) : undefined);
   const html = get("text/html");
   const text = get("text/plain");
-  return { ...defined({ html, text }) };
+  // Each letter is a byte of it.
+  const rtf = html === undefined ? get("text/rtf") : undefined;
+  return {
+    ...defined({ html, text }),
+    ...(rtf && { rtf: Uint8Array.from(rtf, (letter) => letter.charCodeAt(0)) }),
+  };
 }
 
 function rangeHtml(range: Range): string {

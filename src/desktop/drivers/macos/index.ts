@@ -1,7 +1,7 @@
 import { defined } from "../../../content/defined.js";
 import type { Chord } from "../../chord.js";
 import type { Desktop, Offered } from "../../desktop.js";
-import { OWN, SECRET_HINT } from "../../forms.js";
+import { OWN, RICH_TEXT, SECRET_HINT } from "../../forms.js";
 import { ProgramDesktop, type Snapshot } from "../program-desktop.js";
 import type { WindowEvent } from "../program-windows.js";
 import { readLines, runProgram, talkWith, type Program } from "../program.js";
@@ -16,6 +16,7 @@ const OSASCRIPT: Program = {
 const TYPES: ReadonlyMap<string, string> = new Map([
   ["text/html", "public.html"],
   ["text/tab-separated-values", "public.utf8-tab-separated-values-text"],
+  [RICH_TEXT, "public.rtf"],
   ["text/plain", "public.utf8-plain-text"],
   ["text/uri-list", "public.url"],
   ["image/png", "public.png"],

@@ -3,7 +3,7 @@ import { DrawerError } from "../../../content/error.js";
 import { desktopErrors } from "../../../messages/en/desktop.js";
 import { chordText, type Chord } from "../../chord.js";
 import type { Desktop, Offered } from "../../desktop.js";
-import { OWN, SECRET_HINT } from "../../forms.js";
+import { OWN, RICH_TEXT, SECRET_HINT } from "../../forms.js";
 import { ProgramDesktop, type Snapshot } from "../program-desktop.js";
 import type { WindowEvent } from "../program-windows.js";
 import { readLines, runProgram, talkWith, type Program } from "../program.js";
@@ -18,6 +18,7 @@ const POWERSHELL: Program = {
 /** What the clipboard calls each form (standard and registered clipboard formats). */
 const FORMATS: ReadonlyMap<string, string> = new Map([
   ["text/html", "HTML Format"],
+  [RICH_TEXT, "Rich Text Format"],
   ["text/plain", "UnicodeText"],
   ["image/png", "PNG"],
   ["text/uri-list", "UniformResourceLocatorW"],
