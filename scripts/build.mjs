@@ -10,7 +10,7 @@ import { pageConfig } from "./page-config.mjs";
 import { buildValidator } from "./validator.mjs";
 
 rmSync("dist", { recursive: true, force: true });
-execFileSync(process.execPath, ["node_modules/typescript/bin/tsc"], { stdio: "inherit" });
+execFileSync(process.execPath, ["node_modules/typescript-native/bin/tsc"], { stdio: "inherit" });
 await buildValidator();
 // What editors of code, and other tools, know of the element.
 execFileSync(
