@@ -30,8 +30,8 @@ await build({
       dealer: "dist/desktop/jobs/dealer.js",
       // The thread that reads a PDF.
       "pdf-worker": "dist/formats/pdf/node/pdf-worker.js",
-      // The thread that reads an old workbook.
-      "xls-worker": "dist/formats/xls/node/xls-worker.js",
+      // The thread in which packages read that do not bound themselves.
+      "file-worker": "dist/formats/thread/node/file-worker.js",
     },
   },
   outdir: "dist/bin",
@@ -39,7 +39,16 @@ await build({
   ...{ legalComments: "linked", logLevel: "error" },
   // What is read at each start is a third smaller so.
   minifyWhitespace: true,
-  external: ["libsql", "pdfjs-dist", "fast-png", "pg", "@e965/xlsx"],
+  external: [
+    "libsql",
+    "pdfjs-dist",
+    "fast-png",
+    "pg",
+    "@e965/xlsx",
+    "word-extractor",
+    "ical.js",
+    "@kenjiuno/*",
+  ],
   // What was written for CommonJS looks for `require`.
   banner: {
     js: 'import { createRequire as requireOf } from "node:module"; const require = requireOf(import.meta.url);',

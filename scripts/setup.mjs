@@ -75,7 +75,8 @@ if (process.argv.includes("--test")) {
           ...(postgresPrograms() ? [] : ["postgresql"]),
           ...(onPath("jing") ? [] : ["jing", "default-jre-headless"]),
           ...(findOdfSchema() ? [] : ["emacs-common"]),
-          ...["docx", "openpyxl", "odf", "uno"]
+          ...(onPath("msgconvert") ? [] : ["libemail-outlook-message-perl"]),
+          ...["docx", "openpyxl", "odf", "uno", "vobject"]
             .filter((module) => spawnSync(PYTHON, ["-c", `import ${module}`]).status !== 0)
             .map((module) => `python3-${module}`),
         ]),

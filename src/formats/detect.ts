@@ -1,6 +1,6 @@
 import { readPictureBytes } from "../content/picture.js";
 import { isEvenlyCut } from "./delimited/separator.js";
-import { flatOdfType, isOldWorkbook } from "./heads.js";
+import { compoundType, flatOdfType } from "./heads.js";
 import { formatOfName, namedFormat, type FormatName } from "./registry.js";
 import { decodeText } from "./text/decode.js";
 
@@ -13,20 +13,37 @@ import { decodeText } from "./text/decode.js";
  */
 export function tellFormat(bytes: Uint8Array, name: string): FormatName {
   if (readPictureBytes(bytes) && !/\.html?$/i.test(name)) return "picture";
-  const zipped = tellZipped(bytes);
-  if (zipped) return zipped;
-  if (isPdf(bytes)) return "pdf";
-  if (isOldWorkbook(bytes)) return "xls";
-  const flat = flatOdfType(bytes);
-  if (flat) return ODF[flat];
-  if (RTF_START.test(headOf(bytes))) return "rtf";
+  const told = tellByHead(bytes, headOf(bytes));
+  if (told) return told;
   if (namedFormat(name) === undefined && MAILS.test(headOf(bytes))) return "mbox";
-  if (/\.xl[st]$/i.test(name) && isText(bytes)) {
-    const told = tellFormatOfBytes(bytes, decodeText(bytes));
-    if (told === "csv" || told === "tsv" || told === "html") return told;
+  // Programs write rows and pages under the endings of old office files, which know what to do with them.
+  if (/\.(?:xl[st]|do[ct])$/i.test(name) && isText(bytes)) {
+    const text = tellFormatOfBytes(bytes, decodeText(bytes));
+    if (text === "html" || (text === "text") === /\.do[ct]$/i.test(name)) return text;
   }
   if (namedFormat(name) === undefined && HTML_START.test(headOf(bytes))) return "html";
   return formatOfName(name);
+}
+
+/** Tells what cannot be anything else, by how it begins; nothing otherwise. */
+function tellByHead(bytes: Uint8Array, head: string): FormatName | undefined {
+  const zipped = tellZipped(bytes);
+  if (zipped) return zipped;
+  if (isPdf(bytes)) return "pdf";
+  const compound = compoundType(bytes);
+  if (compound) return compound;
+  const flat = flatOdfType(bytes);
+  if (flat) return ODF[flat];
+  return RTF_START.test(head) ? "rtf" : linesFormat(head);
+}
+
+/** What begins with a line that only such files begin with: calendars, address books, saved pages. */
+function linesFormat(head: string): FormatName | undefined {
+  if (/^\uFEFF?BEGIN:VCALENDAR\s/i.test(head)) return "ics";
+  if (/^\uFEFF?BEGIN:VCARD\s/i.test(head)) return "vcf";
+  // Browsers that save a page say so of it; others name its first part.
+  const isPage = /^Snapshot-Content-Location:/im.test(head) || /^From: ?<Saved by /im.test(head);
+  return isPage && /^MIME-Version:/im.test(head) ? "mhtml" : undefined;
 }
 
 /** Whether bytes are text, as far as their beginning shows. */
@@ -55,13 +72,8 @@ const HTML_START =
  */
 export function tellFormatOfBytes(bytes: Uint8Array, text: string): FormatName {
   if (readPictureBytes(bytes)) return "picture";
-  const zipped = tellZipped(bytes);
-  if (zipped) return zipped;
-  if (isPdf(bytes)) return "pdf";
-  if (isOldWorkbook(bytes)) return "xls";
-  const flat = flatOdfType(bytes);
-  if (flat) return ODF[flat];
-  if (RTF_START.test(text.slice(0, 100))) return "rtf";
+  const told = tellByHead(bytes, text.slice(0, 2000));
+  if (told) return told;
   if (HTML_START.test(text.slice(0, 2000))) return "html";
   if (/^\uFEFF?(---|\+\+\+)[ \t]*\r?\n[\w-]+[ \t]*[:=][\s\S]*?\n\1[ \t]*(?:\r?\n|$)/.test(text))
     return "markdown";
@@ -85,6 +97,7 @@ function tellZipped(bytes: Uint8Array): FormatName | undefined {
     names,
   )?.[1];
   if (odf) return ODF[odf as keyof typeof ODF];
+  if (names.includes("mimetypeapplication/epub+zip")) return "epub";
   if (names.includes("word/document")) return "docx";
   if (names.includes("ppt/presentation")) return "pptx";
   if (names.includes("xl/workbook.bin")) return "xls";

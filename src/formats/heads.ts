@@ -6,17 +6,26 @@ const SIGNATURE = [0xd0, 0xcf, 0x11, 0xe0, 0xa1, 0xb1, 0x1a, 0xe1];
 const nameBytes = (name: string) => [...name].flatMap((letter) => [letter.charCodeAt(0), 0]);
 /** The stream that an encrypted document is in. */
 const ENCRYPTED_PACKAGE = nameBytes("EncryptedPackage");
-/** The streams that the sheets of a workbook of before 2007 are in, with the zero after a name ([MS-XLS] 2.1.2). */
-const WORKBOOKS = ["Workbook", "Book"].map((name) => [...nameBytes(name), 0, 0]);
+/** What is in a compound file, by the stream that each has, with the zero after a name ([MS-XLS] 2.1.2, [MS-DOC] 2.1, [MS-OXMSG] 2.2). */
+const STREAMS = {
+  xls: ["Workbook", "Book"],
+  doc: ["WordDocument"],
+  msg: ["__properties_version1.0"],
+} as const;
 
 /** Whether a file is a compound file ([MS-CFB]), as office programs before 2007 wrote. */
 export function isCompoundFile(bytes: Uint8Array): boolean {
   return SIGNATURE.every((byte, index) => bytes[index] === byte);
 }
 
-/** Whether a file is a workbook of before 2007. */
-export function isOldWorkbook(bytes: Uint8Array): boolean {
-  return isCompoundFile(bytes) && WORKBOOKS.some((name) => includes(bytes, name));
+/** What a compound file holds: a workbook or a document of before 2007, or a mail; nothing for any other file. */
+export function compoundType(bytes: Uint8Array): keyof typeof STREAMS | undefined {
+  if (!isCompoundFile(bytes)) return undefined;
+  const types = Object.keys(STREAMS) as (keyof typeof STREAMS)[];
+  // A mail may have the others attached, as streams of it.
+  return types
+    .reverse()
+    .find((type) => STREAMS[type].some((name) => includes(bytes, [...nameBytes(name), 0, 0])));
 }
 
 /** Whether a compound file holds an encrypted document ([MS-OFFCRYPTO] 2.3). */

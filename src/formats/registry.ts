@@ -2,13 +2,18 @@ import { defined } from "../content/defined.js";
 import { DrawerError } from "../content/error.js";
 import { contentErrors } from "../messages/en/content.js";
 import { csv, tsv } from "./delimited/index.js";
+import { doc } from "./doc/index.js";
 import { docx } from "./docx/index.js";
+import { epub } from "./epub/index.js";
 import type { Format } from "./format.js";
 import { html } from "./html/index.js";
+import { ics } from "./ics/index.js";
 import { json } from "./json/index.js";
 import { mail } from "./mail/index.js";
 import { markdown } from "./markdown/index.js";
 import { mbox } from "./mbox/index.js";
+import { mhtml } from "./mhtml/index.js";
+import { msg } from "./msg/index.js";
 import { odp } from "./odp/index.js";
 import { ods } from "./ods/index.js";
 import { odt } from "./odt/index.js";
@@ -17,6 +22,7 @@ import { picture } from "./picture/index.js";
 import { pptx } from "./pptx/index.js";
 import { rtf } from "./rtf/index.js";
 import { text } from "./text/index.js";
+import { vcf } from "./vcf/index.js";
 import { xls } from "./xls/index.js";
 import { xlsx } from "./xlsx/index.js";
 
@@ -36,9 +42,15 @@ export const FORMATS = {
   pptx,
   odp,
   mail,
+  msg,
   mbox,
+  mhtml,
   pdf,
   rtf,
+  doc,
+  epub,
+  ics,
+  vcf,
   picture,
 } as const;
 
@@ -98,6 +110,13 @@ function find(
   );
 }
 
+/** The endings of the files that are read, in the order of their formats; those of one that others stand beside in brackets. */
+export const READ_ENDINGS: string = READ_FORMATS.map((name) => {
+  const { extensions, readExtensions = [] } = formatOf(name);
+  const [usual, ...others] = [...extensions, ...readExtensions];
+  return others.length > 0 ? `${usual} (${others.join(", ")})` : usual;
+}).join(", ");
+
 /** The ending of a file's name, without its stop, in small letters. */
 export function extensionOf(file: string): string | undefined {
   return /\.([^./\\]+)$/.exec(file)?.[1]?.toLowerCase();
@@ -105,16 +124,15 @@ export function extensionOf(file: string): string | undefined {
 
 /** What files of formats that are not read are saved as, to be read: by their endings. */
 const SAVED_AS: readonly { readonly endings: readonly string[]; readonly as: readonly FormatName[] }[] = [
-  { endings: ["doc", "dot", "wpd", "wps", "pages", "sxw", "abw"], as: ["docx", "odt"] },
+  { endings: ["wpd", "wps", "pages", "sxw", "abw"], as: ["docx", "odt"] },
   { endings: ["numbers", "sxc", "wk1", "wks", "dbf"], as: ["xlsx", "ods"] },
   { endings: ["ppt", "pps", "pot", "key", "sxi"], as: ["pptx", "pdf"] },
   {
-    endings: ["epub", "mobi", "azw3", "djvu", "ps", "eps", "xps", "oxps", "odg", "vsd", "vsdx", "pub"],
+    endings: ["mobi", "azw3", "djvu", "ps", "eps", "xps", "oxps", "odg", "vsd", "vsdx", "pub"],
     as: ["pdf"],
   },
-  { endings: ["msg", "oft", "pst"], as: ["mail"] },
-  { endings: ["mht", "mhtml", "webarchive", "maff"], as: ["html"] },
-  { endings: ["ics", "vcf"], as: ["csv"] },
+  { endings: ["pst", "ost"], as: ["mail"] },
+  { endings: ["webarchive", "maff", "chm"], as: ["html"] },
 ];
 /** The endings of pictures that are not read. */
 const OTHER_PICTURES = ["heic", "heif", "avif", "jxl", "psd", "ai", "ico", "raw", "cr2", "nef", "dng", "xcf"];

@@ -1,6 +1,7 @@
 import { spawnSync } from "node:child_process";
 import { readdirSync, readFileSync } from "node:fs";
 import { dirname, join } from "node:path";
+import { READ_ENDINGS } from "../../dist/formats/registry.js";
 
 test("the reference is made of all entry points, without a warning (`npm run docs`)", () => {
   const { entryPoints } = JSON.parse(readFileSync("typedoc.json", "utf8")) as { entryPoints: string[] };
@@ -16,6 +17,10 @@ test("the reference is made of all entry points, without a warning (`npm run doc
   const { status, stdout, stderr } = spawnSync(process.execPath, words, { encoding: "utf8" });
   expect([status, stdout, stderr]).toEqual([0, "", ""]);
 }, 180_000);
+
+test("the README names the endings of all files that are read", () => {
+  expect(readFileSync("README.md", "utf8").replace(/\s+/g, " ")).toContain(`by endings: ${READ_ENDINGS}.`);
+});
 
 test("the links of the documents lead to files that ship beside them", () => {
   const { files } = JSON.parse(readFileSync("package.json", "utf8")) as { files: string[] };

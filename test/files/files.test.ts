@@ -127,9 +127,9 @@ test.each([
   ["locked.odt", encrypted, "“locked.odt” is protected with a password."],
   ["old.docx", locked.slice(0, 20), "“old.docx” is in an old office format."],
   [
-    "letter.doc",
+    "letter.wpd",
     strToU8("x"),
-    "Drawer does not read “letter.doc”. Open it in its own program, and save or export it as docx or odt.",
+    "Drawer does not read “letter.wpd”. Open it in its own program, and save or export it as docx or odt.",
   ],
   [
     "talk.ppt",

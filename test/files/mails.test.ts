@@ -9,6 +9,9 @@ import { readSource } from "drawer/files";
 
 const folder = mkdtempSync(join(tmpdir(), "drawer-mails-"));
 afterAll(() => rmSync(folder, { recursive: true, force: true }));
+beforeAll(() => {
+  expect(spawnSync(PYTHON, ["test/files/mails.py", folder], { encoding: "utf8" }).stderr).toBe("");
+});
 const mail = (text: string, name = "made.eml") =>
   readSource(new TextEncoder().encode(text.replace(/\n/g, "\r\n")), name);
 const HEAD = "From: ada@merrow-spit.example\nDate: Tue, 8 Apr 2031 09:12:00 +0100\nSubject: Nets\n";
@@ -23,7 +26,6 @@ interface Said {
 }
 
 test("mails that Python's own library has made say what it reads in them: who, when, about what, and the text in its characters", async () => {
-  expect(spawnSync(PYTHON, ["test/files/mails.py", folder], { encoding: "utf8" }).stderr).toBe("");
   for (const name of [
     "plain",
     "latin",
@@ -120,7 +122,6 @@ test("of a hostile mail nothing runs and nothing is fetched; what is none, or bu
 });
 
 test("what is attached is a source of its own, in mails that are attached too; a file of mails lists them", async () => {
-  expect(spawnSync(PYTHON, ["test/files/mails.py", folder], { encoding: "utf8" }).stderr).toBe("");
   const read = (name: string) => readSource(new Uint8Array(readFileSync(join(folder, name))), name);
   const shown = (source: Awaited<ReturnType<typeof read>>) =>
     source.parts().map(({ spot, what, text }) => `${spot} ${what}: ${text}`);

@@ -1,5 +1,6 @@
 import type { Command } from "commander";
 import { placesIn } from "../../files/fill.js";
+import { READ_ENDINGS } from "../../formats/registry.js";
 import { answers, placeKinds } from "../../messages/en/cli-answers.js";
 import { commands } from "../../messages/en/cli-help.js";
 import { type CommonOptions } from "../answer.js";
@@ -19,6 +20,7 @@ export function add(program: Command): void {
     .option("--password-file <file>", says.passwordFile)
     .option("--places", says.places)
     .option("--at <spot>", says.at)
+    .addHelpText("after", `\n${folded(says.reads({ endings: READ_ENDINGS }))}`)
     .action(
       async (file: string, options: CommonOptions & SaidOfInput & { places?: boolean; at?: string }) => {
         if (options.places) return lookAtPlaces(file, options);
@@ -53,6 +55,14 @@ export function add(program: Command): void {
         for (const notice of notices) print(notice.message + "\n");
       },
     );
+}
+
+/** Text in lines that fit a terminal, as the rest of the help is. */
+function folded(text: string): string {
+  return text
+    .split("\n")
+    .map((line) => line.replace(/(.{1,76})(?:\s+|$)/g, "$1\n  ").trimEnd())
+    .join("\n");
 }
 
 /** The named places of a file, each name once. */

@@ -1,7 +1,8 @@
 import { DrawerError } from "../../content/error.js";
 import { formatErrors } from "../../messages/en/formats.js";
 import type { ReadOptions } from "../format.js";
-import { isNode, pagesByWorker } from "./node/worker-pages.js";
+import { isNode } from "../thread/node/thread.js";
+import { pagesByWorker } from "./node/worker-pages.js";
 import type { PageFacts, PdfPages } from "./page-facts.js";
 import { PagesError } from "./pages-error.js";
 
@@ -99,7 +100,7 @@ function refusal(error: unknown, file: string, { password }: ReadOptions, page?:
       );
     case "ERR_MODULE_NOT_FOUND":
     case "MODULE_NOT_FOUND":
-      return new DrawerError(formatErrors, "unknown-format/pdf", { file }, cause);
+      return new DrawerError(formatErrors, "unknown-format/package", { file, what: "pdf" }, cause);
   }
   return page === undefined
     ? new DrawerError(formatErrors, "unreadable/damaged", { file }, cause)

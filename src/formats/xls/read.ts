@@ -3,10 +3,10 @@ import { notice } from "../../content/notice.js";
 import { formatErrors, formatNotices } from "../../messages/en/formats.js";
 import type { OnProgress } from "../format.js";
 import type { ReadSheet } from "../office/sheet.js";
-import { locked } from "../office/zip.js";
+import { failureOf } from "../thread/failure.js";
+import { inThread, isNode } from "../thread/node/thread.js";
 import { readXlsx } from "../xlsx/read.js";
 import { MOST_BYTES, toXlsx } from "./convert.js";
-import { convertInThread, isNode } from "./node/thread.js";
 
 /**
  * Reads a workbook of before 2007, or a binary one: as an xlsx that is made of it. In Node that is made in a thread of its own, which is
@@ -19,7 +19,8 @@ export async function readXls(
   file: string,
   onProgress?: OnProgress,
 ): Promise<ReadSheet[]> {
-  if (bytes.length > MOST_BYTES) throw new DrawerError(formatErrors, "too-large/old-workbook", { file });
+  if (bytes.length > MOST_BYTES)
+    throw new DrawerError(formatErrors, "too-large/old-form", { file, what: "xls" });
   const made = await convert(bytes, file);
   return readXlsx(made, file, onProgress).map((sheet) => ({
     name: sheet.name,
@@ -36,14 +37,8 @@ export async function readXls(
 
 async function convert(bytes: Uint8Array, file: string): Promise<Uint8Array> {
   try {
-    return await (isNode ? convertInThread(bytes) : toXlsx(bytes));
+    return await (isNode ? inThread("xls", bytes) : toXlsx(bytes));
   } catch (cause) {
-    const { name, message, code } = cause as Error & { code?: string };
-    if (/password|encrypt/i.test(message)) throw locked(file);
-    if (/ERR_MODULE_NOT_FOUND/.test(`${code} ${name}`))
-      throw new DrawerError(formatErrors, "unknown-format/old-workbook", { file }, { cause });
-    if (/Timeout|ERR_WORKER_OUT_OF_MEMORY/.test(`${name} ${code}`))
-      throw new DrawerError(formatErrors, "too-large/old-workbook", { file }, { cause });
-    throw new DrawerError(formatErrors, "unreadable/damaged", { file }, { cause });
+    throw failureOf(cause, file, "xls");
   }
 }

@@ -1,7 +1,12 @@
 import type { Translated } from "../core/language.js";
 import type * as english from "../en/formats.js";
+import { optionalPackages, type OptionalPackage } from "../en/formats.js";
 import { grouped } from "./phrases.js";
 
+const insteadOf = (what: OptionalPackage) => {
+  const facts = optionalPackages[what];
+  return "as" in facts ? ` Oder speichern Sie sie als ${facts.as}.` : "";
+};
 const SAVE_AGAIN = "Öffnen Sie es in seinem eigenen Programm, und speichern Sie es noch einmal.";
 const ofOne = (count: number, one: string, several: string) =>
   count === 1 ? one : `${grouped(count)} ${several}`;
@@ -20,12 +25,12 @@ export const formatErrors: Translated<typeof english.formatErrors> = {
   "unreadable/page": ({ file, page }) => `Seite ${page} von „${file}“ ist beschädigt. ${SAVE_AGAIN}`,
   "too-large/pdf": ({ file, page }) =>
     `${page === undefined ? `„${file}“` : `Seite ${page} von „${file}“`} braucht mehr Zeit oder Speicher als jede wirkliche und wurde nicht gelesen. Drucken Sie es aus einem Programm, das es zeigt, in ein neues PDF.`,
-  "unknown-format/pdf": ({ file }) =>
-    `„${file}“ ist ein PDF; das Paket pdfjs-dist liest es, und ist hier nicht eingerichtet: npm install pdfjs-dist@5.6.205 fast-png@8.0.0.`,
-  "too-large/old-workbook": ({ file }) =>
-    `„${file}“ ist zu groß für eine Arbeitsmappe alter Form, oder braucht zu lange. Speichern Sie sie als xlsx, von der nur das Verlangte gelesen wird.`,
-  "unknown-format/old-workbook": ({ file }) =>
-    `„${file}“ ist eine Arbeitsmappe alter Form; das Paket @e965/xlsx liest sie, und ist hier nicht eingerichtet: npm install @e965/xlsx@0.20.3. Oder speichern Sie sie als xlsx.`,
+  "unknown-format/package": ({ file, what }) =>
+    `Für „${file}“ fehlt hier das Paket, das solche Dateien liest: npm install ${optionalPackages[what].packages.join(" ")}.${insteadOf(what)}`,
+  "unknown-format/in-page": ({ file, what }) =>
+    `„${file}“ wird vom Befehl und im eigenen Fenster gelesen, nicht in einer Webseite.${insteadOf(what)}`,
+  "too-large/old-form": ({ file, what }) =>
+    `„${file}“ ist zu groß für eine Datei alter Form, oder braucht zu lange.${insteadOf(what)}`,
   "too-large/workbook": ({ file, most }) =>
     `„${file}“ hat mehr als ${grouped(most)} Zellen. Speichern Sie die nötigen Blätter für sich.`,
   "too-large/range": ({ sheet, cells, most }) =>
@@ -37,6 +42,16 @@ export const formatErrors: Translated<typeof english.formatErrors> = {
 const SEPARATORS = { comma: "Kommas", tab: "Tabulatoren", semicolon: "Semikolons", bar: "Strichen" };
 
 export const formatNotices: Translated<typeof english.formatNotices> = {
+  "left-out/old-document": ({ file }) =>
+    `Von „${file}“ wurden die Wörter gelesen, in Absätzen und Zeilen; Aussehen, Überschriften, Listen, Verweise und Bilder bleiben zurück. Als docx gespeichert kommt alles herein.`,
+  "as-text/notes": ({ file }) =>
+    `Die Fußnoten von „${file}“ stehen nach dem Text. Als docx gespeichert stehen sie, wo sie hingehören.`,
+  "left-out/edges": ({ file, comments, edges }) =>
+    `Weggelassen aus „${file}“: ${[comments && "die Kommentare", edges && "Kopf und Fuß der Seiten"].filter(Boolean).join(", und ")}.`,
+  "left-out/facts": ({ file, names, more }) =>
+    `Weggelassen aus „${file}“, da sie keine Spalte haben: ${names.join(", ")}${more > 0 ? ` und ${grouped(more)} weitere` : ""}. Was Sie davon brauchen, zeigt jeder Texteditor.`,
+  "as-text/repeats": ({ file, count }) =>
+    `${ofOne(count, "Ein Termin", "Termine")} von „${file}“ ${count === 1 ? "kommt" : "kommen"} wieder und ${count === 1 ? "steht" : "stehen"} einmal da, mit der Regel, wie die Datei sie sagt.`,
   guarded: ({ count }) =>
     `${ofOne(count, "Eine Zelle beginnt", "Zellen beginnen")} wie eine Formel; ein Hochkomma davor hält Tabellen davon ab, sie auszuführen (--no-guard in einem Befehl lässt es weg).`,
   "read-as": ({ file, format }) =>

@@ -25,7 +25,7 @@ export const commands = {
     label: "a label for what is collected",
     clipboard: "take what was copied last on this desktop",
     header: "whether the first row of a table names its columns (told from the table)",
-    type: "what it is: text, html, markdown, csv, tsv, docx, odt, xlsx, ods, xls, pptx, odp, pdf, rtf, mail, png…",
+    type: "what it is, by a format's name (drawer look --help lists them): text, html, markdown, csv, docx, png…",
     separator: "what parts the columns of rows: comma, tab, semicolon, bar, or the sign (told from the rows)",
     passwordFile: "a file whose first line is the password that opens it (a PDF)",
     each: "each row, cell, paragraph, item or line of it is a snippet of its own; blank ones are none",
@@ -148,6 +148,9 @@ export const commands = {
     passwordFile: "a file whose first line is the password that opens it (a PDF)",
     places: "its named places instead: content controls, fields, bookmarks, named cells, {{Name}}",
     type: "what the file is, whatever its ending says",
+    /** The endings of the files that are read. */
+    reads: ({ endings }: { endings: string }) =>
+      `Files that are read, by their endings; what a file is, is told from its bytes where they say it:\n  ${endings}`,
   },
   merge: {
     about: "make one snippet of several, where the first stands",

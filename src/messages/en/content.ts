@@ -43,6 +43,31 @@ export const mailWords = {
   numbered: (number: number) => `Mail ${number}`,
 };
 
+/** What the columns of calendars and address books are called, and their sheets. */
+export const tableWords = {
+  events: {
+    ...{ what: "What", begins: "Begins", ends: "Ends", where: "Where", who: "Who", about: "About" },
+    ...{ repeats: "Repeats", zone: "Time zone", status: "State", due: "Due", lasts: "Lasts", web: "Web" },
+  },
+  cards: {
+    ...{ name: "Name", organisation: "Organisation", role: "Role", telephone: "Telephone", mail: "Mail" },
+    ...{ address: "Address", web: "Web", birthday: "Birthday", note: "Note" },
+  },
+  ...{ eventSheet: "Events", taskSheet: "Tasks", cardSheet: "Cards" },
+  /** What people call facts that have no column. */
+  facts: {
+    ...{ valarm: "reminders", geo: "coordinates", attach: "attachments", exdate: "days on which it is not" },
+    ...{
+      rdate: "further days",
+      photo: "photographs",
+      logo: "pictures of firms",
+      key: "keys",
+      tz: "time zones",
+    },
+    ...{ nickname: "nicknames", "recurrence-id": "which of several times it is", lang: "languages" },
+  } as Readonly<Record<string, string>>,
+};
+
 /** What callers get wrong, wherever they call. */
 export const argumentErrors = {
   /** There is no such name among those that can be given. */

@@ -4,6 +4,10 @@ export const formats = {
   kinds: {
     docx: { name: "word-processor document", lacks: "text body" },
     pptx: { name: "presentation", lacks: "list of slides" },
+    epub: { name: "book", lacks: "list of its chapters" },
+    mhtml: { name: "saved page", lacks: "page" },
+    ics: { name: "calendar", lacks: "event or task" },
+    vcf: { name: "address book", lacks: "card" },
     mail: { name: "mail", lacks: "sender, date or subject" },
     rtf: { name: "file of Rich Text Format", lacks: "beginning of one" },
     mbox: { name: "file of mails", lacks: "line that begins with “From ” before the first" },
@@ -12,6 +16,24 @@ export const formats = {
     ods: { name: "spreadsheet", lacks: "sheets" },
   },
   separators: { comma: "commas", tab: "tabs", semicolon: "semicolons", bar: "bars" },
+};
+
+/** The formats that packages read which need not be installed: what a file of one is, the packages, and what it can be saved as. */
+export const optionalPackages = {
+  pdf: { kind: "a PDF", packages: ["pdfjs-dist@5.6.205", "fast-png@8.0.0"] },
+  xls: { kind: "a workbook of an old form", packages: ["@e965/xlsx@0.20.3"], as: "xlsx" },
+  doc: { kind: "a document of an old form", packages: ["word-extractor@1.0.4"], as: "docx" },
+  msg: { kind: "a mail of one mail program", packages: ["@kenjiuno/msgreader@1.28.0"], as: "eml" },
+  ics: { kind: "a calendar", packages: ["ical.js@2.2.1"], as: "csv" },
+  vcf: { kind: "an address book", packages: ["ical.js@2.2.1"], as: "csv" },
+} as const satisfies Record<string, { kind: string; packages: readonly string[]; as?: string }>;
+/** The name of a format that such a package reads. */
+export type OptionalPackage = keyof typeof optionalPackages;
+
+/** What else can be done with a file of such a format. */
+const insteadOf = (what: OptionalPackage) => {
+  const facts = optionalPackages[what];
+  return "as" in facts ? ` Or save it as ${facts.as}.` : "";
 };
 
 const SAVE_AGAIN = "Open it in its own program and save it again.";
@@ -44,15 +66,15 @@ export const formatErrors = {
   /** A PDF, or a page of it, takes too long, or too much memory. */
   "too-large/pdf": ({ file, page }: { file: string; page?: number }) =>
     `${page === undefined ? `“${file}”` : `Page ${page} of “${file}”`} takes more time or memory to read than any real one. It was not read; print it into a new PDF from a program that shows it.`,
-  /** The package that reads PDF is not installed. */
-  "unknown-format/pdf": ({ file }: { file: string }) =>
-    `“${file}” is a PDF, which the package pdfjs-dist reads, and it is not installed here. Install it: npm install pdfjs-dist@5.6.205 fast-png@8.0.0.`,
-  /** A workbook of an old form is too large, or takes too long. */
-  "too-large/old-workbook": ({ file }: { file: string }) =>
-    `“${file}” is too large, or takes too long to read, for a workbook of an old form. Save it as xlsx, of which only what is asked for is read.`,
   /** A package that reads a format is not installed. */
-  "unknown-format/old-workbook": ({ file }: { file: string }) =>
-    `“${file}” is a workbook of an old form, which the package @e965/xlsx reads, and it is not installed here. Install it: npm install @e965/xlsx@0.20.3. Or save the workbook as xlsx.`,
+  "unknown-format/package": ({ file, what }: { file: string; what: OptionalPackage }) =>
+    `“${file}” is ${optionalPackages[what].kind}, which the package ${optionalPackages[what].packages[0]!.replace(/(?<=.)@.*/, "")} reads, and it is not installed here. Install it: npm install ${optionalPackages[what].packages.join(" ")}.${insteadOf(what)}`,
+  /** A format is not read in a web page. */
+  "unknown-format/in-page": ({ file, what }: { file: string; what: OptionalPackage }) =>
+    `“${file}” is ${optionalPackages[what].kind}, which Drawer reads by its command and in its own window, and not in a web page.${insteadOf(what)}`,
+  /** A file of an old form is too large, or takes too long. */
+  "too-large/old-form": ({ file, what }: { file: string; what: OptionalPackage }) =>
+    `“${file}” is too large, or takes too long to read, for ${optionalPackages[what].kind}.${insteadOf(what)}`,
   /** A workbook has more cells than Drawer takes at once. */
   "too-large/workbook": ({
     file,
@@ -118,6 +140,21 @@ export const formatNotices = {
   /** What is attached to a mail was not taken with it. */
   "left-out/attachments": ({ file, names, more }: { file: string; names: readonly string[]; more: number }) =>
     `Attached to “${file}”, and not taken with it: ${names.join(", ")}${more > 0 ? ` and ${grouped(more)} more` : ""}. ${names.length === 1 ? "It is" : "Each is"} taken by the spot in brackets (--at in a command).`,
+  /** Of a document of an old form only the words are read. */
+  "left-out/old-document": ({ file }: { file: string }) =>
+    `Of “${file}” the words were read, in paragraphs and rows: looks, headings, lists, links and pictures of a document of an old form stay behind, and lines of one cell may stand before its row. Saved as docx it comes in whole.`,
+  /** Notes stand after the text. */
+  "as-text/notes": ({ file }: { file: string }) =>
+    `The notes of “${file}” stand after its text, without the places that call them. Saved as docx they come in where they are called.`,
+  /** Comments, and what stands at the edges of pages, were left out. */
+  "left-out/edges": ({ file, comments, edges }: { file: string; comments: boolean; edges: boolean }) =>
+    `Left out of “${file}”: ${[comments && "its comments", edges && "what stands at the head and the foot of its pages"].filter(Boolean).join(", and ")}.`,
+  /** Facts of events, tasks or persons have no column. */
+  "left-out/facts": ({ file, names, more }: { file: string; names: readonly string[]; more: number }) =>
+    `Left out of “${file}”, as they have no column: ${names.join(", ")}${more > 0 ? ` and ${grouped(more)} more` : ""}. What you need of them is in the file, which any editor of text opens.`,
+  /** Events come again, and stand in the table once. */
+  "as-text/repeats": ({ file, count }: { file: string; count: number }) =>
+    `${count === 1 ? "One event" : `${grouped(count)} events`} of “${file}” ${count === 1 ? "comes" : "come"} again: ${count === 1 ? "it stands" : "each stands"} there once, with how it repeats as the file says it.`,
   /** Slides are hidden in their file. */
   "hidden-parts/slides": ({ file, count }: { file: string; count: number }) =>
     `${count === 1 ? "One slide" : `${grouped(count)} slides`} of “${file}” ${count === 1 ? "is" : "are"} hidden when it is shown; ${count === 1 ? "it was" : "they were"} read all the same.`,

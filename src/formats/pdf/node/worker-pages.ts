@@ -1,3 +1,4 @@
+import { besides } from "../../thread/node/thread.js";
 import type { PdfOptions } from "../engine.js";
 import type { PageFacts, PdfPages } from "../page-facts.js";
 import { PagesError } from "../pages-error.js";
@@ -22,9 +23,6 @@ export interface Answer {
   readonly failed?: { readonly name: string; readonly message: string; readonly code: string };
 }
 
-/** Whether this is Node, and no page. */
-export const isNode = typeof process === "object" && process.versions?.node !== undefined;
-
 /** How long a document may take to open, and a page to be read, in milliseconds. */
 const PATIENCE = { opening: 60_000, page: 30_000 };
 /** How much memory the thread may take, in megabytes. */
@@ -44,7 +42,7 @@ export async function pagesByWorker(bytes: Uint8Array, options: PdfOptions): Pro
   const signal = new SharedArrayBuffer(4);
   const flag = new Int32Array(signal);
   const workerData: WorkerStart = { port: port2, signal, bytes, options: { ...options, data: dataFolder() } };
-  const worker = new Worker(besides("pdf-worker.js"), {
+  const worker = new Worker(besides("pdf-worker.js", import.meta.url), {
     ...{ workerData, transferList: [port2], stdout: true, stderr: true },
     resourceLimits: { maxOldGenerationSizeMb: MEMORY },
   });
@@ -91,10 +89,4 @@ function dataFolder(): string {
   } catch (error) {
     throw new PagesError(error as Error);
   }
-}
-
-/** A file that stands beside this one. Programs that bundle for pages, where there is no such thread, need not follow it. */
-function besides(name: string): URL {
-  const here = import.meta.url;
-  return new URL(name, here);
 }

@@ -1,11 +1,12 @@
 import { parentPort, workerData } from "node:worker_threads";
-import { toXlsx } from "../convert.js";
-import type { Converted } from "./thread.js";
+import { TASKS } from "./tasks.js";
+import type { Answer, Given } from "./thread.js";
 
-/** Makes an xlsx of an old workbook, in a thread of its own that can be ended. */
-const tell = (answer: Converted) => parentPort!.postMessage(answer);
+/** Reads a file in a thread of its own that can be ended. */
+const { task, bytes } = workerData as Given;
+const tell = (answer: Answer) => parentPort!.postMessage(answer);
 
-toXlsx(workerData as Uint8Array).then(
+TASKS[task](bytes).then(
   (made) => tell({ made }),
   (error: unknown) => {
     const { name = "Error", message = "", code } = error as Error & { code?: string };
