@@ -158,7 +158,7 @@ test("killed at any moment, what was lifted is in the drawer or in its file, and
   const diary = demo("diary.docx");
   const before = readFileSync(diary);
   let both = 0;
-  const rounds = isFull ? 500 : 10;
+  const rounds = isFull ? 500 : 5;
   for (let round = 0; round < rounds; round++) {
     fresh();
     writeFileSync(diary, before);

@@ -143,7 +143,7 @@ test("every word of every piece stands in the block, in order, whatever the reci
       expect(pieces.map((content) => encodeContent(content))).toEqual(before);
       expect([block.text, block.html]).toEqual([block.text, block.html]);
     }),
-    runs(120, 3000),
+    runs(50, 3000),
   );
 });
 

@@ -115,7 +115,7 @@ test("what is suggested loses no word, is not suggested again, and comes to an e
         }
       },
     ),
-    { numRuns: 600 },
+    { numRuns: 300 },
   );
   expect([...heard].sort()).toEqual(["cells", "link", "once", "rejoined", "table"]);
 });

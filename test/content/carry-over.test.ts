@@ -13,7 +13,7 @@ test("what nobody has touched is as it was, whatever the form has no place for",
       const { content: after, poorer } = carryOver(before, shown, shown.flat());
       expect([after, poorer]).toEqual([before, 0]);
     }),
-    { numRuns: 150 },
+    { numRuns: 60 },
   );
 });
 
@@ -44,7 +44,7 @@ test("a word that is changed changes its flow alone; flows that come, go or move
         JSON.stringify(await Promise.all(rest.map((flow) => back([flow])))).slice(1, -1),
       );
     }),
-    { numRuns: 150 },
+    { numRuns: 60 },
   );
 });
 

@@ -113,7 +113,7 @@ test.each<[string, (text: string) => Promise<{ content: Content }>]>([
     fc.asyncProperty(fc.oneof(shreds, fc.string({ unit: "binary", maxLength: 200 })), (text) =>
       survives(() => read(text)),
     ),
-    runs(120, 3000),
+    runs(60, 3000),
   );
 });
 

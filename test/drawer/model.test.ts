@@ -364,7 +364,7 @@ describe.each(Object.entries(STORES))("with the %s store", (kind, make) => {
           await store.close();
         }
       }),
-      kind === "memory" ? runs(40, 1000) : runs(10, 150),
+      kind === "memory" ? runs(30, 1000) : runs(5, 150),
     );
   });
 });

@@ -314,7 +314,7 @@ describe.each(Object.entries(STORES))("with the %s store", (kind, make) => {
           await store.close();
         }
       }),
-      kind === "memory" ? runs(60, 1000) : runs(15, 150),
+      kind === "memory" ? runs(40, 1000) : runs(6, 150),
     );
   });
 
@@ -344,7 +344,7 @@ describe.each(Object.entries(STORES))("with the %s store", (kind, make) => {
 
 test("no command shows what is private, for people or for programs, whatever was done before", async () => {
   const histories = fc.sample(longSteps, {
-    numRuns: isFull ? 60 : 2,
+    numRuns: isFull ? 60 : 1,
     ...(isFull ? {} : { seed: 20_310_408 }),
   });
   let tried = 0;

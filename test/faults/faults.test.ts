@@ -28,7 +28,7 @@ const faults: [name: string, fault: () => Promise<Shown>][] = [
   ["a damaged file is set aside and recovered as far as it can be read", () => damaged()],
   [
     "of a damaged file with private snippets nothing private comes out, and every command answers",
-    () => damagedSecrets({ runs: isFull ? 500 : 8 }),
+    () => damagedSecrets({ runs: isFull ? 500 : 3 }),
   ],
   [
     "files of newer and older versions are refused and brought up to date",
@@ -36,16 +36,16 @@ const faults: [name: string, fault: () => Promise<Shown>][] = [
   ],
   [
     "a process that is killed at any statement leaves nothing half-done",
-    () => faultPoints(isFull ? { step: 1, importStep: 29 } : { step: 6, importStep: 211 }),
+    () => faultPoints(isFull ? { step: 1, importStep: 29 } : { step: 11, importStep: 401 }),
   ],
   [
     "every operation is done or not at all, whenever it is killed and whoever else is at work",
-    () => killedOperations(isFull ? {} : { step: 37, share: 5 }),
+    () => killedOperations(isFull ? {} : { step: 127, share: 5 }),
   ],
   ["private snippets go each in its time, also when the clock is set back", () => retention({ secrets: 40 })],
   [
     "a file that was being written by a process that was killed is cleared",
-    () => partFiles({ runs: isFull ? 30 : 4 }),
+    () => partFiles({ runs: isFull ? 30 : 2 }),
   ],
   ["writers that are locked out are told for whom they wait", () => lockedWriters({ writers: 2 })],
   [

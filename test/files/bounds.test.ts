@@ -3,6 +3,7 @@ import { mkdtempSync, rmSync, truncateSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join, resolve } from "node:path";
 import { strFromU8, strToU8, unzipSync, zipSync } from "fflate";
+import { some } from "../support/counts";
 import { readHtml, readMarkdown, writeText } from "drawer";
 import { readSource } from "drawer/files";
 
@@ -97,78 +98,98 @@ const CELL = "<row><c><v>1</v></c></row>";
 /** Cells of ten thousand rows. */
 const TALL = CELL.repeat(10_000);
 
+/** Those of a file's parts that take longest are made in full only: others go over the same bounds. */
+const isEnough = ([name]: readonly [string, ...unknown[]]) =>
+  !["formulas.xlsx", "sheets.xlsx", "rows.ods", "columns.ods", "empty.docx", "long-string.xlsx"].includes(
+    name,
+  );
+
 /** What a small file may say a great many times, and is read all the same, in time and in little memory. */
-test.each<[string, () => Uint8Array]>([
-  [
-    "columns.xlsx",
-    () => xlsx(CELL, `<cols>${'<col min="1" max="16384" hidden="1"/>'.repeat(200_000)}</cols>`),
-  ],
-  [
-    "merges.xlsx",
-    () => xlsx(TALL, "", `<mergeCells>${'<mergeCell ref="A1:CV10000"/>'.repeat(100_000)}</mergeCells>`),
-  ],
-  [
-    "links.xlsx",
-    () => xlsx(TALL, "", `<hyperlinks>${'<hyperlink ref="A1:A9"/>'.repeat(100_000)}</hyperlinks>`),
-  ],
-  ["formulas.xlsx", () => xlsx(`<row>${"<c><f>1</f></c>".repeat(16_000)}</row>`.repeat(100) + CELL)],
-  ["rows.xlsx", () => xlsx('<row r="1"/>'.repeat(1_000_000) + CELL)],
-  ["sheets.xlsx", () => xlsx(CELL, "", "", '<sheet name="S" r:id="r1"/>'.repeat(20_000))],
-  ["phonetic.xlsx", () => shared(1, `<si>${"<rPh><t>x</t></rPh>".repeat(300_000)}<t>x</t></si>`)],
-  [
-    "columns.ods",
-    () =>
-      ods(
-        `${'<t:table-column t:number-columns-repeated="1000" t:visibility="collapse"/>'.repeat(100_000)}<t:table-row>${"<t:table-cell><x:p>x</x:p></t:table-cell>".repeat(10_000)}</t:table-row>`,
-      ),
-  ],
-  [
-    "rows.ods",
-    () =>
-      ods(
-        `${"<t:table-row/>".repeat(1_100_000)}<t:table-row><t:table-cell><x:p>x</x:p></t:table-cell></t:table-row>`,
-      ),
-  ],
-  [
-    "styles.odt",
-    () =>
-      zip({
-        "content.xml": `<o:document-content xmlns:o="urn:oasis:names:tc:opendocument:xmlns:office:1.0" xmlns:x="urn:oasis:names:tc:opendocument:xmlns:text:1.0"><o:automatic-styles>${'<s:style s:name="a" s:family="paragraph" s:parent-style-name="a"/>'.repeat(100_000)}</o:automatic-styles><o:body><o:text><x:p>x</x:p></o:text></o:body></o:document-content>`,
-      }),
-  ],
-])("%s is read in time and in little memory", (name, make) => {
+test.each(
+  some<[string, () => Uint8Array]>(
+    [
+      [
+        "columns.xlsx",
+        () => xlsx(CELL, `<cols>${'<col min="1" max="16384" hidden="1"/>'.repeat(200_000)}</cols>`),
+      ],
+      [
+        "merges.xlsx",
+        () => xlsx(TALL, "", `<mergeCells>${'<mergeCell ref="A1:CV10000"/>'.repeat(100_000)}</mergeCells>`),
+      ],
+      [
+        "links.xlsx",
+        () => xlsx(TALL, "", `<hyperlinks>${'<hyperlink ref="A1:A9"/>'.repeat(100_000)}</hyperlinks>`),
+      ],
+      ["formulas.xlsx", () => xlsx(`<row>${"<c><f>1</f></c>".repeat(16_000)}</row>`.repeat(100) + CELL)],
+      ["rows.xlsx", () => xlsx('<row r="1"/>'.repeat(1_000_000) + CELL)],
+      ["sheets.xlsx", () => xlsx(CELL, "", "", '<sheet name="S" r:id="r1"/>'.repeat(20_000))],
+      ["phonetic.xlsx", () => shared(1, `<si>${"<rPh><t>x</t></rPh>".repeat(300_000)}<t>x</t></si>`)],
+      [
+        "columns.ods",
+        () =>
+          ods(
+            `${'<t:table-column t:number-columns-repeated="1000" t:visibility="collapse"/>'.repeat(100_000)}<t:table-row>${"<t:table-cell><x:p>x</x:p></t:table-cell>".repeat(10_000)}</t:table-row>`,
+          ),
+      ],
+      [
+        "rows.ods",
+        () =>
+          ods(
+            `${"<t:table-row/>".repeat(1_100_000)}<t:table-row><t:table-cell><x:p>x</x:p></t:table-cell></t:table-row>`,
+          ),
+      ],
+      [
+        "styles.odt",
+        () =>
+          zip({
+            "content.xml": `<o:document-content xmlns:o="urn:oasis:names:tc:opendocument:xmlns:office:1.0" xmlns:x="urn:oasis:names:tc:opendocument:xmlns:text:1.0"><o:automatic-styles>${'<s:style s:name="a" s:family="paragraph" s:parent-style-name="a"/>'.repeat(100_000)}</o:automatic-styles><o:body><o:text><x:p>x</x:p></o:text></o:body></o:document-content>`,
+          }),
+      ],
+    ],
+    isEnough,
+  ),
+)("%s is read in time and in little memory", (name, make) => {
   writeFileSync(join(folder, name), make());
   const { code, err } = collect(`collect ${name}`);
   expect([code, err]).toEqual([0, ""]);
 });
 
-test.each<[string, () => Uint8Array | number, RegExp]>([
-  ["far.xlsx", () => xlsx(FAR), /The sheet “S” reaches over 17,179,869,184 cells; .* Name a smaller range/],
-  [
-    "many.xlsx",
-    () => xlsx(`<row>${"<c><v>1</v></c>".repeat(1001)}</row>`.repeat(1000)),
-    /The sheet “S” reaches over 1,001,000 cells; .* Name a smaller range/,
-  ],
-  ["repeats.ods", () => ods(repeated(10_000)), /repeats rows and cells to more than 2,000,000 cells/],
-  ["empty.docx", () => docx("<w:p/>".repeat(3_100_000)), /more than 3,000,000 elements/],
-  [
-    "nested.docx",
-    () => docx("<w:sdt><w:sdtContent>".repeat(5000) + "</w:sdtContent></w:sdt>".repeat(5000)),
-    /nested more than 256 deep/,
-  ],
-  ["shared.xlsx", () => shared(20_000, `<si><t>${"word ".repeat(6000)}</t></si>`), TOO_LONG],
-  [
-    "strings.xlsx",
-    () => shared(1, `<si><t>${"x".repeat(1000)}</t></si>`.repeat(140_000), 139_999),
-    /comes to more than 134,217,728 characters/,
-  ],
-  ["long-string.xlsx", () => shared(1, `<si><t>${"x".repeat(100_000_000)}</t></si>`), TOO_LONG],
-  ["repeated.ods", () => ods(repeated(900).replace("<x:p>x", `<x:p>${"long ".repeat(100)}`)), TOO_LONG],
-  ["spaces.odt", () => odt(`<x:p>${'<x:s x:c="10000"/>'.repeat(10_000)}</x:p>`), TOO_LONG],
-  ["notes.docx", noted, TOO_LONG],
-  ["labels.docx", labelled, TOO_LONG],
-  ["large.txt", () => 1024 ** 3, /“large.txt” has more than 256 MB/],
-])("%s is refused in one sentence, in time and in little memory", (name, make, message) => {
+test.each(
+  some<[string, () => Uint8Array | number, RegExp]>(
+    [
+      [
+        "far.xlsx",
+        () => xlsx(FAR),
+        /The sheet “S” reaches over 17,179,869,184 cells; .* Name a smaller range/,
+      ],
+      [
+        "many.xlsx",
+        () => xlsx(`<row>${"<c><v>1</v></c>".repeat(1001)}</row>`.repeat(1000)),
+        /The sheet “S” reaches over 1,001,000 cells; .* Name a smaller range/,
+      ],
+      ["repeats.ods", () => ods(repeated(10_000)), /repeats rows and cells to more than 2,000,000 cells/],
+      ["empty.docx", () => docx("<w:p/>".repeat(3_100_000)), /more than 3,000,000 elements/],
+      [
+        "nested.docx",
+        () => docx("<w:sdt><w:sdtContent>".repeat(5000) + "</w:sdtContent></w:sdt>".repeat(5000)),
+        /nested more than 256 deep/,
+      ],
+      ["shared.xlsx", () => shared(20_000, `<si><t>${"word ".repeat(6000)}</t></si>`), TOO_LONG],
+      [
+        "strings.xlsx",
+        () => shared(1, `<si><t>${"x".repeat(1000)}</t></si>`.repeat(140_000), 139_999),
+        /comes to more than 134,217,728 characters/,
+      ],
+      ["long-string.xlsx", () => shared(1, `<si><t>${"x".repeat(100_000_000)}</t></si>`), TOO_LONG],
+      ["repeated.ods", () => ods(repeated(900).replace("<x:p>x", `<x:p>${"long ".repeat(100)}`)), TOO_LONG],
+      ["spaces.odt", () => odt(`<x:p>${'<x:s x:c="10000"/>'.repeat(10_000)}</x:p>`), TOO_LONG],
+      ["notes.docx", noted, TOO_LONG],
+      ["labels.docx", labelled, TOO_LONG],
+      ["large.txt", () => 1024 ** 3, /“large.txt” has more than 256 MB/],
+    ],
+    isEnough,
+  ),
+)("%s is refused in one sentence, in time and in little memory", (name, make, message) => {
   const made = make();
   writeFileSync(join(folder, name), typeof made === "number" ? "" : made);
   if (typeof made === "number") truncateSync(join(folder, name), made);

@@ -1,4 +1,5 @@
 import { encrypt } from "officecrypto-tool";
+import { isFull } from "../support/counts";
 import { demoFile } from "../support/demo";
 import { readSource } from "drawer/files";
 
@@ -32,7 +33,7 @@ test.each([undefined, "standard"] as const)(
 
 test("one that is cut short or changed is refused, and nothing else happens", async () => {
   const whole = sealed("ringing.xlsx", PROTECTED);
-  for (let at = 0; at < whole.length; at += 1021) {
+  for (let at = 0; at < whole.length; at += isFull ? 1021 : 9001) {
     const changed = whole.slice();
     changed.set([255, 255, 255, 127], Math.min(at, whole.length - 4));
     for (const bytes of [whole.slice(0, at), changed]) {

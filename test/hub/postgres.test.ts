@@ -52,7 +52,7 @@ if (!isThere) console.log("Skipped: hubs over PostgreSQL, which is not installed
 
   test("what was told is there when the database was stopped at any moment, and started again", async () => {
     const said: string[] = [];
-    for (let turn = 0; turn < (isFull ? 60 : 3); turn++) {
+    for (let turn = 0; turn < (isFull ? 60 : 2); turn++) {
       const home = turn % 2 === 0 ? desk : laptop;
       said.push(`Turn ${turn}`);
       await home.drawer(["collect"], said.at(-1));

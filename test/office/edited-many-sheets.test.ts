@@ -13,7 +13,7 @@ import { putInto } from "drawer/files";
 sayMissing();
 const folder = mkdtempSync(join(tmpdir(), "drawer-many-sheets-"));
 afterAll(() => rmSync(folder, { recursive: true, force: true }));
-const BOOKS = isFull ? 50 : 3;
+const BOOKS = isFull ? 50 : 2;
 
 interface Facts {
   readonly names: readonly string[];

@@ -149,7 +149,7 @@ function judged(known: readonly KnownText[], read: readonly ReturnType<typeof fo
 corpusTest.each(Object.entries(MAKERS))(
   "texts that we know are found in what %s has made of them",
   async (name, maker) => {
-    const known = Array.from({ length: isFull ? 12 : 2 }, (_, seed) => knownText(seed + 1, 9));
+    const known = Array.from({ length: isFull ? 12 : 1 }, (_, seed) => knownText(seed + 1, 9));
     const read: ReturnType<typeof found>[] = [];
     for (const [at, text] of known.entries()) {
       const stem = `${name.replace(/\W+/g, "-")}-${at}`;

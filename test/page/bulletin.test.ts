@@ -1,6 +1,7 @@
 import type { Page } from "playwright-core";
 import { CONDITIONS, faultsOf } from "../support/axe";
 import { doWithRow, Example, onPages } from "../support/browser";
+import { some } from "../support/counts";
 
 onPages("the secretary's desk", () => {
   const desk = new Example("bulletin", "#paper-0 p");
@@ -390,7 +391,8 @@ onPages("the secretary's desk", () => {
       const narrow = page.locator("#panes >> text=Drawer");
       if (await narrow.isVisible()) await narrow.click();
       expect([name, await faultsOf(page, looksOnly)]).toEqual([name, []]);
-      for (const panel of panels) {
+      // Names and order are the same in each; how they look is seen in one.
+      for (const panel of some(panels, (each) => each === "Rules" || !looksOnly)) {
         await desk.openPanel(panel);
         await page.locator("snippet-drawer .panel").waitFor();
         expect([name, panel, await faultsOf(page, looksOnly)]).toEqual([name, panel, []]);

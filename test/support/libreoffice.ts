@@ -11,7 +11,16 @@ if (!isThere) console.log("Skipped: what LibreOffice shows, because it is not on
 /** A test that asks LibreOffice. Where there is none it is skipped; in CI nothing is. */
 export const officeTest = isThere || process.env["CI"] ? test : test.skip;
 
-const CORPUS_PROGRAMS = ["soffice", "pandoc", "pdftotext", "jing", "weasyprint", "gropdf", "qpdf", "msgconvert"];
+const CORPUS_PROGRAMS = [
+  "soffice",
+  "pandoc",
+  "pdftotext",
+  "jing",
+  "weasyprint",
+  "gropdf",
+  "qpdf",
+  "msgconvert",
+];
 const missing = [
   ...CORPUS_PROGRAMS.filter((program) => spawnSync("which", [program]).status !== 0),
   ...(findOdfSchema() ? [] : ["the schema of OpenDocument"]),

@@ -210,6 +210,6 @@ test("devices that have met hold the same, lose nothing that was kept, and bring
         expect([...history.forgotten].filter((id) => entries.has(id) && !hidden.has(id))).toEqual([]);
       await database.close();
     }),
-    { ...runs(25, 10_000), endOnFailure: false },
+    { ...runs(12, 10_000), endOnFailure: false },
   );
 });
