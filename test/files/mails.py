@@ -74,6 +74,41 @@ mail("forwarded", "With a mail", "ada@merrow-spit.example", forwarded)
 mail("long", "A subject " + "that goes on " * 20, "ada@merrow-spit.example", lambda m: m.set_content("x\n"))
 
 
+# Scripts and character sets, how they are written, and what the mail is made of, crossed: 48 mails.
+TEXTS = [
+    ("Nets are mended = done", ["utf-8", "us-ascii"]),
+    ("Größe fünf Öre", ["utf-8", "iso-8859-1"]),
+    ("Чайка на берегу", ["utf-8", "koi8-r", "windows-1251"]),
+    ("שלום עולם", ["utf-8", "iso-8859-8"]),
+    ("مرحبا بالطيور", ["utf-8", "windows-1256"]),
+    ("鳥の名前", ["utf-8", "shift_jis", "euc-jp"]),
+    ("潮汐表", ["utf-8", "gb2312"]),
+]
+
+
+def crossed(text, charset, cte, structure):
+    def build(message):
+        page = f"<p dir=auto>{text}</p>"
+        if structure == 1:
+            message.set_content(page, subtype="html", charset=charset, cte=cte)
+            return
+        message.set_content(text + "\n", charset=charset, cte=cte)
+        if structure >= 2:
+            message.add_alternative(page, subtype="html", charset=charset, cte=cte)
+        if structure == 3:
+            message.add_attachment(BAR, "image", "png", filename=f"{text}.png")
+
+    return build
+
+
+number = 0
+for text, charsets in TEXTS:
+    for charset in charsets:
+        for cte in ("quoted-printable", "base64", "8bit"):
+            mail(f"crossed-{number:02}", text, f"{text} <ada@merrow-spit.example>", crossed(text, charset, cte, number % 4))
+            number += 1
+
+
 def sheet(message):
     inner = EmailMessage()
     inner["Subject"] = "The figures"

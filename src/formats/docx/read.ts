@@ -14,6 +14,7 @@ import {
   type Aside,
   Captions,
   checkDepth,
+  isQuoteStyle,
   missingPicture,
   lineOf,
   noteOf,
@@ -233,7 +234,7 @@ class DocxReader implements LineHost {
       return;
     }
     const flow = lineOf(runs, layout);
-    const isQuote = /\bquot(e|ations?)\b/.test(props.name);
+    const isQuote = isQuoteStyle(props.name);
     if (label === "unmarked" && lists.extend(props.list?.level ?? 0, [flow])) {
       this.asides.standIn(flow);
       return;

@@ -14,6 +14,7 @@ import {
   type Aside,
   Captions,
   checkDepth,
+  isQuoteStyle,
   missingPicture,
   lineOf,
   noteOf,
@@ -207,7 +208,7 @@ export class OdtReader {
     const is = (name: RegExp) => style.names.some((each) => name.test(each));
     const role = {
       isRule: blankRuns(runs) && style.hasLineBelow === true,
-      isQuote: is(/\bquot(e|ations?)\b/),
+      isQuote: style.names.some(isQuoteStyle),
       isCode: is(/\bpreformatted\b/),
       isCaption: style.names.includes("caption"),
     };

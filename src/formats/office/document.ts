@@ -77,6 +77,11 @@ function addCode(flows: Flow[], flow: Paragraph | Picture): void {
   else flows.push({ type: "code", text });
 }
 
+/** Whether paragraphs in a style of this name are somebody else's words: word processors call it by several. */
+export function isQuoteStyle(name: string): boolean {
+  return /\bquot(?:e|ations?)\b|^block text$/i.test(name);
+}
+
 /** What the style of a paragraph says that it is. */
 export interface ParagraphRole {
   /** A blank one that is drawn as a line across the page. */

@@ -41,10 +41,10 @@ export async function drawnOn(pdfjs: Pdfjs, page: PDFPageProxy, start: readonly 
   const both = new Set<number>([
     ...[OPS.fillStroke, OPS.eoFillStroke, OPS.closeFillStroke, OPS.closeEOFillStroke],
   ]);
-  const addPicture = (image: unknown) => {
+  const addPicture = async (named: () => unknown) => {
     const box = boxOf(matrix, [0, 0, 1, 1]);
     if (box.right - box.left < DOT || box.bottom - box.top < DOT) return;
-    const png = pngOf(image);
+    const png = pngOf(await named());
     const mark = marks.findLast((each) => each !== undefined);
     if (png) pictures.push({ ...box, png, ...(mark !== undefined && { mark }) });
     else leftOut++;
@@ -83,10 +83,10 @@ export async function drawnOn(pdfjs: Pdfjs, page: PDFPageProxy, start: readonly 
         break;
       }
       case OPS.paintImageXObject:
-        addPicture(objectOf(page, args[0] as string));
+        await addPicture(() => objectOf(page, args[0] as string));
         break;
       case OPS.paintInlineImageXObject:
-        addPicture(args[0]);
+        await addPicture(() => args[0]);
         break;
     }
   }
@@ -98,10 +98,10 @@ function contentId(properties: unknown): string | undefined {
   return typeof id === "string" ? id : undefined;
 }
 
-/** An object of a page, which has come with its operators; nothing when it could not be read. */
-function objectOf(page: PDFPageProxy, name: string): unknown {
+/** An object of a page, which may come after its operators; nothing when it could not be read. */
+function objectOf(page: PDFPageProxy, name: string): Promise<unknown> {
   const objects = name.startsWith("g_") ? page.commonObjs : page.objs;
-  return objects.has(name) ? (objects.get(name) as unknown) : undefined;
+  return new Promise((settle) => void objects.get(name, settle));
 }
 
 /** Adds the straight lines of a path that run across or down; of a filled path those that are thin boxes, or sides of boxes. */

@@ -1,7 +1,7 @@
 import { ListBuilder } from "../../content/list-builder.js";
 import type { Content, Flow, Paragraph, Picture } from "../../content/model.js";
 import type { Asides } from "../asides.js";
-import { addParagraph, Captions, type Aside } from "../office/document.js";
+import { addParagraph, Captions, isQuoteStyle, type Aside } from "../office/document.js";
 
 /** Where flows are added: the text, a cell, a note. */
 export class Container {
@@ -22,7 +22,7 @@ export class Container {
     this.#flows.push(...this.lists.take());
     const role = {
       isRule,
-      isQuote: /\bquot(e|ations?)\b/i.test(style),
+      isQuote: isQuoteStyle(style),
       isCaption: /^caption$/i.test(style),
       isCode: /\bpreformatted\b|\bcode\b/i.test(style),
     };
