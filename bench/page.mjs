@@ -1,5 +1,5 @@
 import { chromium } from "playwright-core";
-import { CHROMIUM_FLAGS, findChromium } from "../scripts/chromium.mjs";
+import { CHROMIUM_FLAGS, findHeadless } from "../scripts/chromium.mjs";
 import { servePage } from "../scripts/serve-page.mjs";
 
 const PAGE = `
@@ -26,7 +26,7 @@ const PAGE = `
 /** The longest frames of the page while a drawer of 100,000 is opened, scrolled and asked for other words. */
 export async function run() {
   const served = await servePage(PAGE);
-  const browser = await chromium.launch({ executablePath: findChromium(), args: CHROMIUM_FLAGS });
+  const browser = await chromium.launch({ executablePath: findHeadless(), args: CHROMIUM_FLAGS });
   const page = await browser.newPage({ viewport: { width: 420, height: 800 } });
   await page.goto(served.address);
   await page.evaluate(() => window.begin(100_000));

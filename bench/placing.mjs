@@ -1,5 +1,5 @@
 import { chromium } from "playwright-core";
-import { CHROMIUM_FLAGS, findChromium } from "../scripts/chromium.mjs";
+import { CHROMIUM_FLAGS, findHeadless } from "../scripts/chromium.mjs";
 import { servePage } from "../scripts/serve-page.mjs";
 
 const COUNT = 10_000;
@@ -71,7 +71,7 @@ const PAGE = `
 /** What a page takes to place everything, and to copy much, against the browser's and the editor's own ways. */
 export async function run() {
   const served = await servePage(PAGE);
-  const browser = await chromium.launch({ executablePath: findChromium(), args: CHROMIUM_FLAGS });
+  const browser = await chromium.launch({ executablePath: findHeadless(), args: CHROMIUM_FLAGS });
   const page = await browser.newPage();
   await page.goto(served.address);
   await page.evaluate((count) => window.begin(count), COUNT);

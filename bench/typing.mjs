@@ -1,5 +1,5 @@
 import { chromium } from "playwright-core";
-import { CHROMIUM_FLAGS, findChromium } from "../scripts/chromium.mjs";
+import { CHROMIUM_FLAGS, findHeadless } from "../scripts/chromium.mjs";
 import { servePage } from "../scripts/serve-page.mjs";
 
 const COUNT = 10_000;
@@ -47,7 +47,7 @@ const PAGE = `
  */
 export async function run() {
   const served = await servePage(PAGE);
-  const browser = await chromium.launch({ executablePath: findChromium(), args: CHROMIUM_FLAGS });
+  const browser = await chromium.launch({ executablePath: findHeadless(), args: CHROMIUM_FLAGS });
   const page = await browser.newPage({ viewport: { width: 420, height: 800 } });
   const devtools = await page.context().newCDPSession(page);
   await devtools.send("Performance.enable");

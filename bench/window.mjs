@@ -5,7 +5,7 @@ import { join, resolve } from "node:path";
 import { chromium } from "playwright-core";
 import { Drawer } from "../dist/index.js";
 import { openSqlite } from "../dist/stores/sqlite/index.js";
-import { CHROMIUM_FLAGS, findChromium } from "../scripts/chromium.mjs";
+import { CHROMIUM_FLAGS, findHeadless } from "../scripts/chromium.mjs";
 import { piece } from "./pieces.mjs";
 
 const COUNT = 10_000;
@@ -31,7 +31,7 @@ export async function run() {
   await drawer.setRules({ snippets: null, size: null });
   for (let from = 0; from < COUNT; from += 1000)
     await drawer.collect(Array.from({ length: 1000 }, (_, n) => piece(from + n)));
-  const browser = await chromium.launch({ executablePath: findChromium(), args: CHROMIUM_FLAGS });
+  const browser = await chromium.launch({ executablePath: findHeadless(), args: CHROMIUM_FLAGS });
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
   await page.addInitScript(WATCH);
   const bareBegan = performance.now();

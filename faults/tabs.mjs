@@ -1,5 +1,5 @@
 import { chromium } from "playwright-core";
-import { CHROMIUM_FLAGS, findChromium } from "../scripts/chromium.mjs";
+import { CHROMIUM_FLAGS, findHeadless } from "../scripts/chromium.mjs";
 import { servePage } from "../scripts/serve-page.mjs";
 
 const PAGE = `
@@ -21,7 +21,7 @@ const PAGE = `
 /** Two tabs on one drawer; a tab that is closed while it collects; a browser that has no more room. */
 export async function tabs({ each = 20 } = {}) {
   const served = await servePage(PAGE);
-  const browser = await chromium.launch({ executablePath: findChromium(), args: CHROMIUM_FLAGS });
+  const browser = await chromium.launch({ executablePath: findHeadless(), args: CHROMIUM_FLAGS });
   try {
     const context = await browser.newContext();
     const tab = async () => {

@@ -6,7 +6,7 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { chromium } from "playwright-core";
 import { preview } from "vite";
-import { CHROMIUM_FLAGS, findChromium } from "./chromium.mjs";
+import { CHROMIUM_FLAGS, findChromium, findHeadless } from "./chromium.mjs";
 
 const folder = mkdtempSync(join(tmpdir(), "drawer-shots-"));
 const picture = (name) => `docs/screenshots/${name}.png`;
@@ -224,7 +224,7 @@ async function beside() {
 /** The desk, with a few things collected and some of them placed, by day and by night. */
 async function desk() {
   const server = await preview({ root: "examples", preview: { port: 0 }, logLevel: "silent" });
-  const browser = await chromium.launch({ executablePath: findChromium(), args: CHROMIUM_FLAGS });
+  const browser = await chromium.launch({ executablePath: findHeadless(), args: CHROMIUM_FLAGS });
   for (const colorScheme of ["light", "dark"]) {
     const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, colorScheme });
     const page = await context.newPage();
@@ -274,7 +274,7 @@ async function desk() {
 /** The form, as it is shown before it is filled; and all the places, with a table in a grid. */
 async function forms() {
   const server = await preview({ root: "examples", preview: { port: 0 }, logLevel: "silent" });
-  const browser = await chromium.launch({ executablePath: findChromium(), args: CHROMIUM_FLAGS });
+  const browser = await chromium.launch({ executablePath: findHeadless(), args: CHROMIUM_FLAGS });
   const open = async (example) => {
     const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
     await page.goto(`${server.resolvedUrls.local[0]}${example}/`);
@@ -321,7 +321,7 @@ async function lookedInto() {
   cpSync("demo", bulletin, { recursive: true });
   const env = { ...process.env, DRAWER_HOME: join(folder, "looked"), HOME: bulletin, DISPLAY: display };
   const { opened, address } = await openWindow(env);
-  const browser = await chromium.launch({ executablePath: findChromium(), args: CHROMIUM_FLAGS });
+  const browser = await chromium.launch({ executablePath: findHeadless(), args: CHROMIUM_FLAGS });
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
   await page.goto(address);
   await page.locator("snippet-drawer :is(.list .row, .none)").first().waitFor();
@@ -374,7 +374,7 @@ async function devices() {
   const invite = (...words) => JSON.parse(drawer(desk, "", "devices", "invite", "--json", ...words));
   drawer(laptop, invite(...first).invitation, "devices", "join", "--name", "Laptop");
   drawer(laptop, "Ring AB12345 was read again at the hide, 9 April", "collect");
-  const browser = await chromium.launch({ executablePath: findChromium(), args: CHROMIUM_FLAGS });
+  const browser = await chromium.launch({ executablePath: findHeadless(), args: CHROMIUM_FLAGS });
   const opened = [];
   const pages = [];
   for (const env of homes) {

@@ -41,6 +41,10 @@ if (process.argv.includes("--test")) {
   const onPath = (program) => spawnSync("which", [program]).status === 0;
   const missing = [
     ...(findChromium() ? [] : ["chromium"]),
+    // One that shows nothing, for tests of pages.
+    ...(process.platform !== "linux" || process.env.DRAWER_CHROMIUM || onPath("chromium-headless-shell")
+      ? []
+      : ["chromium-headless-shell"]),
     ...(process.platform !== "linux" || onPath("firefox-esr") ? [] : ["firefox-esr"]),
     // Those that a desktop is made of, and that stand on the other side of its clipboard: see test/desktop.
     ...(process.platform !== "linux"

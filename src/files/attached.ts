@@ -2,6 +2,7 @@ import { defined } from "../content/defined.js";
 import { DrawerError } from "../content/error.js";
 import { notice, type Notice } from "../content/notice.js";
 import type { Incoming } from "../drawer/incoming.js";
+import { tellFormat } from "../formats/detect.js";
 import type { AttachedFile } from "../formats/format.js";
 import { findReadFormat, namedFormat, type FormatName } from "../formats/registry.js";
 import { parts as words } from "../messages/en/content.js";
@@ -24,9 +25,16 @@ export function withAttached(main: Source, attached: readonly AttachedFile[], re
   return attached.length === 0 ? main : new AttachedSource(main, attached, read);
 }
 
-/** What a file is, as far as that is said. */
-function formatOf({ name, type }: AttachedFile): FormatName | undefined {
-  return namedFormat(name) ?? (type === undefined ? undefined : findReadFormat(type));
+/** What a file is, as far as that is said, or its bytes tell; nothing for one that is not read. */
+function formatOf({ name, type, bytes }: AttachedFile): FormatName | undefined {
+  const said = namedFormat(name) ?? (type === undefined ? undefined : findReadFormat(type));
+  if (said !== undefined) return said;
+  try {
+    return tellFormat(bytes, name);
+  } catch (error) {
+    if (error instanceof DrawerError) return undefined;
+    throw error;
+  }
 }
 
 class AttachedSource implements Source {

@@ -10,7 +10,7 @@ import { powerCuts } from "../../faults/power-cuts.mjs";
 import { requests } from "../../faults/requests.mjs";
 import { tabs } from "../../faults/tabs.mjs";
 import { lockedWriters, partFiles } from "../../faults/unfinished.mjs";
-import { findChromium } from "../../scripts/chromium.mjs";
+import { findHeadless } from "../../scripts/chromium.mjs";
 import { isFull } from "../support/counts";
 
 interface Shown {
@@ -57,7 +57,7 @@ const faults: [name: string, fault: () => Promise<Shown>][] = [
     () => requests({ count: isFull ? 10_000 : 800 }),
   ],
 ];
-if (findChromium() || process.env["CI"])
+if (findHeadless() || process.env["CI"])
   faults.push(["tabs share a drawer, and a browser without room says so", () => tabs({ each: 6 })]);
 else console.log("Skipped: faults in browser tabs, because there is no Chromium on this machine.");
 

@@ -121,7 +121,7 @@ test("what is attached is a source of its own, in mails that are attached too; a
   expect(shown(sheet).slice(-3)).toEqual([
     "a1 attachment, mail: a mail",
     "a2 attachment, pdf: diary.pdf",
-    "a3 attachment: tide.bin",
+    "a3 attachment, of a kind that is not read: tide.bin",
   ]);
   expect(() => sheet.at("a1")).toThrow("a1 stands in “a mail”");
   await sheet.open("a1!a1!Spring!A1:B2");

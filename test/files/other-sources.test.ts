@@ -4,7 +4,7 @@ import { tmpdir } from "node:os";
 import { join, resolve } from "node:path";
 import fc from "fast-check";
 import { chromium } from "playwright-core";
-import { CHROMIUM_FLAGS, findChromium } from "../../scripts/chromium.mjs";
+import { CHROMIUM_FLAGS, findHeadless } from "../../scripts/chromium.mjs";
 import { PYTHON } from "../../scripts/office.mjs";
 import { knownText } from "../office/pdf-texts";
 import { runs } from "../support/counts";
@@ -85,9 +85,9 @@ corpusTest("a book is read chapter by chapter as the text that it was made of", 
   expect((await read("not.epub")).format).toBe("docx");
 });
 
-const browserTest = findChromium() || process.env["CI"] ? test : test.skip;
+const browserTest = findHeadless() || process.env["CI"] ? test : test.skip;
 browserTest("a page that Chromium has saved with all that it shows is what the page was", async () => {
-  const browser = await chromium.launch({ executablePath: findChromium()!, args: CHROMIUM_FLAGS });
+  const browser = await chromium.launch({ executablePath: findHeadless()!, args: CHROMIUM_FLAGS });
   try {
     const page = await browser.newPage();
     const tide = readFileSync("demo/sketches/tide.png").toString("base64");

@@ -3,7 +3,7 @@ import { mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join, resolve } from "node:path";
 import fc from "fast-check";
-import { CHROMIUM_FLAGS, findChromium } from "../../scripts/chromium.mjs";
+import { CHROMIUM_FLAGS, findHeadless } from "../../scripts/chromium.mjs";
 import { runs, isFull } from "../support/counts";
 import { demoFile } from "../support/demo";
 import { convert, corpusTest, sayMissing } from "../support/libreoffice";
@@ -32,7 +32,7 @@ function run(program: string, ...words: string[]): string {
 /** Has Chromium print a page of the folder. */
 function print(page: string, pdf: string): void {
   const words = [`--user-data-dir=${join(folder, "browser")}`, `--print-to-pdf=${join(folder, pdf)}`];
-  run(findChromium()!, "--headless", ...CHROMIUM_FLAGS, ...words, `file://${join(folder, page)}`);
+  run(findHeadless()!, "--headless", ...CHROMIUM_FLAGS, ...words, `file://${join(folder, page)}`);
 }
 
 const page = (style: string, body: string) =>

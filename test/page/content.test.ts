@@ -4,7 +4,7 @@ import { build } from "esbuild";
 import MarkdownIt from "markdown-it";
 import { marked } from "marked";
 import { chromium, type Browser, type Page } from "playwright-core";
-import { CHROMIUM_FLAGS, findChromium } from "../../scripts/chromium.mjs";
+import { CHROMIUM_FLAGS, findHeadless } from "../../scripts/chromium.mjs";
 import { payload, payloads } from "../support/demo";
 import { hostileHtml, hostileMarkdown } from "../support/hostile";
 import {
@@ -18,7 +18,7 @@ import {
   type Run,
 } from "drawer";
 
-const executablePath = findChromium();
+const executablePath = findHeadless();
 const onPages = executablePath || process.env["CI"] ? describe : describe.skip;
 
 /** What the page has of it. */

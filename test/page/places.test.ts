@@ -1,16 +1,17 @@
 import puppeteer, { type Browser, type ElementHandle, type Page } from "puppeteer-core";
-import { CHROMIUM_FLAGS, findChromium } from "../../scripts/chromium.mjs";
+import { CHROMIUM_FLAGS, findHeadless } from "../../scripts/chromium.mjs";
 import { some } from "../support/counts";
 import { expectRows } from "../support/doc-table";
 import { hasFirefox, launchFirefox } from "../support/firefox";
 import { site } from "../support/site";
 
-const isThere = { Chromium: findChromium() !== undefined, Firefox: hasFirefox };
+const isThere = { Chromium: findHeadless() !== undefined, Firefox: hasFirefox };
 if (!isThere.Chromium)
   console.log("Skipped: the places of a page in Chromium, because it is not on this machine.");
 
 const LAUNCH: Record<string, () => Promise<Browser>> = {
-  Chromium: () => puppeteer.launch({ executablePath: findChromium()!, args: [...CHROMIUM_FLAGS] }),
+  Chromium: () =>
+    puppeteer.launch({ headless: "shell", executablePath: findHeadless()!, args: [...CHROMIUM_FLAGS] }),
   Firefox: launchFirefox,
 };
 

@@ -1,8 +1,8 @@
 import { chromium, type Browser, type BrowserContextOptions, type Locator, type Page } from "playwright-core";
-import { CHROMIUM_FLAGS, findChromium } from "../../scripts/chromium.mjs";
+import { CHROMIUM_FLAGS, findHeadless } from "../../scripts/chromium.mjs";
 import { site } from "./site";
 
-const executablePath = findChromium();
+const executablePath = findHeadless();
 if (!executablePath)
   console.log("Skipped: the tests of pages, because there is no Chromium on this machine.");
 

@@ -19,7 +19,7 @@ export const parts = {
   numberedItem: "numbered item",
   sheet: "sheet",
   attachment: ({ format }: { format?: string }) =>
-    format === undefined ? "attachment" : `attachment, ${format}`,
+    format === undefined ? "attachment, of a kind that is not read" : `attachment, ${format}`,
   size: (rows: number, columns: number) => `${counted(rows, "row")}, ${counted(columns, "column")}`,
   empty: "empty",
 };
