@@ -70,6 +70,7 @@ if (process.argv.includes("--test")) {
       ? []
       : [
           ...(existsSync("/usr/share/fonts/truetype/liberation") ? [] : ["fonts-liberation"]),
+          ...(existsSync("/usr/share/fonts/truetype/vlgothic") ? [] : ["fonts-vlgothic"]),
           ...(onPath("pandoc") ? [] : ["pandoc"]),
           ...(onPath("pdftotext") ? [] : ["poppler-utils"]),
           // Those that set texts as pages.

@@ -195,6 +195,21 @@ corpusTest(
   },
 );
 
+corpusTest("lines that run down the page, from right to left, are read in their order", async () => {
+  const lines = ["春の鳥は海辺に来る。風は南東、潮は低い。", "二つ目の段落です。夜明けに網を開けた。"];
+  const style = 'body { writing-mode: vertical-rl; font: 14pt "VL Gothic"; height: 400px }';
+  writeFileSync(
+    join(folder, "down.html"),
+    `<!doctype html><meta charset="utf-8"><style>${style}</style>${lines.map((line) => `<p>${line}</p>`).join("")}`,
+  );
+  print("down.html", "down.pdf");
+  expect(
+    compose([(await sourceOf("down.pdf")).at()])
+      .text.trim()
+      .split("\n"),
+  ).toEqual(lines);
+});
+
 corpusTest(
   "letters from right to left, and lines that stand on their side, are read in their order",
   async () => {

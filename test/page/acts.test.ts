@@ -213,6 +213,21 @@ onPages("what one does with a form beside the drawer", () => {
     expect(held).toEqual(["picture", 1, true]);
   });
 
+  test("what a program offers as Rich Text Format alone comes in with its look", async () => {
+    const transfer = await page.evaluateHandle(() => {
+      const data = new DataTransfer();
+      data.setData("text/rtf", "{\\rtf1\\ansi First {\\b wheatear} at 3\\'b0C\\par}");
+      return data;
+    });
+    await page.dispatchEvent("snippet-drawer", "drop", { dataTransfer: transfer });
+    await record.told(/^Collected as 1/);
+    const held = await page.evaluate(async () => {
+      const [snippet] = await document.querySelector("snippet-drawer")!.binding!.drawer.snippets("1");
+      return [snippet!.entry.text, JSON.stringify(snippet!.content).includes('"bold":true')];
+    });
+    expect(held).toEqual(["First wheatear at 3°C", true]);
+  });
+
   test("files that are dropped in are read: a document, a sheet, a picture; a row that is dropped on another stands before it", async () => {
     for (const [name, type] of [
       ["diary.docx", "application/vnd.openxmlformats-officedocument.wordprocessingml.document"],

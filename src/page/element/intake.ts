@@ -37,7 +37,7 @@ export class Intake {
     event.preventDefault();
     if (this.drag.over(event)) return;
     const types = event.dataTransfer?.types ?? [];
-    const isText = types.includes("text/html") || types.includes("text/plain");
+    const isText = ["text/html", "text/plain", "text/rtf"].some((type) => types.includes(type));
     this.#setOver(types.includes("Files") && !isText ? "files" : "piece");
   }
 
@@ -73,7 +73,7 @@ export class Intake {
     const flavours = readTransfer(transfer);
     const files = [...transfer.files];
     // An office program offers a picture of the cells beside them; a file is what is meant where there is nothing else.
-    const isText = (flavours.html ?? flavours.text ?? "").trim() !== "";
+    const isText = flavours.rtf !== undefined || (flavours.html ?? flavours.text ?? "").trim() !== "";
     if (files.length === 0 || isText) {
       // Of a picture that was copied, the HTML has the address, and the file the bytes.
       const file = files.find(({ type }) => type.startsWith("image/"));
