@@ -33,7 +33,8 @@ export interface Source {
    */
   at(spot?: string): Incoming;
   /**
-   * Reads the attached file that a spot stands in (`a1`, `a1!p3`), so that it can be asked for; a spot of the file itself needs nothing.
+   * Reads the attached file that a spot stands in (`a1`, `a1!p3`), or finds the file's named places (`name:Wind`), so that the spot can
+   * be asked for; any other spot needs nothing.
    * @throws DrawerError `no-spot`; all that `readSource` throws of the attached file
    */
   open(spot: string): Promise<void>;

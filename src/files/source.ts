@@ -13,6 +13,7 @@ import type { Incoming } from "../drawer/incoming.js";
 import type { Separator } from "../formats/delimited/separator.js";
 import { tellFormat } from "../formats/detect.js";
 import type { OnProgress, OpenFlows, ReadDocument } from "../formats/format.js";
+import { flatOdfType } from "../formats/heads.js";
 import type { ReadSheet } from "../formats/office/sheet.js";
 import { TextBudget } from "../formats/office/text-budget.js";
 import { formatOf, namedFormat, READ_FORMATS, type FormatName } from "../formats/registry.js";
@@ -21,6 +22,7 @@ import { parts as words, contentErrors } from "../messages/en/content.js";
 import { filesErrors } from "../messages/en/files.js";
 import { formatNotices } from "../messages/en/formats.js";
 import { withAttached } from "./attached.js";
+import { withNamed } from "./named.js";
 import { cellsOfEach, cutLines, flowsOf, Leaves, type Part } from "./parts.js";
 import { UNITS, type Source, type SourceSheet, type Unit } from "./source-type.js";
 import { canonicalSpot, parseSpot } from "./spot.js";
@@ -74,7 +76,7 @@ export async function readSource(
   const told = options.format ?? tellFormat(bytes, name);
   // Whoever says what parts the columns of a text says that it has some.
   const format = separator !== undefined && told === "text" ? "csv" : told;
-  const { read, holds } = formatOf(format);
+  const { read, holds, fill } = formatOf(format);
   if (!read)
     throw new DrawerError(contentErrors, "unknown-format/read", {
       file: name,
@@ -94,9 +96,11 @@ export async function readSource(
       : holds === "rows"
         ? delimitedSource(name, format, file)
         : withAttached(new DocumentSource(name, format, file), file.attached ?? [], readSource);
+  const all =
+    fill && !flatOdfType(bytes) ? withNamed(source, async () => (await fill()).places(bytes, name)) : source;
   if ((options.format ?? separator) !== undefined || [format, "picture"].includes(namedFormat(name) ?? ""))
-    return source;
-  return withNotice(source, notice(formatNotices, "read-as", { file: name, format }));
+    return all;
+  return withNotice(all, notice(formatNotices, "read-as", { file: name, format }));
 }
 
 /** The same source, of which there is something more to tell. */

@@ -11,6 +11,8 @@ export interface NamedPlace {
   readonly kind: PlaceKind;
   /** What it says now. */
   readonly text: string;
+  /** The cells that have the name, as a spot. */
+  readonly spot?: string;
 }
 
 /** What goes into named places, by their names in small letters. */

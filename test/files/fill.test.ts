@@ -179,6 +179,30 @@ test("names in braces in text, Markdown and HTML take what each can hold", async
   expect(await fill("a.html", "<p>Dear {{Name}}</p>")).toBe("<p>Dear Ada &amp; Bo</p>");
 });
 
+test("a named place is a spot: what stands there is collected, typed where it is cells; a wrong name tells the right ones", async () => {
+  const source = await readSource(letter, "letter.docx");
+  expect(() => source.at("name:Ride")).toThrow('`await source.open("name:Ride")` looks for them');
+  await source.open("name:ride");
+  const piece = source.at("name:ride");
+  expect([compose([piece]).text.trim(), piece.origin.at, source.spots("name: Ride ")]).toEqual([
+    ...["old ride", "name:ride", ["name:Ride"]],
+  ]);
+  expect(piece.notices![0]!.message).toContain("came in as text, without its look");
+  expect(() => source.at("name:Tide")).toThrow("has no place “Tide”. Its places are: Name, name, Ride,");
+  const book = unzipSync(rawWorkbook([[{ xml: "<v>7</v>" }, { xml: "<v>12</v>" }]]));
+  const xml = new TextDecoder()
+    .decode(book["xl/workbook.xml"])
+    .replace(
+      "</sheets>",
+      '</sheets><definedNames><definedName name="Row">Sheet1!$A$1:$B$1</definedName></definedNames>',
+    );
+  const sheet = await readSource(zipSync({ ...book, "xl/workbook.xml": strToU8(xml) }), "a.xlsx");
+  await sheet.open("name:row");
+  expect(sheet.at("name:row").content).toEqual(sheet.at("Sheet1!A1:B1").content);
+  expect(sheet.each("cell", "name:row")).toEqual(["Sheet1!A1", "Sheet1!B1"]);
+  expect(sheet.sheets).toHaveLength(1);
+});
+
 test("cells of a workbook are filled by their names, and by names in braces", async () => {
   const text = (words: string) => ({ xml: `<is><t>${words}</t></is>`, attributes: ' t="inlineStr"' });
   const book = rawWorkbook([[text("Dear {{Name}}"), text("old")]]);

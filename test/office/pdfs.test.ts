@@ -149,7 +149,9 @@ function judged(known: readonly KnownText[], read: readonly ReturnType<typeof fo
 corpusTest.each(Object.entries(MAKERS))(
   "texts that we know are found in what %s has made of them",
   async (name, maker) => {
-    const known = Array.from({ length: isFull ? 12 : 1 }, (_, seed) => knownText(seed + 1, 9));
+    // In two columns a text has many lines that end early: one alone says little.
+    const sample = name.includes("two columns") ? 2 : 1;
+    const known = Array.from({ length: isFull ? 12 : sample }, (_, seed) => knownText(seed + 1, 9));
     const read: ReturnType<typeof found>[] = [];
     for (const [at, text] of known.entries()) {
       const stem = `${name.replace(/\W+/g, "-")}-${at}`;

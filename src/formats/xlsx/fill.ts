@@ -17,7 +17,12 @@ export const xlsxTemplate: Template = {
     const parts = new Parts(await zipOf(bytes, file), file);
     const texts = [...new Set(textsIn(parts).map(({ name }) => name))];
     return [
-      ...namedCells(parts).map(({ name }): NamedPlace => ({ name, kind: "name", text: "" })),
+      ...namedCells(parts).map(({ name, spot }): NamedPlace => ({
+        name,
+        kind: "name",
+        text: "",
+        spot: spot.replace(/\$(?=[^!]*$)/g, ""),
+      })),
       ...texts.map((name): NamedPlace => ({ name, kind: "braces", text: "" })),
     ];
   },

@@ -44,6 +44,8 @@ const SEPARATORS = { comma: "Kommas", tab: "Tabulatoren", semicolon: "Semikolons
 export const formatNotices: Translated<typeof english.formatNotices> = {
   "left-out/old-document": ({ file }) =>
     `Von „${file}“ wurden die Wörter gelesen, in Absätzen und Zeilen; Aussehen, Überschriften, Listen, Verweise und Bilder bleiben zurück. Als docx gespeichert kommt alles herein.`,
+  "as-text/place": ({ file, name }) =>
+    `Was an der Stelle „${name}“ von „${file}“ steht, kam als Text, ohne Aussehen. Mit der Stelle seines Absatzes (--at p3) kommt es mit.`,
   "as-text/notes": ({ file }) =>
     `Die Fußnoten von „${file}“ stehen nach dem Text. Als docx gespeichert stehen sie, wo sie hingehören.`,
   "left-out/edges": ({ file, comments, edges }) =>

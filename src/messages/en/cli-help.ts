@@ -29,7 +29,7 @@ export const commands = {
     separator: "what parts the columns of rows: comma, tab, semicolon, bar, or the sign (told from the rows)",
     passwordFile: "a file whose first line is the password that opens it (a PDF)",
     each: "each row, cell, paragraph, item or line of it is a snippet of its own; blank ones are none",
-    at: "a spot of the file (p3, p3..p6, t1, t1!A1:C2, s2, Spring!A2:G2, pg4); may be repeated",
+    at: "a spot of the file (p3, p3..p6, t1, t1!A1:C2, s2, Spring!A2:G2, pg4, name:Wind); may be repeated",
   },
   deal: {
     about: "begin to hand out snippets one at a time (next and back do it); how many are left",

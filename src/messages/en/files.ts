@@ -40,6 +40,9 @@ export const filesErrors = {
   /** An attached file was not opened before something in it was asked for. */
   "no-spot/closed": ({ file, spot, name }: { file: string; spot: string; name: string }) =>
     `${spot} stands in “${name}”, which is attached to “${file}” and not open yet: \`await source.open("${spot}")\` opens it.`,
+  /** The named places of a file were not looked for before one was asked for. */
+  "no-spot/unsought": ({ file, spot }: { file: string; spot: string }) =>
+    `The named places of “${file}” have not been looked for: \`await source.open("${spot}")\` looks for them.`,
   /** A file has no place of this name. */
   "no-spot/name": ({ file, name, names }: { file: string; name: string; names: readonly string[] }) =>
     `“${file}” has no place “${name}”. ${names.length === 0 ? "It has no named places." : `Its places are: ${names.join(", ")}.`}`,
@@ -60,7 +63,7 @@ export const filesErrors = {
       : `“${file}” is not taken by the ${unit}, but by the ${orList(units)}.`,
   /** What was written is not the form of a spot. */
   "bad-spot": ({ spot }: { spot: string }) =>
-    `“${spot}” is not a spot of a document. Write p3, p3..p6, t1, t1!A1:C2, i1, s2, in plain text l10..l14, in slides sl2..sl4, in a PDF pg2..pg4, in a mail a1 and a1!p3.`,
+    `“${spot}” is not a spot of a document. Write p3, p3..p6, t1, t1!A1:C2, i1, s2, in plain text l10..l14, in slides sl2..sl4, in a PDF pg2..pg4, in a mail a1 and a1!p3, and name:Wind for a named place.`,
 };
 
 /** How many of something a document has, and the letter of its spots. */

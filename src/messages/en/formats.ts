@@ -143,6 +143,9 @@ export const formatNotices = {
   /** Of a document of an old form only the words are read. */
   "left-out/old-document": ({ file }: { file: string }) =>
     `Of “${file}” the words were read, in paragraphs and rows: looks, headings, lists, links and pictures of a document of an old form stay behind, and lines of one cell may stand before its row. Saved as docx it comes in whole.`,
+  /** What stands in a named place came in without its look. */
+  "as-text/place": ({ file, name }: { file: string; name: string }) =>
+    `What stands in the place “${name}” of “${file}” came in as text, without its look. By the spot of its paragraph (--at p3) it comes with it.`,
   /** Notes stand after the text. */
   "as-text/notes": ({ file }: { file: string }) =>
     `The notes of “${file}” stand after its text, without the places that call them. Saved as docx they come in where they are called.`,

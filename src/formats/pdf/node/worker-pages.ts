@@ -24,7 +24,7 @@ export interface Answer {
 }
 
 /** How long a document may take to open, and a page to be read, in milliseconds. */
-const PATIENCE = { opening: 60_000, page: 30_000 };
+const PATIENCE = { opening: 60_000, page: 60_000 };
 /** How much memory the thread may take, in megabytes. */
 const MEMORY = 1024;
 
