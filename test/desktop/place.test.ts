@@ -27,10 +27,11 @@ onDesktop("placing on the clipboard", () => {
     await all("collect demo/ringing.xlsx --at Spring!A1:D2");
     expect(await all("place 1 --to clipboard")).toMatch(/^Placed one snippet on the clipboard\./);
     const targets = takenByXclip("TARGETS").toString().split("\n");
-    expect(targets.slice(3, 7)).toEqual([
+    expect(targets.slice(3, 8)).toEqual([
       "text/html",
       'application/x-openoffice-biff-8;windows_formatname="Biff8"',
       "text/tab-separated-values",
+      "application/rtf",
       "text/plain",
     ]);
     expect(targets).toEqual(expect.arrayContaining(["UTF8_STRING", "STRING", "TIMESTAMP", "MULTIPLE"]));
