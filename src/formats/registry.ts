@@ -111,11 +111,13 @@ function find(
 }
 
 /** The endings of the files that are read, in the order of their formats; those of one that others stand beside in brackets. */
-export const READ_ENDINGS: string = READ_FORMATS.map((name) => {
-  const { extensions, readExtensions = [] } = formatOf(name);
-  const [usual, ...others] = [...extensions, ...readExtensions];
-  return others.length > 0 ? `${usual} (${others.join(", ")})` : usual;
-}).join(", ");
+export function readEndings(): string {
+  return READ_FORMATS.map((name) => {
+    const { extensions, readExtensions = [] } = formatOf(name);
+    const [usual, ...others] = [...extensions, ...readExtensions];
+    return others.length > 0 ? `${usual} (${others.join(", ")})` : usual;
+  }).join(", ");
+}
 
 /** The ending of a file's name, without its stop, in small letters. */
 export function extensionOf(file: string): string | undefined {

@@ -1,6 +1,6 @@
 import type { Command } from "commander";
 import { placesIn } from "../../files/fill.js";
-import { READ_ENDINGS } from "../../formats/registry.js";
+import { readEndings } from "../../formats/registry.js";
 import { answers, placeKinds } from "../../messages/en/cli-answers.js";
 import { commands } from "../../messages/en/cli-help.js";
 import { type CommonOptions } from "../answer.js";
@@ -20,7 +20,7 @@ export function add(program: Command): void {
     .option("--password-file <file>", says.passwordFile)
     .option("--places", says.places)
     .option("--at <spot>", says.at)
-    .addHelpText("after", `\n${folded(says.reads({ endings: READ_ENDINGS }))}`)
+    .addHelpText("after", `\n${folded(says.reads({ endings: readEndings() }))}`)
     .action(
       async (file: string, options: CommonOptions & SaidOfInput & { places?: boolean; at?: string }) => {
         if (options.places) return lookAtPlaces(file, options);

@@ -1,12 +1,9 @@
-import { DrawerError } from "../../content/error.js";
 import { makeCell, makeTable } from "../../content/make-table.js";
 import { paragraph, type Content, type Flow, type Row } from "../../content/model.js";
 import { notice, type Notice } from "../../content/notice.js";
-import { formatErrors, formatNotices } from "../../messages/en/formats.js";
+import { formatNotices } from "../../messages/en/formats.js";
 import type { ReadDocument } from "../format.js";
-import { failureOf } from "../thread/failure.js";
-import { inThread, isNode } from "../thread/node/thread.js";
-import type { DocText } from "./node/parse.js";
+import { readInThread } from "../thread/read-in-thread.js";
 
 /**
  * Reads the words of a document of before 2007: its paragraphs, and its tables where their cells say so. Looks, lists, headings, links and
@@ -14,25 +11,16 @@ import type { DocText } from "./node/parse.js";
  * @throws DrawerError `unreadable`, `locked`, `too-large`, `unknown-format` where the package that reads it is not installed
  */
 export async function readDoc(bytes: Uint8Array, file: string): Promise<ReadDocument> {
-  const { body, notes, boxes, comments, edges } = await parsed(bytes, file);
-  const after = [boxes, notes].filter((text) => text.trim() !== "").flatMap((text) => flowsOf(text));
-  const notices: Notice[] = [notice(formatNotices, "left-out/old-document", { file })];
+  const { body, notes, boxes, comments, edges } = await readInThread("doc", bytes, file);
   const isSaid = (text: string) => text.trim() !== "";
+  const after = [boxes, notes].filter(isSaid).flatMap((text) => flowsOf(text));
+  const notices: Notice[] = [notice(formatNotices, "left-out/old-document", { file })];
   if (isSaid(notes)) notices.push(notice(formatNotices, "as-text/notes", { file }));
   if (isSaid(comments) || isSaid(edges))
     notices.push(
       notice(formatNotices, "left-out/edges", { file, comments: isSaid(comments), edges: isSaid(edges) }),
     );
   return { content: [...flowsOf(body), ...after], pictures: new Map(), notices };
-}
-
-async function parsed(bytes: Uint8Array, file: string): Promise<DocText> {
-  if (!isNode) throw new DrawerError(formatErrors, "unknown-format/in-page", { file, what: "doc" });
-  try {
-    return await inThread("doc", bytes);
-  } catch (cause) {
-    throw failureOf(cause, file, "doc");
-  }
 }
 
 /** Lines as paragraphs. A row of a table is a line that ends with a tab: each of its cells does. */

@@ -79,7 +79,8 @@ async function bodyOf({ html, text, attachments: all }: Letter): Promise<ReadDoc
   return readHtmlDocument(brought);
 }
 
-function idOf({ contentId = "" }: Enclosure): string {
+/** What HTML calls something by that comes with it; nothing to call it by is the empty text. */
+export function idOf({ contentId = "" }: Enclosure): string {
   return contentId.trim().replace(/^<|>$/g, "");
 }
 

@@ -1,3 +1,4 @@
+import { bytesOfLetters, lettersOf } from "../../content/byte-letters.js";
 import { DrawerError } from "../../content/error.js";
 import { mailWords } from "../../messages/en/content.js";
 import { formatErrors } from "../../messages/en/formats.js";
@@ -18,7 +19,7 @@ const HEAD = 16 * 1024;
  */
 export function readMbox(bytes: Uint8Array, file: string): ReadDocument {
   // Each byte is a letter, so places in the text are places in the file.
-  const text = new TextDecoder("latin1").decode(bytes);
+  const text = lettersOf(bytes);
   const beginnings = [...text.matchAll(BEGINNING)].map((found) => ({
     from: found.index + found[0].length,
     before: found.index,
@@ -28,7 +29,7 @@ export function readMbox(bytes: Uint8Array, file: string): ReadDocument {
   const attached = beginnings.map(({ from }, at): AttachedFile => {
     const to = beginnings[at + 1]?.before ?? text.length;
     const mail = text.slice(from, to).replace(/^>(>*From )/gm, "$1");
-    return { name: subjectOf(mail) ?? mailWords.numbered(at + 1), bytes: bytesOf(mail), type: "mail" };
+    return { name: subjectOf(mail) ?? mailWords.numbered(at + 1), bytes: bytesOfLetters(mail), type: "mail" };
   });
   return { content: [], pictures: new Map(), notices: [], attached };
 }
@@ -41,8 +42,4 @@ function subjectOf(mail: string): string | undefined {
     ?.replace(/\s+/g, " ")
     .trim();
   return subject === undefined || subject === "" || /=\?|[^ -~]/.test(subject) ? undefined : subject;
-}
-
-function bytesOf(text: string): Uint8Array {
-  return Uint8Array.from(text, (letter) => letter.charCodeAt(0));
 }

@@ -1,8 +1,10 @@
+import { bytesOfLetters, lettersOf } from "../../content/byte-letters.js";
 import { DrawerError } from "../../content/error.js";
 import { formatErrors } from "../../messages/en/formats.js";
 import type { ReadDocument } from "../format.js";
 import { withLinkedParts, type LinkedPart } from "../html/linked-parts.js";
 import { readHtmlDocument } from "../html/read.js";
+import { idOf } from "../mail/letter.js";
 import { enclosureOf, parseMime } from "../mail/read.js";
 
 /**
@@ -20,9 +22,9 @@ export async function readMhtml(bytes: Uint8Array, file: string): Promise<ReadDo
   const parts = new Map<string, LinkedPart>();
   for (const each of page.attachments) {
     const part = enclosureOf(each);
-    const id = part.contentId?.trim().replace(/^<|>$/g, "");
+    const id = idOf(part);
     if (each.description !== undefined) parts.set(absolute(each.description.trim(), base), part);
-    if (id !== undefined) parts.set(`cid:${id}`, part);
+    if (id !== "") parts.set(`cid:${id}`, part);
   }
   const html = withLinkedParts(
     page.html,
@@ -35,7 +37,7 @@ export async function readMhtml(bytes: Uint8Array, file: string): Promise<ReadDo
 
 /** Parts are described by where they come from: the library tells the description, and not the location. */
 function withLocations(bytes: Uint8Array): Uint8Array {
-  const lines = new TextDecoder("latin1").decode(bytes).split("\n");
+  const lines = lettersOf(bytes).split("\n");
   let isHead = true;
   for (const [at, line] of lines.entries()) {
     if (line.trim() === "") isHead = false;
@@ -43,7 +45,7 @@ function withLocations(bytes: Uint8Array): Uint8Array {
     else if (isHead && /^content-location:/i.test(line))
       lines[at] = line.replace(/^content-location/i, "Content-Description");
   }
-  return Uint8Array.from(lines.join("\n"), (letter) => letter.charCodeAt(0));
+  return bytesOfLetters(lines.join("\n"));
 }
 
 function absolute(address: string, base: string | undefined): string {

@@ -1,13 +1,10 @@
-import { DrawerError } from "../../content/error.js";
-import { formatErrors } from "../../messages/en/formats.js";
 import type { ReadDocument } from "../format.js";
 import { readLetter, type Letter } from "../mail/letter.js";
 import { encodingOfPage } from "../rtf/encodings.js";
 import { htmlInRtf } from "../rtf/html-in-rtf.js";
 import { readRtf } from "../rtf/read.js";
 import { decodeText } from "../text/decode.js";
-import { failureOf } from "../thread/failure.js";
-import { inThread, isNode } from "../thread/node/thread.js";
+import { readInThread } from "../thread/read-in-thread.js";
 import type { MsgMail } from "./node/parse.js";
 
 /**
@@ -15,17 +12,8 @@ import type { MsgMail } from "./node/parse.js";
  * @throws DrawerError `unreadable`, `too-large`, `unknown-format` where the package that reads it is not installed
  */
 export async function readMsg(bytes: Uint8Array, file: string): Promise<ReadDocument> {
-  const mail = await parsed(bytes, file);
+  const mail = await readInThread("msg", bytes, file);
   return readLetter(letterOf(mail, file));
-}
-
-async function parsed(bytes: Uint8Array, file: string): Promise<MsgMail> {
-  if (!isNode) throw new DrawerError(formatErrors, "unknown-format/in-page", { file, what: "msg" });
-  try {
-    return await inThread("msg", bytes);
-  } catch (cause) {
-    throw failureOf(cause, file, "msg");
-  }
 }
 
 function letterOf(mail: MsgMail, file: string): Letter {

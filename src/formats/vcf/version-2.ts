@@ -1,3 +1,5 @@
+import { bytesOfLetters, lettersOf } from "../../content/byte-letters.js";
+
 /** A line of a card: its name, what is said of it, and its value. */
 const LINE = /^((?:[\w-]+\.)?[\w-]+)((?:;[^:]*)?):([^]*)$/;
 
@@ -11,7 +13,7 @@ const LINE = /^((?:[\w-]+\.)?[\w-]+)((?:;[^:]*)?):([^]*)$/;
 export function asVersion3(bytes: Uint8Array, text: string): string {
   if (!/^VERSION:2\.1\s*$/im.test(text)) return text;
   // Each byte is a letter, so that what is quoted can be any character set.
-  const latin = new TextDecoder("latin1").decode(bytes);
+  const latin = lettersOf(bytes);
   const lines: string[] = [];
   for (const line of latin.split(/\r?\n/)) {
     const last = lines.at(-1);
@@ -42,7 +44,7 @@ function asLine(line: string): string {
 }
 
 function decoded(latin: string, charset: string): string {
-  const bytes = Uint8Array.from(latin, (letter) => letter.charCodeAt(0));
+  const bytes = bytesOfLetters(latin);
   try {
     return new TextDecoder(charset, { fatal: true }).decode(bytes);
   } catch {

@@ -1,3 +1,4 @@
+import { bytesOfLetters } from "../../content/byte-letters.js";
 import { defined } from "../../content/defined.js";
 import type { Flavours } from "../../formats/flavours.js";
 import type { Field } from "../places/field.js";
@@ -138,7 +139,7 @@ export function readTransfer(transfer: DataTransfer): Flavours {
   const rtf = html === undefined ? get("text/rtf") : undefined;
   return {
     ...defined({ html, text }),
-    ...(rtf && { rtf: Uint8Array.from(rtf, (letter) => letter.charCodeAt(0)) }),
+    ...(rtf && { rtf: bytesOfLetters(rtf) }),
   };
 }
 
