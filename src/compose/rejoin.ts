@@ -5,10 +5,13 @@ import { mergeRuns, runsText } from "../content/runs.js";
 const FULL = 0.7;
 /** Lines shorter than this at their longest are verse or a list, not a page of print. */
 const PRINT_WIDTH = 32;
+/** Lines longer than this are whole paragraphs: no page of print is as wide. */
+const WIDEST_PRINT = 140;
 
 /**
  * Puts lines that were broken by hard ends, as in a page of print, back into paragraphs: neighbouring lines that run as
- * full as the page, hyphens at their ends included. Lists and verse, whose lines end where they mean to, are left alone.
+ * full as the page, hyphens at their ends included. Lists and verse, whose lines end where they mean to, are left alone, and so are
+ * paragraphs that each end a sentence.
  */
 export function rejoined(content: Content): Content {
   const out: Flow[] = [];
@@ -18,8 +21,11 @@ export function rejoined(content: Content): Content {
     group = [];
   };
   for (const flow of content.flatMap(linesOfBreaks)) {
-    if (flow.type === "paragraph" && runsText(flow.runs).trim() !== "") group.push(flow);
-    else {
+    if (flow.type === "paragraph" && runsText(flow.runs).trim() !== "") {
+      // A line that is set otherwise than the one before does not go on with it.
+      if (group.at(-1)?.align !== flow.align) flush();
+      group.push(flow);
+    } else {
       flush();
       out.push(flow);
     }
@@ -42,21 +48,27 @@ function linesOfBreaks(flow: Flow): Flow[] {
 function rejoinGroup(lines: readonly Paragraph[]): Paragraph[] {
   const texts = lines.map(({ runs }) => runsText(runs));
   const width = texts.reduce((most, text) => Math.max(most, text.trimEnd().length), 0);
-  if (lines.length < 2 || width < PRINT_WIDTH) return [...lines];
+  if (lines.length < 2 || width < PRINT_WIDTH || width > WIDEST_PRINT) return [...lines];
   const joined: Paragraph[] = [];
+  let isBroken = false;
   lines.forEach((line, index) => {
     const last = joined.at(-1);
     const before = texts[index - 1]?.trimEnd() ?? "";
+    const ends = SENTENCE_END.test(before);
     const goesOn =
       last &&
       before.length >= FULL * width &&
       !startsItem(texts[index]!) &&
-      !(/[.!?:]["”’)]?$/.test(before) && before.length < 0.9 * width);
+      !(ends && before.length < 0.9 * width);
+    if (goesOn && !ends) isBroken = true;
     if (goesOn) joined[joined.length - 1] = { ...last, runs: joinLines(last.runs, line.runs, texts[index]!) };
     else joined.push(line);
   });
-  return joined;
+  // Where each line ends a sentence, nothing was broken: they are paragraphs.
+  return isBroken ? joined : [...lines];
 }
+
+const SENTENCE_END = /[.!?:。！？؟…]["”’»)]?$/;
 
 /** Whether a line begins an item: a bullet, a dash, a number, or an indent. */
 function startsItem(text: string): boolean {

@@ -241,6 +241,8 @@ test("print that was broken by hard ends is rejoined, hyphens and all; lists and
   for (const kept of [
     "- the first of the items, quite long\n- the second of the items, as long",
     "Over the spit\nthe wheatears sit",
+    "First wheatear on the seawall at 05:50, and the tide past low.\nNet round 1 began at 06:10, nine birds in the heath rides.",
+    `${"One paragraph of a document that ends without a stop ".repeat(4)}\n${"Another one ".repeat(18)}`,
   ])
     expect(tidy(kept, "rejoin")).toBe(kept);
   expect(tidy("a  b\n\n\nc\nc", "lines", "spaces", "repeats")).toBe("a b\nc");

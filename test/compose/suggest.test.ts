@@ -48,6 +48,11 @@ const CASES: readonly [string | undefined, string, readonly Piece[], object?][] 
   [undefined, "the same figure twice", [text("14"), text("14")]],
   [undefined, "with repeats taken off already", [text(LONG), text(LONG)], { tidy: ["repeats"] }],
   ["rejoined", "a page of print", [text(PRINT)]],
+  [
+    undefined,
+    "paragraphs that each end a sentence",
+    [text(`${LONG} from the south.\nNet round 1 began at 06:10, nine birds in the heath rides and a gale.`)],
+  ],
   [undefined, "verse", [text("Grey gulls\nover the bar\nand the tide\ncoming in")]],
   ["cells", "values that land in a sheet", [text("AB12345"), text("Wren"), text("adult")], { fit: "cells" }],
   [undefined, "values that land on a page", [text("AB12345"), text("Wren"), text("adult")]],
