@@ -35,6 +35,8 @@ export interface DesktopWindow {
   /** The program. */
   readonly app?: string;
   readonly title?: string;
+  /** The number of the process that shows it, where it is known. */
+  readonly process?: number;
   /** Whether it is a terminal, which runs each line that is pasted. */
   readonly isTerminal?: boolean;
 }

@@ -31,15 +31,20 @@ async function ownerOf(display: X11Display, id: number): Promise<number> {
   return owner === 0 || owner === display.root || owner === id ? id : ownerOf(display, owner);
 }
 
-/** A window with its program and its title (EWMH; ICCCM 4.1.2.5), as far as they are known. */
+/** A window with its program, its title and its process (EWMH; ICCCM 4.1.2.5), as far as they are known. */
 export async function describeWindow(display: X11Display, id: number): Promise<DesktopWindow> {
   const read = async (name: string) => (await display.property(id, await display.atom(name)))?.data;
   const title = (await read("_NET_WM_NAME"))?.toString("utf8") ?? (await read("WM_NAME"))?.toString("latin1");
   // Two names, each ended by a zero: of the instance, and of the program.
   const app = (await read("WM_CLASS"))?.toString("latin1").split("\0")[1];
+  const pid = await read("_NET_WM_PID");
   return {
     id,
-    ...defined({ app: app || undefined, title: title?.replace(/\0+$/, "") || undefined }),
+    ...defined({
+      app: app || undefined,
+      title: title?.replace(/\0+$/, "") || undefined,
+      process: pid && pid.length >= 4 ? pid.readUInt32LE(0) : undefined,
+    }),
     ...(TERMINALS.test(app ?? "") && { isTerminal: true }),
   };
 }

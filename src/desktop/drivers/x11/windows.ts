@@ -161,10 +161,11 @@ export class X11Windows implements Windows {
     return off;
   }
 
-  async describe({ id, app }: DesktopWindow): Promise<DesktopWindow | undefined> {
+  async describe({ id, app, process }: DesktopWindow): Promise<DesktopWindow | undefined> {
     const now = await describeWindow(this.#display, id);
-    // The number of a window that is gone may be that of another by now.
-    return now.app !== app || now.title === undefined ? undefined : now;
+    // The number of a window that is gone may be that of another by now. Programs name a window, and themselves, after it has come.
+    const isSame = process === undefined ? app === undefined || now.app === app : now.process === process;
+    return isSame && now.title !== undefined ? now : undefined;
   }
 
   /** Offers again what was on the clipboard; nothing at all clears it. */
