@@ -1,4 +1,4 @@
-import { spawn, type ChildProcess } from "node:child_process";
+import { spawn, spawnSync, type ChildProcess } from "node:child_process";
 import { copyFileSync } from "node:fs";
 import { join, resolve } from "node:path";
 import { pathToFileURL } from "node:url";
@@ -14,6 +14,7 @@ import {
   withWindows,
 } from "../support/desktop";
 import { FORMAT, OfficeWindows, type Cell, type Part } from "../support/office-window";
+import { openDesktop } from "drawer/desktop";
 
 withWindows("Writer and Calc in windows", () => {
   display("windows");
@@ -166,5 +167,22 @@ withWindows("Writer and Calc in windows", () => {
       async () => (await cells("C50"))[0]![0]!.shown,
       (shown) => shown === "Sandwich tern",
     );
+  });
+
+  test("a window is the same one when its program names itself only after it has come; another process's is another", async () => {
+    const desktop = await openDesktop("x11");
+    const windows = desktop.windows!;
+    await toFront("Calc");
+    const seen = (await windows.front())!;
+    expect(seen).toMatchObject({ app: "libreoffice-calc", process: expect.any(Number) as number });
+    const rename = ["set_window", "--class", "Another", String(seen.id)];
+    expect(spawnSync("xdotool", rename, { env: { ...process.env } }).status).toBe(0);
+    await until(
+      () => windows.describe(seen),
+      (now) => now?.app === "Another",
+    );
+    expect(await windows.describe({ ...seen, process: seen.process! + 1 })).toBeUndefined();
+    expect(await windows.describe({ ...seen, id: seen.id + 1 })).toBeUndefined();
+    desktop.close();
   });
 });

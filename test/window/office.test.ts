@@ -272,15 +272,4 @@ withWindows("clicks in the window put pieces at the caret that one came from", (
     // The browser tells of each refusal.
     expect(window.complaints.filter((said) => !said.includes("422"))).toEqual([]);
   });
-
-  test("in a document that was just begun: a program names a window, and itself, after it has come to the front", async () => {
-    await toFront("diary.odt");
-    press("ctrl+n");
-    await until(windowInFront, (title) => /^Untitled 2 .*Writer/.test(title));
-    await toFront("Drawer ·");
-    await until(
-      () => window.in(".lands").innerText(),
-      (text) => /Into “Untitled 2”/.test(text),
-    );
-  });
 });
