@@ -275,6 +275,8 @@ export function masked(snippet: Snippet): Snippet {
  * @throws DrawerError `store` when a content is missing
  */
 export async function readSnippets(store: Store, listed: readonly Positioned[]): Promise<Snippet[]> {
+  // A store may be as far away as a server is: it is not asked for nothing.
+  if (listed.length === 0) return [];
   const hashes = listed.flatMap(({ entry }) => [entry.content, ...(entry.pictures ?? [])]);
   const blobs = await store.contents([...new Set(hashes)]);
   return listed.map(({ position, entry }) => {

@@ -77,20 +77,25 @@ export class ListViewModel {
   async read({ gone: wantsGone = false } = {}): Promise<boolean> {
     const reading = ++this.#reading;
     const { drawer } = this;
-    const { count } = await drawer.size();
-    const rules = await drawer.rules();
-    const gone = wantsGone ? await drawer.gone() : [];
+    const ids = this.picked.map(({ entry }) => entry.id);
+    // Asked all at once: a store may be as far away as a server is.
+    const [{ count }, rules, privateCount, gone, there] = await Promise.all([
+      drawer.size(),
+      drawer.rules(),
+      drawer.privateCount(),
+      wantsGone ? drawer.gone() : [],
+      ids.length === 0 ? [] : drawer.store.entries({ drawer: drawer.name, ids }),
+    ]);
     const grown = count > this.count;
     const { top, seen, isAtEnd } = this.place();
-    const window = await this.#window({ top: grown && isAtEnd ? count - seen : top, seen });
-    const ids = this.picked.map(({ entry }) => entry.id);
-    const there = ids.length === 0 ? [] : await drawer.store.entries({ drawer: drawer.name, ids });
+    const [window, [last]] = await Promise.all([
+      this.#window({ top: grown && isAtEnd ? count - seen : top, seen }),
+      privateCount > 0 ? drawer.list({ limit: 1 }) : [],
+    ]);
+    const isLastPrivate = last?.entry.private ?? false;
     if (reading !== this.#reading) return false;
     const now = new Map<string, Positioned | undefined>(ids.map((id) => [id, undefined]));
     for (const one of there) now.set(one.entry.id, one);
-    const privateCount = await drawer.privateCount();
-    const isLastPrivate = privateCount > 0 && ((await drawer.list({ limit: 1 }))[0]?.entry.private ?? false);
-    if (reading !== this.#reading) return false;
     Object.assign(this, {
       privateCount,
       isLastPrivate,

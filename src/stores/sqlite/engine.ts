@@ -1,4 +1,4 @@
-import { rmSync } from "node:fs";
+import { rmSync, watch } from "node:fs";
 import { basename, dirname } from "node:path";
 import { defined } from "../../content/defined.js";
 import { DrawerError } from "../../content/error.js";
@@ -12,14 +12,16 @@ import { SqlRows } from "./rows.js";
 import { copiesBeside, damagedBeside } from "./tables.js";
 import { markWriter, writerOf } from "./who-writes.js";
 import { wipe } from "./wipe.js";
-/** How often to look whether another process has changed the database, in milliseconds. */
+/** How often to look whether another process has changed the database where the system does not tell, in milliseconds. */
 const WATCH_EVERY = 50;
+/** When to look after a write to the log, in milliseconds: it counts once it is on the disk. */
+const AFTER_WRITE = [4, 16];
 
 /** An engine over a SQLite database, through libsql, which answers at once. */
 export class SqliteEngine implements Engine {
   readonly #rows: SqlRows;
   readonly #listeners = new Listeners();
-  #timer: NodeJS.Timeout | undefined;
+  #stopWatching: (() => void) | undefined;
 
   constructor(
     readonly connection: Connection,
@@ -97,31 +99,62 @@ export class SqliteEngine implements Engine {
 
   watch(listener: () => void): () => void {
     const stop = this.#listeners.add(listener);
-    this.#timer ??= this.#watchOthers();
+    this.#stopWatching ??= this.#watchOthers();
     return () => {
       stop();
-      if (this.#listeners.size === 0) this.#stopWatching();
+      if (this.#listeners.size === 0) this.#watchNoMore();
     };
   }
 
-  /** `data_version` changes when another connection has committed. */
-  #watchOthers(): NodeJS.Timeout {
+  /** `data_version` changes when another connection has committed. Returns what stops looking at it. */
+  #watchOthers(): () => void {
     let seen = this.connection.pragma("data_version");
-    return setInterval(() => {
+    const look = () => {
       const now = this.connection.pragma("data_version");
       if (now === seen) return;
       seen = now;
       this.#listeners.call();
-    }, WATCH_EVERY).unref();
+    };
+    const timer = setInterval(look, WATCH_EVERY).unref();
+    const unhear = this.#hearWrites(look);
+    return () => {
+      clearInterval(timer);
+      unhear();
+    };
   }
 
-  #stopWatching(): void {
-    clearInterval(this.#timer);
-    this.#timer = undefined;
+  /** Looks soon where the system tells of writes to the database's log. Returns what stops it. */
+  #hearWrites(look: () => void): () => void {
+    const log = `${basename(this.path)}-wal`;
+    let timers: readonly NodeJS.Timeout[] = [];
+    const lookSoon = () => {
+      timers.forEach(clearTimeout);
+      timers = AFTER_WRITE.map((wait) => setTimeout(look, wait).unref());
+    };
+    try {
+      const watcher = watch(
+        dirname(this.path),
+        { persistent: false },
+        (_, name) => name === log && lookSoon(),
+      );
+      // Not every file system tells, and a system tells of so many only: looking now and then is enough.
+      watcher.on("error", () => watcher.close());
+      return () => {
+        watcher.close();
+        timers.forEach(clearTimeout);
+      };
+    } catch {
+      return () => undefined;
+    }
+  }
+
+  #watchNoMore(): void {
+    this.#stopWatching?.();
+    this.#stopWatching = undefined;
   }
 
   async close(): Promise<void> {
-    this.#stopWatching();
+    this.#watchNoMore();
     this.#listeners.clear();
     // So that a copy of the file alone is whole; while others read or write, or the disk is full, it stays in the log.
     if (!this.isReadOnly) this.connection.checkpoint();
