@@ -171,12 +171,15 @@ export const listStyles = css`
     display: none;
     align-items: center;
     gap: 0.65em;
-    height: 2.6em;
-    padding-inline: 0.8em var(--edge);
+    height: 2.3em;
+    padding-inline: 1.8em var(--edge);
     white-space: nowrap;
-    background: var(--wash);
+    background: linear-gradient(var(--to-end, 90deg), transparent, var(--wash) 1.4em);
     font: 0.82em var(--plain);
     color: var(--faint);
+  }
+  .actions:dir(rtl) {
+    --to-end: 270deg;
   }
   .list .row:is(:hover, :focus-within, .current) .actions {
     display: flex;
