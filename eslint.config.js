@@ -59,6 +59,19 @@ export default ts.config(
     },
   },
   {
+    files: ["src/**/*.ts"],
+    ignores: ["src/content/decode.ts"],
+    rules: {
+      "no-restricted-syntax": [
+        "error",
+        {
+          selector: 'NewExpression[callee.name="TextDecoder"][arguments.0]:not([arguments.0.value=/^utf-/])',
+          message: "Node 20 has other signs than the standard for what is not Unicode: use decodeAs.",
+        },
+      ],
+    },
+  },
+  {
     files: ["**/*.js", "**/*.mjs"],
     languageOptions: { globals: globals.node },
   },

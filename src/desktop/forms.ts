@@ -1,4 +1,5 @@
 import { safeLink } from "../content/address.js";
+import { decodeAs } from "../content/decode.js";
 import { defined } from "../content/defined.js";
 import { hashBytes } from "../content/encode.js";
 import { decodeText } from "../formats/text/decode.js";
@@ -118,7 +119,7 @@ function inItsList(html: string, around: Uint8Array | undefined): string {
 /** The address of the page that something was copied from, as browsers say it: the one in UTF-8, the other in UTF-16. */
 function addressOf(bytes: Uint8Array | undefined): string | undefined {
   if (!bytes) return undefined;
-  const text = new TextDecoder(bytes.includes(0) ? "utf-16le" : "utf-8").decode(bytes);
+  const text = decodeAs(bytes.includes(0) ? "utf-16le" : "utf-8", bytes);
   return safeLink(text.replace(/\0+$/, "").split("\n")[0]!.trim());
 }
 

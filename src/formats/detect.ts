@@ -1,3 +1,4 @@
+import { lettersOf } from "../content/byte-letters.js";
 import { readPictureBytes } from "../content/picture.js";
 import { isEvenlyCut } from "./delimited/separator.js";
 import { compoundType, flatOdfType } from "./heads.js";
@@ -92,7 +93,7 @@ function tellZipped(bytes: Uint8Array): FormatName | undefined {
   if (bytes[0] !== 0x50 || bytes[1] !== 0x4b) return undefined;
   // The names of parts stand in their headers, and once more at the end of the file.
   const ends = [bytes.subarray(0, 65_536), bytes.subarray(-65_536)];
-  const names = ends.map((end) => new TextDecoder("latin1").decode(end)).join("\n");
+  const names = ends.map((end) => lettersOf(end)).join("\n");
   const odf = /mimetypeapplication\/vnd\.oasis\.opendocument\.(text|spreadsheet|presentation)/.exec(
     names,
   )?.[1];
@@ -106,5 +107,5 @@ function tellZipped(bytes: Uint8Array): FormatName | undefined {
 
 /** Whether bytes are a PDF: some programs put a few before its head. */
 function isPdf(bytes: Uint8Array): boolean {
-  return /^[^]{0,1000}%PDF-\d/.test(new TextDecoder("latin1").decode(bytes.subarray(0, 1024)));
+  return /^[^]{0,1000}%PDF-\d/.test(lettersOf(bytes.subarray(0, 1024)));
 }

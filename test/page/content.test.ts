@@ -1,5 +1,6 @@
 import { readFileSync } from "node:fs";
 import { createServer, type Server } from "node:http";
+import { join } from "node:path";
 import { build } from "esbuild";
 import MarkdownIt from "markdown-it";
 import { marked } from "marked";
@@ -17,20 +18,22 @@ import {
   type Content,
   type Run,
 } from "drawer";
+import { readSource } from "drawer/files";
 
 const executablePath = findHeadless();
 const onPages = executablePath || process.env["CI"] ? describe : describe.skip;
 
 /** What the page has of it. */
 interface OnPage {
-  readonly drawer: typeof import("drawer") & typeof import("drawer/page");
+  readonly drawer: typeof import("drawer") & typeof import("drawer/page") & typeof import("drawer/files");
 }
 
 /** The library, bundled for a page that has nothing else on it. */
 const PAGE = `
   import { Block, readFlavours, readHtml, readMarkdown, writeHtml, writeText } from "./dist/index.js";
+  import { readSource } from "./dist/files/index.js";
   import { domAdapter, placeOf } from "./dist/page/index.js";
-  window.drawer = { Block, domAdapter, placeOf, readFlavours, readHtml, readMarkdown, writeHtml, writeText };
+  window.drawer = { readSource, Block, domAdapter, placeOf, readFlavours, readHtml, readMarkdown, writeHtml, writeText };
 `;
 
 onPages("content in a real browser", () => {
@@ -96,6 +99,68 @@ onPages("content in a real browser", () => {
         flow.type === "list" ? `${flow.ordered} ${flow.start ?? 1} ${flow.items.length}` : flow.type,
       ),
     ).toEqual(["paragraph", "false 1 2", "true 3 2", "table"]);
+  });
+
+  test("files read in a page as they do in Node, those in bytes of a code page of old as well", async () => {
+    // The bytes from 80 to 9F are signs in one code page, and nothing in another that browsers take for it.
+    const signs = "\u0093Dé\u0094 costs 5 \u0080 \u0096 at Dünnweiler’s".replace("’", "\u0092");
+    const mail = [
+      ...["From: Ada <ada@merrow-spit.example>", "Subject: Rings", "MIME-Version: 1.0"],
+      ...["Content-Type: text/plain; charset=windows-1252", "Content-Transfer-Encoding: 8bit", "", signs, ""],
+    ].join("\r\n");
+    const card = `BEGIN:VCARD\r\nVERSION:2.1\r\nN;CHARSET=windows-1252:${signs};D\r\nEND:VCARD\r\n`;
+    const saved = [
+      ...["From: <Saved>", "MIME-Version: 1.0", 'Content-Type: multipart/related; boundary="b"', "", "--b"],
+      ...["Content-Type: text/html; charset=windows-1252", "Content-Transfer-Encoding: binary"],
+      ...["Content-Location: https://merrow-spit.example/", "", `<p>${signs}</p>`, "--b--", ""],
+    ].join("\r\n");
+    const made: Readonly<Record<string, string>> = {
+      ...{
+        "a.eml": mail,
+        "a.mbox": `From ada Tue Apr  8 05:50:00 2031\r\n${mail}`,
+        "a.vcf": card,
+        "a.mhtml": saved,
+      },
+      "a.rtf": `{\\rtf1\\ansi\\ansicpg1252 ${signs}\\par}`,
+      "a.ics":
+        "BEGIN:VCALENDAR\r\nBEGIN:VEVENT\r\nSUMMARY:Nets\r\nDTSTART:20310408T055000\r\nEND:VEVENT\r\nEND:VCALENDAR\r\n",
+    };
+    const files = [
+      ...Object.entries(made).map(([name, text]) => [name, Buffer.from(text, "latin1")] as const),
+      ...[
+        "diary.docx",
+        "diary.odt",
+        "ringing.xlsx",
+        "ringing.ods",
+        "costs.csv",
+        "letter.html",
+        "notes.md",
+      ].map((name) => [name, readFileSync(join("demo", name))] as const),
+    ];
+    for (const [name, bytes] of files) {
+      const inPage = await page.evaluate(
+        async ([letters, named]) => {
+          const { readSource: read, writeHtml } = (window as unknown as OnPage).drawer;
+          const bytes = Uint8Array.from(atob(letters), (letter) => letter.charCodeAt(0));
+          const source = await read(bytes, named);
+          const spot = named.endsWith(".mbox") ? "a1" : undefined;
+          if (spot) await source.open(spot);
+          const { content, notices = [] } = source.at(spot);
+          return { html: writeHtml(content), notices: notices.map(({ message }) => message) };
+        },
+        [bytes.toString("base64"), name] as const,
+      );
+      const source = await readSource(bytes, name);
+      const spot = name.endsWith(".mbox") ? "a1" : undefined;
+      if (spot) await source.open(spot);
+      const { content, notices = [] } = source.at(spot);
+      expect([name, inPage]).toEqual([
+        name,
+        { html: writeHtml(content), notices: notices.map(({ message }) => message) },
+      ]);
+      if (/^a\.(eml|mbox|vcf|mhtml|rtf)$/.test(name))
+        expect([name, inPage.html]).toEqual([name, expect.stringContaining("“Dé” costs 5 € – at D")]);
+    }
   });
 
   test("white space reads as the browser shows it", async () => {

@@ -1,4 +1,5 @@
 import PostalMime, { type Address, type Attachment, type Email } from "postal-mime";
+import { mendedSigns } from "../../content/decode.js";
 import { DrawerError } from "../../content/error.js";
 import { mailWords } from "../../messages/en/content.js";
 import { formatErrors } from "../../messages/en/formats.js";
@@ -39,15 +40,32 @@ export async function readMail(bytes: Uint8Array, file: string): Promise<ReadDoc
  */
 export async function parseMime(bytes: Uint8Array, file: string): Promise<Email> {
   try {
-    return await PostalMime.parse(bytes, {
+    const mail = await PostalMime.parse(bytes, {
       // A mail that is attached is an attachment: what it says is not what this one says.
       forceRfc822Attachments: true,
       maxNestingDepth: MOST.depth,
       maxHeadersSize: MOST.headers,
     });
+    return mended(mail);
   } catch (cause) {
     throw new DrawerError(formatErrors, "unreadable/damaged", { file }, { cause });
   }
+}
+
+/** The same, with each text as its encoding has it. */
+function mended<Value>(value: Value): Value {
+  if (typeof value === "string") return mendedSigns(value) as Value;
+  if (Array.isArray(value)) return value.map(mended) as Value;
+  if (
+    typeof value !== "object" ||
+    value === null ||
+    ArrayBuffer.isView(value) ||
+    value instanceof ArrayBuffer
+  )
+    return value;
+  return Object.fromEntries(
+    Object.entries(value).map(([key, each]) => [key, mended(each as unknown)]),
+  ) as Value;
 }
 
 function addresses(list: readonly Address[] | undefined): string[] {

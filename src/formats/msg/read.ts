@@ -1,3 +1,5 @@
+import { lettersOf } from "../../content/byte-letters.js";
+import { decodeAs } from "../../content/decode.js";
 import type { ReadDocument } from "../format.js";
 import { readLetter, type Letter } from "../mail/letter.js";
 import { encodingOfPage } from "../rtf/encodings.js";
@@ -39,13 +41,11 @@ function bodyOf({ html, page, rtf, text }: MsgMail, file: string): Pick<Letter, 
   if (typeof html === "string") return { html };
   if (html && html.length > 0)
     return {
-      html:
-        page === undefined ? decodeText(html, "html") : new TextDecoder(encodingOfPage(page)).decode(html),
+      html: page === undefined ? decodeText(html, "html") : decodeAs(encodingOfPage(page), html),
     };
   const inside = rtf && htmlInRtf(rtf);
   if (inside !== undefined) return { html: inside };
   // Programs make Rich Text Format of text too, and say so.
-  if (rtf && !/\\fromtext\b/.test(new TextDecoder("latin1").decode(rtf.subarray(0, 500))))
-    return { body: readRtf(rtf, file) };
+  if (rtf && !/\\fromtext\b/.test(lettersOf(rtf.subarray(0, 500)))) return { body: readRtf(rtf, file) };
   return { text: text ?? "" };
 }

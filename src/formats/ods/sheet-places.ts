@@ -28,6 +28,7 @@ interface Names {
  */
 export function findSheets(pieces: Iterable<Uint8Array>, file: string): SheetPlace[] {
   // Each byte as a sign, so that a place among the signs is one among the bytes.
+  // eslint-disable-next-line no-restricted-syntax -- any signs will do; those of a function would take longer
   const decoder = new TextDecoder("latin1");
   const places: SheetPlace[] = [];
   let text = "";
@@ -110,6 +111,7 @@ function search(
 }
 
 /** The sign that stands for each byte. */
+// eslint-disable-next-line no-restricted-syntax -- the same signs
 const SIGNS = new TextDecoder("latin1").decode(Uint8Array.from({ length: 256 }, (_, byte) => byte));
 
 /** A tag whose bytes stand as a sign each. */

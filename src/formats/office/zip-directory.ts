@@ -1,3 +1,5 @@
+import { lettersOf } from "../../content/byte-letters.js";
+
 /** A file of a zip, as the directory at its end tells it (APPNOTE.TXT, 4.3.12). */
 export interface ZipEntry {
   /** Whether it is packed by DEFLATE; otherwise it stands there as it is. */
@@ -47,9 +49,8 @@ export function readZipDirectory(bytes: Uint8Array): Map<string, ZipEntry> {
     const facts = { size: u32(at + 24), stored: u32(at + 20), offset: u32(at + 42) };
     readLongFacts(view, nameAt + nameLength, extraLength, facts);
     // 11: the name is UTF-8 (4.4.4); those of office files are plain anyway.
-    const name = new TextDecoder(flags & 0x800 ? "utf-8" : "latin1").decode(
-      bytes.subarray(nameAt, nameAt + nameLength),
-    );
+    const letters = bytes.subarray(nameAt, nameAt + nameLength);
+    const name = flags & 0x800 ? new TextDecoder().decode(letters) : lettersOf(letters);
     if (method !== STORED && method !== DEFLATED) throw new Error(`${name} is packed by method ${method}`);
     const from = facts.offset + 30 + u16(facts.offset + 26) + u16(facts.offset + 28);
     if (from + facts.stored > bytes.length) throw new Error(`${name} is cut short`);

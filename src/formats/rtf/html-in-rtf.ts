@@ -1,3 +1,5 @@
+import { lettersOf } from "../../content/byte-letters.js";
+import { decodeAs } from "../../content/decode.js";
 import { encodingOfPage } from "./encodings.js";
 import { tokensOf } from "./tokens.js";
 
@@ -30,7 +32,7 @@ const HEAD = new Set([
  * @param bytes the whole of the Rich Text Format
  */
 export function htmlInRtf(bytes: Uint8Array): string | undefined {
-  const head = new TextDecoder("latin1").decode(bytes.subarray(0, 1000));
+  const head = lettersOf(bytes.subarray(0, 1000));
   if (!/\\fromhtml1?\b/.test(head)) return undefined;
   let page = 1252;
   let html = "";
@@ -41,7 +43,7 @@ export function htmlInRtf(bytes: Uint8Array): string | undefined {
   let skipped = 0;
   let isAfterStar = false;
   const flush = () => {
-    html += new TextDecoder(encodingOfPage(page)).decode(Uint8Array.from(pending));
+    html += decodeAs(encodingOfPage(page), Uint8Array.from(pending));
     pending = [];
   };
   for (const token of tokensOf(bytes)) {

@@ -1,4 +1,5 @@
 import { safeLink, type Address } from "../../content/address.js";
+import { decodeAs } from "../../content/decode.js";
 import { hashBytes } from "../../content/encode.js";
 import { DrawerError } from "../../content/error.js";
 import { type Align, type Content, type Flow, type Heading, type Run } from "../../content/model.js";
@@ -200,7 +201,7 @@ class RtfReader {
         String.fromCharCode(0xf000 + sign.charCodeAt(0)),
       );
     const own = font && font.charset > 0 ? encodingOfCharset(font.charset) : undefined;
-    return new TextDecoder(own ?? encodingOfPage(this.#header.page)).decode(bytes);
+    return decodeAs(own ?? encodingOfPage(this.#header.page), bytes);
   }
 
   #text(text: string): void {

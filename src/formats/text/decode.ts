@@ -1,3 +1,6 @@
+import { lettersOf } from "../../content/byte-letters.js";
+import { decodeAs } from "../../content/decode.js";
+
 /**
  * Decodes the bytes of a text file: by its byte order mark, for HTML by what its head declares, as UTF-8 where they are
  * that, and otherwise as Windows-1252, which every other old western file is read as by browsers too.
@@ -9,20 +12,20 @@ export function decodeText(bytes: Uint8Array, kind: "text" | "html" = "text"): s
   if (a === 0xff && b === 0xfe) return new TextDecoder("utf-16le").decode(bytes);
   if (a === 0xfe && b === 0xff) return new TextDecoder("utf-16be").decode(bytes);
   const marked = a === 0xef && b === 0xbb && c === 0xbf;
-  const declared = kind === "html" && !marked ? declaredEncoding(bytes) : undefined;
-  if (declared) return declared.decode(bytes);
+  const declared = kind === "html" && !marked ? asDeclared(bytes) : undefined;
+  if (declared !== undefined) return declared;
   try {
     return new TextDecoder("utf-8", { fatal: true }).decode(bytes);
   } catch {
-    return new TextDecoder("windows-1252").decode(bytes); // not UTF-8, so it is an old file
+    return decodeAs("windows-1252", bytes); // not UTF-8, so it is an old file
   }
 }
 
-function declaredEncoding(bytes: Uint8Array): TextDecoder | undefined {
-  const head = new TextDecoder("windows-1252").decode(bytes.subarray(0, 1024));
+function asDeclared(bytes: Uint8Array): string | undefined {
+  const head = lettersOf(bytes.subarray(0, 1024));
   const label = /<meta[^>]*charset\s*=\s*["']?\s*([\w-]+)/i.exec(head)?.[1];
   try {
-    return label === undefined || /^utf-?16/i.test(label) ? undefined : new TextDecoder(label);
+    return label === undefined || /^utf-?16/i.test(label) ? undefined : decodeAs(label, bytes);
   } catch {
     return undefined; // an encoding that nobody knows is as good as none
   }

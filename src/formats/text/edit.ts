@@ -1,3 +1,4 @@
+import { decodeAs } from "../../content/decode.js";
 import { DrawerError } from "../../content/error.js";
 import { withAddressesShown } from "../../content/shown-addresses.js";
 import { editErrors } from "../../messages/en/edit.js";
@@ -100,7 +101,10 @@ function isUtf8(bytes: Uint8Array): boolean {
 
 /** The encoding that files are read in which are in no other. */
 function inWindows1252(text: string, file: string): Uint8Array {
-  const all = new TextDecoder("windows-1252").decode(Uint8Array.from({ length: 256 }, (_, byte) => byte));
+  const all = decodeAs(
+    "windows-1252",
+    Uint8Array.from({ length: 256 }, (_, byte) => byte),
+  );
   const codes = new Map([...all].map((sign, byte) => [sign, byte]));
   return Uint8Array.from([...text], (sign) => {
     const code = codes.get(sign);

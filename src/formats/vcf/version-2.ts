@@ -1,4 +1,5 @@
 import { bytesOfLetters, lettersOf } from "../../content/byte-letters.js";
+import { decodeAs } from "../../content/decode.js";
 
 /** A line of a card: its name, what is said of it, and its value. */
 const LINE = /^((?:[\w-]+\.)?[\w-]+)((?:;[^:]*)?):([^]*)$/;
@@ -46,9 +47,9 @@ function asLine(line: string): string {
 function decoded(latin: string, charset: string): string {
   const bytes = bytesOfLetters(latin);
   try {
-    return new TextDecoder(charset, { fatal: true }).decode(bytes);
+    return decodeAs(charset, bytes, { fatal: true });
   } catch {
     // A character set that nobody knows, or that the text is not in: that of most old files.
-    return new TextDecoder("windows-1252").decode(bytes);
+    return decodeAs("windows-1252", bytes);
   }
 }

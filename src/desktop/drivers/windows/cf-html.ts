@@ -1,3 +1,5 @@
+import { lettersOf } from "../../../content/byte-letters.js";
+
 const START = "<html><body>\r\n<!--StartFragment-->";
 const END = "<!--EndFragment-->\r\n</body></html>";
 
@@ -27,7 +29,7 @@ export function writeCfHtml(html: Uint8Array): Uint8Array {
  * header says nothing that holds, it is taken whole.
  */
 export function readCfHtml(bytes: Uint8Array): { readonly html: Uint8Array; readonly address?: string } {
-  const head = new TextDecoder("latin1").decode(bytes.subarray(0, 4096)).split("<")[0]!;
+  const head = lettersOf(bytes.subarray(0, 4096)).split("<")[0]!;
   const said = new Map([...head.matchAll(/^(\w+):(.*?)\r?$/gm)].map(([, name, value]) => [name, value]));
   const number = (name: string) => Number(said.get(name) ?? "-1");
   const address = said.get("SourceURL");
