@@ -17,6 +17,7 @@ import { flatOdfType } from "../formats/heads.js";
 import type { ReadSheet } from "../formats/office/sheet.js";
 import { TextBudget } from "../formats/office/text-budget.js";
 import { formatOf, namedFormat, READ_FORMATS, type FormatName } from "../formats/registry.js";
+import { isGuessed } from "../formats/text/decode.js";
 import { cellText } from "../formats/text/write.js";
 import { parts as words, contentErrors } from "../messages/en/content.js";
 import { filesErrors } from "../messages/en/files.js";
@@ -98,18 +99,29 @@ export async function readSource(
         : withAttached(new DocumentSource(name, format, file), file.attached ?? [], readSource);
   const all =
     fill && !flatOdfType(bytes) ? withNamed(source, async () => (await fill()).places(bytes, name)) : source;
-  if ((options.format ?? separator) !== undefined || [format, "picture"].includes(namedFormat(name) ?? ""))
-    return all;
-  return withNotice(all, notice(formatNotices, "read-as", { file: name, format }));
+  const isNamed =
+    (options.format ?? separator) !== undefined || [format, "picture"].includes(namedFormat(name) ?? "");
+  return withNotices(all, [
+    ...(isNamed ? [] : [notice(formatNotices, "read-as", { file: name, format })]),
+    ...(isOfLetters(format) && isGuessed(bytes, format === "html" ? "html" : "text")
+      ? [notice(formatNotices, "guessed/encoding", { file: name })]
+      : []),
+  ]);
+}
+
+/** Whether a file of this format is a text, in an encoding that it need not tell. */
+function isOfLetters(format: FormatName): boolean {
+  return ["text", "markdown", "html", "csv", "tsv"].includes(format);
 }
 
 /** The same source, of which there is something more to tell. */
-function withNotice(source: Source, told: Notice): Source {
+function withNotices(source: Source, told: readonly Notice[]): Source {
+  if (told.length === 0) return source;
   return {
     ...{ name: source.name, format: source.format },
     ...defined({ title: source.title, sheets: source.sheets }),
     get notices() {
-      return [told, ...source.notices];
+      return [...told, ...source.notices];
     },
     parts: () => source.parts(),
     open: (spot) => source.open(spot),
@@ -117,7 +129,7 @@ function withNotice(source: Source, told: Notice): Source {
     each: (unit, spot) => source.each(unit, spot),
     at(spot) {
       const incoming = source.at(spot);
-      return { ...incoming, notices: [told, ...(incoming.notices ?? [])] };
+      return { ...incoming, notices: [...told, ...(incoming.notices ?? [])] };
     },
   };
 }

@@ -95,6 +95,15 @@ test("what says nothing of its encoding, and is no UTF-8, is read as Windows-125
   );
   expect(await textIn(costs, "costs.csv")).toBe("Item\tPrice\nNet\t€ 5,00\n“Rope”\t–");
   expect(await textIn(bytes("It", 0x92, "s 3 ", 0x96, " 4", 0x85), "a.txt")).toBe("It’s 3 – 4…");
+  const guesses = async (named: string, ...parts: (string | number)[]) =>
+    ((await readSource(bytes(...parts), named)).at().notices ?? []).filter(({ code }) => code === "guessed");
+  expect(await guesses("a.md", "caf", 0xe9)).toMatchObject([
+    { message: expect.stringMatching(/^“a\.md” does not say .*Windows-1252.*save it as UTF-8\.$/) as string },
+  ]);
+  expect(await guesses("a.html", "<p>caf", 0xe9)).toHaveLength(1);
+  expect(await guesses("a.html", '<meta charset="windows-1250"><p>caf', 0xe9)).toEqual([]);
+  for (const known of ["caf", "caf\u00e9"]) expect(await guesses("a.txt", known)).toEqual([]);
+  expect(await guesses("a.csv", 0xff, 0xfe, "a", 0, 0xe9, 0)).toEqual([]);
   const more = (await readSource(bytes("Lamp;", 0x80, " 9"), "more.csv")).at();
   const put = await putInto(costs, "costs.csv", "A4", compose([more]));
   expect(Buffer.from(put.data).toString("latin1")).toBe(

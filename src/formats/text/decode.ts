@@ -21,6 +21,18 @@ export function decodeText(bytes: Uint8Array, kind: "text" | "html" = "text"): s
   }
 }
 
+/** Whether nothing says what the bytes of a text file are encoded in, so that reading them as Windows-1252 is a guess. */
+export function isGuessed(bytes: Uint8Array, kind: "text" | "html"): boolean {
+  const [a, b] = bytes;
+  if ((a === 0xff && b === 0xfe) || (a === 0xfe && b === 0xff)) return false;
+  try {
+    new TextDecoder("utf-8", { fatal: true }).decode(bytes);
+    return false;
+  } catch {
+    return kind === "text" || asDeclared(bytes) === undefined;
+  }
+}
+
 function asDeclared(bytes: Uint8Array): string | undefined {
   const head = lettersOf(bytes.subarray(0, 1024));
   const label = /<meta[^>]*charset\s*=\s*["']?\s*([\w-]+)/i.exec(head)?.[1];

@@ -58,6 +58,8 @@ export const formatNotices: Translated<typeof english.formatNotices> = {
     `${ofOne(count, "Eine Zelle beginnt", "Zellen beginnen")} wie eine Formel; ein Hochkomma davor hält Tabellen davon ab, sie auszuführen (--no-guard in einem Befehl lässt es weg).`,
   "read-as": ({ file, format }) =>
     `„${file}“ ist seinem Inhalt nach ${format} und wurde so gelesen. Ist das falsch, sagen Sie, was es ist (--type in einem Befehl).`,
+  "guessed/encoding": ({ file }) =>
+    `„${file}“ sagt nicht, wie seine Buchstaben kodiert sind, und wurde als westeuropäisch gelesen (Windows-1252). Sind welche falsch, speichern Sie es als UTF-8.`,
   separator: ({ separator }) =>
     `Gelesen mit ${SEPARATORS[separator]} zwischen den Spalten. Ist das falsch, sagen Sie, was sie trennt (--separator in einem Befehl).`,
   "left-out/comments": ({ file, count }) =>

@@ -128,6 +128,9 @@ export const formatNotices = {
   /** A file is of another format than its name says. */
   "read-as": ({ file, format }: { file: string; format: string }) =>
     `“${file}” is ${format} by its content, and was read as that. If that is wrong, say what it is (--type in a command).`,
+  /** A text does not tell what its letters are encoded in, and is no UTF-8. */
+  "guessed/encoding": ({ file }: { file: string }) =>
+    `“${file}” does not say how its letters are encoded, and was read as Western European (Windows-1252). If some are wrong, save it as UTF-8.`,
   /** What parts the columns of a delimited text was told from its rows, and is no comma. */
   separator: ({ separator }: { separator: keyof typeof formats.separators }) =>
     `Read with ${formats.separators[separator]} between the columns. If that is wrong, say what parts them (--separator in a command).`,
