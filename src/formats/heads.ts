@@ -33,6 +33,17 @@ export function isEncryptedPackage(bytes: Uint8Array): boolean {
   return includes(bytes, ENCRYPTED_PACKAGE);
 }
 
+/** How the facts begin that a document of before 2007 tells of itself, at the beginning of a sector ([MS-DOC] 2.5.1, [MS-CFB] 2.2). */
+const FACTS = [0xec, 0xa5];
+const SECTOR = 512;
+
+/** Whether a document of before 2007 is encrypted: the eighth bit of its flags ([MS-DOC] 2.5.2). */
+export function isEncryptedDoc(bytes: Uint8Array): boolean {
+  for (let at = SECTOR; at < bytes.length; at += SECTOR)
+    if (bytes[at] === FACTS[0] && bytes[at + 1] === FACTS[1]) return (bytes[at + 11]! & 1) === 1;
+  return false;
+}
+
 function includes(bytes: Uint8Array, wanted: readonly number[]): boolean {
   const first = wanted[0]!;
   for (let at = bytes.indexOf(first); at >= 0; at = bytes.indexOf(first, at + 1)) {

@@ -47,6 +47,11 @@ corpusTest(
     }
     const table = compose([(await read("diary.doc")).at("t1")]).tsv;
     expect(table).toBe(compose([(await read("diary.docx")).at("t1")]).tsv);
+    // As its program marks one that has a password ([MS-DOC] 2.5.2).
+    const sealed = bytesOf("diary.doc");
+    const facts = Buffer.from(sealed.buffer).indexOf(Buffer.from([0xec, 0xa5]));
+    sealed[facts + 11]! |= 1;
+    await expect(readSource(sealed, "hut.doc")).rejects.toThrow("“hut.doc” is protected with a password.");
   },
 );
 

@@ -3,6 +3,8 @@ import { paragraph, type Content, type Flow, type Row } from "../../content/mode
 import { notice, type Notice } from "../../content/notice.js";
 import { formatNotices } from "../../messages/en/formats.js";
 import type { ReadDocument } from "../format.js";
+import { isEncryptedDoc } from "../heads.js";
+import { locked } from "../office/zip.js";
 import { readInThread } from "../thread/read-in-thread.js";
 
 /**
@@ -11,6 +13,7 @@ import { readInThread } from "../thread/read-in-thread.js";
  * @throws DrawerError `unreadable`, `locked`, `too-large`, `unknown-format` where the package that reads it is not installed
  */
 export async function readDoc(bytes: Uint8Array, file: string): Promise<ReadDocument> {
+  if (isEncryptedDoc(bytes)) throw locked(file);
   const { body, notes, boxes, comments, edges } = await readInThread("doc", bytes, file);
   const isSaid = (text: string) => text.trim() !== "";
   const after = [boxes, notes].filter(isSaid).flatMap((text) => flowsOf(text));
