@@ -6,6 +6,7 @@ const parts = [
   "compose",
   "files",
   "edits",
+  "pdf",
   "page",
   "placing",
   "typing",

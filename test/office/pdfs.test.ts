@@ -3,6 +3,7 @@ import { mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join, resolve } from "node:path";
 import fc from "fast-check";
+import { manyPages } from "../../bench/many-pages.mjs";
 import { CHROMIUM_FLAGS, findHeadless } from "../../scripts/chromium.mjs";
 import { runs, isFull } from "../support/counts";
 import { demoFile } from "../support/demo";
@@ -230,32 +231,6 @@ corpusTest(
       expect([said.includes(text), text, said]).toEqual([true, text, said]);
   },
 );
-
-/** A PDF of so many pages by hand, each with a line. */
-function manyPages(count: number): Uint8Array {
-  const objects = [
-    "<< /Type /Catalog /Pages 2 0 R >>",
-    `<< /Type /Pages /Count ${count} /Kids [${Array.from({ length: count }, (_, at) => `${4 + 2 * at} 0 R`).join(" ")}] >>`,
-    "<< /Type /Font /Subtype /Type1 /BaseFont /Helvetica >>",
-  ];
-  for (let number = 1; number <= count; number++) {
-    const stream = `BT /F1 11 Tf 72 700 Td (Wheatear ${number} was seen on the seawall.) Tj ET BT /F1 9 Tf 290 30 Td (${number}) Tj ET`;
-    objects.push(
-      `<< /Type /Page /Parent 2 0 R /MediaBox [0 0 595 842] /Resources << /Font << /F1 3 0 R >> >> /Contents ${objects.length + 2} 0 R >>`,
-      `<< /Length ${stream.length} >>\nstream\n${stream}\nendstream`,
-    );
-  }
-  let text = "%PDF-1.4\n";
-  const places = objects.map((object, at) => {
-    const place = text.length;
-    text += `${at + 1} 0 obj\n${object}\nendobj\n`;
-    return place;
-  });
-  const table = places.map((place) => `${String(place).padStart(10, "0")} 00000 n \n`).join("");
-  const start = text.length;
-  text += `xref\n0 ${objects.length + 1}\n0000000000 65535 f \n${table}trailer\n<< /Size ${objects.length + 1} /Root 1 0 R >>\nstartxref\n${start}\n%%EOF\n`;
-  return new TextEncoder().encode(text);
-}
 
 test("pages are spots, read alone, and what goes wrong with a spot is said; numbers of pages are left out, and counted", async () => {
   const source = await readSource(manyPages(5000), "many.pdf");
