@@ -280,6 +280,52 @@ describe("odt", () => {
     (await shown(bytes, "a.odt")).map((line) => line.trim()).filter(Boolean);
   const LIST = "<ol><li>one<ul><li>inner a<li>inner b</ul><li>two<li>three</ol><p>end</p>";
 
+  test("what tracks changes lists what is marked; what is not marked is told", async () => {
+    const parts = unzipSync(
+      await odt("<h1>Head</h1><p>one</p><p>two</p><ul><li>item</li></ul><table><tr><td>a</td></tr></table>"),
+    );
+    const { zipSync, strToU8 } = await import("fflate");
+    const content = (list: string) =>
+      zipSync({
+        ...parts,
+        "content.xml": strToU8(
+          new TextDecoder().decode(parts["content.xml"]).replace(/<office:text\b[^>]*>/, (tag) => tag + list),
+        ),
+      });
+    const xmlOf = ({ data }: { data: Uint8Array }) =>
+      new TextDecoder().decode(unzipSync(data)["content.xml"]);
+    const tracked = content("<text:tracked-changes/>");
+    const put = await putInto(tracked, "a.odt", "p2", text("wren"), { at: AT });
+    const again = await takeOut(put.data, "a.odt", ["p4"], { at: AT });
+    expect([put.notices, again.notices]).toEqual([[], []]);
+    // Both are in the one list, and are told apart.
+    expect(xmlOf(again).match(/<text:changed-region xml:id="[^"]*"/g)).toEqual([
+      '<text:changed-region xml:id="drawer-change-2"',
+      '<text:changed-region xml:id="drawer-change-1"',
+    ]);
+    expect(xmlOf(again)).toContain("<dc:date");
+    expect(await lines(again.data)).toEqual(["Head", "one", "wren", "- item", "a"]);
+    const off = content('<text:tracked-changes text:track-changes="false"/>');
+    expect(xmlOf(await putInto(off, "a.odt", "p2", text("wren"), { at: AT }))).not.toContain(
+      "changed-region",
+    );
+    // What is marked there by a word does not have the document mark what its user does next.
+    expect(xmlOf(await putInto(content(""), "a.odt", "p2", text("wren"), { track: true }))).toContain(
+      '<text:tracked-changes text:track-changes="false"><text:changed-region',
+    );
+    for (const spot of ["p1", "p4", "t1"])
+      expect((await takeOut(tracked, "a.odt", [spot])).notices).toMatchObject([{ code: "not-kept" }]);
+    expect((await putInto(tracked, "a.odt", "p4", text("wren"))).notices).toMatchObject([
+      { code: "not-kept" },
+    ]);
+    const broken = new TextDecoder()
+      .decode(unzipSync(tracked)["content.xml"])
+      .replace("one", 'o<text:bookmark-start text:name="B"/>ne')
+      .replace("two", 't<text:bookmark-end text:name="B"/>wo');
+    const bytes = zipSync({ ...parts, "content.xml": strToU8(broken) });
+    await expect(takeOut(bytes, "a.odt", ["p2"])).rejects.toThrow("B");
+  });
+
   test("a block between items parts their list, which goes on counting; items join it", async () => {
     const bytes = await odt(LIST);
     const put = async (spot: string, options = {}) =>

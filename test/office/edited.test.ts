@@ -1,12 +1,12 @@
-import { mkdtempSync, rmSync, writeFileSync } from "node:fs";
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
-import { join } from "node:path";
+import { extname, join } from "node:path";
 import { some } from "../support/counts";
 import { demoFile } from "../support/demo";
-import { corpusTest, sayMissing } from "../support/libreoffice";
+import { convert, corpusTest, sayMissing } from "../support/libreoffice";
 import { makeCorpus } from "./corpus";
 import { bare, editedDocuments } from "./edited-documents";
-import { compose, readText } from "drawer";
+import { compose, readHtml, readText } from "drawer";
 import { putInto, readSource, takeOut } from "drawer/files";
 
 sayMissing();
@@ -97,5 +97,54 @@ corpusTest.each(some(OFTEN, (name) => /^diary\.docx|^libreoffice/.test(name)))(
     expect(own.map((line) => line.replace(/^.*?(?=PUT)/, ""))).toEqual(
       now.filter((line) => line.includes("PUT")),
     );
+  },
+);
+
+corpusTest.each(["diary.docx", "diary.odt", "libreoffice.odt"])(
+  "what is marked as changed in %s comes, or does not, as LibreOffice's user decides",
+  async (name) => {
+    made();
+    const before = bytesOf(name);
+    const spots = (await readSource(before, name))
+      .parts()
+      .filter(({ spot, type }) => spot.startsWith("p") && /^(?:paragraph|heading)$/.test(type))
+      .map(({ spot }) => spot);
+    const [first, second, third] = [spots[0]!, spots[1]!, spots[2]!];
+    const block = compose([
+      await readHtml("<p>First <b>wren</b></p><ul><li>reeds</li><li>gorse</li></ul><p>Last tern</p>"),
+    ]);
+    const edits: [string, (track: boolean) => Promise<{ data: Uint8Array }>][] = [
+      ["after", (track) => putInto(before, name, second, block, { track })],
+      ["before", (track) => putInto(before, name, first, block, { track, put: "before" })],
+      ["instead", (track) => putInto(before, name, second, block, { track, put: "instead" })],
+      ["without", (track) => takeOut(before, name, [third], { track })],
+      ["several", (track) => takeOut(before, name, [second, third], { track })],
+    ];
+    const ending = extname(name);
+    const put = (file: string, bytes: Uint8Array) => writeFileSync(join(folder, file), bytes);
+    put(`was${ending}`, before);
+    for (const [edit, make] of edits) {
+      const marked = await make(true);
+      put(`${edit}-yes${ending}`, marked.data);
+      put(`${edit}-no${ending}`, marked.data);
+      put(`${edit}-done${ending}`, (await make(false)).data);
+      // Read by us, what is marked is as if it were accepted.
+      expect((await readSource(marked.data, name)).parts().map(({ text }) => text)).toEqual(
+        (await readSource((await make(false)).data, name)).parts().map(({ text }) => text),
+      );
+    }
+    const html = "html:HTML (StarWriter)";
+    const files = (which: string) => edits.map(([edit]) => `${edit}-${which}${ending}`);
+    convert(folder, html, [`was${ending}`, ...files("done")]);
+    convert(folder, html, files("yes"), "changes:AcceptAllTrackedChanges");
+    convert(folder, html, files("no"), "changes:RejectAllTrackedChanges");
+    const shownIn = (file: string) =>
+      /<body[\s\S]*<\/body>/i
+        .exec(readFileSync(join(folder, `${file}.html`), "utf8"))![0]
+        .replace(/ (?:style|class|name|id|src)="[^"]*"|\s+/g, " ");
+    const decided = edits.map(([edit]) => ({
+      [edit]: [shownIn(`${edit}-no`) === shownIn("was"), shownIn(`${edit}-yes`) === shownIn(`${edit}-done`)],
+    }));
+    expect(decided).toEqual(edits.map(([edit]) => ({ [edit]: [true, true] })));
   },
 );

@@ -59,7 +59,11 @@ def connect():
     for _ in range(600):
         try:
             context = resolver.resolve(f"uno:pipe,name={pipe};urp;StarOffice.ComponentContext")
-            return office, context.ServiceManager.createInstanceWithContext("com.sun.star.frame.Desktop", context)
+            made = [
+                context.ServiceManager.createInstanceWithContext(f"com.sun.star.frame.{name}", context)
+                for name in ("Desktop", "DispatchHelper")
+            ]
+            return office, *made
         except NoConnectException:
             time.sleep(0.1)
     raise SystemExit("LibreOffice did not begin")
@@ -69,11 +73,14 @@ def properties(**values):
     return tuple(PropertyValue(Name=name, Value=value) for name, value in values.items())
 
 
-def convert(desktop, to, infilter, out, files):
+def convert(desktop, decide, to, infilter, out, files):
     ending, _, rest = to.partition(":")
     name, _, options = rest.partition(":")
     reader, _, reading = infilter.partition(":")
     how = {"Hidden": True}
+    # What is done with the changes that a document marks, by the name of Writer's own act.
+    decided, reader = (reading, "") if reader == "changes" else ("", reader)
+    reading = "" if decided else reading
     if reader:
         how["FilterName"] = "Text - txt - csv (StarCalc)" if reader == "CSV" else reader
     if reading:
@@ -83,6 +90,8 @@ def convert(desktop, to, infilter, out, files):
         if document is None:
             raise RuntimeError(f"{file} was not read")
         try:
+            if decided:
+                decide.executeDispatch(document.CurrentController.Frame, f".uno:{decided}", "", 0, ())
             kinds = [kind for kind in FILTERS if document.supportsService(kind)]
             chosen = name or FILTERS[kinds[0]][ending]
             target = Path(out, f"{Path(file).stem}.{ending}").as_uri()
@@ -98,7 +107,7 @@ def convert(desktop, to, infilter, out, files):
 
 office = None
 try:
-    office, desktop = connect()
+    office, desktop, decide = connect()
     listener = socket.socket(socket.AF_UNIX)
     listener.bind(str(folder / "starting"))
     listener.listen(8)
@@ -111,7 +120,7 @@ try:
             break
         with asking, asking.makefile("rw") as lines:
             try:
-                convert(desktop, *json.loads(lines.readline()))
+                convert(desktop, decide, *json.loads(lines.readline()))
                 answer = "done"
             except Exception as error:
                 answer = " ".join(str(error).split()) or type(error).__name__

@@ -3,7 +3,7 @@ import { DrawerError } from "../../content/error.js";
 import type { Table } from "../../content/model.js";
 import { notice, type Notice } from "../../content/notice.js";
 import { editErrors, editNotices } from "../../messages/en/edit.js";
-import type { DocumentEditor, DocumentPlace, Edited, Put, PutInput } from "../edit.js";
+import type { DocumentEditor, DocumentPlace, Edited, EditOptions, Put, PutInput } from "../edit.js";
 import { cellContents } from "../office/cell-contents.js";
 import { cleanForXml } from "../office/clean.js";
 import { EditedPackage } from "../office/edited-package.js";
@@ -20,6 +20,7 @@ import {
 import { addAutomaticStyles } from "./automatic-styles.js";
 import { graft, type GraftedBlock } from "./graft.js";
 import { cellsIn } from "./table-places.js";
+import { TrackedChanges } from "./tracked.js";
 import { writeOdt } from "./write.js";
 
 const CONTENT = "content.xml";
@@ -27,24 +28,30 @@ const CONTENT = "content.xml";
 /** Puts blocks into an odt and takes them out, in its text; all else stays as it is. */
 export const odtEditor: DocumentEditor = {
   type: "document",
-  put: (bytes, file, place, put, input) =>
-    Promise.resolve().then(() => new Document(bytes, file).put(place, put, input)),
-  takeOut: (bytes, file, places) => Promise.resolve().then(() => new Document(bytes, file).takeOut(places)),
+  put: (bytes, file, place, put, input, options) =>
+    Promise.resolve().then(() => new Document(bytes, file, options).put(place, put, input)),
+  takeOut: (bytes, file, places, options) =>
+    Promise.resolve().then(() => new Document(bytes, file, options).takeOut(places)),
 };
 
 class Document {
   readonly #edited: EditedPackage;
   readonly #text: string;
+  /** What marks changes; nothing where they are not marked. */
+  readonly #changes: TrackedChanges | undefined;
 
   constructor(
     bytes: Uint8Array,
     readonly file: string,
+    { track, at }: EditOptions,
   ) {
     const parts = odfParts(bytes, file);
     this.#edited = new EditedPackage(parts);
     this.#text = parts.needed(CONTENT);
     if (!/<office:document-content\b/.test(this.#text))
       throw new DrawerError(editErrors, "cannot-edit/form", { file });
+    const isTracked = /<text:tracked-changes\b(?![^>]*text:track-changes="false")/.test(this.#text);
+    if (track ?? isTracked) this.#changes = new TrackedChanges(this.#text, at);
   }
 
   put({ spot, elements, cells }: DocumentPlace, put: Put | undefined, input: PutInput): Edited {
@@ -52,15 +59,19 @@ class Document {
     const found = elements.map((number) => places.get(number)!);
     const [first, last] = [found[0]!, found.at(-1)!];
     const edits: TextEdit[] = [];
-    const notices: Notice[] = this.#told();
+    const notices: Notice[] = [];
     if (cells) edits.push(...this.#intoCells(first, cells, spot, put, input, notices));
     else {
       const blocks = this.#blocks(input, edits, notices);
-      if (put === "instead") edits.push(...this.#inPlaceOf(found, blocks, spot));
+      const marked =
+        put === "instead"
+          ? this.#markedInPlaceOf(found, blocks, spot)
+          : this.#markedBeside(put === "before" ? first : last, put ?? "after", blocks);
+      if (marked) edits.push(...marked);
+      else if (put === "instead") edits.push(...this.#inPlaceOf(found, blocks, spot));
       else edits.push(...this.#beside(put === "before" ? first : last, put ?? "after", blocks));
     }
-    this.#edited.set(CONTENT, edited(this.#text, edits));
-    return { data: this.#edited.bytes(), notices };
+    return this.#changed(edits, notices);
   }
 
   takeOut(places: readonly DocumentPlace[]): Edited {
@@ -77,15 +88,68 @@ class Document {
           edits.push({ from: cell.inner, to: cell.innerEnd, text: this.#emptied(cell) });
       else for (const place of found) whole.add(place);
     }
-    if (whole.size > 0) edits.push(...this.#removal([...whole], places.map(({ spot }) => spot).join(", ")));
-    this.#edited.set(CONTENT, edited(this.#text, edits));
-    return { data: this.#edited.bytes(), notices: this.#told() };
+    const spot = places.map(({ spot: written }) => written).join(", ");
+    // Marked as a whole or not at all, so that somebody who declines it has the document as it was.
+    if (whole.size > 0)
+      edits.push(
+        ...((edits.length === 0 && this.#markedRemoval([...whole], spot)) || this.#removal([...whole], spot)),
+      );
+    return this.#changed(edits, []);
   }
 
-  /** That changes are not marked, where the document marks them. */
-  #told(): Notice[] {
-    const isTracked = /<text:tracked-changes\b(?![^>]*text:track-changes="false")/.test(this.#text);
-    return isTracked ? [notice(editNotices, "not-kept/tracked", { file: this.file })] : [];
+  /** The document with its changes. Where they should be marked and could not be, that is told. */
+  #changed(edits: TextEdit[], notices: Notice[]): Edited {
+    const list = this.#changes?.list ?? [];
+    if (this.#changes && list.length === 0)
+      notices.push(notice(editNotices, "not-kept/tracked", { file: this.file }));
+    this.#edited.set(CONTENT, edited(this.#text, [...list, ...edits]));
+    return { data: this.#edited.bytes(), notices };
+  }
+
+  /** Blocks beside a paragraph or a list, marked as put in; nothing where that is not marked. */
+  #markedBeside(
+    place: XmlPlace,
+    put: "after" | "before",
+    blocks: readonly GraftedBlock[],
+  ): TextEdit[] | undefined {
+    if (itemAround(place)) return undefined;
+    return this.#changes?.insertion(
+      put === "after" ? place.end : place.start,
+      blocks.map(({ xml }) => xml).join(""),
+    );
+  }
+
+  /** Blocks in the place of paragraphs: these are marked as taken out, those as put in. */
+  #markedInPlaceOf(
+    found: readonly XmlPlace[],
+    blocks: readonly GraftedBlock[],
+    spot: string,
+  ): TextEdit[] | undefined {
+    const out = this.#markedRemoval(found, spot);
+    const put = out && this.#markedBeside(found[0]!, "before", blocks);
+    if (put) return [...out, ...put];
+    this.#changes?.clear();
+    return undefined;
+  }
+
+  /** How paragraphs are marked as taken out; nothing where that is not marked. */
+  #markedRemoval(elements: readonly XmlPlace[], spot: string): TextEdit[] | undefined {
+    if (!this.#changes) return undefined;
+    const outer = outermostPlaces(elements).sort((one, other) => one.start - other.start);
+    this.#refuseBroken(outer, spot);
+    const range = this.#rangeOf(outer);
+    return range && this.#changes.deletion(range);
+  }
+
+  /** The place of paragraphs that stand one after another in the text itself; nothing for any others. */
+  #rangeOf(elements: readonly XmlPlace[]): Pick<XmlPlace, "start" | "end"> | undefined {
+    const isOne = elements.every(
+      (each, at) =>
+        /^[ph]$/.test(each.name) &&
+        each.parent?.name === "text" &&
+        (at === 0 || this.#text.slice(elements[at - 1]!.end, each.start).trim() === ""),
+    );
+    return isOne ? { start: elements[0]!.start, end: elements.at(-1)!.end } : undefined;
   }
 
   /** Content as blocks of this document. The styles that they need are added to the edits. */

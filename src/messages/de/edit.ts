@@ -9,7 +9,7 @@ export const editNotices: Translated<typeof english.editNotices> = {
   "calculated-later": ({ file }) =>
     `Was die Formeln von „${file}“ ergeben, wird berechnet, wenn ihr Programm sie öffnet; bis dahin zeigt Drawer, was sie vorher ergaben, oder nichts.`,
   "not-kept/tracked": ({ file }) =>
-    `„${file}“ verfolgt Änderungen; in odt macht Drawer sie, ohne sie zu kennzeichnen. Rückgängig stellt die Datei wieder her; oder ändern Sie sie in einer Textverarbeitung.`,
+    `Was in „${file}“ geändert wurde, ist nicht als Änderung gekennzeichnet: in odt geht das nur mit Absätzen des Textes, die nach einem anderen stehen. Rückgängig stellt die Datei wieder her; oder ändern Sie sie in einer Textverarbeitung.`,
   "not-kept/in-cells": ({ count }) =>
     `${count === 1 ? "Ein Verweis oder eine verbundene Zelle steht" : `${count} Verweise und verbundene Zellen stehen`} dort als gewöhnliche Zellen: setzen Sie sie im Programm der Tabelle.`,
 };

@@ -9,9 +9,9 @@ export const editNotices = {
   /** What formulas of a workbook give may be another by now. */
   "calculated-later": ({ file }: { file: string }) =>
     `What the formulas of “${file}” give is calculated when it is opened in its own program; until then Drawer shows what they gave before, or nothing.`,
-  /** A document tracks changes, and these are not marked. */
+  /** A change is not marked as one, though it should be. */
   "not-kept/tracked": ({ file }: { file: string }) =>
-    `“${file}” tracks changes; in odt Drawer makes them without marking them. Undo puts the file back, or make them in a word processor.`,
+    `What was changed in “${file}” is not marked as a change: in odt that is done only with paragraphs of the text that stand after another one. Undo puts the file back, or make it in a word processor.`,
   /** Links and merged cells of a block are not in a sheet that it was put into. */
   "not-kept/in-cells": ({ count }: { count: number }) =>
     `${count === 1 ? "One link or merged cell" : `${count} links and merged cells`} of the block ${count === 1 ? "is" : "are"} there as plain cells: set them in the sheet's own program.`,
