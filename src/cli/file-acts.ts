@@ -6,7 +6,7 @@ import { DrawerError } from "../content/error.js";
 import { notice, type Notice } from "../content/notice.js";
 import type { Drawer } from "../drawer/drawer.js";
 import { logOf } from "../drawer/history.js";
-import { lastStanding, type Change } from "../drawer/model/change.js";
+import { lastStanding, lastUndone, type Change } from "../drawer/model/change.js";
 import type { Entry } from "../drawer/model/entry.js";
 import { cliErrors, cliNotices } from "../messages/en/cli.js";
 import { fileToEdit, replaceFile, type FileToEdit } from "./edited-file.js";
@@ -16,7 +16,10 @@ import {
   forgetFileChange,
   formerFile,
   isOld,
+  keepMade,
+  madeFile,
   noteFileChange,
+  noteRedone,
   type FileChange,
 } from "./file-journal.js";
 
@@ -86,18 +89,61 @@ export async function undoLast(drawer: Drawer): Promise<readonly Notice[]> {
   if (!last || !(isLift || isLater)) return drawer.undo();
   const notices = isLift && last.doneAt === undefined ? [] : [await restoreFile(last)];
   if (isLift) notices.push(...(await drawer.undo()));
-  noteFileChange({ ...last, isUndone: true });
+  const undo = isLift ? (await undoneLast(drawer))?.id : undefined;
+  noteFileChange({ ...last, isUndone: true, undoneAt: new Date().toISOString(), ...defined({ undo }) });
   return notices;
 }
 
-/** Puts a file back as it was, byte for byte, where it still is as it was left. */
+/** Does again what was undone last: in the drawer, to a file, or both where something was lifted. */
+export async function redoLast(drawer: Drawer): Promise<readonly Notice[]> {
+  const [last] = fileChanges()
+    .filter((each) => each.drawer === drawer.name && each.undoneAt !== undefined && each.doneAt !== undefined)
+    .sort((one, other) => (one.undoneAt! < other.undoneAt! ? 1 : -1));
+  if (!last || (await isPassed(drawer, last.undoneAt!))) return drawer.redo();
+  const undone = await undoneLast(drawer);
+  const isLift = last.undo !== undefined && undone?.id === last.undo;
+  const isLater = last.undo === undefined && (undone === undefined || last.undoneAt! >= undone.at);
+  if (!(isLift || isLater)) return drawer.redo();
+  const notices = isLift ? await drawer.redo() : [];
+  try {
+    notices.push(await remakeFile(last));
+  } catch (error) {
+    if (isLift) await drawer.undo();
+    throw error;
+  }
+  noteRedone(last, isLift ? (await lastStandingOf(drawer))?.id : undefined);
+  return notices;
+}
+
+/** Whether something new was done since something was undone: then that is not done again. */
+async function isPassed(drawer: Drawer, undoneAt: string): Promise<boolean> {
+  const isNew = ({ drawer: name, doneAt = "", isRedone }: FileChange) =>
+    name === drawer.name && doneAt > undoneAt && !isRedone;
+  if (fileChanges().some(isNew)) return true;
+  for await (const { operation, at } of logOf(drawer.store, drawer.name))
+    if (operation !== "undo" && operation !== "redo") return at > undoneAt;
+  return false;
+}
+
+/** Puts a file back as it was, byte for byte, where it still is as it was left; as it was left is kept meanwhile. */
 async function restoreFile(change: FileChange): Promise<Notice> {
   const { path, made } = change;
   const file = await fileToEdit(path);
   const kept = formerFile(change);
   if (file.hash !== made) throw new DrawerError(cliErrors, "conflict/file", { path, kept });
+  keepMade(change, file.bytes);
   await replaceFile(file, new Uint8Array(await readFile(kept)));
   return notice(cliNotices, "undone/file", { file: basename(path) });
+}
+
+/** Changes a file again as it was changed, where it is as it was before. */
+async function remakeFile(change: FileChange): Promise<Notice> {
+  const { path, former } = change;
+  const file = await fileToEdit(path);
+  const kept = madeFile(change);
+  if (file.hash !== former) throw new DrawerError(cliErrors, "conflict/file-again", { path, kept });
+  await replaceFile(file, new Uint8Array(await readFile(kept)));
+  return notice(cliNotices, "redone/file", { file: basename(path) });
 }
 
 /** Brings what was broken off to where it is known what it came to, and says what is left to do. */
@@ -157,6 +203,10 @@ async function isStillKept(drawer: Drawer, { snippets, id }: FileChange): Promis
   if (snippets !== undefined) return (await drawer.store.changes({ about: snippets, limit: 1 })).length > 0;
   const last = await lastStandingOf(drawer);
   return last !== undefined && id < last.id;
+}
+
+async function undoneLast(drawer: Drawer): Promise<Change | undefined> {
+  return lastUndone(logOf(drawer.store, drawer.name));
 }
 
 async function lastStandingOf(drawer: Drawer): Promise<Change | undefined> {

@@ -34,6 +34,11 @@ export interface FileChange {
   readonly snippets?: readonly string[];
   readonly isPrivate?: boolean;
   readonly isUndone?: boolean;
+  /** When it was undone, ISO 8601 in UTC, and the change of the drawer that undid what came in by it. */
+  readonly undoneAt?: string;
+  readonly undo?: string;
+  /** Whether it was undone, and done again: it was done last then, and is nothing new. */
+  readonly isRedone?: boolean;
 }
 
 /** How long it is kept what files were before, in days: as long as what has left a drawer can be brought back. */
@@ -42,6 +47,16 @@ const KEPT_DAYS = 30;
 /** The file in which a file is kept as it was; programs open it by its ending. */
 export function formerFile({ former, path }: Pick<FileChange, "former" | "path">): string {
   return join(filesFolder(), `${former}${extname(path)}`);
+}
+
+/** The file in which a file is kept as it was made, while that is undone. */
+export function madeFile({ made, path }: Pick<FileChange, "made" | "path">): string {
+  return join(filesFolder(), `${made}${extname(path)}`);
+}
+
+/** Keeps a file as it was made, so that what is undone can be done again. */
+export function keepMade(change: FileChange, bytes: Uint8Array): void {
+  writeDurably(madeFile(change), bytes);
 }
 
 /** Notes that a file is about to be changed, and keeps it as it is; both are on the disk then. */
@@ -64,8 +79,31 @@ export function noteFileChange(change: FileChange): void {
 /** Takes the note of a change away, and the file as it was where no other needs it. */
 export function forgetFileChange(change: FileChange): void {
   rmSync(join(filesFolder(), `${change.id}.json`), { force: true });
-  const isNeeded = fileChanges().some(({ former }) => former === change.former);
-  if (!isNeeded) rmSync(formerFile(change), { force: true });
+  clear(change);
+}
+
+/** Takes away what is kept of a file for a change, where no change needs it. */
+function clear(change: FileChange): void {
+  const needed = new Set(fileChanges().flatMap((each) => [formerFile(each), ...madeOf(each)]));
+  for (const kept of [formerFile(change), madeFile(change)])
+    if (!needed.has(kept)) rmSync(kept, { force: true });
+}
+
+function madeOf(change: FileChange): string[] {
+  return change.undoneAt === undefined ? [] : [madeFile(change)];
+}
+
+/**
+ * Notes that what was undone is done again.
+ * @param again the change of the drawer by which what was taken out came in again
+ */
+export function noteRedone(
+  { isUndone: _, undoneAt: __, undo: ___, ...change }: FileChange,
+  again: string | undefined,
+): void {
+  const doneAt = new Date().toISOString();
+  noteFileChange({ ...change, doneAt, isRedone: true, ...(again !== undefined && { change: again }) });
+  clear(change);
 }
 
 /** All changes of files that are noted, the latest first. */

@@ -10,7 +10,7 @@ import type { Store } from "../drawer/store.js";
 import { cliErrors } from "../messages/en/cli.js";
 import type { FileStanding, FileToChange, HostFiles } from "../page/binding/host-files.js";
 import { fileToEdit, type FileToEdit } from "./edited-file.js";
-import { undoLast } from "./file-acts.js";
+import { redoLast, undoLast } from "./file-acts.js";
 import { fileChanges } from "./file-journal.js";
 import { findFile } from "./find-file.js";
 import { readBytes } from "./input.js";
@@ -71,6 +71,7 @@ export function hostFiles(store: Store): HostFiles {
     lift: (file, at, drawer) =>
       edited(file, async (opened) => (await liftOf(opened, { at }))(new Drawer(store, drawer))),
     undo: (drawer) => undoLast(new Drawer(store, drawer)),
+    redo: (drawer) => redoLast(new Drawer(store, drawer)),
     async standings(drawer) {
       // What was taken out of its file is not looked for there.
       const lifted = new Set(

@@ -19,7 +19,7 @@ const PICK_COMMANDS = {
 /** Commands that do something with the drawer as a whole. */
 const DRAWER_COMMANDS = {
   undo: async (drawer) => (await import("./file-acts.js")).undoLast(drawer),
-  redo: (drawer) => drawer.redo(),
+  redo: async (drawer) => (await import("./file-acts.js")).redoLast(drawer),
   pause: (drawer) => drawer.setRules({ collecting: false }),
   resume: (drawer) => drawer.setRules({ collecting: true }),
 } satisfies Readonly<Record<string, (drawer: Drawer) => Promise<readonly Notice[]>>>;

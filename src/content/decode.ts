@@ -19,7 +19,6 @@ export function decodeAs(encoding: string, bytes: Uint8Array, options: TextDecod
  * the euro; where they are right already nothing changes.
  */
 function withSigns(text: string): string {
-   
   return text.replace(/[\u0080-\u009f]/g, (sign) => SIGNS[sign.charCodeAt(0) - 0x80]!);
 }
 

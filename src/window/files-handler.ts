@@ -29,6 +29,7 @@ const QUESTIONS = {
     files.lift(file, spots, drawer),
   ),
   undo: question(DRAWER, (files, { drawer }) => files.undo(drawer)),
+  redo: question(DRAWER, (files, { drawer }) => files.redo(drawer)),
   standings: question(DRAWER, (files, { drawer }) => files.standings(drawer)),
   refresh: question({ ...DRAWER, pick: v.string() }, (files, { drawer, pick }) =>
     files.refresh(drawer, pick),

@@ -108,6 +108,44 @@ test.each([
   expect(await snippets()).toEqual([]);
 });
 
+test("whatever was done to files and the drawer is undone and done again in its order", async () => {
+  const file = demo("notes.md");
+  const state = async () => [readFileSync(file, "utf8"), (await snippets()).map(({ text }) => text)] as const;
+  /** The states that were gone through, and where among them one is. */
+  const history = [await state()];
+  let now = 0;
+  const acts = {
+    collect: () => drawer(["collect"], `Piece ${history.length} of ${now}`),
+    put: () => drawer(["place", "last", "--into", file, "--at", "p2"]),
+    lift: () => drawer(["lift", file, "--at", "p3"]),
+    undo: () => drawer(["undo"]),
+    redo: () => drawer(["redo"]),
+  };
+  const check = async (act: keyof typeof acts) => {
+    const { code } = await acts[act]();
+    const step = act === "undo" ? -1 : 1;
+    const isRefused = now + step < 0 || (act === "redo" && now + step >= history.length);
+    expect([act, code]).toEqual([act, isRefused ? 1 : 0]);
+    if (isRefused) return;
+    now += step;
+    if (act === "undo" || act === "redo") return expect([act, await state()]).toEqual([act, history[now]]);
+    history.splice(now, Infinity, await state());
+  };
+  await check("collect");
+  const random =
+    "put lift undo undo redo redo collect undo undo undo redo redo redo redo put undo lift redo undo redo undo undo undo";
+  for (const act of random.split(" ")) await check(act as keyof typeof acts);
+  // What was changed meanwhile is not changed again, and where it would have come to is told.
+  for (const act of ["redo", "put", "undo"] as const) await check(act);
+  writeFileSync(file, "Changed by hand.\n");
+  const again = await drawer(["redo"]);
+  expect([again.code, again.err]).toEqual([
+    1,
+    expect.stringMatching(/was changed since.*As it would be it is kept in/),
+  ]);
+  expect(readFileSync(file, "utf8")).toBe("Changed by hand.\n");
+}, 120_000);
+
 test("wrong words are told", async () => {
   const diary = demo("diary.docx");
   await all(`collect ${diary} --at p3`);

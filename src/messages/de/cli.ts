@@ -20,6 +20,8 @@ export const cliErrors: Partial<Translated<typeof english.cliErrors>> = {
     `„${path}“ wurde nicht geändert: Besitzer, Rechte oder erweiterte Attribute ließen sich nicht erhalten (${why}).`,
   "conflict/file": ({ path, kept }) =>
     `„${path}“ wurde seitdem geändert und bleibt, wie sie ist. Was sie vorher war, liegt in ${kept}.`,
+  "conflict/file-again": ({ path, kept }) =>
+    `„${path}“ wurde seitdem geändert und bleibt, wie sie ist. Wie sie würde, liegt in ${kept}: kopieren Sie von dort, was Sie brauchen.`,
   "bad-option/own-key": ({ why }) => `Die Taste wurde nicht gesetzt: ${why}`,
 };
 
@@ -29,6 +31,7 @@ export const cliNotices: Partial<Translated<typeof english.cliNotices>> = {
   "placed/into": ({ count, file, spot, put }) =>
     `Eingesetzt in „${file}“, ${{ after: `nach ${spot}`, before: `vor ${spot}`, instead: `statt ${spot}` }[put] ?? `bei ${spot}`}: ${many(count)}. Rückgängig stellt die Datei wieder her.`,
   lifted: ({ file, spots }) => `Aus „${file}“ genommen: ${spots.join(", ")}. Rückgängig legt es zurück.`,
+  "redone/file": ({ file }) => `„${file}“ ist wieder geändert, wie sie es war.`,
   "undone/file": ({ file }) => `„${file}“ ist wieder, wie sie war.`,
   "refresh/same": () => "Alle sagen, was ihre Dateien sagen.",
   "refresh/left": ({ positions }) =>

@@ -65,6 +65,9 @@ export const cliErrors = {
   /** A file was changed since something was put into it or taken out of it. */
   "conflict/file": ({ path, kept }: { path: string; kept: string }) =>
     `“${path}” was changed since, and stays as it is. As it was before it is kept in ${kept}: copy what you need from there.`,
+  /** A file was changed since it was put back: what was undone is not done to it again. */
+  "conflict/file-again": ({ path, kept }: { path: string; kept: string }) =>
+    `“${path}” was changed since, and stays as it is. As it would be it is kept in ${kept}: copy what you need from there.`,
   /** A file is there already. */
   exists: ({ path }: { path: string }) =>
     `“${path}” is there already and was left as it is. Choose another name.`,
@@ -172,6 +175,8 @@ export const cliNotices = {
     `Taken out of “${file}”: ${spots.join(", ")}.`,
   /** Nothing was broken off. */
   "lift/nothing": () => "No lift was broken off.",
+  /** A file is as it was before it was put back. */
+  "redone/file": ({ file }: { file: string }) => `“${file}” is changed again as it was.`,
   /** A file is as it was before. */
   "undone/file": ({ file }: { file: string }) => `“${file}” is as it was before.`,
   /** A block was placed into a file. */

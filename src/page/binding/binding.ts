@@ -306,6 +306,14 @@ export class Binding extends Actions {
     return this.act(() => (this.placements.count > 0 ? this.placements.takeBack() : undo()), true);
   }
 
+  /** Does again what was undone last in the drawer, or to a file. */
+  redo(): Promise<void> {
+    return this.act(
+      async () => this.options.desktop?.files?.redo(this.drawer.name) ?? this.drawer.redo(),
+      true,
+    );
+  }
+
   /** Lets go of the page. */
   unbind(): void {
     this.#stop.abort();

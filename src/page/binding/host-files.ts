@@ -62,6 +62,8 @@ export interface HostFiles {
   lift(file: FileToChange, spots: readonly string[], drawer: string): Promise<FileActed>;
   /** Takes back what was done last: in the drawer, to a file, or both where something was lifted. */
   undo(drawer: string): Promise<readonly Notice[]>;
+  /** Does again what was undone last, in the same places. */
+  redo(drawer: string): Promise<readonly Notice[]>;
   /** What has become of the snippets whose files were changed since they were collected. */
   standings(drawer: string): Promise<readonly FileStanding[]>;
   /** Takes snippets anew from the files that they came from. */

@@ -175,8 +175,13 @@ export const listStyles = css`
     padding-inline: 1.8em var(--edge);
     white-space: nowrap;
     background: linear-gradient(var(--to-end, 90deg), transparent, var(--wash) 1.4em);
+    /* Between its words one clicks the row. */
+    pointer-events: none;
     font: 0.82em var(--plain);
     color: var(--faint);
+  }
+  .actions > * {
+    pointer-events: auto;
   }
   .actions:dir(rtl) {
     --to-end: 270deg;

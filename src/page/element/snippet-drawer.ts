@@ -234,9 +234,9 @@ export class SnippetDrawer extends LitElement implements DrawerHost {
     void this.binding?.undo();
   }
 
-  /** Does again what was undone in the drawer. */
+  /** Does again what was undone. */
   redo(): void {
-    this.act((drawer) => drawer.redo());
+    void this.binding?.redo();
   }
 
   /** Ctrl+A selects what one reads, or picks all; it does not select the words of buttons. */

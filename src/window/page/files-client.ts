@@ -25,7 +25,7 @@ export function filesClient(ask: typeof fetch): HostFiles {
     const { bytes, notices } = await asked<FileActed>(name, question);
     return { bytes, notices: notices.map(noticeOf) };
   };
-  const told = async (name: "undo" | "refresh", question: object) =>
+  const told = async (name: "undo" | "redo" | "refresh", question: object) =>
     (await asked<readonly Notice[]>(name, question)).map(noticeOf);
   return {
     find: async (name, hash) => (await asked<string | null>("find", { name, hash })) ?? undefined,
@@ -34,6 +34,7 @@ export function filesClient(ask: typeof fetch): HostFiles {
     put: (file, where, what) => acted("put", { file, where, what }),
     lift: (file, spots, drawer) => acted("lift", { file, spots, drawer }),
     undo: (drawer) => told("undo", { drawer }),
+    redo: (drawer) => told("redo", { drawer }),
     standings: (drawer) => asked("standings", { drawer }),
     refresh: (drawer, pick) => told("refresh", { drawer, pick }),
   };
