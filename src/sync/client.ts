@@ -2,7 +2,7 @@ import { DrawerError } from "../content/error.js";
 import { syncErrors } from "../messages/en/sync.js";
 import type { RowStore } from "../stores/row-store.js";
 import { deviceId } from "./devices.js";
-import { Exchange, type Exchanged, type ExchangeOptions } from "./exchange.js";
+import { Exchange, lastWritten, type Exchanged, type ExchangeOptions } from "./exchange.js";
 import {
   beginGroup,
   devicesOf,
@@ -116,7 +116,8 @@ export class SyncClient {
     await hub.remove(id);
     // Nothing more of it comes after this.
     await this.exchange();
-    await this.store.engine.write(() => noteRemoved(secrets, id));
+    const after = await lastWritten(hub, (await this.store.engine.read(readState))!, id);
+    await this.store.engine.write(() => noteRemoved(secrets, id, after));
     await this.exchange();
     return shown;
   }

@@ -18,11 +18,13 @@ import type { Hub } from "./hub.js";
 import {
   HubFault,
   isSound,
+  lastNumberOf,
   withKeys,
   withKeysOf,
   neededBy,
   readPage,
   type Direction,
+  type HubRecord,
   type Incoming,
   type Page,
 } from "./incoming.js";
@@ -155,7 +157,7 @@ export class Exchange {
     const page = readPage(records, state, this.#secrets, direction);
     await this.#takePage(page, state, direction);
     this.options.progress?.(this.#taken.came);
-    if (!page.isLocked || (await this.#findKeys(page.state))) return true;
+    if (!page.locked || (await this.#findKeys(page.state, page.locked))) return true;
     this.#isLocked = true;
     return false;
   }
@@ -177,12 +179,12 @@ export class Exchange {
   }
 
   /** Looks for keys further on, for a record that cannot be opened. Returns whether there were any. */
-  async #findKeys(state: SyncState): Promise<boolean> {
+  async #findKeys(state: SyncState, locked: HubRecord): Promise<boolean> {
     const before = this.#secrets.keys.length;
     for (let after = state.heard; ;) {
       const { records } = await this.hub.records({ after, limit: PAGE });
       if (records.length === 0) break;
-      await this.#keepSecrets(withKeysOf(records, state, this.#secrets));
+      await this.#keepSecrets(withKeysOf(records, state, this.#secrets, locked));
       after = records.at(-1)!.at;
     }
     return this.#secrets.keys.length > before;
@@ -415,4 +417,23 @@ function* absentOnes(): Job<Exchanged["absent"]> {
     }
   }
   return found;
+}
+
+/**
+ * The number of the last record that a device has written, heard or not: a key that opens it may be yet to come.
+ * @throws DrawerError `hub-away`
+ */
+export async function lastWritten(
+  hub: Hub,
+  { heads, heard, devices }: SyncState,
+  id: string,
+): Promise<number> {
+  const device = devices.find((each) => each.id === id)!;
+  let number = heads[id]?.number ?? 0;
+  for (let after = heard; ;) {
+    const { records } = await hub.records({ after, limit: PAGE });
+    if (records.length === 0) return number;
+    number = Math.max(number, lastNumberOf(records, device));
+    after = records.at(-1)!.at;
+  }
 }

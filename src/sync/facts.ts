@@ -53,13 +53,12 @@ function proven(group: string, { signing, sealing }: Pick<Device, "signing" | "s
 }
 
 /**
- * The group after a fact that one of its devices told.
+ * The group after a fact that one of its devices told, also one that was taken out of the group after that.
  * @returns nothing when the fact is not for this device to tell
  */
 export function groupAfter(state: SyncState, teller: string, fact: Fact): SyncState | undefined {
   if (fact.fact === "joined") return afterJoining(state, teller, fact);
-  const isTold = state.devices.some((device) => device.id === teller && isMember(device));
-  if (!isTold) return undefined;
+  if (!state.devices.some((device) => device.id === teller)) return undefined;
   if (fact.fact === "invited") return { ...state, invited: [...state.invited, encodeBytes(fact.key)] };
   return {
     ...state,

@@ -228,10 +228,13 @@ export async function findDevice(
   return { id, shown: found };
 }
 
-/** Notes that a device is out of the group, by what was heard of it until now. */
-export function* noteRemoved(secrets: DeviceSecrets, id: string): Job<void> {
+/**
+ * Notes that a device is out of the group.
+ * @param after the number of its last record that counts
+ */
+export function* noteRemoved(secrets: DeviceSecrets, id: string, after: number): Job<void> {
   const now = (yield* readState())!;
-  const fact: Fact = { fact: "removed", device: id, after: now.heads[id]?.number ?? 0 };
+  const fact: Fact = { fact: "removed", device: id, after };
   yield* writeState(groupAfter(yield* tell(now, secrets, fact), now.device, fact)!);
 }
 

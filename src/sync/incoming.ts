@@ -7,7 +7,7 @@ import { TEXT_LENGTH, type Entry } from "../drawer/model/entry.js";
 import type { hubFaults } from "../messages/en/sync.js";
 import { originFields } from "../stores/remote/questions.js";
 import { unpackAsked } from "../stores/remote/wire.js";
-import { deviceId, isMember } from "./devices.js";
+import { deviceId, isMember, type Device } from "./devices.js";
 import { groupAfter, unpackFact, unpackKeys, type Fact } from "./facts.js";
 import { isOrderKey } from "./order.js";
 import {
@@ -44,8 +44,8 @@ export interface Page {
   readonly state: SyncState;
   readonly secrets: DeviceSecrets;
   readonly snippets: readonly Incoming[];
-  /** Whether one could not be opened, as its key has not come yet: it and those after it are left out. */
-  readonly isLocked: boolean;
+  /** One that could not be opened, as its key has not come yet: it and those after it are left out. */
+  readonly locked?: HubRecord;
 }
 
 /** That what a hub gives cannot be right. */
@@ -105,7 +105,7 @@ export function readPage(
   secrets: DeviceSecrets,
   direction: Direction,
 ): Page {
-  const page = { state, secrets, snippets: [] as Incoming[], isLocked: false };
+  const page: OpenPage = { state, secrets, snippets: [] };
   for (const record of records) {
     const before = page.state;
     if (direction === "on" ? record.at <= before.heard : record.at >= (before.below ?? 0))
@@ -113,7 +113,7 @@ export function readPage(
     const header = readHeader(record);
     if (!header || header.group !== state.group) throw new HubFault("swapped");
     const opened = openRecord(record, header, page, direction);
-    if (opened === "locked") return { ...page, isLocked: true };
+    if (opened === "locked") return { ...page, locked: record };
     page.state = { ...page.state, ...(direction === "on" ? { heard: record.at } : { below: record.at }) };
   }
   return page;
@@ -136,12 +136,12 @@ function openRecord(
   const head = state.heads[header.device];
   const isOld = header.number <= (head?.number ?? 0);
   const isOwn = header.device === state.device;
+  const writer = state.devices.find(({ id }) => id === header.device);
+  if (isAfterRemoval(header, writer)) return undefined;
   // Of its own records a device misses none: the hub may have let go of them.
   if (!isOld && !isOwn && !follows(header, head)) throw new HubFault("gap");
-  const writer = state.devices.find(({ id }) => id === header.device);
   if (!writer && header.sort !== "devices") throw new HubFault("forged");
   if (writer && !isSignedBy(writer.signing, record)) throw new HubFault("forged");
-  if (writer && !isMember(writer) && header.number > writer.removedAfter!) return undefined;
   if (isOwn && header.number > state.own.number) throw new HubFault("copied");
   // What was heard is not heard again: an invitation that was used would be good once more.
   const isAwaited = state.replaced.includes(header.slot);
@@ -162,6 +162,11 @@ function openRecord(
     ...(replaced && { replaced }),
   };
   return undefined;
+}
+
+/** Whether a device has written a record after it was taken out of the group: nobody heeds it. */
+function isAfterRemoval({ number }: RecordHeader, writer: Device | undefined): boolean {
+  return writer !== undefined && !isMember(writer) && number > writer.removedAfter!;
 }
 
 /** That the body of a record is left out, as a later one has taken its place: that one is to come. */
@@ -221,20 +226,52 @@ export function withKeys(secrets: DeviceSecrets, more: readonly GroupKey[]): Dev
   return { ...secrets, keys: [...found.values()] };
 }
 
-/** The secrets of this device with all keys that devices of the group hand on to it in these records. */
+/**
+ * The secrets of this device with all keys that devices of the group hand on to it in these records. Of one that is not known to be of
+ * the group only the key is taken that opens the record that waits for it: who has come in may be told in that.
+ * @param locked the record that waits
+ */
 export function withKeysOf(
   records: readonly HubRecord[],
   { devices, device }: SyncState,
   secrets: DeviceSecrets,
+  locked: HubRecord,
 ): DeviceSecrets {
   let found = secrets;
   for (const record of records) {
     const header = readHeader(record);
-    const writer = devices.find(({ id }) => id === header?.device);
-    if (header?.sort !== "key" || !record.body || !writer || !isMember(writer)) continue;
-    if (isSignedBy(writer.signing, record)) found = withKeysIn(record.body, placeOf(header), device, found);
+    if (header?.sort !== "key" || !record.body) continue;
+    const writer = devices.find(({ id }) => id === header.device);
+    if (writer) {
+      if (!isAfterRemoval(header, writer) && isSignedBy(writer.signing, record))
+        found = withKeysIn(record.body, placeOf(header), device, found);
+      continue;
+    }
+    const handed = unpackKeys(record.body, placeOf(header), device, secrets.sealing) ?? [];
+    const opening = handed.filter((key) => opens(key, locked));
+    // Who else has it is not known by one who is not known.
+    found = withKeys(
+      found,
+      opening.map((key) => ({ ...key, holders: [device] })),
+    );
   }
   return found;
+}
+
+/** Whether a key is the one under which a record was sealed. */
+function opens({ id, secret }: GroupKey, record: HubRecord): boolean {
+  const header = readHeader(record);
+  if (header?.key !== id || !record.body) return false;
+  return open(secret, placeOf(header), record.body) !== undefined;
+}
+
+/** The number of the last of some records that a device has written; 0 when none is its. */
+export function lastNumberOf(records: readonly HubRecord[], { id, signing }: Device): number {
+  const numbers = records.flatMap((record) => {
+    const header = readHeader(record);
+    return header?.device === id && isSignedBy(signing, record) ? [header.number] : [];
+  });
+  return Math.max(0, ...numbers);
 }
 
 function takeFact(

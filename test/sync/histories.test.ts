@@ -24,6 +24,13 @@ const step = fc.record({
 });
 type Step = typeof step extends fc.Arbitrary<infer Value> ? Value : never;
 
+/** Histories that once went wrong: one who let others in goes, and those have not heard of each other. */
+const FOUND: [Step[]][] = [
+  "join collect remove collect collect collect join collect remove collect collect",
+  "join remove collect join collect remove",
+  "join join collect remove collect join remove collect remove",
+].map((acts) => [acts.split(" ").map((act) => ({ act: act as Act, device: 0, drawer: "main", at: 0 }))]);
+
 /** All entries of a device, by id. */
 async function entriesOf({ store }: TestDevice): Promise<Map<string, Entry>> {
   const found = new Map<string, Entry>();
@@ -210,6 +217,6 @@ test("devices that have met hold the same, lose nothing that was kept, and bring
         expect([...history.forgotten].filter((id) => entries.has(id) && !hidden.has(id))).toEqual([]);
       await database.close();
     }),
-    { ...runs(12, 10_000), endOnFailure: false },
+    { ...runs(12, 10_000), examples: FOUND, endOnFailure: false },
   );
 });
