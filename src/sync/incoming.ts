@@ -249,10 +249,11 @@ export function withKeysOf(
     }
     const handed = unpackKeys(record.body, placeOf(header), device, secrets.sealing) ?? [];
     const opening = handed.filter((key) => opens(key, locked));
-    // Who else has it is not known by one who is not known.
+    // Those who have it for certain: nothing is sealed under what somebody has who is not of the group.
+    const having = [device, header.device, readHeader(locked)!.device];
     found = withKeys(
       found,
-      opening.map((key) => ({ ...key, holders: [device] })),
+      opening.map((key) => ({ ...key, holders: [...new Set([...key.holders, ...having])] })),
     );
   }
   return found;
