@@ -3,7 +3,7 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { strToU8, unzipSync, zipSync } from "fflate";
 import { p, r, rawDocument } from "../support/document";
-import { convert, officeTest } from "../support/libreoffice";
+import { convert, officeTest, shownBy } from "../support/libreoffice";
 import { faultsOfOoxml } from "../support/schemas";
 import { rawWorkbook } from "../support/workbook";
 import { compose, readHtml, readText } from "drawer";
@@ -126,6 +126,41 @@ describe("in LibreOffice", () => {
       .map((line) => line.trim())
       .filter(Boolean);
   };
+
+  officeTest("cells of an ods are filled by their names, and by names in braces", async () => {
+    const made = await readHtml(
+      "<table><tr><td>Dear {{Name}}, {{ wind }}</td><td>old</td></tr><tr><td>{{<b>Name</b>}}</td><td>3</td></tr></table>",
+    );
+    const parts = unzipSync((await compose([made]).to("ods")).data as Uint8Array);
+    const sheet = "Year’s & the boat's";
+    const named = (name: string, cells: string) =>
+      `<table:named-range table:name="${name}" table:cell-range-address="$'${sheet.replace("&", "&amp;").replace("'", "''")}'.${cells}"/>`;
+    const xml = new TextDecoder()
+      .decode(parts["content.xml"])
+      .replace(/(<table:table table:name=")[^"]*"/, `$1${sheet.replace("&", "&amp;")}"`)
+      .replace(
+        "</office:spreadsheet>",
+        () =>
+          `<table:named-expressions>${named("Wind", "$B$1")}${named("Count", "$B$2:.$B$3")}${named("Gone", "#REF!")}</table:named-expressions></office:spreadsheet>`,
+      );
+    const form = zipSync({ ...parts, "content.xml": strToU8(xml) });
+    expect((await placesIn(form, "a.ods")).map(({ name, kind, spot }) => [name, kind, spot])).toEqual([
+      ["Wind", "name", `'${sheet.replace("'", "''")}'!B1`],
+      ["Count", "name", `'${sheet.replace("'", "''")}'!B2:B3`],
+      ["Name", "braces", undefined],
+      ["wind", "braces", undefined],
+    ]);
+    const source = await readSource(form, "a.ods");
+    await source.open("name:Wind");
+    expect(compose([source.at("name:Wind")]).text).toBe("old");
+    const { data, empty } = await fillPlaces(form, "a.ods", await values());
+    expect(empty).toEqual(["Count"]);
+    writeFileSync(join(folder, "filled.ods"), data);
+    expect(shownBy(folder, "filled.ods").slice(0, 2)).toEqual([
+      ["Dear Ada & Bo, south-east", "south-east"],
+      ["Ada & Bo", "3"],
+    ]);
+  });
 
   officeTest("a filled docx, and the odt that it makes of the form, say what was put there", async () => {
     const { data } = await fillPlaces(letter, "letter.docx", await values());

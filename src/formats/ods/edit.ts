@@ -13,7 +13,7 @@ import { escapeXml, textXml } from "../office/odf.js";
 import { edited as editedText, plainText, type TextEdit } from "../office/xml-text.js";
 import type { WriteInput } from "../write-input.js";
 import { movedDown, rowsIn, withRowsAdded } from "./formula-places.js";
-import { OdsSheetText, type CellRun } from "./sheet-text.js";
+import { nameOf, OdsSheetText, type CellRun } from "./sheet-text.js";
 import { dataStyle } from "./write-format.js";
 
 const CONTENT = "content.xml";
@@ -332,10 +332,6 @@ class Workbook {
     if (!/\stable:formula="/.test(text)) return { data, notices };
     return { data, notices: [...notices, notice(editNotices, "calculated-later", { file: this.file })] };
   }
-}
-
-function nameOf(tag: string): string {
-  return plainText(/\stable:name="([^"]*)"/.exec(tag)?.[1] ?? "");
 }
 
 function cell(style: string | undefined, facts = "", inner = ""): string {

@@ -12,6 +12,7 @@ export const ods: Format = {
     return { sheets: readOds(bytes, file, options?.onProgress) };
   },
   edit: async () => (await import("./edit.js")).odsEditor,
+  fill: async () => (await import("./fill.js")).odsTemplate,
   async write(input) {
     const { writeOds } = await import("./write.js");
     const { cleanForXml } = await import("../office/clean.js");

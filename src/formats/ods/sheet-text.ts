@@ -1,4 +1,4 @@
-import type { TextEdit } from "../office/xml-text.js";
+import { plainText, type TextEdit } from "../office/xml-text.js";
 
 /** Rows that are written once: how many, and where. Rows and columns count from 0. */
 export interface RowRun {
@@ -168,4 +168,9 @@ function repeatedCell(xml: string, count: number): string {
   return count === 1
     ? plain
     : plain.replace(/^<table:(?:covered-)?table-cell/, `$& table:number-columns-repeated="${count}"`);
+}
+
+/** The name that the first tag of a sheet, or of what has a name in it, says. */
+export function nameOf(tag: string): string {
+  return plainText(/\stable:name="([^"]*)"/.exec(tag)?.[1] ?? "");
 }

@@ -12,7 +12,6 @@ import { bracesIn, type TextPiece } from "../office/braces.js";
 import { cleanForXml } from "../office/clean.js";
 import { EditedPackage } from "../office/edited-package.js";
 import { odfParts } from "../office/odf-parts.js";
-import { textXml } from "../office/odf.js";
 import {
   attributeAt,
   edited,
@@ -25,6 +24,7 @@ import { writeText } from "../text/write.js";
 import type { WriteInput } from "../write-input.js";
 import { addAutomaticStyles } from "./automatic-styles.js";
 import { graft } from "./graft.js";
+import { linesXml, piecesIn } from "./text-pieces.js";
 import { writeOdt } from "./write.js";
 
 const CONTENT = "content.xml";
@@ -145,27 +145,4 @@ function slotsIn(text: string): Slot[] {
         ...(isAlone && line.parent?.name !== "list-item" && { line }),
       });
   return slots.sort((one, other) => one.from - other.from || other.to - one.to);
-}
-
-/** The pieces of text of a line, without those of lines in it, as of boxes and notes. */
-function piecesIn(text: string, line: XmlPlace): TextPiece[] {
-  const pieces: TextPiece[] = [];
-  let at = line.inner;
-  let depth = 0;
-  for (const match of text.slice(line.inner, line.innerEnd).matchAll(/<(\/?)([\w:-]+)[^>]*?(\/?)>/g)) {
-    const [tag, isEnd, name, isAlone] = match;
-    const from = line.inner + match.index;
-    if (depth === 0 && from > at) pieces.push({ from: at, to: from });
-    if ((name === "text:p" || name === "text:h") && !isAlone) depth += isEnd ? -1 : 1;
-    at = from + tag.length;
-  }
-  if (line.innerEnd > at) pieces.push({ from: at, to: line.innerEnd });
-  return pieces;
-}
-
-function linesXml(value: string): string {
-  return value
-    .split("\n")
-    .map((line) => textXml(line, false))
-    .join("<text:line-break/>");
 }
