@@ -3,7 +3,7 @@ import { checkBytes } from "../content/limits.js";
 import type { Content } from "../content/model.js";
 import type { Notice } from "../content/notice.js";
 import { tellFormat } from "../formats/detect.js";
-import { plainName, type NamedPlace, type Template } from "../formats/fill.js";
+import { plainName, type Filled, type NamedPlace, type Template, type Values } from "../formats/fill.js";
 import { flatOdfType } from "../formats/heads.js";
 import { FILLED_FORMATS, formatOf } from "../formats/registry.js";
 import { editErrors } from "../messages/en/edit.js";
@@ -51,15 +51,56 @@ export async function fillPlaces(
   values: Readonly<Record<string, FillValue>>,
 ): Promise<FilledFile> {
   const template = await templateOf(bytes, name);
-  const contents = new Map(Object.entries(values).map(([key, { content }]) => [plainName(key), content]));
-  const pictures = new Map(Object.values(values).flatMap((value) => [...(value.pictures ?? [])]));
+  const [contents, picture] = [contentsOf(values), pictureIn([values])];
+  return told(template, bytes, name, [values], await template.fill(bytes, name, contents, picture));
+}
+
+/**
+ * Fills the named places of a file for each of some values, and makes one file of them, each on pages of its own. What stands at the
+ * edges of pages is there once, and takes what all values say alike.
+ *
+ * @param bytes the whole file
+ * @param name its name, for its ending and for messages
+ * @param each what goes into the places, by their names in any case, for each of its pages
+ * @throws DrawerError `cannot-edit` for a format in which that is not made, and for a document with notes or comments; as {@link fillPlaces}
+ */
+export async function fillPages(
+  bytes: Uint8Array,
+  name: string,
+  each: readonly Readonly<Record<string, FillValue>>[],
+): Promise<FilledFile> {
+  const template = await templateOf(bytes, name);
+  if (!template.fillPages) throw new DrawerError(editErrors, "cannot-edit/pages", { file: name });
+  const filled = await template.fillPages(bytes, name, each.map(contentsOf), pictureIn(each));
+  return told(template, bytes, name, each, filled);
+}
+
+function contentsOf(values: Readonly<Record<string, FillValue>>): Values {
+  return new Map(Object.entries(values).map(([key, { content }]) => [plainName(key), content]));
+}
+
+function pictureIn(each: readonly Readonly<Record<string, FillValue>>[]) {
+  const pictures = new Map(
+    each.flatMap((values) => Object.values(values)).flatMap((value) => [...(value.pictures ?? [])]),
+  );
+  return (hash: string) => pictures.get(hash);
+}
+
+/** A filled file, with what stayed empty and what was not used. */
+async function told(
+  template: Template,
+  bytes: Uint8Array,
+  name: string,
+  each: readonly Readonly<Record<string, FillValue>>[],
+  { data, filled, notices }: Filled,
+): Promise<FilledFile> {
   const places = await template.places(bytes, name);
-  const { data, filled, notices } = await template.fill(bytes, name, contents, (hash) => pictures.get(hash));
   const unfilled = places.filter((place) => !filled.has(plainName(place.name))).map((place) => place.name);
+  const keys = [...new Set(each.flatMap((values) => Object.keys(values)))];
   return {
     ...{ data, notices },
     empty: [...new Set(unfilled)],
-    unused: Object.keys(values).filter((key) => !filled.has(plainName(key))),
+    unused: keys.filter((key) => !filled.has(plainName(key))),
   };
 }
 

@@ -2,7 +2,7 @@
 export { readSource, UNITS, type Source, type SourceOptions, type Unit } from "./source.js";
 export { putInto, takeOut, type PutOptions } from "./edit.js";
 export { PUTS, type Edited, type Put } from "../formats/edit.js";
-export { fillPlaces, placesIn, type FilledFile, type FillValue } from "./fill.js";
+export { fillPages, fillPlaces, placesIn, type FilledFile, type FillValue } from "./fill.js";
 export type { NamedPlace, PlaceKind } from "../formats/fill.js";
 export { standingOf, type Standing } from "./check.js";
 export type { Part, PartType } from "./parts.js";

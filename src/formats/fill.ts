@@ -34,6 +34,17 @@ export interface Template {
    * @throws DrawerError `unreadable`, `cannot-edit`
    */
   fill(bytes: Uint8Array, file: string, values: Values, picture: WriteInput["picture"]): Promise<Filled>;
+  /**
+   * Fills a file for each of some values, and makes one file of them, each on pages of its own. What stands at the edges of pages is
+   * there once: it takes what all values say alike.
+   * @throws DrawerError `unreadable`, `cannot-edit`
+   */
+  fillPages?(
+    bytes: Uint8Array,
+    file: string,
+    each: readonly Values[],
+    picture: WriteInput["picture"],
+  ): Promise<Filled>;
 }
 
 /** A name as it is compared: in small letters, with one space where there are several. */

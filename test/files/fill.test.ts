@@ -1,3 +1,4 @@
+import { spawnSync } from "node:child_process";
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
@@ -7,7 +8,7 @@ import { convert, officeTest, shownBy } from "../support/libreoffice";
 import { faultsOfOoxml } from "../support/schemas";
 import { rawWorkbook } from "../support/workbook";
 import { compose, readHtml, readText } from "drawer";
-import { fillPlaces, placesIn, putInto, readSource } from "drawer/files";
+import { fillPages, fillPlaces, placesIn, putInto, readSource } from "drawer/files";
 
 const field = (type: string, inner = "") =>
   `<w:r><w:fldChar w:fldCharType="${type}">${inner}</w:fldChar></w:r>`;
@@ -126,6 +127,79 @@ describe("in LibreOffice", () => {
       .map((line) => line.trim())
       .filter(Boolean);
   };
+
+  /** The lines of each page, as LibreOffice draws them. */
+  const pagesDrawn = (name: string, data: Uint8Array) => {
+    writeFileSync(join(folder, name), data);
+    convert(folder, "pdf", [name]);
+    const { stdout } = spawnSync(
+      "pdftotext",
+      ["-layout", join(folder, name.replace(/\.\w+$/, ".pdf")), "-"],
+      {
+        encoding: "utf8",
+        env: { ...process.env },
+      },
+    );
+    return stdout
+      .split("\f")
+      .map((page) =>
+        page
+          .split("\n")
+          .map((line) => line.trim().replace(/\s+/g, " "))
+          .filter(Boolean),
+      )
+      .filter((page) => page.length > 0);
+  };
+
+  officeTest("pages for each row in one file are what a file for each row would be", async () => {
+    const html =
+      "<h1>Dear {{Name}}</h1><ol><li>first</li><li>second<ol><li>inner {{Ride}}</li></ol></li></ol><p>{{Report}}</p><ul><li>one</li></ul>";
+    const plain = (await compose([await readHtml(html)]).to("docx")).data as Uint8Array;
+    const rows = await Promise.all(
+      ["Ada", "Bo & Co", "Cy"].map(async (name) => ({
+        ...(await values()),
+        NAME: value(name),
+        Report: await table(),
+      })),
+    );
+    for (const [name, form] of [
+      ["letter.docx", letter],
+      ["plain.docx", plain],
+    ] as const) {
+      const { data, empty } = await fillPages(form, name, rows);
+      const apart = await Promise.all(rows.map(async (row) => fillPlaces(form, name, row)));
+      expect(empty).toEqual(apart[0]!.empty);
+      expect(pagesDrawn("together.docx", data)).toEqual(
+        apart.map((each, at) => pagesDrawn(`apart${at}.docx`, each.data)[0]),
+      );
+      const faults = (bytes: Uint8Array) => faultsOfOoxml(bytes, name).length;
+      if (form === letter) expect(faults(data)).toBeLessThanOrEqual(rows.length * faults(form));
+      const xml = new TextDecoder().decode(unzipSync(data)["word/document.xml"]);
+      const marks = [...xml.matchAll(/<w:bookmarkStart\b[^>]*>/g)].map(([tag]) => tag);
+      for (const fact of [/w:id="[^"]*"/, /w:name="[^"]*"/])
+        expect(new Set(marks.map((tag) => fact.exec(tag)![0])).size).toBe(marks.length);
+    }
+  });
+
+  test("what is at the edges of pages takes what all rows say alike; notes cannot be there for each; other formats are refused", async () => {
+    const relation = (id: number, type: string, target: string) =>
+      `<Relationship Id="rId${id}" Type="http://schemas.openxmlformats.org/officeDocument/2006/relationships/${type}" Target="${target}"/>`;
+    const W = 'xmlns:w="http://schemas.openxmlformats.org/wordprocessingml/2006/main"';
+    const edged = rawDocument(p(r("{{Name}}")), relation(9, "header", "header1.xml"), {
+      "word/header1.xml": `<w:hdr ${W}>${p(r("{{Name}}, {{Day}}"))}</w:hdr>`,
+    });
+    const rows = ["Ada", "Bo"].map((name) => ({ Name: value(name), Day: value("8 April") }));
+    const { data, notices } = await fillPages(edged, "edged.docx", rows);
+    expect(notices.map(({ message }) => message)).toEqual([
+      expect.stringMatching(/edged\.docx” is there once, so Name stays as it is in it/),
+    ]);
+    expect(new TextDecoder().decode(unzipSync(data)["word/header1.xml"])).toContain("{{Name}}, 8 April");
+    const noted = rawDocument(p(r("{{Name}}"), '<w:r><w:footnoteReference w:id="2"/></w:r>'));
+    await expect(fillPages(noted, "noted.docx", rows)).rejects.toThrow("has notes or comments");
+    await expect(fillPages(new TextEncoder().encode("{{Name}}"), "a.txt", rows)).rejects.toThrow(
+      "is made of docx files",
+    );
+  });
 
   officeTest("cells of an ods are filled by their names, and by names in braces", async () => {
     const made = await readHtml(

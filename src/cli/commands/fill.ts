@@ -4,7 +4,7 @@ import type { Content, Table } from "../../content/model.js";
 import { notice, type Notice } from "../../content/notice.js";
 import { fillGrid } from "../../content/spans.js";
 import type { Snippet } from "../../drawer/snippets.js";
-import { fillPlaces, placesIn, type FillValue } from "../../files/fill.js";
+import { fillPages, fillPlaces, placesIn, type FilledFile, type FillValue } from "../../files/fill.js";
 import { plainName } from "../../formats/fill.js";
 import { cellText, writeText } from "../../formats/text/write.js";
 import { commands } from "../../messages/en/cli-help.js";
@@ -45,9 +45,13 @@ export function add(program: Command): void {
       const sets = options.each
         ? rowsOf(snippets, names, to)
         : [{ path: to, values: valuesOf(snippets, names) }];
-      const made = [];
-      for (const { path: target, values } of sets)
-        made.push({ target, ...(await fillPlaces(bytes, name, values)) });
+      const made: Made[] = [];
+      if (sets.length > 1 && isOneFile(to)) {
+        const pages = sets.map(({ values }) => values);
+        made.push({ target: to, pages: pages.length, ...(await fillPages(bytes, name, pages)) });
+      } else
+        for (const { path: target, values } of sets)
+          made.push({ target, ...(await fillPlaces(bytes, name, values)) });
       const written: string[] = [];
       try {
         for (const { target, data } of made) {
@@ -63,18 +67,26 @@ export function add(program: Command): void {
     });
 }
 
-function said(
-  made: readonly {
-    target: string;
-    empty: readonly string[];
-    unused: readonly string[];
-    notices: readonly Notice[];
-  }[],
-): Notice[] {
+/** A file that was made. */
+interface Made extends FilledFile {
+  readonly target: string;
+  /** For how many rows it has pages, where these are in one file. */
+  readonly pages?: number;
+}
+
+/** Whether all rows go into one file: its name has no name in braces, by which files would differ. */
+function isOneFile(pattern: string): boolean {
+  return !/\{\{[^{}]+\}\}/.test(pattern);
+}
+
+function said(made: readonly Made[]): Notice[] {
   const once = (lists: readonly (readonly string[])[]) => [...new Set(lists.flat())];
   const [empty, unused] = [once(made.map((each) => each.empty)), once(made.map((each) => each.unused))];
+  const { target: path, pages } = made.at(-1)!;
   return [
-    notice(cliNotices, "filled", { count: made.length, path: made.at(-1)!.target }),
+    pages === undefined
+      ? notice(cliNotices, "filled", { count: made.length, path })
+      : notice(cliNotices, "filled/pages", { pages, path }),
     ...(empty.length > 0 ? [notice(cliNotices, "filled/empty", { names: empty })] : []),
     ...(unused.length > 0 ? [notice(cliNotices, "filled/unused", { names: unused })] : []),
     ...made.flatMap((each) => each.notices),
@@ -141,7 +153,7 @@ function rowsOf(
     });
     return { path, values: { ...labelled, ...own } };
   });
-  if (new Set(files.map(({ path }) => path)).size < files.length)
+  if (!isOneFile(pattern) && new Set(files.map(({ path }) => path)).size < files.length)
     throw new UsageError("bad-option/each-name", { names });
   return files;
 }

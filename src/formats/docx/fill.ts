@@ -1,12 +1,14 @@
+import { DrawerError } from "../../content/error.js";
 import type { Content } from "../../content/model.js";
-import type { Notice } from "../../content/notice.js";
+import { notice, type Notice } from "../../content/notice.js";
+import { editErrors, editNotices } from "../../messages/en/edit.js";
 import { isLine, plainName, type Filled, type NamedPlace, type Template, type Values } from "../fill.js";
 import { bracesIn, type TextPiece } from "../office/braces.js";
 import { cleanForXml } from "../office/clean.js";
 import { zipOf } from "../office/compound-file.js";
 import { EditedPackage } from "../office/edited-package.js";
 import { escapeXml } from "../office/odf.js";
-import { mainPart } from "../office/relations.js";
+import { mainPart, partOfType, relationsOf } from "../office/relations.js";
 import {
   attributeAt,
   childPlaces,
@@ -20,6 +22,7 @@ import { Parts } from "../office/zip.js";
 import { writeText } from "../text/write.js";
 import type { WriteInput } from "../write-input.js";
 import { graft } from "./graft.js";
+import { countedAnew, isRepeatable, pagesOf } from "./pages.js";
 import { writeDocx } from "./write.js";
 
 /** Fills content controls, fields, bookmarks and names in braces, in the text of a docx and in its headers and footers. */
@@ -31,6 +34,10 @@ export const docxTemplate: Template = {
   async fill(bytes, file, values, picture) {
     const form = await Form.open(bytes, file);
     return form.fill(values, picture);
+  },
+  async fillPages(bytes, file, each, picture) {
+    const form = await Form.open(bytes, file);
+    return form.fillPages(each, picture);
   },
 };
 
@@ -46,15 +53,23 @@ interface Slot extends NamedPlace {
   readonly besides?: readonly TextEdit[];
 }
 
+/** What is known while places are filled. */
+interface Filling {
+  readonly picture: WriteInput["picture"];
+  readonly filled: Set<string>;
+  readonly notices: Notice[];
+}
+
 class Form {
   private constructor(
     readonly edited: EditedPackage,
     readonly main: string,
+    readonly file: string,
   ) {}
 
   static async open(bytes: Uint8Array, file: string): Promise<Form> {
     const parts = new Parts(await zipOf(bytes, file), file);
-    return new Form(new EditedPackage(parts), mainPart(parts, "word/document.xml"));
+    return new Form(new EditedPackage(parts), mainPart(parts, "word/document.xml"), file);
   }
 
   places(): NamedPlace[] {
@@ -64,28 +79,70 @@ class Form {
   }
 
   async fill(values: Values, picture: WriteInput["picture"]): Promise<Filled> {
-    const filled = new Set<string>();
-    const notices: Notice[] = [];
-    for (const part of this.#parts()) {
-      const text = this.edited.text(part)!;
-      const edits: TextEdit[] = [];
-      let last = 0;
-      for (const slot of slotsIn(text)) {
-        const name = plainName(slot.name);
-        const content = values.get(name);
-        // What stands inside a place that is filled goes with what was there.
-        if (content === undefined || slot.from < last) continue;
-        last = slot.to;
-        filled.add(name);
-        const blocks =
-          slot.blocks && !isLine(content) ? await this.#blocks(part, content, picture, notices) : undefined;
-        edits.push(...(slot.besides ?? []));
-        if (blocks !== undefined) edits.push({ ...slot.blocks!, text: blocks });
-        else edits.push(...slot.asText(writeText(content)));
-      }
-      if (edits.length > 0) this.edited.set(part, edited(text, edits));
+    const filling: Filling = { picture, filled: new Set(), notices: [] };
+    for (const part of this.#parts()) await this.#fillPart(part, values, filling);
+    return { data: this.edited.bytes(), ...filling };
+  }
+
+  async fillPages(each: readonly Values[], picture: WriteInput["picture"]): Promise<Filled> {
+    const filling: Filling = { picture, filled: new Set(), notices: [] };
+    const [main, ...edges] = this.#parts() as [string, ...string[]];
+    const text = this.edited.text(main)!;
+    if (!isRepeatable(text))
+      throw new DrawerError(editErrors, "cannot-edit/pages-notes", { file: this.file });
+    const pages: string[] = [];
+    for (const values of each) pages.push(await this.#filled(main, text, values, filling));
+    const lists = partOfType(relationsOf(this.edited.parts, main), "numbering");
+    const numbering = lists === undefined ? undefined : this.edited.text(lists);
+    const again = countedAnew(numbering ?? "", pages);
+    if (lists !== undefined && again.numbering !== numbering) this.edited.set(lists, again.numbering);
+    this.edited.set(main, pagesOf(again.texts));
+    const [first, ...others] = each as [Values, ...Values[]];
+    const alike = new Map(
+      [...first].filter(([name, content]) =>
+        others.every((values) => writeText(values.get(name) ?? []) === writeText(content)),
+      ),
+    );
+    const names = new Set<string>();
+    for (const part of edges) {
+      for (const { name } of slotsIn(this.edited.text(part)!))
+        if (first.has(plainName(name)) && !alike.has(plainName(name))) names.add(name);
+      await this.#fillPart(part, alike, filling);
     }
-    return { data: this.edited.bytes(), filled, notices };
+    if (names.size > 0)
+      filling.notices.push(notice(editNotices, "not-kept/edges", { file: this.file, names: [...names] }));
+    return { data: this.edited.bytes(), ...filling };
+  }
+
+  async #fillPart(part: string, values: Values, filling: Filling): Promise<void> {
+    const text = this.edited.text(part)!;
+    const made = await this.#filled(part, text, values, filling);
+    if (made !== text) this.edited.set(part, made);
+  }
+
+  /** A part with its places filled. */
+  async #filled(
+    part: string,
+    text: string,
+    values: Values,
+    { picture, filled, notices }: Filling,
+  ): Promise<string> {
+    const edits: TextEdit[] = [];
+    let last = 0;
+    for (const slot of slotsIn(text)) {
+      const name = plainName(slot.name);
+      const content = values.get(name);
+      // What stands inside a place that is filled goes with what was there.
+      if (content === undefined || slot.from < last) continue;
+      last = slot.to;
+      filled.add(name);
+      const blocks =
+        slot.blocks && !isLine(content) ? await this.#blocks(part, content, picture, notices) : undefined;
+      edits.push(...(slot.besides ?? []));
+      if (blocks !== undefined) edits.push({ ...slot.blocks!, text: blocks });
+      else edits.push(...slot.asText(writeText(content)));
+    }
+    return edited(text, edits);
   }
 
   /** The text, and what stands at the edges of pages. */

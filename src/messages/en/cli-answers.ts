@@ -32,7 +32,7 @@ export const usage = {
   "bad-option/fill": () => "Say where the filled file goes: drawer fill FILE --to NEW.",
   /** Each row is to have a file, and all would have the same name. */
   "bad-option/each-name": ({ names }: { names: readonly string[] }) =>
-    `With --each the new name needs a name in braces, by which the files differ: --to "letter-{{${names[0] ?? "Name"}}}.docx". The table has: ${names.join(", ")}.`,
+    `With --each names in braces in the new name are what the files differ by: --to "letter-{{${names[0] ?? "Name"}}}.docx". The table has: ${names.join(", ")}.`,
   /** There is no table whose rows would each have a file. */
   "bad-option/each-table": () =>
     "--each needs one table among the snippets whose first row has names of the file's places: name it with --from, and see them with “drawer look --places FILE”.",

@@ -75,9 +75,9 @@ export const commands = {
   },
   fill: {
     about: "put snippets into the named places of a document by their labels, or by a table of two columns",
-    to: "the new file; with --each a name with a {{Name}} in it, by which the files differ",
+    to: "the new file; with --each a name with a {{Name}} in it, by which files differ, or, of a docx, one file with pages for each row",
     from: "the snippets (all)",
-    each: "a file for each row of a table, whose header has the names",
+    each: "a file, or pages of one file, for each row of a table, whose header has the names",
     overwrite: "replace the file when it is there already",
   },
   hub: {

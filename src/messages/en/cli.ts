@@ -153,6 +153,9 @@ export const cliNotices = {
   /** The named places of a file are filled. */
   filled: ({ count, path }: { count: number; path: string }) =>
     count === 1 ? `Filled into “${path}”.` : `Filled into ${count} files, the last of which is “${path}”.`,
+  /** The named places of a file are filled for each of some rows, on pages of their own. */
+  "filled/pages": ({ pages, path }: { pages: number; path: string }) =>
+    `Filled into “${path}”, for each of ${pages} rows on pages of its own.`,
   /** Places of a file have nothing from the snippets. */
   "filled/empty": ({ names }: { names: readonly string[] }) =>
     `Nothing was there for ${names.join(", ")}: ${names.length === 1 ? "it stays" : "they stay"} as ${names.length === 1 ? "it is" : "they are"}. Label a snippet so (drawer label 3 ${names[0]}).`,

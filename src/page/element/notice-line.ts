@@ -1,20 +1,26 @@
-import { html } from "lit";
+import { html, nothing } from "lit";
 import type { ActionResult } from "../../drawer/collecting-session.js";
 import { page } from "../../messages/core/page-sentences.js";
 import type { DrawerHost } from "./drawer-host.js";
 
 /** What was reported last, and what takes it back. */
 export function noticeLine(
-  host: Pick<DrawerHost, "undo" | "redo">,
+  host: Pick<DrawerHost, "undo" | "redo" | "viewModel">,
   result: ActionResult | undefined,
   progress: string | undefined,
 ) {
+  // Where nothing is, and nothing was done, there is nothing to take back.
+  const isBegun = host.viewModel?.count !== 0 || result !== undefined;
   return html`<p class="notice ${result?.error ? "refused" : ""}" part="notice">
     <span>${progress ?? lastOf(result)}</span>
-    <span class="both">
-      <button @click=${() => host.undo()}>${page.undo}</button>
-      <button @click=${() => host.redo()}>${page.redo}</button>
-    </span>
+    ${
+      isBegun
+        ? html`<span class="both">
+            <button @click=${() => host.undo()}>${page.undo}</button>
+            <button @click=${() => host.redo()}>${page.redo}</button>
+          </span>`
+        : nothing
+    }
   </p>`;
 }
 

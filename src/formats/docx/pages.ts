@@ -1,0 +1,147 @@
+import { childPlaces, xmlPlaces, type XmlPlace } from "../office/xml-text.js";
+
+/** What a document refers to by numbers that stand for one place only: notes and comments. */
+const REFERENCES = /<w:(?:footnoteReference|endnoteReference|commentReference)\b/;
+
+/** Whether the text of a document can stand in one file several times. */
+export function isRepeatable(text: string): boolean {
+  return !REFERENCES.test(text);
+}
+
+/**
+ * Texts of one document, filled differently, as one text: each is a section that begins on a page of its own (ECMA-376 part 1, 17.6).
+ * @param texts the main part, so many times
+ */
+export function pagesOf(texts: readonly string[]): string {
+  const [first] = texts as [string, ...string[]];
+  const { head, tail } = around(first);
+  const last = texts.length - 1;
+  const bodies = texts.map((text, at) => {
+    const { inner, section } = around(text);
+    const own = at === 0 ? inner : onNewPage(apart(inner, at + 1));
+    return at === last ? own + onNewPage(section) : ended(own, at === 0 ? section : onNewPage(section));
+  });
+  return numbered(head + bodies.join("") + tail);
+}
+
+/** The body of a document without its last section, that, and what stands around both. */
+function around(text: string): { head: string; inner: string; section: string; tail: string } {
+  const body = xmlPlaces(text).find(({ name, parent }) => name === "body" && parent?.name === "document")!;
+  const end = sectionIn(text, body);
+  return {
+    head: text.slice(0, body.inner),
+    inner: text.slice(body.inner, end?.start ?? body.innerEnd),
+    section: end ? text.slice(end.start, end.end) : "<w:sectPr/>",
+    tail: text.slice(body.innerEnd),
+  };
+}
+
+function sectionIn(text: string, body: XmlPlace): XmlPlace | undefined {
+  const last = childPlaces(text, body).at(-1);
+  return last?.name === "sectPr" ? last : undefined;
+}
+
+/** A body whose last paragraph ends its section; a table is followed by one that does. */
+function ended(body: string, section: string): string {
+  const last = /<w:p(?:\s[^>]*?)?(?:\/>|>(?:(?!<w:p[\s>/])[\s\S])*<\/w:p>)\s*$/.exec(body);
+  if (!last || last[0].includes("<w:sectPr")) return `${body}<w:p><w:pPr>${section}</w:pPr></w:p>`;
+  const paragraph = last[0].trimEnd().replace(/^(<w:p(?:\s[^>]*?)?)\/>$/, "$1></w:p>");
+  const made = /^<w:p(?:\s[^>]*)?>\s*<w:pPr\s*\/>/.test(paragraph)
+    ? paragraph.replace(/<w:pPr\s*\/>/, () => `<w:pPr>${section}</w:pPr>`)
+    : /^<w:p(?:\s[^>]*)?>\s*<w:pPr>/.test(paragraph)
+      ? paragraph.replace(/(?=(?:<w:pPrChange\b[\s\S]*?<\/w:pPrChange>)?<\/w:pPr>)/, () => section)
+      : paragraph.replace(/^<w:p(?:\s[^>]*)?>/, (tag) => `${tag}<w:pPr>${section}</w:pPr>`);
+  return body.slice(0, last.index) + made;
+}
+
+/** The first section in a text begins on a new page. */
+function onNewPage(text: string): string {
+  return text.replace(/(<w:sectPr\b(?:(?!<\/w:sectPr>)[\s\S])*?)<w:type\b[^>]*\/>/, "$1");
+}
+
+/** A text that stands again in one file: with names of bookmarks of its own, and without ids that are for one place. */
+function apart(text: string, number: number): string {
+  const names = [...text.matchAll(/<w:bookmarkStart\b[^>]*\bw:name="([^"]*)"/g)].map(([, name]) => name!);
+  const known = new Set(names);
+  const renamed = (name: string) => (known.has(name) ? `${name.slice(0, 36)}_${number}` : name);
+  return text
+    .replace(
+      /(<w:(?:bookmarkStart|hyperlink)\b[^>]*\bw:(?:name|anchor)=")([^"]*)"/g,
+      (_, tag: string, name: string) => `${tag}${renamed(name)}"`,
+    )
+    .replace(/<w:instrText\b[^>]*>[^<]*<|\bw:instr="[^"]*"/g, (instruction) =>
+      instruction.replace(/[\w.]+/g, renamed),
+    )
+    .replace(/(<w:sdtPr>(?:(?!<\/w:sdtPr>)[\s\S])*?)<w:id\b[^>]*\/>/g, "$1")
+    .replace(/ w14:(?:paraId|textId)="[^"]*"/g, "");
+}
+
+/** The same, with a number of its own for each bookmark and each picture. */
+function numbered(text: string): string {
+  let bookmark = 0;
+  let picture = 0;
+  const open = new Map<string, number[]>();
+  return text
+    .replace(
+      /(<w:bookmark(Start|End)\b[^>]*?\bw:id=")([^"]*)"/g,
+      (_, tag: string, side: string, id: string) => {
+        if (side === "Start") {
+          open.set(id, [...(open.get(id) ?? []), bookmark]);
+          return `${tag}${bookmark++}"`;
+        }
+        return `${tag}${open.get(id)?.shift() ?? bookmark++}"`;
+      },
+    )
+    .replace(/(<wp:docPr\b[^>]*?\bid=")\d+"/g, (_, tag: string) => `${tag}${++picture}"`);
+}
+
+/**
+ * Has the lists of each text but the first count from their beginnings again: as lists of their own (17.9.15).
+ * @param numbering the part that describes lists
+ * @returns that part, and the texts
+ */
+export function countedAnew(
+  numbering: string,
+  texts: readonly string[],
+): { numbering: string; texts: string[] } {
+  const lists = [...numbering.matchAll(/<w:num\b[^>]*\bw:numId="(\d+)"[^>]*>([\s\S]*?)<\/w:num>/g)];
+  let last = Math.max(0, ...lists.map(([, id]) => Number(id)));
+  let made = "";
+  const renumbered = texts.map((text, at) => {
+    if (at === 0) return text;
+    const own = new Map<string, string>();
+    return text.replace(/(<w:numId\b[^>]*\bw:val=")(\d+)"/g, (all, tag: string, id: string) => {
+      const list = lists.find(([, known]) => known === id);
+      if (!list) return all;
+      if (!own.has(id)) {
+        own.set(id, String(++last));
+        made += `<w:num w:numId="${last}">${withStarts(list[2]!, numbering)}</w:num>`;
+      }
+      return `${tag}${own.get(id)}"`;
+    });
+  });
+  const end = numbering.lastIndexOf("</w:num>") + "</w:num>".length;
+  return {
+    numbering: made === "" ? numbering : numbering.slice(0, end) + made + numbering.slice(end),
+    texts: renumbered,
+  };
+}
+
+/** What a list is made of, with a start for each of its levels. */
+function withStarts(list: string, numbering: string): string {
+  const form = /<w:abstractNumId\b[^>]*\bw:val="(\d+)"/.exec(list)?.[1];
+  const described =
+    new RegExp(`<w:abstractNum\\b[^>]*\\bw:abstractNumId="${form}"[^>]*>[\\s\\S]*?</w:abstractNum>`).exec(
+      numbering,
+    )?.[0] ?? "";
+  const levels = [
+    ...described.matchAll(/<w:lvl\b[^>]*\bw:ilvl="(\d)"[^>]*>(?:\s*<w:start\b[^>]*\bw:val="(\d+)")?/g),
+  ];
+  const starts = levels
+    .filter(([, level]) => !new RegExp(`<w:lvlOverride\\b[^>]*\\bw:ilvl="${level}"`).test(list))
+    .map(
+      ([, level, start = "1"]) =>
+        `<w:lvlOverride w:ilvl="${level}"><w:startOverride w:val="${start}"/></w:lvlOverride>`,
+    );
+  return list + starts.join("");
+}
