@@ -680,8 +680,9 @@ onPages("what one does with a form beside the drawer", () => {
       "#notes li:nth-child(1)",
       "Nothing was done: a part of the drawer could not be loaded.",
     );
-    await page.unroute(/read-copied|blocks/);
+    // The one before the other is let go of: the page loads ahead when it rests.
     await page.route(/blocks/, (route) => route.abort());
+    await page.unroute(/read-copied|blocks/);
     await record.copy("#notes li:nth-child(1)", "Collected as 1");
     await record.inDrawer(".preview").getByText("What would land cannot be shown.").waitFor();
     await field("species").click();
