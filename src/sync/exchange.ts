@@ -18,7 +18,7 @@ import type { Hub } from "./hub.js";
 import {
   HubFault,
   isSound,
-  lastNumberOf,
+  headAfter,
   withKeys,
   withKeysOf,
   neededBy,
@@ -429,11 +429,11 @@ export async function lastWritten(
   id: string,
 ): Promise<number> {
   const device = devices.find((each) => each.id === id)!;
-  let number = heads[id]?.number ?? 0;
+  let head = heads[id];
   for (let after = heard; ;) {
     const { records } = await hub.records({ after, limit: PAGE });
-    if (records.length === 0) return number;
-    number = Math.max(number, lastNumberOf(records, device));
+    if (records.length === 0) return head?.number ?? 0;
+    head = headAfter(records, device, head);
     after = records.at(-1)!.at;
   }
 }

@@ -266,13 +266,19 @@ function opens({ id, secret }: GroupKey, record: HubRecord): boolean {
   return open(secret, placeOf(header), record.body) !== undefined;
 }
 
-/** The number of the last of some records that a device has written; 0 when none is its. */
-export function lastNumberOf(records: readonly HubRecord[], { id, signing }: Device): number {
-  const numbers = records.flatMap((record) => {
+/** The last record of a device after some more: those that it has signed, and of which each follows the one before. */
+export function headAfter(
+  records: readonly HubRecord[],
+  { id, signing }: Device,
+  head: Head | undefined,
+): Head | undefined {
+  let last = head;
+  for (const record of records) {
     const header = readHeader(record);
-    return header?.device === id && isSignedBy(signing, record) ? [header.number] : [];
-  });
-  return Math.max(0, ...numbers);
+    if (header?.device !== id || !isSignedBy(signing, record) || !follows(header, last)) continue;
+    last = { number: header.number, record: nameOfRecord(record) };
+  }
+  return last;
 }
 
 function takeFact(
