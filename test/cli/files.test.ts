@@ -248,7 +248,7 @@ test("a form is filled by labels and by a table of two columns; a file for each 
   expect((await drawer(["fill", form, "--each", "--to", join(work, "to-{{name}}.md")])).code).toBe(1);
   expect(existsSync(join(work, "to-Ada.md"))).toBe(false);
   expect((await drawer(["fill", form, "--each", "--to", join(work, "one.md")])).err).toMatch(
-    /by which the files differ/,
+    /With a name in braces in --to each row gets a file of its own/,
   );
   await all(`collect ${csv("pairs.csv", "Name,Cy\nRide,South\nTide,low\n")}`);
   const filled = await all(`fill ${form} --to ${join(work, "cy.md")} --from 2,3`);

@@ -3,7 +3,7 @@ import { mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { strToU8, unzipSync, zipSync } from "fflate";
-import { p, r, rawDocument } from "../support/document";
+import { p, r, rawDocument, shape } from "../support/document";
 import { convert, officeTest, shownBy } from "../support/libreoffice";
 import { faultsOfOoxml } from "../support/schemas";
 import { rawWorkbook } from "../support/workbook";
@@ -155,6 +155,13 @@ describe("in LibreOffice", () => {
     const html =
       "<h1>Dear {{Name}}</h1><ol><li>first</li><li>second<ol><li>inner {{Ride}}</li></ol></li></ol><p>{{Report}}</p><ul><li>one</li></ul>";
     const plain = (await compose([await readHtml(html)]).to("docx")).data as Uint8Array;
+    // Its last paragraph holds others; a section within goes on on the same page.
+    const boxed = rawDocument(
+      p(r("{{Name}}")) +
+        "<w:p><w:pPr><w:sectPr/></w:pPr></w:p>" +
+        p(shape(p(r("box of {{Name}}"))), r("end of {{Name}}")) +
+        '<w:sectPr><w:type w:val="continuous"/></w:sectPr>',
+    );
     const rows = await Promise.all(
       ["Ada", "Bo & Co", "Cy"].map(async (name) => ({
         ...(await values()),
@@ -165,6 +172,7 @@ describe("in LibreOffice", () => {
     for (const [name, form] of [
       ["letter.docx", letter],
       ["plain.docx", plain],
+      ["boxed.docx", boxed],
     ] as const) {
       const { data, empty } = await fillPages(form, name, rows);
       const apart = await Promise.all(rows.map(async (row) => fillPlaces(form, name, row)));

@@ -17,20 +17,31 @@ export function pagesOf(texts: readonly string[]): string {
   const { head, tail } = around(first);
   const last = texts.length - 1;
   const bodies = texts.map((text, at) => {
-    const { inner, section } = around(text);
-    const own = at === 0 ? inner : onNewPage(apart(inner, at + 1));
-    return at === last ? own + onNewPage(section) : ended(own, at === 0 ? section : onNewPage(section));
+    const one = around(text);
+    const body = at === last ? one.inner + one.section : ended(one);
+    return at === 0 ? body : onNewPage(apart(body, at + 1));
   });
   return numbered(head + bodies.join("") + tail);
 }
 
-/** The body of a document without its last section, that, and what stands around both. */
-function around(text: string): { head: string; inner: string; section: string; tail: string } {
+/** The body of a document without its last section, that, where its last paragraph begins, and what stands around both. */
+interface Around {
+  readonly head: string;
+  readonly inner: string;
+  /** From the beginning of the body; nothing where a table, or what holds paragraphs, stands last. */
+  readonly lastAt?: number;
+  readonly section: string;
+  readonly tail: string;
+}
+
+function around(text: string): Around {
   const body = xmlPlaces(text).find(({ name, parent }) => name === "body" && parent?.name === "document")!;
   const end = sectionIn(text, body);
+  const lastBlock = childPlaces(text, body).findLast(({ start }) => start !== end?.start);
   return {
     head: text.slice(0, body.inner),
     inner: text.slice(body.inner, end?.start ?? body.innerEnd),
+    ...(lastBlock?.name === "p" && { lastAt: lastBlock.start - body.inner }),
     section: end ? text.slice(end.start, end.end) : "<w:sectPr/>",
     tail: text.slice(body.innerEnd),
   };
@@ -42,21 +53,23 @@ function sectionIn(text: string, body: XmlPlace): XmlPlace | undefined {
 }
 
 /** A body whose last paragraph ends its section; a table is followed by one that does. */
-function ended(body: string, section: string): string {
-  const last = /<w:p(?:\s[^>]*?)?(?:\/>|>(?:(?!<w:p[\s>/])[\s\S])*<\/w:p>)\s*$/.exec(body);
-  if (!last || last[0].includes("<w:sectPr")) return `${body}<w:p><w:pPr>${section}</w:pPr></w:p>`;
-  const paragraph = last[0].trimEnd().replace(/^(<w:p(?:\s[^>]*?)?)\/>$/, "$1></w:p>");
+function ended({ inner, lastAt, section }: Around): string {
+  const last = lastAt === undefined ? undefined : inner.slice(lastAt).trimEnd();
+  if (last === undefined || last.includes("<w:sectPr")) return `${inner}<w:p><w:pPr>${section}</w:pPr></w:p>`;
+  const paragraph = last.replace(/^(<w:p(?:\s[^>]*?)?)\/>$/, "$1></w:p>");
   const made = /^<w:p(?:\s[^>]*)?>\s*<w:pPr\s*\/>/.test(paragraph)
     ? paragraph.replace(/<w:pPr\s*\/>/, () => `<w:pPr>${section}</w:pPr>`)
     : /^<w:p(?:\s[^>]*)?>\s*<w:pPr>/.test(paragraph)
       ? paragraph.replace(/(?=(?:<w:pPrChange\b[\s\S]*?<\/w:pPrChange>)?<\/w:pPr>)/, () => section)
       : paragraph.replace(/^<w:p(?:\s[^>]*)?>/, (tag) => `${tag}<w:pPr>${section}</w:pPr>`);
-  return body.slice(0, last.index) + made;
+  return inner.slice(0, lastAt) + made;
 }
 
 /** The first section in a text begins on a new page. */
 function onNewPage(text: string): string {
-  return text.replace(/(<w:sectPr\b(?:(?!<\/w:sectPr>)[\s\S])*?)<w:type\b[^>]*\/>/, "$1");
+  return text.replace(/<w:sectPr\b(?:[^>]*\/>|[\s\S]*?<\/w:sectPr>)/, (section) =>
+    section.replace(/<w:type\b[^>]*\/>/, ""),
+  );
 }
 
 /** A text that stands again in one file: with names of bookmarks of its own, and without ids that are for one place. */
