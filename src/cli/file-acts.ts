@@ -108,7 +108,11 @@ export async function redoLast(drawer: Drawer): Promise<readonly Notice[]> {
   try {
     notices.push(await remakeFile(last));
   } catch (error) {
-    if (isLift) await drawer.undo();
+    if (isLift) {
+      await drawer.undo();
+      // It can be tried again: it is this that would be done again then.
+      noteFileChange({ ...last, ...defined({ undo: (await undoneLast(drawer))?.id }) });
+    }
     throw error;
   }
   noteRedone(last, isLift ? (await lastStandingOf(drawer))?.id : undefined);
@@ -127,23 +131,33 @@ async function isPassed(drawer: Drawer, undoneAt: string): Promise<boolean> {
 
 /** Puts a file back as it was, byte for byte, where it still is as it was left; as it was left is kept meanwhile. */
 async function restoreFile(change: FileChange): Promise<Notice> {
-  const { path, made } = change;
-  const file = await fileToEdit(path);
   const kept = formerFile(change);
-  if (file.hash !== made) throw new DrawerError(cliErrors, "conflict/file", { path, kept });
+  const file = await fileAs(change.made, change.path, { reason: "conflict/file", kept });
   keepMade(change, file.bytes);
   await replaceFile(file, new Uint8Array(await readFile(kept)));
-  return notice(cliNotices, "undone/file", { file: basename(path) });
+  return notice(cliNotices, "undone/file", { file: file.name });
 }
 
 /** Changes a file again as it was changed, where it is as it was before. */
 async function remakeFile(change: FileChange): Promise<Notice> {
-  const { path, former } = change;
-  const file = await fileToEdit(path);
   const kept = madeFile(change);
-  if (file.hash !== former) throw new DrawerError(cliErrors, "conflict/file-again", { path, kept });
+  const file = await fileAs(change.former, change.path, { reason: "conflict/file-again", kept });
   await replaceFile(file, new Uint8Array(await readFile(kept)));
-  return notice(cliNotices, "redone/file", { file: basename(path) });
+  return notice(cliNotices, "redone/file", { file: file.name });
+}
+
+/**
+ * A file whose bytes still have a hash.
+ * @throws DrawerError `conflict` where it was changed since
+ */
+async function fileAs(
+  hash: string,
+  path: string,
+  { reason, kept }: { readonly reason: "conflict/file" | "conflict/file-again"; readonly kept: string },
+): Promise<FileToEdit> {
+  const file = await fileToEdit(path);
+  if (file.hash !== hash) throw new DrawerError(cliErrors, reason, { path, kept });
+  return file;
 }
 
 /** Brings what was broken off to where it is known what it came to, and says what is left to do. */

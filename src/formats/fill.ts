@@ -58,3 +58,21 @@ export function isLine(content: Content): boolean {
   if (others.length > 0 || first?.type !== "paragraph") return content.length === 0;
   return first.runs.every((run) => run.type === "text" && Object.keys(run.marks ?? {}).length === 0);
 }
+
+/**
+ * The places of a text that have a value, in their order, each with it; notes their names as filled. What stands inside a place that is
+ * filled goes with what was there.
+ */
+export function* placesToFill<
+  Place extends { readonly name: string; readonly from: number; readonly to: number },
+>(places: Iterable<Place>, values: Values, filled: Set<string>): Generator<readonly [Place, Content], void> {
+  let last = 0;
+  for (const place of places) {
+    const name = plainName(place.name);
+    const content = values.get(name);
+    if (content === undefined || place.from < last) continue;
+    last = place.to;
+    filled.add(name);
+    yield [place, content];
+  }
+}

@@ -181,12 +181,8 @@ export class Exchange {
   /** Looks for keys further on, for a record that cannot be opened. Returns whether there were any. */
   async #findKeys(state: SyncState, locked: HubRecord): Promise<boolean> {
     const before = this.#secrets.keys.length;
-    for (let after = state.heard; ;) {
-      const { records } = await this.hub.records({ after, limit: PAGE });
-      if (records.length === 0) break;
+    for await (const records of recordsAfter(this.hub, state.heard))
       await this.#keepSecrets(withKeysOf(records, state, this.#secrets, locked));
-      after = records.at(-1)!.at;
-    }
     return this.#secrets.keys.length > before;
   }
 
@@ -430,10 +426,16 @@ export async function lastWritten(
 ): Promise<number> {
   const device = devices.find((each) => each.id === id)!;
   let head = heads[id];
-  for (let after = heard; ;) {
+  for await (const records of recordsAfter(hub, heard)) head = headAfter(records, device, head);
+  return head?.number ?? 0;
+}
+
+/** The records after a place in the hub's order, page by page. */
+async function* recordsAfter(hub: Hub, place: number): AsyncGenerator<readonly HubRecord[], void> {
+  for (let after = place; ;) {
     const { records } = await hub.records({ after, limit: PAGE });
-    if (records.length === 0) return head?.number ?? 0;
-    head = headAfter(records, device, head);
+    if (records.length === 0) return;
+    yield records;
     after = records.at(-1)!.at;
   }
 }

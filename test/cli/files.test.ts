@@ -146,6 +146,22 @@ test("whatever was done to files and the drawer is undone and done again in its 
   expect(readFileSync(file, "utf8")).toBe("Changed by hand.\n");
 }, 120_000);
 
+test("a lift that cannot be done again leaves both as they are, and is done again once it can", async () => {
+  const file = demo("notes.md");
+  const before = readFileSync(file, "utf8");
+  await all(`lift ${file} --at p3`);
+  const lifted = readFileSync(file, "utf8");
+  await all("undo");
+  writeFileSync(file, "Changed by hand.\n");
+  for (const turn of [1, 2]) {
+    expect([turn, (await drawer(["redo"])).code]).toEqual([turn, 1]);
+    expect(await snippets()).toEqual([]);
+  }
+  writeFileSync(file, before);
+  await all("redo");
+  expect([readFileSync(file, "utf8"), (await snippets()).length]).toEqual([lifted, 1]);
+});
+
 test("wrong words are told", async () => {
   const diary = demo("diary.docx");
   await all(`collect ${diary} --at p3`);

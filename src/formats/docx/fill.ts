@@ -2,8 +2,16 @@ import { DrawerError } from "../../content/error.js";
 import type { Content } from "../../content/model.js";
 import { notice, type Notice } from "../../content/notice.js";
 import { editErrors, editNotices } from "../../messages/en/edit.js";
-import { isLine, plainName, type Filled, type NamedPlace, type Template, type Values } from "../fill.js";
-import { bracesIn, type TextPiece } from "../office/braces.js";
+import {
+  isLine,
+  placesToFill,
+  plainName,
+  type Filled,
+  type NamedPlace,
+  type Template,
+  type Values,
+} from "../fill.js";
+import { bracesIn, inPieces, type TextPiece } from "../office/braces.js";
 import { cleanForXml } from "../office/clean.js";
 import { zipOf } from "../office/compound-file.js";
 import { EditedPackage } from "../office/edited-package.js";
@@ -128,14 +136,7 @@ class Form {
     { picture, filled, notices }: Filling,
   ): Promise<string> {
     const edits: TextEdit[] = [];
-    let last = 0;
-    for (const slot of slotsIn(text)) {
-      const name = plainName(slot.name);
-      const content = values.get(name);
-      // What stands inside a place that is filled goes with what was there.
-      if (content === undefined || slot.from < last) continue;
-      last = slot.to;
-      filled.add(name);
+    for (const [slot, content] of placesToFill(slotsIn(text), values, filled)) {
       const blocks =
         slot.blocks && !isLine(content) ? await this.#blocks(part, content, picture, notices) : undefined;
       edits.push(...(slot.besides ?? []));
@@ -188,17 +189,12 @@ function slotsIn(text: string): Slot[] {
     const pieces = places
       .filter(({ name }) => name === "t")
       .map(({ inner, innerEnd }) => ({ from: inner, to: innerEnd }));
-    for (const { name, pieces: parts, isAlone } of bracesIn(text, pieces)) {
-      const [first, ...rest] = parts as [TextPiece, ...TextPiece[]];
+    for (const { name, pieces: parts, from, to, isAlone } of bracesIn(text, pieces))
       slots.push({
-        ...{ name, kind: "braces", text: "", from: first.from, to: parts.at(-1)!.to },
-        asText: (value) => [
-          { ...first, text: linesXml(value) },
-          ...rest.map((piece) => ({ ...piece, text: "" })),
-        ],
+        ...{ name, kind: "braces", text: "", from, to },
+        asText: (value) => inPieces(parts, linesXml(value)),
         ...(isAlone && { blocks: { from: line.start, to: line.end } }),
       });
-    }
     slots.push(...fieldsIn(text, places), ...bookmarksIn(text, places));
   }
   return slots.sort((one, other) => one.from - other.from || other.to - one.to);

@@ -1,8 +1,9 @@
 import { parseCells, writeCells } from "../../content/cells.js";
-import { plainName, type Filled, type NamedPlace, type Template, type Values } from "../fill.js";
+import { placesToFill, type Filled, type NamedPlace, type Template, type Values } from "../fill.js";
 import { linesXml, piecesIn } from "../odt/text-pieces.js";
-import { bracesIn } from "../office/braces.js";
+import { bracesIn, inPieces } from "../office/braces.js";
 import { EditedPackage } from "../office/edited-package.js";
+import { fillNamedCells, type NamedCells } from "../office/named-cells.js";
 import { odfParts } from "../office/odf-parts.js";
 import { edited, plainText, xmlPlaces, type TextEdit } from "../office/xml-text.js";
 import { writeText } from "../text/write.js";
@@ -34,23 +35,13 @@ async function fill(
   picture: WriteInput["picture"],
 ): Promise<Filled> {
   const filled = new Set<string>();
-  const notices = [];
-  let data = bytes;
-  for (const { name, sheet, cells, spot } of namedCells(odfParts(bytes, file).needed(CONTENT))) {
-    const content = values.get(plainName(name));
-    if (content === undefined) continue;
-    const first = { ...cells, bottom: cells.top, right: cells.left };
-    const input = { content, ...(picture && { picture }) };
-    const put = await odsEditor.put(data, file, { spot, sheet, cells: first }, input, true);
-    data = put.data;
-    notices.push(...put.notices);
-    filled.add(plainName(name));
-  }
+  const named = namedCells(odfParts(bytes, file).needed(CONTENT));
+  const { data, notices } = await fillNamedCells(bytes, file, named, odsEditor, { values, filled, picture });
   return { data: fillTexts(new EditedPackage(odfParts(data, file)), values, filled), filled, notices };
 }
 
 /** Cells of a workbook that have a name (ODF 1.3 part 3, 9.4.12). */
-function namedCells(text: string) {
+function namedCells(text: string): NamedCells[] {
   const sheets: string[] = [];
   for (let sheet = OdsSheetText.at(text, 0); sheet; sheet = OdsSheetText.at(text, sheets.length))
     sheets.push(nameOf(sheet.tag));
@@ -79,14 +70,8 @@ function bracesOf(text: string) {
 function fillTexts(form: EditedPackage, values: Values, filled: Set<string>): Uint8Array {
   const text = form.text(CONTENT)!;
   const edits: TextEdit[] = [];
-  for (const { name, pieces } of bracesOf(text)) {
-    const content = values.get(plainName(name));
-    if (content === undefined) continue;
-    filled.add(plainName(name));
-    pieces.forEach((piece, at) =>
-      edits.push({ ...piece, text: at === 0 ? linesXml(writeText(content)) : "" }),
-    );
-  }
+  for (const [{ pieces }, content] of placesToFill(bracesOf(text), values, filled))
+    edits.push(...inPieces(pieces, linesXml(writeText(content))));
   if (edits.length > 0) form.set(CONTENT, edited(text, edits));
   return form.bytes();
 }

@@ -1,14 +1,14 @@
 import type { Notice } from "../../content/notice.js";
 import {
   isLine,
-  plainName,
+  placesToFill,
   type Filled,
   type NamedPlace,
   type PlaceKind,
   type Template,
   type Values,
 } from "../fill.js";
-import { bracesIn, type TextPiece } from "../office/braces.js";
+import { bracesIn, inPieces, type TextPiece } from "../office/braces.js";
 import { cleanForXml } from "../office/clean.js";
 import { EditedPackage } from "../office/edited-package.js";
 import { odfParts } from "../office/odf-parts.js";
@@ -67,14 +67,7 @@ class Form {
     for (const part of PARTS) {
       const text = this.#edited.text(part) ?? "";
       const edits: TextEdit[] = [];
-      let last = 0;
-      for (const slot of slotsIn(text)) {
-        const name = plainName(slot.name);
-        const content = values.get(name);
-        if (content === undefined || slot.from < last) continue;
-        last = slot.to;
-        filled.add(name);
-        const { line, pieces } = slot;
+      for (const [{ line, pieces }, content] of placesToFill(slotsIn(text), values, filled)) {
         if (line && part === CONTENT && !isLine(content)) {
           const written = writeOdt(cleanForXml({ content, ...(picture && { picture }) }));
           notices.push(...written.notices);
@@ -83,11 +76,7 @@ class Form {
           if (styles !== "") edits.push(addAutomaticStyles(text, styles));
           continue;
         }
-        const [first, ...rest] = pieces as [TextPiece, ...TextPiece[]];
-        edits.push(
-          { ...first, text: linesXml(writeText(content)) },
-          ...rest.map((piece) => ({ ...piece, text: "" })),
-        );
+        edits.push(...inPieces(pieces, linesXml(writeText(content))));
       }
       if (edits.length > 0) this.#edited.set(part, edited(text, edits));
     }
@@ -137,10 +126,9 @@ function slotsIn(text: string): Slot[] {
       slots.push(slot("bookmark", plainText(mark!), start.end, place.start));
   }
   for (const line of lines)
-    for (const { name, pieces, isAlone } of bracesIn(text, piecesIn(text, line)))
+    for (const { isAlone, ...braces } of bracesIn(text, piecesIn(text, line)))
       slots.push({
-        ...{ kind: "braces", name, pieces, text: "" },
-        ...{ from: pieces[0]!.from, to: pieces.at(-1)!.to },
+        ...{ ...braces, kind: "braces", text: "" },
         // A line of a list stays one.
         ...(isAlone && line.parent?.name !== "list-item" && { line }),
       });

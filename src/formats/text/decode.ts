@@ -8,28 +8,26 @@ import { decodeAs } from "../../content/decode.js";
  * @param kind what the text is, where that says how it names its encoding
  */
 export function decodeText(bytes: Uint8Array, kind: "text" | "html" = "text"): string {
-  const [a, b, c] = bytes;
-  if (a === 0xff && b === 0xfe) return new TextDecoder("utf-16le").decode(bytes);
-  if (a === 0xfe && b === 0xff) return new TextDecoder("utf-16be").decode(bytes);
-  const marked = a === 0xef && b === 0xbb && c === 0xbf;
-  const declared = kind === "html" && !marked ? asDeclared(bytes) : undefined;
-  if (declared !== undefined) return declared;
-  try {
-    return new TextDecoder("utf-8", { fatal: true }).decode(bytes);
-  } catch {
-    return decodeAs("windows-1252", bytes); // not UTF-8, so it is an old file
-  }
+  return decoded(bytes, kind).text;
 }
 
 /** Whether nothing says what the bytes of a text file are encoded in, so that reading them as Windows-1252 is a guess. */
 export function isGuessed(bytes: Uint8Array, kind: "text" | "html"): boolean {
-  const [a, b] = bytes;
-  if ((a === 0xff && b === 0xfe) || (a === 0xfe && b === 0xff)) return false;
+  return decoded(bytes, kind).isGuess;
+}
+
+function decoded(bytes: Uint8Array, kind: "text" | "html"): { text: string; isGuess: boolean } {
+  const known = (text: string) => ({ text, isGuess: false });
+  const [a, b, c] = bytes;
+  if (a === 0xff && b === 0xfe) return known(new TextDecoder("utf-16le").decode(bytes));
+  if (a === 0xfe && b === 0xff) return known(new TextDecoder("utf-16be").decode(bytes));
+  const marked = a === 0xef && b === 0xbb && c === 0xbf;
+  const declared = kind === "html" && !marked ? asDeclared(bytes) : undefined;
+  if (declared !== undefined) return known(declared);
   try {
-    new TextDecoder("utf-8", { fatal: true }).decode(bytes);
-    return false;
+    return known(new TextDecoder("utf-8", { fatal: true }).decode(bytes));
   } catch {
-    return kind === "text" || asDeclared(bytes) === undefined;
+    return { text: decodeAs("windows-1252", bytes), isGuess: true }; // not UTF-8, so it is an old file
   }
 }
 

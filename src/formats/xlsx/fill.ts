@@ -1,8 +1,9 @@
 import { parseCells } from "../../content/cells.js";
-import { plainName, type Filled, type NamedPlace, type Template, type Values } from "../fill.js";
-import { bracesIn, type Braces, type TextPiece } from "../office/braces.js";
+import { placesToFill, type Filled, type NamedPlace, type Template, type Values } from "../fill.js";
+import { bracesIn, inPieces, type Braces, type TextPiece } from "../office/braces.js";
 import { zipOf } from "../office/compound-file.js";
 import { EditedPackage } from "../office/edited-package.js";
+import { fillNamedCells, type NamedCells } from "../office/named-cells.js";
 import { escapeXml } from "../office/odf.js";
 import { mainPart } from "../office/relations.js";
 import { edited, plainText, xmlPlaces, type TextEdit } from "../office/xml-text.js";
@@ -29,31 +30,15 @@ export const xlsxTemplate: Template = {
   async fill(bytes, file, values, picture): Promise<Filled> {
     const filled = new Set<string>();
     const zip = await zipOf(bytes, file);
-    const parts = new Parts(zip, file);
-    let data: Uint8Array = zip;
-    const notices = [];
-    for (const { name, sheet, cells, spot } of namedCells(parts)) {
-      const content = values.get(plainName(name));
-      if (content === undefined) continue;
-      const one = { ...cells, bottom: cells.top, right: cells.left };
-      const put = await xlsxEditor.put(
-        data,
-        file,
-        { spot, sheet, cells: one },
-        { content, ...(picture && { picture }) },
-        true,
-      );
-      data = put.data;
-      notices.push(...put.notices);
-      filled.add(plainName(name));
-    }
+    const named = namedCells(new Parts(zip, file));
+    const { data, notices } = await fillNamedCells(zip, file, named, xlsxEditor, { values, filled, picture });
     const done = fillTexts(new EditedPackage(new Parts(data, file)), values, filled);
     return { data: done, filled, notices };
   },
 };
 
 /** Cells of a workbook that have a name (ECMA-376 part 1, 18.2.5); not those that programs made for themselves. */
-function namedCells(parts: Parts) {
+function namedCells(parts: Parts): NamedCells[] {
   const { sheets } = readWorkbook(parts);
   const xml = parts.text(mainPart(parts, "xl/workbook.xml")) ?? "";
   return [...xml.matchAll(/<(?:\w+:)?definedName\b([^>]*)>([^<]*)</g)].flatMap(([, facts, written]) => {
@@ -94,14 +79,8 @@ function fillTexts(form: EditedPackage, values: Values, filled: Set<string>): Ui
   for (const part of textParts(form.parts)) {
     const text = form.text(part)!;
     const edits: TextEdit[] = [];
-    for (const { name, pieces } of bracesOf(text)) {
-      const content = values.get(plainName(name));
-      if (content === undefined) continue;
-      filled.add(plainName(name));
-      pieces.forEach((piece, at) =>
-        edits.push({ ...piece, text: at === 0 ? escapeXml(writeText(content)) : "" }),
-      );
-    }
+    for (const [{ pieces }, content] of placesToFill(bracesOf(text), values, filled))
+      edits.push(...inPieces(pieces, escapeXml(writeText(content))));
     if (edits.length > 0) form.set(part, edited(text, edits));
   }
   return form.bytes();
