@@ -1,5 +1,7 @@
+import { jest } from "@jest/globals";
 import fc from "fast-check";
 import { Groups } from "../../dist/hub/groups.js";
+import { portable, primitives } from "../../dist/sync/primitives.js";
 import { later } from "../support/clock";
 import { runs } from "../support/counts";
 import { newHubDatabase, TestDevice } from "../support/group";
@@ -30,6 +32,14 @@ const FOUND: [Step[]][] = [
   "join remove collect join collect remove",
   "join join collect remove collect join remove collect remove",
 ].map((acts) => [acts.split(" ").map((act) => ({ act: act as Act, device: 0, drawer: "main", at: 0 }))]);
+
+beforeAll(() => {
+  // Trying the words of an invitation is made slow on purpose: it would take two thirds of the time of all histories.
+  jest
+    .spyOn(primitives, "scrypt")
+    .mockImplementation((words, salt, cost) => portable.scrypt(words, salt, { ...cost, N: 2 }));
+});
+afterAll(() => jest.restoreAllMocks());
 
 /** All entries of a device, by id. */
 async function entriesOf({ store }: TestDevice): Promise<Map<string, Entry>> {
