@@ -4,7 +4,7 @@ import { execFileSync } from "node:child_process";
 import { createHash } from "node:crypto";
 import { chmodSync, cpSync, readdirSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { join, relative } from "node:path";
-import { build } from "esbuild";
+import { build, transformSync } from "esbuild";
 import { build as buildPage } from "vite";
 import { pageConfig } from "./page-config.mjs";
 import { buildValidator } from "./validator.mjs";
@@ -12,6 +12,7 @@ import { buildValidator } from "./validator.mjs";
 rmSync("dist", { recursive: true, force: true });
 execFileSync(process.execPath, ["node_modules/typescript-native/bin/tsc"], { stdio: "inherit" });
 await buildValidator();
+minifyStyles("dist/page/element");
 // What editors of code, and other tools, know of the element.
 execFileSync(
   process.execPath,
@@ -64,6 +65,23 @@ await buildWorker();
 rmSync("dist/cli", { recursive: true });
 chmodSync("dist/bin/main.js", 0o755);
 writeFileSync("dist/built", "");
+
+/** Writes the style sheets of elements without what only their readers need: no minifier of scripts looks into them. */
+function minifyStyles(folder) {
+  for (const file of readdirSync(folder, { recursive: true }).filter((name) => name.endsWith("-styles.js"))) {
+    const path = join(folder, file);
+    const script = readFileSync(path, "utf8");
+    const [all, styles] = /css `([^`\\$]*)`/.exec(script) ?? [];
+    if (styles === undefined) throw new Error(`No style sheet, or one that is put together: ${path}`);
+    const { code, warnings } = transformSync(styles, { loader: "css", minify: true });
+    if (warnings.length > 0) throw new Error(`${path}: ${warnings[0].text}`);
+    const minified = `css \`${code.trim().replaceAll("\\", "\\\\")}\``;
+    writeFileSync(
+      path,
+      script.replace(all, () => minified),
+    );
+  }
+}
 
 /** The service worker of the page that a hub serves; it knows the files of that page, each with what its bytes come to. */
 async function buildWorker() {

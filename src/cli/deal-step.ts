@@ -5,9 +5,9 @@ import { DrawerError } from "../content/error.js";
 import { notice } from "../content/notice.js";
 import { stepDeal } from "../drawer/deal-step.js";
 import type { Dealt } from "../drawer/operations/deal.js";
+import { actNotices } from "../messages/en/acts.js";
 import { program as words } from "../messages/en/cli-help.js";
 import { type WhyNotWritten, cliErrors } from "../messages/en/cli.js";
-import { drawerNotices } from "../messages/en/drawer.js";
 import { listedSnippet, plain, type CommonOptions } from "./answer.js";
 import { begin } from "./command.js";
 import { dealToClipboard } from "./deal-to-clipboard.js";
@@ -35,7 +35,7 @@ function addDealStep(program: Command, step: "next" | "back"): void {
       const handOver = async (dealt: Dealt) => {
         if (to !== undefined) await putOnEnd(to, textOf(dealt));
         else if (!options.json) await printWhole(textOf(dealt) + "\n");
-        return [notice(drawerNotices, "dealt", { number: dealt.number, of: dealt.of })];
+        return [notice(actNotices, "dealt", { number: dealt.number, of: dealt.of })];
       };
       const { dealt, left, of, notices } = await withDrawer(options.drawer, (drawer) =>
         stepDeal(drawer, step, { handOver, offer: dealToClipboard }),

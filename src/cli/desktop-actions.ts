@@ -13,8 +13,8 @@ import type { Drawer } from "../drawer/drawer.js";
 import { pickOf, parsePick } from "../drawer/model/pick.js";
 import type { Collected } from "../drawer/operations/collect.js";
 import type { Dealt } from "../drawer/operations/deal.js";
+import { actNotices } from "../messages/en/acts.js";
 import { cliErrors, cliNotices } from "../messages/en/cli.js";
-import { drawerNotices } from "../messages/en/drawer.js";
 import { blockOf, type Composed } from "./block-output.js";
 import { dealToClipboard } from "./deal-to-clipboard.js";
 import { windowFile } from "./home-folder.js";
@@ -140,7 +140,7 @@ async function dealStep(at: ActionContext, step: "next" | "back"): Promise<reado
       isPrivate: snippet.entry.private,
       notices: [],
     })),
-    notice(drawerNotices, "dealt", { number, of }),
+    notice(actNotices, "dealt", { number, of }),
   ];
   return (await stepDeal(at.drawer, step, { handOver, offer: dealToClipboard })).notices;
 }

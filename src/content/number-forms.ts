@@ -1,20 +1,27 @@
+const LATIN = "abcdefghijklmnopqrstuvwxyz";
+const GREEK = "αβγδεζηθικλμνξοπρστυφχψω";
+const RUSSIAN = "абвгдежзиклмнопрстуфхцчшщыэюя";
+/** Letters of half the width; their compatibility forms (NFKC, Unicode Annex 15) are those of the full one. */
+const KATAKANA = "ｱｲｳｴｵｶｷｸｹｺｻｼｽｾｿﾀﾁﾂﾃﾄﾅﾆﾇﾈﾉﾊﾋﾌﾍﾎﾏﾐﾑﾒﾓﾔﾕﾖﾗﾘﾙﾚﾛﾜｦﾝ";
+const IROHA = "ｲﾛﾊﾆﾎﾍﾄﾁﾘﾇﾙｦﾜｶﾖﾀﾚｿﾂﾈﾅﾗﾑｳヰﾉｵｸﾔﾏｹﾌｺｴﾃｱｻｷﾕﾒﾐｼヱﾋﾓｾｽﾝ";
+
 /**
  * The ways in which lists write their numbers, by the names of CSS where it has one (Counter Styles Level 3; Ready-made Counter Styles,
  * W3C Note); decimal is none of them. Each gives the text of a number from 1, or nothing for a number that it has no signs for.
  */
 export const NUMBER_FORMS = {
-  "lower-alpha": alphabet("abcdefghijklmnopqrstuvwxyz"),
-  "upper-alpha": alphabet("ABCDEFGHIJKLMNOPQRSTUVWXYZ"),
+  "lower-alpha": alphabet(LATIN),
+  "upper-alpha": alphabet(LATIN.toUpperCase()),
   "lower-roman": roman,
   "upper-roman": (number) => roman(number)?.toUpperCase(),
   /** After the last letter each is there twice: y, z, aa, bb. */
-  "lower-alpha-repeated": repeated("abcdefghijklmnopqrstuvwxyz"),
-  "upper-alpha-repeated": repeated("ABCDEFGHIJKLMNOPQRSTUVWXYZ"),
+  "lower-alpha-repeated": repeated(LATIN),
+  "upper-alpha-repeated": repeated(LATIN.toUpperCase()),
   "decimal-leading-zero": (number) => String(number).padStart(2, "0"),
-  "lower-greek": alphabet("αβγδεζηθικλμνξοπρστυφχψω"),
-  "upper-greek": alphabet("ΑΒΓΔΕΖΗΘΙΚΛΜΝΞΟΠΡΣΤΥΦΧΨΩ"),
-  "lower-russian": alphabet("абвгдежзиклмнопрстуфхцчшщыэюя"),
-  "upper-russian": alphabet("АБВГДЕЖЗИКЛМНОПРСТУФХЦЧШЩЫЭЮЯ", true),
+  "lower-greek": alphabet(GREEK),
+  "upper-greek": alphabet(GREEK.toUpperCase()),
+  "lower-russian": alphabet(RUSSIAN),
+  "upper-russian": alphabet(RUSSIAN.toUpperCase(), true),
   "arabic-indic": digits("٠١٢٣٤٥٦٧٨٩"),
   devanagari: digits("०१२३४५६७८९"),
   thai: digits("๐๑๒๓๔๕๖๗๘๙"),
@@ -28,14 +35,10 @@ export const NUMBER_FORMS = {
   "arabic-alphabetic": alphabet("أبتثجحخدذرزسشصضطظعغفقكلمنهوى"),
   "arabic-abjad": alphabet("ابجدهوزحطيكلمنسعفصقرشتثخذضظغ"),
   "hindi-consonants": alphabet("कखगघङचछजझञटठडढणतथदधनपफबभमयरलवशषसह"),
-  katakana: cycle(
-    "アイウエオカキクケコサシスセソタチツテトナニヌネノハヒフヘホマミムメモヤユヨラリルレロワヲン",
-  ),
-  "halfwidth-katakana": cycle("ｱｲｳｴｵｶｷｸｹｺｻｼｽｾｿﾀﾁﾂﾃﾄﾅﾆﾇﾈﾉﾊﾋﾌﾍﾎﾏﾐﾑﾒﾓﾔﾕﾖﾗﾘﾙﾚﾛﾜｦﾝ"),
-  "katakana-iroha": cycle(
-    "イロハニホヘトチリヌルヲワカヨタレソツネナラムウヰノオクヤマケフコエテアサキユメミシヱヒモセスン",
-  ),
-  "halfwidth-katakana-iroha": cycle("ｲﾛﾊﾆﾎﾍﾄﾁﾘﾇﾙｦﾜｶﾖﾀﾚｿﾂﾈﾅﾗﾑｳヰﾉｵｸﾔﾏｹﾌｺｴﾃｱｻｷﾕﾒﾐｼヱﾋﾓｾｽﾝ"),
+  katakana: cycle(KATAKANA.normalize("NFKC")),
+  "halfwidth-katakana": cycle(KATAKANA),
+  "katakana-iroha": cycle(IROHA.normalize("NFKC")),
+  "halfwidth-katakana-iroha": cycle(IROHA),
   hangul: cycle("가나다라마바사아자차카타파하"),
   "hangul-consonant": cycle("ㄱㄴㄷㄹㅁㅂㅅㅇㅈㅊㅋㅌㅍㅎ"),
   "cjk-heavenly-stem": fixed("甲乙丙丁戊己庚辛壬癸"),

@@ -1,6 +1,6 @@
 import { notice, type Notice } from "../content/notice.js";
 import type { Drawer } from "../drawer/drawer.js";
-import { drawerNotices } from "../messages/en/drawer.js";
+import { actNotices } from "../messages/en/acts.js";
 import type { Copied } from "./desktop.js";
 
 /** Copies that are left alone, because of the program or the window that they were made in; each of those is told once. */
@@ -19,6 +19,6 @@ export class NeverFrom {
     if (name === undefined) return undefined;
     if (this.#told.has(name)) return [];
     this.#told.add(name);
-    return [notice(drawerNotices, "not-from", { name })];
+    return [notice(actNotices, "not-from", { name })];
   }
 }

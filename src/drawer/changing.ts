@@ -2,6 +2,7 @@
 export { latestActions } from "./action-log.js";
 export { shownGoneFrom } from "./gone.js";
 export { shownLogOf } from "./history.js";
+export { checkRules } from "./model/rule-check.js";
 export * as operations from "./operations/index.js";
 export { applyRetention, leavingBy } from "./retention.js";
 export { transact } from "./transaction.js";

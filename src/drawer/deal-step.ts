@@ -1,5 +1,5 @@
 import { notice, type Notice } from "../content/notice.js";
-import { drawerNotices } from "../messages/en/drawer.js";
+import { actNotices } from "../messages/en/acts.js";
 import type { Drawer } from "./drawer.js";
 import type { Dealt, DealStatus } from "./operations/deal.js";
 
@@ -36,13 +36,13 @@ export async function stepDeal(drawer: Drawer, step: DealStep, target: DealTarge
   if (step === "skip") {
     const status = await drawer.dealSkip();
     const { left, of } = status;
-    const notices = [notice(drawerNotices, "dealing/skipped", { number: of - left, of })];
+    const notices = [notice(actNotices, "dealing/skipped", { number: of - left, of })];
     return { ...status, dealt: undefined, notices };
   }
   const notices: Notice[] = [];
   const handOver = async (dealt: Dealt) => void notices.push(...(await target.handOver(dealt)));
   const dealt = await (step === "next" ? drawer.dealNext(handOver) : drawer.dealBack(handOver));
-  const passedOver = dealt?.notices ?? [notice(drawerNotices, "done", {})];
+  const passedOver = dealt?.notices ?? [notice(actNotices, "done", {})];
   return { ...(await drawer.dealStatus()), dealt, notices: [...passedOver, ...notices] };
 }
 
@@ -52,8 +52,8 @@ export async function stepDeal(drawer: Drawer, step: DealStep, target: DealTarge
  */
 export async function offeredOf(drawer: Drawer): Promise<DealStepResult> {
   const [dealt, status] = [await drawer.dealPeek(), await drawer.dealStatus()];
-  if (!dealt) return { ...status, dealt, notices: [notice(drawerNotices, "done", {})] };
+  if (!dealt) return { ...status, dealt, notices: [notice(actNotices, "done", {})] };
   const { number, of, snippet } = dealt;
-  const offered = notice(drawerNotices, "dealing/offered", { number, of, snippet: snippet.entry });
+  const offered = notice(actNotices, "dealing/offered", { number, of, snippet: snippet.entry });
   return { ...status, dealt, notices: [...dealt.notices, offered] };
 }

@@ -10,7 +10,7 @@ import { contextOf, searchTerms, type FoundContext } from "./find.js";
 import type { PositionedGone } from "./gone.js";
 import type { Change } from "./model/change.js";
 import { checkDrawerName, type Entry } from "./model/entry.js";
-import { checkRules, type Rules } from "./model/rules.js";
+import type { Rules } from "./model/rules.js";
 import { privateUntil } from "./private-age.js";
 import { rulesOf } from "./rules-of.js";
 import {
@@ -105,8 +105,8 @@ export class DrawerReader {
    * @throws DrawerError `bad-option`, `full`
    */
   async wouldLeave(changes: Partial<Rules>): Promise<Entry[]> {
+    const { checkRules, leavingBy } = await changing();
     checkRules(changes);
-    const { leavingBy } = await changing();
     return leavingBy(this.store, this.name, { ...(await this.rules()), ...changes });
   }
 

@@ -9,7 +9,6 @@ import { type Rules } from "./model/rules.js";
 import type { Collected } from "./operations/collect.js";
 import type { DealOptions, DealStatus, DealReceiver, Dealt } from "./operations/deal.js";
 import type { Exported } from "./operations/export.js";
-import { exportFile } from "./operations/export.js";
 import type { Refreshed } from "./operations/refresh.js";
 import type { Context, Operation, Plan, Procedure, Transaction } from "./transaction.js";
 
@@ -434,7 +433,16 @@ export class Drawer extends DrawerReader implements OperationMethods {
    * @throws DrawerError, while the lines are read: `bad-pick`, `no-position`, `store` when a content is missing
    */
   exportFile(pick?: string): Exported {
-    return exportFile.run({ store: this.store, drawer: this.name }, pick);
+    const notices: Notice[] = [];
+    return { lines: this.#exportedLines(pick, notices), notices };
+  }
+
+  /** What writes the file is loaded when its first line is asked for. */
+  async *#exportedLines(pick: string | undefined, notices: Notice[]): AsyncGenerator<string> {
+    const { operations } = await changing();
+    const exported = operations.exportFile.run({ store: this.store, drawer: this.name }, pick);
+    yield* exported.lines;
+    notices.push(...exported.notices);
   }
 
   /**

@@ -6,8 +6,8 @@ import { encodeContent, hashBytes, type Hash } from "../content/encode.js";
 import { DrawerError } from "../content/error.js";
 import { notice, type Notice } from "../content/notice.js";
 import { readPictureBytes } from "../content/picture.js";
+import { type LineFault, actErrors, actNotices } from "../messages/en/acts.js";
 import { sources } from "../messages/en/content.js";
-import { type LineFault, drawerErrors, drawerNotices } from "../messages/en/drawer.js";
 import { header as isHeader, snippet as isSnippet } from "./drawer-file-validator.js";
 import {
   FORMAT,
@@ -49,9 +49,9 @@ export async function importInto(
   const checked = await importing.check(lines());
   const { imported, repeated, hidden: count } = await importing.write(lines(), checked);
   return [
-    notice(drawerNotices, "imported", { count: imported, file: name, drawer: context.drawer }),
-    ...(repeated > 0 ? [notice(drawerNotices, "repeat/imported", { count: repeated })] : []),
-    ...(count > 0 ? [notice(drawerNotices, "imported/private", { count })] : []),
+    notice(actNotices, "imported", { count: imported, file: name, drawer: context.drawer }),
+    ...(repeated > 0 ? [notice(actNotices, "repeat/imported", { count: repeated })] : []),
+    ...(count > 0 ? [notice(actNotices, "imported/private", { count })] : []),
   ];
 }
 
@@ -93,8 +93,8 @@ export async function takeBackImport(store: Store, drawer: string, now: number):
   if (!isCut) return [];
   return [
     stays
-      ? notice(drawerNotices, "imported/left", { file: name, count: written, of: snippets })
-      : notice(drawerNotices, "imported/taken-back", { file: name, count: written }),
+      ? notice(actNotices, "imported/left", { file: name, count: written, of: snippets })
+      : notice(actNotices, "imported/taken-back", { file: name, count: written }),
   ];
 }
 
@@ -173,9 +173,9 @@ class Import {
       fresh++;
       bytes += entry.bytes;
     }
-    if (!header) throw new DrawerError(drawerErrors, "bad-file/empty", { file: this.name });
+    if (!header) throw new DrawerError(actErrors, "bad-file/empty", { file: this.name });
     if (read !== header.snippets)
-      throw new DrawerError(drawerErrors, "bad-file/count", {
+      throw new DrawerError(actErrors, "bad-file/count", {
         file: this.name,
         expected: header.snippets,
         found: read,
@@ -233,12 +233,7 @@ class Import {
       await this.context.store.setValue(this.context.drawer, VALUES.importing, before, after);
     } catch (error) {
       if (!(error instanceof Conflict)) throw error;
-      throw new DrawerError(
-        drawerErrors,
-        "conflict/import",
-        { drawer: this.context.drawer },
-        { cause: error },
-      );
+      throw new DrawerError(actErrors, "conflict/import", { drawer: this.context.drawer }, { cause: error });
     }
     return after;
   }
@@ -289,7 +284,7 @@ class Import {
     const tooMany = rules.snippets !== null && size.count + arriving.count > rules.snippets;
     const tooLarge = rules.size !== null && size.bytes + arriving.bytes > rules.size;
     if (!tooMany && !tooLarge) return;
-    throw new DrawerError(drawerErrors, "full/import", {
+    throw new DrawerError(actErrors, "full/import", {
       file: this.name,
       count: header.snippets,
       drawer,
@@ -326,15 +321,15 @@ class Import {
 
   #header(value: unknown): Header {
     const { format, version } = (value ?? {}) as Partial<Header>;
-    if (format !== FORMAT) throw new DrawerError(drawerErrors, "bad-file/other", { file: this.name });
+    if (format !== FORMAT) throw new DrawerError(actErrors, "bad-file/other", { file: this.name });
     if (typeof version === "number" && version > VERSION)
-      throw new DrawerError(drawerErrors, "bad-file/newer", { file: this.name, version, known: VERSION });
+      throw new DrawerError(actErrors, "bad-file/newer", { file: this.name, version, known: VERSION });
     if (!isHeader(value)) throw this.#bad({ is: "no-header", why: faultOf(isHeader) });
     return value as Header;
   }
 
   #bad(fault: LineFault): DrawerError {
-    return new DrawerError(drawerErrors, "bad-file/line", { file: this.name, line: this.#line, fault });
+    return new DrawerError(actErrors, "bad-file/line", { file: this.name, line: this.#line, fault });
   }
 
   #entry({ pictures = {}, ...part }: SnippetRecord, contents: Map<Hash, Uint8Array>): Entry {

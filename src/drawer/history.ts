@@ -1,6 +1,6 @@
 import { DrawerError } from "../content/error.js";
 import { notice, type Notice } from "../content/notice.js";
-import { drawerErrors, drawerNotices } from "../messages/en/drawer.js";
+import { actErrors, actNotices } from "../messages/en/acts.js";
 import { lastStanding, lastUndone, summaryOf, type Change } from "./model/change.js";
 import { privateTraces } from "./private-traces.js";
 import { Conflict, type Store } from "./store.js";
@@ -36,12 +36,11 @@ export async function undoOrRedo({ store, drawer }: Context, operation: "undo" |
   return retryOnConflict(drawer, async () => {
     const log = logOf(store, drawer);
     const target = await (operation === "undo" ? lastStanding(log) : lastUndone(log));
-    if (!target)
-      throw new DrawerError(drawerErrors, operation === "undo" ? "nothing/undo" : "nothing/redo", {});
+    if (!target) throw new DrawerError(actErrors, operation === "undo" ? "nothing/undo" : "nothing/redo", {});
     try {
       const { count, first } = await store.revert(target, operation);
       const done = summaryOf(await shown(first), target.groupId === undefined ? undefined : count);
-      return [notice(drawerNotices, operation === "undo" ? "undone" : "redone", { done })];
+      return [notice(actNotices, operation === "undo" ? "undone" : "redone", { done })];
     } catch (error) {
       if (error instanceof Conflict && stuckAt === target.id) throw stuck(await shown(target), operation);
       stuckAt = target.id;
@@ -73,5 +72,5 @@ function stuck(target: Change, operation: "undo" | "redo"): DrawerError {
   const drawers = [...new Set(others)].filter(
     (name) => name !== undefined && name !== target.drawer,
   ) as string[];
-  return new DrawerError(drawerErrors, "conflict/undo", { operation, done: summaryOf(target), drawers });
+  return new DrawerError(actErrors, "conflict/undo", { operation, done: summaryOf(target), drawers });
 }

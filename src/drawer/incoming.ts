@@ -7,7 +7,7 @@ import { kindOf } from "../content/kind.js";
 import type { Content } from "../content/model.js";
 import type { Reading } from "../content/notice.js";
 import { picturesOf } from "../content/traverse.js";
-import { drawerErrors } from "../messages/en/drawer.js";
+import { actErrors } from "../messages/en/acts.js";
 import { MASK } from "./mask.js";
 import { TEXT_LENGTH, type Entry, type Origin } from "./model/entry.js";
 import { newId } from "./model/ids.js";
@@ -126,7 +126,7 @@ const LABEL_LENGTH = 200;
 export function cleanLabel(label: string): string {
   const clean = withoutControls(label).replace(/\s+/g, " ").trim();
   if (clean.length > LABEL_LENGTH)
-    throw new DrawerError(drawerErrors, "bad-option/label", { most: LABEL_LENGTH });
+    throw new DrawerError(actErrors, "bad-option/label", { most: LABEL_LENGTH });
   return clean;
 }
 

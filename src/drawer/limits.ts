@@ -1,7 +1,7 @@
 import { generateNKeysBetween } from "fractional-indexing";
 import { DrawerError } from "../content/error.js";
 import { notice, type Notice } from "../content/notice.js";
-import { drawerErrors, drawerNotices } from "../messages/en/drawer.js";
+import { actErrors, actNotices } from "../messages/en/acts.js";
 import type { Edit } from "./model/change.js";
 import type { Entry } from "./model/entry.js";
 import { type Rules } from "./model/rules.js";
@@ -45,7 +45,7 @@ export async function makeRoom(
   const leaving = over.count > 0 || over.bytes > 0 ? await oldestThatFree(store, drawer, over, staying) : [];
   if (!leaving) {
     const tooMany = snippets !== null && arriving.count > snippets;
-    throw new DrawerError(drawerErrors, "full", {
+    throw new DrawerError(actErrors, "full", {
       drawer,
       snippets,
       bytes: size,
@@ -55,7 +55,7 @@ export async function makeRoom(
   if (leaving.length > 0)
     return {
       leaving: leaving.map((entry) => ({ id: entry.id, before: entry, after: null })),
-      notices: [notice(drawerNotices, "made-room", { snippets: leaving })],
+      notices: [notice(actNotices, "made-room", { snippets: leaving })],
     };
   return { leaving: [], notices: nearlyFull(rules, count + arriving.count, bytes + arriving.bytes) };
 }
@@ -115,7 +115,7 @@ function nearlyFull({ snippets, size }: Rules, count: number, bytes: number): No
   const isLargeNearly = size !== null && bytes >= size * NEARLY_FULL;
   if (!isManyNearly && !isLargeNearly) return [];
   return [
-    notice(drawerNotices, "nearly-full", {
+    notice(actNotices, "nearly-full", {
       ...(isManyNearly && { count }),
       snippets,
       ...(isLargeNearly && { bytes }),

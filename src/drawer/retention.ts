@@ -1,6 +1,7 @@
 import { DrawerError, reasonOf } from "../content/error.js";
 import { notice, type Notice } from "../content/notice.js";
 import { DAY } from "../messages/core/units.js";
+import { actNotices } from "../messages/en/acts.js";
 import { drawerNotices } from "../messages/en/drawer.js";
 import { timeOf } from "./clock.js";
 import { makeRoom } from "./limits.js";
@@ -47,7 +48,7 @@ export async function applyRetention(store: Store, drawer: string, now = Date.no
 /** Rules that cannot be read are told each time; the usual ones hold. */
 async function tellUnreadRules(store: Store, drawer: string): Promise<Notice[]> {
   const isReadable = areReadable(await store.value(drawer, VALUES.rules));
-  return isReadable ? [] : [notice(drawerNotices, "rules/unread", { drawer })];
+  return isReadable ? [] : [notice(actNotices, "rules/unread", { drawer })];
 }
 
 async function forgetSecrets(store: Store, here: string, now: number): Promise<Notice[]> {
@@ -73,7 +74,7 @@ async function forgetSecrets(store: Store, here: string, now: number): Promise<N
   for (const [drawer, ids] of due) {
     const { trace } = await store.forget({ drawer, ids });
     notices.push(
-      notice(drawerNotices, "private/forgotten", {
+      notice(actNotices, "private/forgotten", {
         count: ids.length,
         ...(drawer !== here && { drawer }),
       }),
@@ -121,7 +122,7 @@ async function letGoByAge(store: Store, drawer: string, rules: Rules, now: numbe
       ...(pictures < snippets.length && textAge !== null && { textAge }),
       ...(pictures > 0 && pictureAge !== null && { pictureAge }),
     };
-    const told = snippets.length === 0 ? [] : [notice(drawerNotices, "aged", { snippets, ...ages, goneAge })];
+    const told = snippets.length === 0 ? [] : [notice(actNotices, "aged", { snippets, ...ages, goneAge })];
     return { edits: removals(snippets), result: told };
   });
 }
@@ -141,5 +142,5 @@ async function shorten(store: Store, drawer: string, { goneAge }: Rules, now: nu
   }
   if (before === undefined) return [];
   const { forgotten } = await store.forget({ drawer, until: new Date(now - goneAge).toISOString() });
-  return forgotten === 0 ? [] : [notice(drawerNotices, "forgotten/gone", { count: forgotten, age: goneAge })];
+  return forgotten === 0 ? [] : [notice(actNotices, "forgotten/gone", { count: forgotten, age: goneAge })];
 }

@@ -1,7 +1,7 @@
 import { carryOver } from "../content/carry-over.js";
 import type { Content, Flow } from "../content/model.js";
 import { notice, type Notice, type Reading } from "../content/notice.js";
-import { drawerNotices } from "../messages/en/drawer.js";
+import { actNotices } from "../messages/en/acts.js";
 import type { Drawer } from "./drawer.js";
 import type { Snippet } from "./snippets.js";
 
@@ -24,5 +24,5 @@ export async function rewriteEdited(
   const { content: whole, poorer } = carryOver(content, shown, edited.content);
   const reading = { ...edited, content: whole, pictures: new Map([...pictures, ...edited.pictures]) };
   const { notices } = await drawer.rewrite({ id: entry.id }, reading, entry.content);
-  return poorer === 0 ? notices : [...notices, notice(drawerNotices, "rewritten/poorer", { count: poorer })];
+  return poorer === 0 ? notices : [...notices, notice(actNotices, "rewritten/poorer", { count: poorer })];
 }

@@ -1,7 +1,7 @@
 import { DrawerError } from "../content/error.js";
 import { typedName } from "../messages/core/names.js";
 import { DAY, GIGABYTE, HOUR, KILOBYTE, MEGABYTE, MINUTE, SECOND } from "../messages/core/units.js";
-import { ruleValue, drawerErrors } from "../messages/en/drawer.js";
+import { ruleValue, actErrors } from "../messages/en/acts.js";
 import { rules as words } from "../messages/en/rules.js";
 import {
   DEFAULT_RULES,
@@ -66,16 +66,15 @@ export function parseRule(typed: string): Partial<Rules> {
   const [, name = typed, text] = /^([^=]*)=(.*)$/s.exec(typed) ?? [];
   const rule = RULE_NAMES.find((each) => typedName(each) === name.trim());
   if (!rule)
-    throw new DrawerError(drawerErrors, "bad-option/rule", {
+    throw new DrawerError(actErrors, "bad-option/rule", {
       name: name.trim(),
       names: RULE_NAMES.map(typedName),
     });
   const form = RULE_FORMS[rule];
-  if (text === undefined)
-    throw new DrawerError(drawerErrors, "bad-option/rule-without-value", { name, form });
+  if (text === undefined) throw new DrawerError(actErrors, "bad-option/rule-without-value", { name, form });
   const value = form === "names" ? parseNames(text) : parseValue(rule, text.trim().toLowerCase());
   if (value === undefined)
-    throw new DrawerError(drawerErrors, "bad-option/rule-value", {
+    throw new DrawerError(actErrors, "bad-option/rule-value", {
       name,
       value: text.trim(),
       form,
@@ -113,7 +112,7 @@ function parseValue(rule: keyof Rules, text: string): Rules[keyof Rules] | undef
 function parseNumber(digits: string): number | undefined {
   if (/^\d{1,3}[.,]\d{3}$/.test(digits)) {
     const readings = [digits.replace(/[.,]\d{3}$/, ""), digits.replace(/[.,]/, "")] as const;
-    throw new DrawerError(drawerErrors, "bad-option/ambiguous", { digits, readings });
+    throw new DrawerError(actErrors, "bad-option/ambiguous", { digits, readings });
   }
   const isGrouped = /^\d{1,3}(?:,\d{3}){2,}$|^\d{1,3}(?:\.\d{3}){2,}$/.test(digits);
   const plain = isGrouped ? digits.replace(/[.,]/g, "") : digits;

@@ -141,6 +141,8 @@ export interface Reverted {
 export interface Store {
   /** Whether nothing can be written, because the disk on which it lives cannot. */
   readonly isReadOnly?: boolean;
+  /** Whether what it holds is gone when the page is closed, or the program ends. */
+  readonly isVolatile?: boolean;
 
   /** The entries that match, in order. */
   entries(query: EntryQuery): Promise<Positioned[]>;

@@ -1,6 +1,6 @@
 import type { Hash } from "../content/encode.js";
 import { DrawerError } from "../content/error.js";
-import { drawerErrors } from "../messages/en/drawer.js";
+import { actErrors } from "../messages/en/acts.js";
 import { makeRoom, roomAtEnd, type Arriving, type Room, type RoomAtEnd } from "./limits.js";
 import { changeOf, valueEdit, type Edit, type OperationName, type ValueEdit } from "./model/change.js";
 import type { Entry } from "./model/entry.js";
@@ -170,7 +170,7 @@ export async function retryOnConflict<Result>(
       return await attempt();
     } catch (error) {
       if (!(error instanceof Conflict)) throw error;
-      if (tried === ATTEMPTS) throw new DrawerError(drawerErrors, "conflict", { drawer }, { cause: error });
+      if (tried === ATTEMPTS) throw new DrawerError(actErrors, "conflict", { drawer }, { cause: error });
       await new Promise((resolve) => setTimeout(resolve, Math.random() * Math.min(tried, 20)));
     }
   }

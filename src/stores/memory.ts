@@ -17,6 +17,8 @@ type Row = Readonly<Record<string, unknown>>;
 
 /** A store in memory: for tests, and for pages that keep nothing. */
 export class MemoryStore extends RowStore {
+  readonly isVolatile = true;
+
   constructor() {
     super(new MemoryEngine());
   }

@@ -27,7 +27,7 @@ const NEW: Readonly<Record<string, string>> = {
   `,
   "src/drawer/operations/reverse.ts": `
     import { notice, type Notice } from "../../content/notice.js";
-    import { drawerNotices } from "../../messages/en/drawer.js";
+    import { actNotices } from "../../messages/en/acts.js";
     import type { Operation } from "../transaction.js";
     /** A toy. */
     export const reverse: Operation<[], Notice[]> = {
@@ -36,7 +36,7 @@ const NEW: Readonly<Record<string, string>> = {
         const all = await store.entries({ drawer });
         const orders = all.map(({ entry }) => entry.order).reverse();
         const edits = all.map(({ entry }, at) => ({ id: entry.id, before: entry, after: { ...entry, order: orders[at]! } }));
-        return { edits, result: [notice(drawerNotices, "reversed", { count: all.length })] };
+        return { edits, result: [notice(actNotices, "reversed", { count: all.length })] };
       },
     };
   `,
@@ -45,8 +45,8 @@ type Touch = readonly [file: string, before: string, line: string];
 const TOUCHED: readonly Touch[] = [
   ["src/compose/layouts/index.ts", "import { sentence }", 'import { shelves } from "./shelves.js";\n'],
   ["src/compose/layouts/index.ts", "  sequence,", "  shelves,\n"],
-  ["src/messages/en/element.ts", "    sequence:", '    shelves: "shelves",\n'],
-  ["src/messages/de/element.ts", "      sequence:", '      shelves: "als Bretter",\n'],
+  ["src/messages/en/composer.ts", "    sequence:", '    shelves: "shelves",\n'],
+  ["src/messages/de/composer.ts", "      sequence:", '      shelves: "als Bretter",\n'],
   ["src/formats/registry.ts", "import { csv", 'import { count } from "./count/index.js";\n'],
   ["src/formats/registry.ts", "  markdown,\n", "  count,\n"],
   ["src/drawer/operations/index.ts", "export { append }", 'export { reverse } from "./reverse.js";\n'],
@@ -58,11 +58,11 @@ const TOUCHED: readonly Touch[] = [
   ["src/messages/en/operations.ts", "  collect:", '  reverse: "turning round",\n'],
   ["src/messages/de/operations.ts", "  collect:", '  reverse: "Umdrehen von",\n'],
   [
-    "src/messages/en/drawer.ts",
+    "src/messages/en/acts.ts",
     "  /** A snippet was collected, at",
     "  /** Toy. */\n  reversed: ({ count }: { count: number }) => `Turned ${count} round.`,\n",
   ],
-  ["src/messages/de/drawer.ts", "  collected: (", '  reversed: () => "Umgedreht.",\n'],
+  ["src/messages/de/acts.ts", "  collected: (", '  reversed: () => "Umgedreht.",\n'],
 ];
 
 /** A new type of flow, and something new that an item holds. */

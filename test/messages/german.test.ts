@@ -1,8 +1,12 @@
 import { readdirSync } from "node:fs";
-import { drawerErrors } from "../../dist/messages/en/drawer.js";
-import * as english from "../../dist/messages/en/element.js";
+import { actErrors } from "../../dist/messages/en/acts.js";
+import * as composer from "../../dist/messages/en/composer.js";
+import * as element from "../../dist/messages/en/element.js";
+import * as panels from "../../dist/messages/en/panels.js";
 import { Drawer, DrawerError, MemoryStore, readText, setLanguage } from "drawer";
 import { de } from "drawer/de";
+
+const english = { ...element, ...composer, ...panels };
 
 /** Files of English sentences that have no German beside them yet: what only a command line and the window say. */
 const ENGLISH_ONLY = ["cli-answers.ts", "cli-help.ts", "files.ts", "hub.ts", "rules.ts"];
@@ -72,13 +76,13 @@ test("the sentences of the elements say in German what they say in English, of t
     }
   };
   walk(
-    { ...english },
+    english,
     Object.fromEntries(Object.keys(english).map((name) => [name, de[name as keyof typeof de]])),
     "",
   );
   expect(heard.length).toBeGreaterThan(100);
   expect(heard.filter(([one, other]) => one === other).map(([one]) => one)).toEqual([
-    ...["↓ ↑", "← →", "P", "S", "E", "K", "C", "L", "A", "Alt ↓, Alt ↑", "in"],
+    ...["in", "↓ ↑", "← →", "P", "S", "E", "K", "C", "L", "A", "Alt ↓, Alt ↑"],
   ]);
 });
 
@@ -96,8 +100,8 @@ test("what a drawer tells and refuses is said in the language that is spoken, an
       "Es gibt kein Stück 7: in der Lade „main“ ist eines, 1.",
     );
     setLanguage({ errors: { "nothing/undo": () => "Das war schon alles." } });
-    expect(new DrawerError(drawerErrors, "nothing/undo", {}).message).toBe("Das war schon alles.");
-    expect(new DrawerError(drawerErrors, "nothing/redo", {}).message).toBe("Es gibt nichts zu wiederholen.");
+    expect(new DrawerError(actErrors, "nothing/undo", {}).message).toBe("Das war schon alles.");
+    expect(new DrawerError(actErrors, "nothing/redo", {}).message).toBe("Es gibt nichts zu wiederholen.");
   } finally {
     const { many } = await import("../../dist/messages/en/phrases.js");
     setLanguage({ ...english, many, notices: await sentences("Notices"), errors: await sentences("Errors") });

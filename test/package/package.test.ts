@@ -2,6 +2,7 @@ import { execFileSync, spawn, spawnSync } from "node:child_process";
 import { cpSync, mkdirSync, mkdtempSync, readdirSync, rmSync, symlinkSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join, resolve } from "node:path";
+import { gzipSync } from "node:zlib";
 import { build } from "esbuild";
 
 const folder = mkdtempSync(join(tmpdir(), "drawer-package-"));
@@ -105,6 +106,28 @@ test("a page that is bundled leaves every document parser for when a file needs 
       ),
     ),
   ).toEqual([]);
+});
+
+test("a page with the element loads what shows its list, and no more than 61 kB; the rest follows when it is needed", async () => {
+  const { outputFiles, metafile } = await build({
+    stdin: { contents: `import "drawer/page";`, resolveDir: folder },
+    ...{ bundle: true, minify: true, format: "esm", platform: "browser", write: false, metafile: true },
+    plugins: [
+      {
+        name: "on first use",
+        setup: ({ onResolve }) =>
+          onResolve({ filter: /.*/ }, ({ kind, path }) =>
+            kind === "dynamic-import" ? { path, external: true } : undefined,
+          ),
+      },
+    ],
+  });
+  const later =
+    /messages\/en\/(?:acts|composer|panels)\.js|places\/putting|composer-view|panel-side|compose\/compose/;
+  expect(Object.keys(metafile.inputs).filter((path) => later.test(path))).toEqual([]);
+  const { length } = gzipSync(outputFiles[0]!.contents, { level: 9 });
+  expect(length).toBeGreaterThan(30_000);
+  expect(length).toBeLessThan(61_000);
 });
 
 test("an install without a lock file takes only versions that this Node runs, and the command and its window work", async () => {

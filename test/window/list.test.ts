@@ -112,6 +112,44 @@ onDesktop("the list has the room", () => {
     }
   });
 
+  test("what draws the bar below it may come late, and nothing moves; that it cannot be had is said", async () => {
+    await twentyTwo();
+    await open();
+    const { page } = window;
+    const ofList = async () => (await boxes()).filter((box) => !box.startsWith("go"));
+    for (const [width, height] of [
+      [1280, 800],
+      [420, 800],
+    ] as const) {
+      await page.setViewportSize({ width, height });
+      let letCome: () => void = () => undefined;
+      const isHeld = new Promise<void>((come) => (letCome = come));
+      await page.route(/composer-view/, async (route) => (await isHeld, route.continue()));
+      await page.reload();
+      await window.in(".list .row").first().waitFor();
+      await until(inSight, (seen) => seen.includes(22));
+      const before = await ofList();
+      expect(await window.in(".go").count()).toBe(0);
+      letCome();
+      await window.in(".go").waitFor();
+      const sizes = (all: readonly string[]) => all.flatMap((box) => box.match(/-?[\d.]+/g)!.map(Number));
+      const [was, is] = [sizes(before), sizes(await ofList())];
+      expect(is).toHaveLength(was.length);
+      // Half a pixel, where a size in letters is none in pixels.
+      expect({ width, moved: was.filter((size, at) => Math.abs(size - is[at]!) >= 1) }).toEqual({
+        width,
+        moved: [],
+      });
+      await page.unroute(/composer-view/);
+    }
+    await page.route(/composer-view/, (route) => route.abort());
+    await page.reload();
+    await window.in(".composer").getByText("a part of the drawer could not be loaded").waitFor();
+    await page.unroute(/composer-view/);
+    await page.reload();
+    await window.in(".go").waitFor();
+  });
+
   test("days part it; kinds have marks; a range is picked by Shift, all and none by keys; one is shown whole beside it", async () => {
     await twentyTwo();
     await open();

@@ -1,10 +1,10 @@
 import type { Command } from "commander";
 import { notice, type Notice } from "../../content/notice.js";
 import { offeredOf, stepDeal } from "../../drawer/deal-step.js";
+import { actNotices } from "../../messages/en/acts.js";
 import { answers } from "../../messages/en/cli-answers.js";
 import { commands } from "../../messages/en/cli-help.js";
 import { cliNotices } from "../../messages/en/cli.js";
-import { drawerNotices } from "../../messages/en/drawer.js";
 import { answer, type CommonOptions } from "../answer.js";
 import { recipeFrom } from "../block-output.js";
 import { begin } from "../command.js";
@@ -54,7 +54,7 @@ async function beginDeal(pick: string, options: DealOptions): Promise<void> {
   if (!desktop) return answerLeft(options, { left, of }, "dealing", notices);
   await dealToClipboard(options.drawer);
   const told = desktop.tellsPastes
-    ? notice(drawerNotices, "dealing/clipboard", { of })
+    ? notice(actNotices, "dealing/clipboard", { of })
     : notice(cliNotices, "dealing/by-hand", { of });
   answer(options, [...notices, told], { left, of });
 }

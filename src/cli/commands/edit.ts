@@ -10,9 +10,9 @@ import { parseSnippetRef } from "../../drawer/model/pick.js";
 import { rewriteEdited } from "../../drawer/rewrite-edited.js";
 import { readMarkdown } from "../../formats/markdown/read.js";
 import { writeMarkdown } from "../../formats/markdown/write.js";
+import { actNotices } from "../../messages/en/acts.js";
 import { commands } from "../../messages/en/cli-help.js";
 import { cliErrors } from "../../messages/en/cli.js";
-import { drawerNotices } from "../../messages/en/drawer.js";
 import { act } from "../act.js";
 import { answer, type CommonOptions } from "../answer.js";
 import { begin } from "../command.js";
@@ -36,7 +36,7 @@ export function add(program: Command): void {
       const isChanged = await inEditor(writeMarkdown(snippet!.content), rewriteWith);
       if (isChanged) return;
       const { position } = snippet!;
-      answer(options, [notice(drawerNotices, "rewritten/same", { position })]);
+      answer(options, [notice(actNotices, "rewritten/same", { position })]);
     });
 }
 

@@ -1,6 +1,6 @@
 import { notice } from "../../content/notice.js";
 import { Drawer } from "../../drawer/drawer.js";
-import { drawerNotices } from "../../messages/en/drawer.js";
+import { actNotices } from "../../messages/en/acts.js";
 import { openSqlite } from "../../stores/sqlite/index.js";
 import { openDesktop } from "../open.js";
 import { tell, workInBackground } from "./background.js";
@@ -23,7 +23,7 @@ workInBackground<DealWork>(async ({ drawer: name, database, windowFile }, begun)
     const pasted = () => void noteWindow(desktop, windowFile).catch((error) => tell(desktop, error));
     const isDone = await dealOnClipboard(new Drawer(store, name), desktop, { offered, pasted });
     if (isDone && desktop.tellsPastes)
-      await desktop.notify(notice(drawerNotices, "done", {}).message).catch(() => undefined);
+      await desktop.notify(notice(actNotices, "done", {}).message).catch(() => undefined);
   } catch (error) {
     await tell(desktop, error);
     throw error;

@@ -1,7 +1,4 @@
-import { checkValue } from "../../content/check.js";
-import { DrawerError } from "../../content/error.js";
 import { DAY, MEGABYTE, MINUTE } from "../../messages/core/units.js";
-import { drawerErrors } from "../../messages/en/drawer.js";
 import { readValue } from "./values.js";
 
 /** A drawer's settings. Times are in milliseconds, sizes in bytes; nothing (`null`) is no limit. */
@@ -73,32 +70,12 @@ export const RULE_CHOICES: Readonly<Partial<Record<RuleForm, readonly Rules[keyo
   repeats: ["skip", "allow", "move"],
 };
 
-function isValueOf(form: RuleForm, value: unknown): boolean {
+/** Whether a rule of this form can have this value. */
+export function isValueOf(form: RuleForm, value: unknown): boolean {
   const choices: readonly unknown[] | undefined = RULE_CHOICES[form];
   if (choices) return choices.includes(value);
   if (form === "names") return typeof value === "string" && value.length <= 1000;
   return value === null || (typeof value === "number" && Number.isSafeInteger(value) && value > 0);
-}
-
-/**
- * Checks rules that a program gives.
- * @throws DrawerError `bad-option` for one that there is not, and for a value that it cannot have
- */
-export function checkRules(changes: Partial<Rules>): void {
-  const isObject = typeof changes === "object" && changes !== null && !Array.isArray(changes);
-  checkValue("rules", changes, isObject, "an object");
-  for (const [name, value] of Object.entries(changes)) {
-    if (!Object.hasOwn(RULE_FORMS, name))
-      throw new DrawerError(drawerErrors, "bad-option/rule", { name, names: RULE_NAMES });
-    const form = RULE_FORMS[name as keyof Rules];
-    if (!isValueOf(form, value))
-      throw new DrawerError(drawerErrors, "bad-option/rule-value", {
-        name,
-        value: String(value),
-        form,
-        isTyped: false,
-      });
-  }
 }
 
 /** Rules as they are kept: those that are not the usual ones; undefined when all are. */

@@ -3,7 +3,7 @@ import { DrawerError } from "../../content/error.js";
 import { notice, type Notice } from "../../content/notice.js";
 import { originText } from "../../content/origin.js";
 import { isBlank } from "../../content/traverse.js";
-import { drawerErrors, drawerNotices } from "../../messages/en/drawer.js";
+import { actErrors, actNotices } from "../../messages/en/acts.js";
 import { checkIncoming, prepare, SAME_AS_PRIVATE, type Incoming } from "../incoming.js";
 import type { Entry } from "../model/entry.js";
 import type { SnippetRef } from "../model/pick.js";
@@ -31,7 +31,7 @@ export const append: Operation<
     checkIncoming(pieces);
     const blank = pieces.find(({ content }) => isBlank(content));
     if (pieces.length === 0 || blank)
-      throw new DrawerError(drawerErrors, "nothing/append", blank ? { place: originText(blank.origin) } : {});
+      throw new DrawerError(actErrors, "nothing/append", blank ? { place: originText(blank.origin) } : {});
     const rules = await transaction.rules();
     if (!rules.collecting) throw paused(drawer);
     const added = await Promise.all(pieces.map((piece) => prepare(piece, drawer, rules.detect)));
@@ -39,7 +39,7 @@ export const append: Operation<
     if (secret) {
       const { looks } = secret;
       throw new DrawerError(
-        drawerErrors,
+        actErrors,
         "private/append",
         looks === undefined || looks === SAME_AS_PRIVATE ? {} : { looks },
       );
@@ -64,10 +64,10 @@ export const append: Operation<
     const after: Entry = { ...entry, ...made.facts };
     const room = await transaction.makeRoom({ count: 0, bytes: after.bytes - entry.bytes });
     if (room.leaving.some(({ id }) => id === entry.id))
-      throw new DrawerError(drawerErrors, "full/append", { snippet: entry });
+      throw new DrawerError(actErrors, "full/append", { snippet: entry });
     const leaving = room.leaving.map(({ before }) => before!);
     const now = position - (await countBefore(store, leaving, position));
-    const appendedNotice = notice(drawerNotices, "appended", {
+    const appendedNotice = notice(actNotices, "appended", {
       position: now,
       added: added.map((one) => one.entry),
       snippet: after,

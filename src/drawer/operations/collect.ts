@@ -3,7 +3,7 @@ import { defined } from "../../content/defined.js";
 import { DrawerError } from "../../content/error.js";
 import { notice, type Notice } from "../../content/notice.js";
 import { isBlank } from "../../content/traverse.js";
-import { drawerErrors, drawerNotices } from "../../messages/en/drawer.js";
+import { actErrors, actNotices } from "../../messages/en/acts.js";
 import {
   checkIncoming,
   prepare,
@@ -56,7 +56,7 @@ export const collect: Operation<[incoming: readonly Incoming[]], Collected> = {
     }));
     const told = collected.map(({ position, entry }, index) =>
       index < again.length
-        ? notice(drawerNotices, "repeat/moved", { position, snippet: entry })
+        ? notice(actNotices, "repeat/moved", { position, snippet: entry })
         : taken({ position, entry }, fresh[index - again.length]!, rules),
     );
     const edits = collected.map(({ entry }, index): Edit => ({
@@ -114,7 +114,7 @@ async function prepareAll(
 
 /** That a drawer does not collect now. */
 export function paused(drawer: string): DrawerError {
-  return new DrawerError(drawerErrors, "paused", { drawer });
+  return new DrawerError(actErrors, "paused", { drawer });
 }
 
 /** Which of the pieces are new, and which are there already and are only to become the latest. */
@@ -132,12 +132,12 @@ async function sortOut(
   let latest: Omit<Entry, "order"> | undefined = last;
   for (const [index, prepared] of pieces.entries()) {
     if (!prepared) {
-      notices.push(notice(drawerNotices, "blank", { origin: incoming[index]!.origin }));
+      notices.push(notice(actNotices, "blank", { origin: incoming[index]!.origin }));
       continue;
     }
     const { entry, hash } = prepared;
     if (rules.repeats !== "allow" && hash === before) {
-      notices.push(notice(drawerNotices, "repeat/skipped", { snippet: latest?.private ? latest : entry }));
+      notices.push(notice(actNotices, "repeat/skipped", { snippet: latest?.private ? latest : entry }));
       continue;
     }
     before = hash;
@@ -158,7 +158,7 @@ async function sortOut(
 }
 
 function taken({ position, entry }: Positioned, { looks }: Prepared, rules: Rules): Notice {
-  if (!entry.private) return notice(drawerNotices, "collected", { position, entry });
+  if (!entry.private) return notice(actNotices, "collected", { position, entry });
   const age = entry.privateAge === undefined ? rules.privateAge : entry.privateAge;
-  return notice(drawerNotices, "private/collected", { position, age, ...defined({ looks }) });
+  return notice(actNotices, "private/collected", { position, age, ...defined({ looks }) });
 }

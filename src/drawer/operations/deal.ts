@@ -3,7 +3,7 @@ import { checkOptions, checkValue } from "../../content/check.js";
 import { defined } from "../../content/defined.js";
 import { DrawerError } from "../../content/error.js";
 import { notice, type Notice } from "../../content/notice.js";
-import { drawerErrors, drawerNotices } from "../../messages/en/drawer.js";
+import { actErrors, actNotices } from "../../messages/en/acts.js";
 import { piecesOf, type Entry } from "../model/entry.js";
 import { newId } from "../model/ids.js";
 import { readValue, VALUES } from "../model/values.js";
@@ -143,7 +143,7 @@ export const dealSkip: Procedure<[number?: number], Promise<DealStatus>> = {
     checkValue("number", number, number === undefined || Number.isInteger(number), "a whole number");
     const altered = await alter(context, (kept) => {
       const next = nextOf(kept);
-      if (number !== undefined && number < next) throw new DrawerError(drawerErrors, "conflict/deal", {});
+      if (number !== undefined && number < next) throw new DrawerError(actErrors, "conflict/deal", {});
       return next > kept.snippets.length ? kept : handed(kept, number ?? next);
     });
     return statusOf(altered);
@@ -230,7 +230,7 @@ async function find(
   for (let number = from; number >= 1 && number <= of; number += step) {
     const snippet = await findDealt(context, snippets[number - 1]!);
     if (snippet) return { snippet, number, of, recipe, notices };
-    notices.push(notice(drawerNotices, "forgotten/dealt", { number, of }));
+    notices.push(notice(actNotices, "forgotten/dealt", { number, of }));
   }
   return undefined;
 }
@@ -253,7 +253,7 @@ function alter(
 async function keptDeal({ store, drawer }: Context): Promise<{ text: string; kept: KeptDeal }> {
   const text = await store.value(drawer, VALUES.deal);
   const kept = readValue<KeptDeal>(text, ({ snippets }) => Array.isArray(snippets));
-  if (text === undefined || !kept) throw new DrawerError(drawerErrors, "nothing/deal", {});
+  if (text === undefined || !kept) throw new DrawerError(actErrors, "nothing/deal", {});
   return { text, kept };
 }
 

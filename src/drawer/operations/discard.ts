@@ -1,5 +1,5 @@
 import { notice, type Notice } from "../../content/notice.js";
-import { drawerNotices } from "../../messages/en/drawer.js";
+import { actNotices } from "../../messages/en/acts.js";
 import { removals, type Operation } from "../transaction.js";
 
 /**
@@ -13,7 +13,7 @@ export const discard: Operation<[pick: string], Notice[]> = {
     const left = (await transaction.size()).count - snippets.length;
     return {
       edits: removals(snippets.map(({ entry }) => entry)),
-      result: [notice(drawerNotices, "discarded", { snippets, left })],
+      result: [notice(actNotices, "discarded", { snippets, left })],
     };
   },
 };

@@ -1,5 +1,5 @@
 import { notice, type Notice } from "../../content/notice.js";
-import { drawerNotices } from "../../messages/en/drawer.js";
+import { actNotices } from "../../messages/en/acts.js";
 import { removals, type Operation } from "../transaction.js";
 
 /** Takes out all that are not kept. `undo` brings them back. */
@@ -11,7 +11,7 @@ export const empty: Operation<[], Notice[]> = {
     const left = (await transaction.size()).count - leaving.length;
     return {
       edits: removals(leaving.map(({ entry }) => entry)),
-      result: [notice(drawerNotices, "emptied", { drawer, count: leaving.length, left })],
+      result: [notice(actNotices, "emptied", { drawer, count: leaving.length, left })],
     };
   },
 };

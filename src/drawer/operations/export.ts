@@ -4,7 +4,7 @@ import { decodeContent, type Hash } from "../../content/encode.js";
 import { DrawerError } from "../../content/error.js";
 import { notice, type Notice } from "../../content/notice.js";
 import { toldOrigin } from "../../content/origin.js";
-import { drawerErrors, drawerNotices } from "../../messages/en/drawer.js";
+import { actErrors, actNotices } from "../../messages/en/acts.js";
 import { FORMAT, PAGE, VERSION, type SnippetRecord, type PartRecord } from "../drawer-file.js";
 import { hashesOf, type Entry } from "../model/entry.js";
 import { pickFrom, snippetsOf } from "../snippets.js";
@@ -42,9 +42,9 @@ async function* linesOf({ store, drawer }: Context, pick: string, notices: Notic
     const contents = await store.contents([...new Set(entries.flatMap(hashesOf))]);
     for (const entry of entries) yield JSON.stringify(lineOf(entry, contents));
   }
-  notices.push(notice(drawerNotices, "exported", { count, drawer }));
+  notices.push(notice(actNotices, "exported", { count, drawer }));
   if (picked.length > count)
-    notices.push(notice(drawerNotices, "private/not-exported", { count: picked.length - count }));
+    notices.push(notice(actNotices, "private/not-exported", { count: picked.length - count }));
 }
 
 function lineOf(entry: Entry, contents: ReadonlyMap<Hash, Uint8Array>): SnippetRecord {
@@ -60,7 +60,7 @@ function lineOf(entry: Entry, contents: ReadonlyMap<Hash, Uint8Array>): SnippetR
 
 function partOf(entry: Entry, contents: ReadonlyMap<Hash, Uint8Array>): PartRecord {
   const bytes = contents.get(entry.content);
-  if (!bytes) throw new DrawerError(drawerErrors, "store/missing-export", { snippet: entry });
+  if (!bytes) throw new DrawerError(actErrors, "store/missing-export", { snippet: entry });
   const { label, kept, origin, collectedAt, parts } = entry;
   return {
     ...defined({ label }),

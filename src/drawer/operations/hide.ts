@@ -1,6 +1,6 @@
 import { checkValue } from "../../content/check.js";
 import { notice, type Notice } from "../../content/notice.js";
-import { drawerNotices } from "../../messages/en/drawer.js";
+import { actNotices } from "../../messages/en/acts.js";
 import type { Operation } from "../transaction.js";
 import { setPrivate } from "./set-private.js";
 
@@ -15,6 +15,6 @@ export const hide: Operation<[pick: string, age?: number], Notice[]> = {
     const isTime = age === undefined || (Number.isSafeInteger(age) && age > 0);
     checkValue("age", age, isTime, "a number of milliseconds");
     const { result: positions, ...planned } = await setPrivate(transaction, pick, true, age ?? null);
-    return { ...planned, result: [notice(drawerNotices, "hidden", { positions, age: age ?? null })] };
+    return { ...planned, result: [notice(actNotices, "hidden", { positions, age: age ?? null })] };
   },
 };

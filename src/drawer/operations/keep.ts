@@ -1,5 +1,5 @@
 import { notice, type Notice } from "../../content/notice.js";
-import { drawerNotices } from "../../messages/en/drawer.js";
+import { actNotices } from "../../messages/en/acts.js";
 import type { Operation } from "../transaction.js";
 import { alter } from "./alter.js";
 
@@ -14,6 +14,6 @@ export const keep: Operation<[pick: string], Notice[]> = {
       transaction,
       pick,
       (entry) => ({ ...entry, kept: true }),
-      (snippets, isChanged) => notice(drawerNotices, "kept", { snippets, isChanged }),
+      (snippets, isChanged) => notice(actNotices, "kept", { snippets, isChanged }),
     ),
 };

@@ -1,6 +1,6 @@
 import { checkText } from "../../content/check.js";
 import { notice, type Notice } from "../../content/notice.js";
-import { drawerNotices } from "../../messages/en/drawer.js";
+import { actNotices } from "../../messages/en/acts.js";
 import { cleanLabel } from "../incoming.js";
 import type { Operation } from "../transaction.js";
 import { alter } from "./alter.js";
@@ -18,7 +18,7 @@ export const label: Operation<[pick: string, label: string], Notice[]> = {
       transaction,
       pick,
       ({ label: _, ...entry }) => (words === "" ? entry : { ...entry, label: words }),
-      (snippets, isChanged) => notice(drawerNotices, "labelled", { snippets, isChanged, label: words }),
+      (snippets, isChanged) => notice(actNotices, "labelled", { snippets, isChanged, label: words }),
     );
   },
 };

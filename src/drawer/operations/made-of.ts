@@ -1,7 +1,7 @@
 import { encodeContent, hashBytes, type Hash } from "../../content/encode.js";
 import { DrawerError } from "../../content/error.js";
 import type { Content } from "../../content/model.js";
-import { drawerErrors } from "../../messages/en/drawer.js";
+import { actErrors } from "../../messages/en/acts.js";
 import { contentFacts } from "../incoming.js";
 import type { Entry } from "../model/entry.js";
 import type { Positioned } from "../store.js";
@@ -26,5 +26,5 @@ export function madeOf(content: Content, parts: readonly Entry[]) {
  */
 export function refusePrivate(joining: readonly Positioned[], operation: "append" | "merge"): void {
   const found = joining.find(({ entry }) => entry.private);
-  if (found) throw new DrawerError(drawerErrors, "private/join", { position: found.position, operation });
+  if (found) throw new DrawerError(actErrors, "private/join", { position: found.position, operation });
 }

@@ -1,7 +1,7 @@
 import type { Recipe } from "../../compose/recipe.js";
 import { DrawerError } from "../../content/error.js";
 import { notice } from "../../content/notice.js";
-import { drawerErrors, drawerNotices } from "../../messages/en/drawer.js";
+import { actErrors, actNotices } from "../../messages/en/acts.js";
 import type { Entry, Origin } from "../model/entry.js";
 import { newId } from "../model/ids.js";
 import type { Positioned } from "../store.js";
@@ -19,7 +19,7 @@ export const merge: Operation<[pick: string, recipe?: Recipe], Collected> = {
   async plan(transaction, pick, recipe = {}) {
     const { picked: merging, notices } = await transaction.anyToGiveOut(pick);
     if (merging.length < 2)
-      throw new DrawerError(drawerErrors, "nothing/merge", { pick, count: merging.length === 0 ? 0 : 1 });
+      throw new DrawerError(actErrors, "nothing/merge", { pick, count: merging.length === 0 ? 0 : 1 });
     refusePrivate(merging, "merge");
     // A page loads composing when it is first needed.
     const { compose } = await import("../../compose/compose.js");
@@ -47,7 +47,7 @@ export const merge: Operation<[pick: string, recipe?: Recipe], Collected> = {
         notices: [
           ...notices,
           ...block.notices,
-          notice(drawerNotices, "merged", { positions, position, snippet: entry }),
+          notice(actNotices, "merged", { positions, position, snippet: entry }),
         ],
       },
     };

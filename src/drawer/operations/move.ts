@@ -1,6 +1,6 @@
 import { generateNKeysBetween } from "fractional-indexing";
 import { notice, type Notice } from "../../content/notice.js";
-import { drawerNotices } from "../../messages/en/drawer.js";
+import { actNotices } from "../../messages/en/acts.js";
 import type { SnippetRef } from "../model/pick.js";
 import type { Operation } from "../transaction.js";
 
@@ -30,7 +30,7 @@ export const move: Operation<[pick: string, before: SnippetRef | "end"], Notice[
     }));
     return {
       edits: moving.map(({ entry }, index) => ({ id: entry.id, before: entry, after: moved[index]!.entry })),
-      result: [notice(drawerNotices, "moved", { snippets: moved })],
+      result: [notice(actNotices, "moved", { snippets: moved })],
     };
   },
 };

@@ -1,6 +1,6 @@
 import { DrawerError } from "../../content/error.js";
 import { notice, type Notice } from "../../content/notice.js";
-import { drawerErrors, drawerNotices } from "../../messages/en/drawer.js";
+import { actErrors, actNotices } from "../../messages/en/acts.js";
 import type { Edit } from "../model/change.js";
 import { checkDrawerName, type Entry } from "../model/entry.js";
 import { newId } from "../model/ids.js";
@@ -31,7 +31,7 @@ async function putInto(
 ): Promise<Plan<Notice[]>> {
   const into = checkDrawerName(drawer);
   if (into === transaction.drawer)
-    throw new DrawerError(drawerErrors, "bad-option/same-drawer", { drawer: into });
+    throw new DrawerError(actErrors, "bad-option/same-drawer", { drawer: into });
   // What is moved stays in a drawer of the user's, as private as it was; a copy goes out.
   const { picked: snippets, notices: leftOut } =
     way === "move"
@@ -39,7 +39,7 @@ async function putInto(
       : await transaction.someToGiveOut(pick);
   const secret = snippets.find(({ entry }) => entry.private);
   if (way === "copy" && secret)
-    throw new DrawerError(drawerErrors, "private/copy", { position: secret.position });
+    throw new DrawerError(actErrors, "private/copy", { position: secret.position });
   const { leaving, notices, orders, first } = await transaction.roomAtEnd(snippets, into);
   const edits = snippets.map(({ entry }, index): Edit => {
     const own = way === "move" ? entry : copyOf(entry);
@@ -50,7 +50,7 @@ async function putInto(
   return {
     edits: [...leaving, ...edits],
     result: [
-      way === "move" ? notice(drawerNotices, "moved/into", told) : notice(drawerNotices, "copied", told),
+      way === "move" ? notice(actNotices, "moved/into", told) : notice(actNotices, "copied", told),
       ...leftOut,
       ...notices,
     ],

@@ -2,7 +2,7 @@ import type { Recipe } from "../../compose/recipe.js";
 import { checkText } from "../../content/check.js";
 import { hasControls } from "../../content/controls.js";
 import { DrawerError } from "../../content/error.js";
-import { drawerErrors } from "../../messages/en/drawer.js";
+import { actErrors } from "../../messages/en/acts.js";
 import { readValue, VALUES } from "../model/values.js";
 import { valueEdits, type Context, type Operation, type Procedure } from "../transaction.js";
 
@@ -23,7 +23,7 @@ export const recipe: Procedure<[name: string], Promise<Recipe>> = {
     const text = await textOf(context, name);
     const kept = readValue<Recipe>(text, () => true);
     if (kept) return kept;
-    throw new DrawerError(drawerErrors, "nothing/recipe", {
+    throw new DrawerError(actErrors, "nothing/recipe", {
       name,
       drawer: context.drawer,
       names: await recipes.run(context),
@@ -42,7 +42,7 @@ export const saveRecipe: Operation<[name: string, recipe: Recipe], boolean> = {
     const { checkRecipe } = await import("../../compose/check-recipe.js");
     checkRecipe(made);
     if (!/^\S{1,60}$/.test(name) || hasControls(name))
-      throw new DrawerError(drawerErrors, "bad-option/recipe-name", {});
+      throw new DrawerError(actErrors, "bad-option/recipe-name", {});
     const before = await textOf(transaction, name);
     const values = valueEdits(VALUES.recipe + name, before, JSON.stringify(made));
     return { values, result: before !== undefined };

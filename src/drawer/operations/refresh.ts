@@ -2,7 +2,7 @@ import type { Hash } from "../../content/encode.js";
 import { DrawerError } from "../../content/error.js";
 import { notice, type Notice, type Reading } from "../../content/notice.js";
 import { isBlank } from "../../content/traverse.js";
-import { drawerErrors, drawerNotices } from "../../messages/en/drawer.js";
+import { actErrors, actNotices } from "../../messages/en/acts.js";
 import type { Edit } from "../model/change.js";
 import type { SnippetRef } from "../model/pick.js";
 import type { Positioned } from "../store.js";
@@ -36,8 +36,8 @@ export const refresh: Operation<[refreshed: readonly Refreshed[]], Collected> = 
     let more = 0;
     for (const { place, reading, from, at } of refreshed) {
       const { position, entry } = await transaction.at(place);
-      if (isBlank(reading.content)) throw new DrawerError(drawerErrors, "nothing/rewrite", { position });
-      if (from !== entry.content) throw new DrawerError(drawerErrors, "conflict/rewrite", { position });
+      if (isBlank(reading.content)) throw new DrawerError(actErrors, "nothing/rewrite", { position });
+      if (from !== entry.content) throw new DrawerError(actErrors, "conflict/rewrite", { position });
       const [before] = await transaction.read([{ position, entry }]);
       const made = await rewritten(transaction, before!, reading);
       const after = at === undefined ? made.after : { ...made.after, origin: { ...entry.origin, at } };
@@ -48,8 +48,8 @@ export const refresh: Operation<[refreshed: readonly Refreshed[]], Collected> = 
       const isOfPieces = entry.parts !== undefined;
       const told =
         after.content === entry.content && at !== undefined
-          ? notice(drawerNotices, "refreshed/moved", { position, at })
-          : notice(drawerNotices, "rewritten", { position, snippet: after, isOfPieces });
+          ? notice(actNotices, "refreshed/moved", { position, at })
+          : notice(actNotices, "rewritten", { position, snippet: after, isOfPieces });
       notices.push(...reading.notices, told);
     }
     const ids = new Set(edits.map(({ id }) => id));

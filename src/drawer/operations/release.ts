@@ -1,5 +1,5 @@
 import { notice, type Notice } from "../../content/notice.js";
-import { drawerNotices } from "../../messages/en/drawer.js";
+import { actNotices } from "../../messages/en/acts.js";
 import type { Operation } from "../transaction.js";
 import { alter } from "./alter.js";
 
@@ -14,6 +14,6 @@ export const release: Operation<[pick: string], Notice[]> = {
       transaction,
       pick,
       (entry) => ({ ...entry, kept: false }),
-      (snippets, isChanged) => notice(drawerNotices, "released", { snippets, isChanged }),
+      (snippets, isChanged) => notice(actNotices, "released", { snippets, isChanged }),
     ),
 };

@@ -1,7 +1,7 @@
 import type { Hash } from "../../content/encode.js";
 import { DrawerError } from "../../content/error.js";
 import { notice, type Notice } from "../../content/notice.js";
-import { drawerErrors, drawerNotices } from "../../messages/en/drawer.js";
+import { actErrors, actNotices } from "../../messages/en/acts.js";
 import { goneFrom, goneSnippetsOf } from "../gone.js";
 import { privateTraces } from "../private-traces.js";
 import { pickSome, unique } from "../snippets.js";
@@ -24,7 +24,7 @@ export const restore: Operation<[pick: string], Notice[]> = {
     const coming = picked.flatMap(({ position }) => gone[position - 1] ?? []);
     const contents = await store.contents(coming.map(({ entry }) => entry.content));
     const lost = coming.find(({ entry }) => !contents.has(entry.content));
-    if (lost) throw new DrawerError(drawerErrors, "store/missing-gone", { snippet: lost.entry });
+    if (lost) throw new DrawerError(actErrors, "store/missing-gone", { snippet: lost.entry });
     const { leaving, notices, orders, first } = await transaction.roomAtEnd(coming);
     const traces = await privateTraces(store);
     const snippets = coming.map(({ entry }) => (traces ? maskedEntry(entry, traces) : entry));
@@ -40,7 +40,7 @@ export const restore: Operation<[pick: string], Notice[]> = {
     return {
       edits: [...leaving, ...edits],
       contents: hiding,
-      result: [notice(drawerNotices, "restored", { snippets, first }), ...notices],
+      result: [notice(actNotices, "restored", { snippets, first }), ...notices],
     };
   },
 };

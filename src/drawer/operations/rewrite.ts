@@ -3,7 +3,7 @@ import { DrawerError } from "../../content/error.js";
 import { notice } from "../../content/notice.js";
 import type { Reading } from "../../content/notice.js";
 import { isBlank, picturesOf } from "../../content/traverse.js";
-import { drawerErrors, drawerNotices } from "../../messages/en/drawer.js";
+import { actErrors, actNotices } from "../../messages/en/acts.js";
 import { contentFacts, secretName } from "../incoming.js";
 import type { Entry } from "../model/entry.js";
 import type { SnippetRef } from "../model/pick.js";
@@ -24,22 +24,22 @@ export const rewrite: Operation<[place: SnippetRef, reading: Reading, from?: Has
   name: "rewrite",
   async plan(transaction, place, { content, pictures, notices }, from) {
     const { position, entry } = await transaction.at(place);
-    if (isBlank(content)) throw new DrawerError(drawerErrors, "nothing/rewrite", { position });
+    if (isBlank(content)) throw new DrawerError(actErrors, "nothing/rewrite", { position });
     if (from !== undefined && from !== entry.content)
-      throw new DrawerError(drawerErrors, "conflict/rewrite", { position });
+      throw new DrawerError(actErrors, "conflict/rewrite", { position });
     const before = await transaction.read([{ position, entry }]);
     if (hashBytes(encodeContent(content)) === hashBytes(encodeContent(before[0]!.content)))
       return {
         result: {
           collected: [{ position, entry }],
-          notices: [...notices, notice(drawerNotices, "rewritten/same", { position })],
+          notices: [...notices, notice(actNotices, "rewritten/same", { position })],
         },
       };
     const { after, contents } = await rewritten(transaction, before[0]!, { content, pictures });
     const room = await transaction.makeRoom({ count: 0, bytes: Math.max(0, after.bytes - entry.bytes) });
     if (room.leaving.some(({ id }) => id === entry.id))
-      throw new DrawerError(drawerErrors, "full/rewrite", { position });
-    const told = notice(drawerNotices, "rewritten", {
+      throw new DrawerError(actErrors, "full/rewrite", { position });
+    const told = notice(actNotices, "rewritten", {
       position,
       snippet: after,
       isOfPieces: entry.parts !== undefined,
@@ -63,7 +63,7 @@ export async function rewritten(
 ): Promise<{ after: Entry; contents: Map<Hash, Uint8Array> }> {
   if (!entry.private && (await transaction.rules()).detect) {
     const looks = (await import("../secret.js")).looksSecret(content);
-    if (looks !== undefined) throw new DrawerError(drawerErrors, "private/rewrite", { position, looks });
+    if (looks !== undefined) throw new DrawerError(actErrors, "private/rewrite", { position, looks });
   }
   const bytes = encodeContent(content);
   // What is private is stored under a name that tells nothing.

@@ -1,7 +1,8 @@
 import { notice, type Notice } from "../../content/notice.js";
-import { drawerNotices } from "../../messages/en/drawer.js";
+import { actNotices } from "../../messages/en/acts.js";
 import { makeRoom } from "../limits.js";
-import { checkRules, encodeRules, RULE_NAMES, type Rules } from "../model/rules.js";
+import { checkRules } from "../model/rule-check.js";
+import { encodeRules, RULE_NAMES, type Rules } from "../model/rules.js";
 import { VALUES } from "../model/values.js";
 import { valueEdits, type Operation } from "../transaction.js";
 
@@ -21,8 +22,8 @@ export const setRules: Operation<[changes: Partial<Rules>], Notice[]> = {
     const names = RULE_NAMES.filter((name) => name in changes);
     const told = names.map((rule) => {
       const isPause = rule === "collecting" && names.length === 1 && before.collecting !== after.collecting;
-      if (isPause) return notice(drawerNotices, after.collecting ? "resumed" : "paused", {});
-      return notice(drawerNotices, "rule", { rule, value: after[rule], was: before[rule] });
+      if (isPause) return notice(actNotices, after.collecting ? "resumed" : "paused", {});
+      return notice(actNotices, "rule", { rule, value: after[rule], was: before[rule] });
     });
     return {
       edits: room.leaving,

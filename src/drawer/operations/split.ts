@@ -1,7 +1,7 @@
 import { generateNKeysBetween } from "fractional-indexing";
 import { DrawerError } from "../../content/error.js";
 import { notice } from "../../content/notice.js";
-import { drawerErrors, drawerNotices } from "../../messages/en/drawer.js";
+import { actErrors, actNotices } from "../../messages/en/acts.js";
 import type { Entry } from "../model/entry.js";
 import type { SnippetRef } from "../model/pick.js";
 import type { Operation } from "../transaction.js";
@@ -15,7 +15,7 @@ export const split: Operation<[place: SnippetRef], Collected> = {
   async plan(transaction, place) {
     const { store, drawer } = transaction;
     const { position, entry } = await transaction.at(place);
-    if (!entry.parts) throw new DrawerError(drawerErrors, "nothing/split", { position, snippet: entry });
+    if (!entry.parts) throw new DrawerError(actErrors, "nothing/split", { position, snippet: entry });
     const near = await store.entries({ drawer, offset: Math.max(0, position - 2), limit: 3 });
     const orderAt = (at: number) => near.find((one) => one.position === at)?.entry.order ?? null;
     const orders = generateNKeysBetween(orderAt(position - 1), orderAt(position + 1), entry.parts.length);
@@ -34,7 +34,7 @@ export const split: Operation<[place: SnippetRef], Collected> = {
       .map((part) => ({ id: part.id, before: null, after: part }));
     return {
       edits: [{ id: entry.id, before: entry, after: same ?? null }, ...others],
-      result: { collected, notices: [notice(drawerNotices, "split", { snippets: collected })] },
+      result: { collected, notices: [notice(actNotices, "split", { snippets: collected })] },
     };
   },
 };

@@ -1,5 +1,5 @@
 import { notice, type Notice } from "../../content/notice.js";
-import { drawerNotices } from "../../messages/en/drawer.js";
+import { actNotices } from "../../messages/en/acts.js";
 import { latestActions } from "../action-log.js";
 import { logOf, undoOrRedo } from "../history.js";
 import type { Procedure } from "../transaction.js";
@@ -24,7 +24,7 @@ export const undoTo: Procedure<[id: string], Promise<Notice[]>> = {
     const count = standing.findIndex((act) => act.id === id) + 1;
     let notices: Notice[] = [];
     for (let done = 0; done < count; done++) notices = await undoOrRedo(context, "undo");
-    return count > 1 ? [notice(drawerNotices, "undone/several", { count })] : notices;
+    return count > 1 ? [notice(actNotices, "undone/several", { count })] : notices;
   },
 };
 

@@ -1,5 +1,5 @@
 import { notice, type Notice } from "../../content/notice.js";
-import { drawerNotices } from "../../messages/en/drawer.js";
+import { actNotices } from "../../messages/en/acts.js";
 import type { Operation } from "../transaction.js";
 import { setPrivate } from "./set-private.js";
 
@@ -11,6 +11,6 @@ export const unhide: Operation<[pick: string], Notice[]> = {
   name: "unhide",
   async plan(transaction, pick) {
     const { result: positions, ...planned } = await setPrivate(transaction, pick, false);
-    return { ...planned, result: [notice(drawerNotices, "unhidden", { positions })] };
+    return { ...planned, result: [notice(actNotices, "unhidden", { positions })] };
   },
 };

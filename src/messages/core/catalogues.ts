@@ -1,3 +1,4 @@
+import type { actErrors, actNotices } from "../en/acts.js";
 import type { cliErrors, cliNotices } from "../en/cli.js";
 import type { argumentErrors, contentErrors, contentNotices } from "../en/content.js";
 import type { desktopErrors } from "../en/desktop.js";
@@ -24,6 +25,7 @@ export type Errors = typeof argumentErrors &
   typeof filesErrors &
   typeof editErrors &
   typeof drawerErrors &
+  typeof actErrors &
   typeof sqliteErrors &
   typeof postgresErrors &
   typeof indexeddbErrors &
@@ -36,6 +38,7 @@ export type Errors = typeof argumentErrors &
 export type Notices = typeof contentNotices &
   typeof formatNotices &
   typeof drawerNotices &
+  typeof actNotices &
   typeof editNotices &
   typeof sqliteNotices &
   typeof postgresNotices &

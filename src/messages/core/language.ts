@@ -1,4 +1,6 @@
-import type * as english from "../en/element.js";
+import type * as composer from "../en/composer.js";
+import type * as element from "../en/element.js";
+import type * as panels from "../en/panels.js";
 import type { Errors, Notices } from "./catalogues.js";
 import { Listeners } from "./listeners.js";
 
@@ -12,7 +14,9 @@ export type Translated<English> = English extends (...data: infer Data) => strin
       : { readonly [Name in keyof English]: Translated<English[Name]> };
 
 /** All sentences of the elements of a page. */
-type ElementSentences = { -readonly [Name in keyof typeof english]: Translated<(typeof english)[Name]> };
+type ElementSentences = SentencesOf<typeof element & typeof composer & typeof panels>;
+
+type SentencesOf<English> = { -readonly [Name in keyof English]: Translated<English[Name]> };
 
 /** The sentences of a language: those of the elements, of notices and of errors. */
 export interface Language extends ElementSentences {

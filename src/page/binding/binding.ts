@@ -16,7 +16,7 @@ import type { Place } from "../places/place.js";
 import { Actions } from "./actions.js";
 import { BlockCopier } from "./block-copier.js";
 import { BoundDrawer } from "./bound-drawer.js";
-import { CaretPlacer } from "./caret-placer.js";
+import type { CaretPlacer } from "./caret-placer.js";
 import { Collector, type CollectOptions } from "./collector.js";
 import { PageDeal } from "./deal.js";
 import type { PlaceDetail } from "./events.js";
@@ -52,7 +52,7 @@ export class Binding extends Actions {
   readonly leftCopies: LeftCopies | undefined;
   readonly #bound: BoundDrawer;
   readonly #copier: BlockCopier;
-  readonly #caretPlacer: CaretPlacer | undefined;
+  #caretPlacer: CaretPlacer | undefined;
   readonly #stop = new AbortController();
   readonly #scope: PageScope;
   readonly #collector: Collector;
@@ -76,8 +76,6 @@ export class Binding extends Actions {
     this.leftCopies = leftCopiesOf(drawer, { signal, failed });
     this.#scope = new PageScope(options.root, options.exclude);
     this.#copier = new BlockCopier(() => this.drawer, options.desktop);
-    this.#caretPlacer =
-      options.desktop && new CaretPlacer(() => this.drawer, options.desktop, this.placements);
     this.#collector = new Collector(this, this.#scope, options);
     this.deal = new PageDeal(this, options.desktop);
     this.#bound.follow();
@@ -245,7 +243,11 @@ export class Binding extends Actions {
     target: DesktopTarget,
     how: Omit<CaretPlace, "target">,
   ): Promise<void> {
-    await this.act(() => this.#caretPlacer!.put(requests, what, target, how));
+    await this.act(async () => {
+      const { CaretPlacer } = await import("./caret-placer.js");
+      this.#caretPlacer ??= new CaretPlacer(() => this.drawer, this.options.desktop!, this.placements);
+      return this.#caretPlacer.put(requests, what, target, how);
+    });
   }
 
   /** Collects what is selected, and places it at once, by a recipe, where the last block went, or where the user last was. */

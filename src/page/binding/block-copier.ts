@@ -3,9 +3,8 @@ import type { Drawer } from "../../drawer/drawer.js";
 import { drawerNotices } from "../../messages/en/drawer.js";
 import { pageNotices } from "../../messages/en/page.js";
 import { copyBlock } from "../places/carrying.js";
-import { desktopBlock } from "./caret-placer.js";
 import type { HostDesktop } from "./host-desktop.js";
-import type { PlaceRequest } from "./placements.js";
+import { desktopBlock, type PlaceRequest } from "./placements.js";
 
 /** Copies blocks to the clipboard of the system, by the desktop around the page or, without one, as the browser does. */
 export class BlockCopier {

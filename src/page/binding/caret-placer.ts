@@ -3,14 +3,7 @@ import { notice, type Notice } from "../../content/notice.js";
 import type { Drawer } from "../../drawer/drawer.js";
 import { pageErrors, pageNotices } from "../../messages/en/page.js";
 import type { CaretPlace, DesktopBlock, DesktopTarget, HostDesktop } from "./host-desktop.js";
-import type { PlaceRequest, Placements } from "./placements.js";
-
-/** A request as a block for the desktop. */
-export async function desktopBlock(drawer: Drawer, request: PlaceRequest): Promise<DesktopBlock> {
-  const block = await request.make("page");
-  const entries = await drawer.store.entries({ drawer: drawer.name, ids: [...request.ids] });
-  return { block, isPrivate: entries.some(({ entry }) => entry.private) };
-}
+import { desktopBlock, type PlaceRequest, type Placements } from "./placements.js";
 
 /**
  * Puts blocks at the caret of the window that the user came from. Into a terminal, whose lines would run, and of what is private,

@@ -1,16 +1,15 @@
 import type { Recipe } from "../../compose/recipe.js";
 import { DrawerError } from "../../content/error.js";
 import { notice, type Notice } from "../../content/notice.js";
-import { stepDeal, type DealStep, type DealTarget } from "../../drawer/deal-step.js";
+import type { DealStep, DealTarget } from "../../drawer/deal-step.js";
 import type { Drawer } from "../../drawer/drawer.js";
 import type { Dealt } from "../../drawer/operations/deal.js";
 import { displayText } from "../../drawer/snippets.js";
 import { page as words } from "../../messages/core/page-sentences.js";
-import { drawerNotices } from "../../messages/en/drawer.js";
 import { pageNotices } from "../../messages/en/page.js";
 import type { Place } from "../places/place.js";
 import type { HostDesktop } from "./host-desktop.js";
-import { composed } from "./lazy.js";
+import { composed, dealing } from "./lazy.js";
 import type { PlaceRequest } from "./placements.js";
 
 /** How far a deal on a page is. */
@@ -71,7 +70,7 @@ export class PageDeal {
       return [
         ...notices,
         started.tellsPastes
-          ? notice(drawerNotices, "dealing/clipboard", { of })
+          ? (await dealing()).begunOnClipboard(of)
           : notice(pageNotices, "dealing/in-turn", { of }),
       ];
     });
@@ -128,10 +127,11 @@ export class PageDeal {
 
   #step(step: DealStep): Promise<void> {
     return this.host.act(async () => {
+      const { allDealt, stepDeal } = await dealing();
       const { dealt, left, notices } = await stepDeal(this.host.drawer, step, this.#target);
       await this.#read();
       const isLast = left === 0 && dealt !== undefined && !this.desktop;
-      return isLast ? [...notices, notice(drawerNotices, "done", {})] : notices;
+      return isLast ? [...notices, allDealt()] : notices;
     });
   }
 

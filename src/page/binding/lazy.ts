@@ -4,6 +4,7 @@ import type { Recipe } from "../../compose/recipe.js";
 import { changing } from "../../drawer/drawer-reader.js";
 import { isLanguageSet, setLanguage, type Language } from "../../messages/core/language.js";
 import { semantics } from "../../stores/row-store.js";
+import { putting } from "../places/lazy.js";
 
 /**
  * What a page loads when it is first needed. The doors to it are here, so that a bundler makes one file of what is behind each.
@@ -29,6 +30,9 @@ export const blocks = () => import("./blocks.js");
 
 /** What puts other words into a snippet. */
 export const rewriting = () => import("../capture/rewriting.js");
+
+/** What hands out a deal. */
+export const dealing = () => import("./dealing.js");
 
 /** What fills forms. */
 export const forms = () => import("../places/form.js");
@@ -70,7 +74,7 @@ export function getReady({
 
 /** Loads what every user needs sooner or later. Should it not come now, it is asked for again then, and missed aloud. */
 function loadAhead(): void {
-  for (const part of [changes, readers, blocks]) part().catch(() => undefined);
+  for (const part of [changes, readers, blocks, putting]) part().catch(() => undefined);
 }
 
 /**

@@ -2,7 +2,6 @@ import { DrawerError } from "../../content/error.js";
 import { Drawer } from "../../drawer/drawer.js";
 import type { Store } from "../../drawer/store.js";
 import { openIndexedDb } from "../../stores/indexeddb/index.js";
-import { MemoryStore } from "../../stores/memory.js";
 import type { CopiedOnPage } from "../capture/copies.js";
 import { EarlyCopies } from "./early-copies.js";
 
@@ -52,6 +51,7 @@ async function open(database: string, name: string): Promise<Drawer> {
     return drawer;
   } catch (error) {
     if (!(error instanceof DrawerError) || error.reason !== "store/browser") throw error;
+    const { MemoryStore } = await import("../../stores/memory.js");
     return new Drawer(new MemoryStore(), name);
   }
 }

@@ -3,11 +3,13 @@ import type { Fit } from "../../compose/options.js";
 import type { Recipe } from "../../compose/recipe.js";
 import { DrawerError } from "../../content/error.js";
 import { notice, type Notice } from "../../content/notice.js";
+import type { Drawer } from "../../drawer/drawer.js";
 import type { Snippet } from "../../drawer/snippets.js";
 import { pageErrors, pageNotices } from "../../messages/en/page.js";
 import { describeLastPlace, type LastPlace } from "../places/last-place.js";
 import type { Landed, Placing } from "../places/place.js";
 import type { PlaceDetail } from "./events.js";
+import type { DesktopBlock } from "./host-desktop.js";
 import { composed } from "./lazy.js";
 
 /** A block that is to be placed. */
@@ -27,6 +29,13 @@ export function requestOf(snippets: readonly Snippet[], recipe: Recipe, what: st
     make: (fit) => composed(snippets, { ...recipe, fit }),
     what,
   };
+}
+
+/** A request as a block for the desktop. */
+export async function desktopBlock(drawer: Drawer, request: PlaceRequest): Promise<DesktopBlock> {
+  const block = await request.make("page");
+  const entries = await drawer.store.entries({ drawer: drawer.name, ids: [...request.ids] });
+  return { block, isPrivate: entries.some(({ entry }) => entry.private) };
 }
 
 /** What is told of how a block has landed. */

@@ -1,7 +1,7 @@
 import { bytesOfLetters } from "../../content/byte-letters.js";
 import { defined } from "../../content/defined.js";
 import type { Flavours } from "../../formats/flavours.js";
-import type { Field } from "../places/field.js";
+import type { Field } from "../places/field-types.js";
 
 /** Properties that make up the look of text; those in the second list are not inherited and have a plain value. */
 const INHERITED = [

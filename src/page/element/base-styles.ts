@@ -156,6 +156,10 @@ export const baseStyles = css`
   }
   .composer {
     grid-area: down;
+    /* The two lines that it has in a strip, also while what draws it is being loaded. */
+    min-height: 4.7em;
+    border-top: 1px solid var(--rule);
+    background: var(--card);
   }
   /* What is behind “more” stands over the list in a strip. */
   .aside {

@@ -2,7 +2,7 @@ import { html, LitElement, type PropertyValues } from "lit";
 import { ref } from "lit/directives/ref.js";
 import { columnLetters, type Rectangle } from "../../content/cells.js";
 import type { SourceSheet } from "../../files/source.js";
-import { partsPanel as words } from "../../messages/core/page-sentences.js";
+import { partsPanel as words } from "../../messages/core/panel-sentences.js";
 import { cellGridStyles } from "./cell-grid-styles.js";
 import { tall } from "./tall.js";
 

@@ -2,11 +2,6 @@ import { css } from "lit";
 
 /** The looks of the sentence, of the block as it will land, and of what is done with it. */
 export const composerStyles = css`
-  .composer {
-    flex: none;
-    border-top: 1px solid var(--rule);
-    background: var(--card);
-  }
   .fold {
     display: block;
     width: 100%;

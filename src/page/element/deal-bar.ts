@@ -1,5 +1,5 @@
 import { html, nothing } from "lit";
-import { page } from "../../messages/core/page-sentences.js";
+import { composer as words } from "../../messages/core/composer-sentences.js";
 import type { DrawerHost } from "./drawer-host.js";
 
 /** How far a deal is, and what moves it. */
@@ -16,11 +16,11 @@ export function dealBar(host: DrawerHost) {
   const { next, left, of } = deal.state;
   return html`
     <p class="dealing" part="dealing">
-      <span>${page.dealing(deal.state)}</span>
-      ${options?.desktop ? nothing : act(page.dealActs.next, () => deal.next(), next === undefined)}
-      ${act(page.dealActs.back, () => deal.back(), left === of)}
-      ${act(page.dealActs.skip, () => deal.skip(), next === undefined)}
-      ${act(page.dealActs.end, () => deal.end())}
+      <span>${words.dealing(deal.state)}</span>
+      ${options?.desktop ? nothing : act(words.dealActs.next, () => deal.next(), next === undefined)}
+      ${act(words.dealActs.back, () => deal.back(), left === of)}
+      ${act(words.dealActs.skip, () => deal.skip(), next === undefined)}
+      ${act(words.dealActs.end, () => deal.end())}
     </p>
   `;
 }

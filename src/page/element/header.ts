@@ -2,7 +2,6 @@ import { html, nothing } from "lit";
 import { live } from "lit/directives/live.js";
 import type { Rules } from "../../drawer/model/rules.js";
 import { page } from "../../messages/core/page-sentences.js";
-import { MemoryStore } from "../../stores/memory.js";
 import type { DrawerHost } from "./drawer-host.js";
 
 /** What becomes of what is copied: it is collected by itself, goes onto the latest, or is left alone. */
@@ -29,7 +28,7 @@ export function stateView(host: DrawerHost, setRules: (changes: Partial<Rules>) 
 
 /** That nothing is kept, where it is so. */
 export function keepingView({ viewModel }: DrawerHost) {
-  return viewModel?.drawer.store instanceof MemoryStore ? html`<p class="kept">${page.notKept}</p>` : nothing;
+  return viewModel?.drawer.store.isVolatile ? html`<p class="kept">${page.notKept}</p>` : nothing;
 }
 
 /**

@@ -2,7 +2,7 @@ import { html } from "lit";
 import { live } from "lit/directives/live.js";
 import { BETWEENS, FITS, HEADERS, type Fit, type HeaderChoice } from "../../compose/options.js";
 import type { Recipe } from "../../compose/recipe.js";
-import { details as words } from "../../messages/core/page-sentences.js";
+import { details as words } from "../../messages/core/composer-sentences.js";
 
 /** What a recipe can say beside what the sentence says: what stands between and around the pieces, tables, the language. */
 export type RecipeDetails = { readonly [Name in (typeof DETAILS)[number]]?: Recipe[Name] | undefined };

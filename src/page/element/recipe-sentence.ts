@@ -2,49 +2,14 @@ import { html } from "lit";
 import { live } from "lit/directives/live.js";
 import type { LayoutName } from "../../compose/layouts/index.js";
 import type { Citation, StyleName } from "../../compose/options.js";
-import type { Recipe } from "../../compose/recipe.js";
-import { sentence as words } from "../../messages/core/page-sentences.js";
+import { sentence as words } from "../../messages/core/composer-sentences.js";
 import type { SnippetScope } from "./list-view-model.js";
+import { DEFAULT_CHOICES, type SentenceChoices } from "./recipe-choices.js";
 
 /** The sentence that says what is placed and how; its underlined words are choices. */
 
-/** What the sentence says. */
-export interface SentenceChoices {
-  readonly as: LayoutName;
-  readonly style: StyleName;
-  readonly tidy: keyof typeof words.tidying;
-  readonly cite: Citation;
-}
-
-/** What it says before anybody has changed a word. */
-export const DEFAULT_CHOICES: SentenceChoices = { as: "sequence", style: "own", tidy: "edges", cite: "none" };
-
 /** How layouts, looks or ways to cite are called: every one has its words. */
 type Words<Name extends string> = Readonly<Record<Name, string>>;
-
-/** The recipe that the sentence says. */
-export function recipeOfChoices({ as, style, tidy, cite }: SentenceChoices): Recipe {
-  return { as, style, cite, tidy: tidy === "none" ? [] : tidy === "edges" ? ["edges"] : ["edges", tidy] };
-}
-
-/** What the sentence says for a recipe, and what of the recipe it has no words for. */
-export function choicesOf({ as, style, tidy, cite, ...others }: Recipe): {
-  readonly choices: SentenceChoices;
-  readonly others: Recipe;
-} {
-  const added = tidy?.filter((each) => each !== "edges") ?? [];
-  const said = added.find((each) => each in words.tidying) as SentenceChoices["tidy"] | undefined;
-  const choices = {
-    as: as ?? DEFAULT_CHOICES.as,
-    style: style ?? DEFAULT_CHOICES.style,
-    tidy: tidy?.length === 0 ? ("none" as const) : (said ?? "edges"),
-    cite: cite ?? DEFAULT_CHOICES.cite,
-  };
-  // The sentence has a word for one way to tidy; of several it says the first, and all are kept.
-  const isMore =
-    added.length > (said === undefined ? 0 : 1) || (tidy?.length ?? 0) > 0 !== tidy?.includes("edges");
-  return { choices, others: isMore && tidy !== undefined ? { ...others, tidy } : others };
-}
 
 /** What the sentence speaks of, and what is called when one of its words is changed. */
 export interface SentenceState {

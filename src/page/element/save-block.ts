@@ -1,7 +1,7 @@
 import type { Block } from "../../compose/block.js";
 import type { Notice } from "../../content/notice.js";
 import { formatOf, WRITTEN_FORMATS, type FormatName } from "../../formats/registry.js";
-import { page } from "../../messages/core/page-sentences.js";
+import { composer as words } from "../../messages/core/composer-sentences.js";
 import { actMenu } from "./act-menu.js";
 import type { DrawerHost } from "./drawer-host.js";
 import { saveFile } from "./save-file.js";
@@ -9,7 +9,7 @@ import { saveFile } from "./save-file.js";
 /** A choice of what a block, or its snippets, are saved as. */
 export function fileChoice(isOff: boolean, save: (choice: FormatName | "drawer") => void) {
   const formats = WRITTEN_FORMATS.map((name) => [name, formatOf(name).extensions[0]!] as const);
-  return actMenu(page.acts.file, [...formats, ["drawer", page.acts.export]], save, { isOff });
+  return actMenu(words.acts.file, [...formats, ["drawer", words.acts.export]], save, { isOff });
 }
 
 /** Saves a block as a file of some format. */

@@ -5,13 +5,13 @@ import type { Origin } from "../../content/origin.js";
 import type { ActionResult } from "../../drawer/collecting-session.js";
 import type { Drawer } from "../../drawer/drawer.js";
 import { onLanguageChange } from "../../messages/core/language.js";
-import { page, partsPanel } from "../../messages/core/page-sentences.js";
+import { page } from "../../messages/core/page-sentences.js";
 import { refusalFor } from "../binding/actions.js";
 import { Binding } from "../binding/binding.js";
 import { BINDING_EVENTS, type BindingEventMap } from "../binding/events.js";
 import { Arrangement } from "./arrangement.js";
 import { baseStyles } from "./base-styles.js";
-import { composerStyles } from "./composer-styles.js";
+import { ComposerDrawing } from "./composer-drawing.js";
 import { Composer } from "./composer.js";
 import { divider } from "./divider.js";
 import type { DrawerHost, LongAct } from "./drawer-host.js";
@@ -29,6 +29,7 @@ import { noticeStyles } from "./notice-styles.js";
 import { OwnAttributes } from "./own-attributes.js";
 import { OwnBinding } from "./own-binding.js";
 import { Panels } from "./panels/panels.js";
+import { setRules } from "./panels/set-rules.js";
 import type { ListRow } from "./row.js";
 
 /** The events of a `<snippet-drawer>`: those of its binding, with `drawer-` before their names. They bubble. */
@@ -91,7 +92,7 @@ export type SnippetDrawerEventMap = {
  */
 export class SnippetDrawer extends LitElement implements DrawerHost {
   /** The style sheets of its shadow tree. */
-  static override styles = [baseStyles, headerStyles, noticeStyles, listStyles, composerStyles];
+  static override styles = [baseStyles, headerStyles, noticeStyles, listStyles];
   static override properties = {
     binding: { attribute: false },
     database: {},
@@ -126,6 +127,7 @@ export class SnippetDrawer extends LitElement implements DrawerHost {
   readonly standings: FileStandings = new FileStandings(this);
   readonly #list = new SnippetList(this);
   readonly #composer = new Composer(this);
+  readonly #composerDrawing = new ComposerDrawing(this.#composer);
   readonly #panels = new Panels(this);
   readonly #following = new Following(this, this.#list, this.#composer, this.#panels);
   readonly #intake = new Intake(this, this.#list.drag, (files) => this.lookInto(files));
@@ -295,7 +297,7 @@ export class SnippetDrawer extends LitElement implements DrawerHost {
 
   /** @internal Shows how far something is that takes long; nothing when it is done. */
   showProgress(what: LongAct | undefined, done = 0, of = 1): void {
-    this.progress = what && partsPanel[what](Math.floor((100 * done) / Math.max(1, of)));
+    this.progress = what && page.progress[what](Math.floor((100 * done) / Math.max(1, of)));
   }
 
   protected override render() {
@@ -305,7 +307,7 @@ export class SnippetDrawer extends LitElement implements DrawerHost {
           <slot name="title">${page.title}</slot
           >${drawerChoice(this, this.#following.drawers, () => void this.#following.readDrawers())}
         </h2>
-        ${stateView(this, (changes) => this.#panels.setRules(changes))}
+        ${stateView(this, (changes) => setRules(this, changes))}
         <span class="ways" part="ways">
           <input
             type="search"
@@ -314,7 +316,7 @@ export class SnippetDrawer extends LitElement implements DrawerHost {
             .value=${this.viewModel?.words ?? ""}
             @input=${(event: Event) => this.#find((event.target as HTMLInputElement).value)}
           />
-          ${this.#panels.openers()}
+          ${this.#panels.menu.view()}
         </span>
       </div>
       ${keepingView(this)}
@@ -328,7 +330,7 @@ export class SnippetDrawer extends LitElement implements DrawerHost {
           }
           ${this.#intake.view()}
         </div>
-        ${noticeLine(this, this.result, this.progress)} ${this.#composer.view()}
+        ${noticeLine(this, this.result, this.progress)} ${this.#composerDrawing.view()}
         ${divider(this.arrangement, this)}
       </div>
     `;
@@ -363,7 +365,7 @@ export class SnippetDrawer extends LitElement implements DrawerHost {
 
   /** @internal */
   takeSuggestion(): void {
-    void this.#composer.takeSuggestion();
+    void this.#composerDrawing.takeSuggestion();
   }
 
   /** @internal */

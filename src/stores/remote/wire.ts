@@ -9,7 +9,7 @@ import { isWithin } from "./budget.js";
  */
 
 /** A method of a store that is a question and its answer. */
-export type Method = Exclude<keyof Store, "isReadOnly" | "watch" | "close">;
+export type Method = Exclude<keyof Store, "isReadOnly" | "isVolatile" | "watch" | "close">;
 
 /** What can be asked of a store from afar: all of it; the compiler says what is forgotten. */
 const ASKED: Readonly<Record<Method, true>> = {

@@ -1,5 +1,5 @@
 import { html } from "lit";
-import { computerPanel as words } from "../../../messages/core/page-sentences.js";
+import { computerPanel as words } from "../../../messages/core/panel-sentences.js";
 import type { ComputerSettings, DeviceInvitation, OwnKey, StartPlace } from "../../binding/host-desktop.js";
 import { timeOfDay } from "../day.js";
 import { saidTime } from "./time.js";

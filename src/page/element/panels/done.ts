@@ -1,6 +1,6 @@
 import { html } from "lit";
 import type { LoggedAction } from "../../../drawer/action-log.js";
-import { done as words } from "../../../messages/core/page-sentences.js";
+import { done as words } from "../../../messages/core/panel-sentences.js";
 import { shownTime } from "./time.js";
 
 /** What was done and still stands, the latest first, and the way back to before each. */

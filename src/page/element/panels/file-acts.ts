@@ -5,7 +5,7 @@ import { notice, type Notice } from "../../../content/notice.js";
 import type { SourceSheet } from "../../../files/source.js";
 import type { Put } from "../../../formats/edit.js";
 import { formatOf } from "../../../formats/registry.js";
-import { partsPanel as words } from "../../../messages/core/page-sentences.js";
+import { partsPanel as words } from "../../../messages/core/panel-sentences.js";
 import { pageNotices } from "../../../messages/en/page.js";
 import type { FileActed } from "../../binding/host-files.js";
 import { composed, fileEditors } from "../../binding/lazy.js";

@@ -1,5 +1,5 @@
 import { html, nothing } from "lit";
-import { fillPanel as words } from "../../../messages/core/page-sentences.js";
+import { fillPanel as words } from "../../../messages/core/panel-sentences.js";
 import type { FieldToFill, FillPlan } from "../../places/form.js";
 
 /** What each field of a form would get, before anything is filled. */

@@ -1,7 +1,7 @@
 import { html } from "lit";
 import { displayText } from "../../../drawer/snippets.js";
 import type { Gone, Positioned } from "../../../drawer/store.js";
-import { gone as goneWords } from "../../../messages/core/page-sentences.js";
+import { gone as goneWords } from "../../../messages/core/panel-sentences.js";
 import { shownTime } from "./time.js";
 
 /** What has left, the latest first, and the way back. */

@@ -1,5 +1,5 @@
 import { html } from "lit";
-import { keysPanel as words } from "../../../messages/core/page-sentences.js";
+import { keysPanel as words } from "../../../messages/core/panel-sentences.js";
 import type { HostDesktop } from "../../binding/host-desktop.js";
 
 /**

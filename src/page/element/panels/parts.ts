@@ -2,7 +2,7 @@ import { html, nothing } from "lit";
 import type { Rectangle } from "../../../content/cells.js";
 import type { Part } from "../../../files/parts.js";
 import { readSource, type SourceSheet } from "../../../files/source.js";
-import { partsPanel as words } from "../../../messages/core/page-sentences.js";
+import { partsPanel as words } from "../../../messages/core/panel-sentences.js";
 import { refusalFor } from "../../binding/actions.js";
 import type { MarkedPart, ReadFile } from "../../capture/read-files.js";
 import "../cell-grid.js";

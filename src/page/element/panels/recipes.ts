@@ -1,6 +1,6 @@
 import { html } from "lit";
 import type { Recipe } from "../../../compose/recipe.js";
-import { recipesPanel as words } from "../../../messages/core/page-sentences.js";
+import { recipesPanel as words } from "../../../messages/core/panel-sentences.js";
 
 /** The recipes that are kept with the drawer, and a way to keep the one that the sentence says. */
 export function recipesPanel(

@@ -1,6 +1,6 @@
 import { html } from "lit";
 import type { Rules } from "../../../drawer/model/rules.js";
-import { rulesPanel as rulesWords, ruleSentences } from "../../../messages/core/page-sentences.js";
+import { rulesPanel as rulesWords, ruleSentences } from "../../../messages/core/panel-sentences.js";
 import { DAY, MEGABYTE, MINUTE } from "../../../messages/core/units.js";
 
 /** What each rule can be made with one choice; what it is now is always among them. */

@@ -1,4 +1,4 @@
-import type { Block } from "../../compose/block.js";
+import type { Block } from "../../../compose/block.js";
 
 /** Whether a block does not begin in the middle of a line: several flows, or one that is more than a line. */
 export function standsAlone({ content }: Block): boolean {

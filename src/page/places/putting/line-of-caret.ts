@@ -1,4 +1,4 @@
-import { trustedHtml } from "./trusted-html.js";
+import { trustedHtml } from "../trusted-html.js";
 
 /** The line in which the caret stands, and what stands before and after it there. */
 export interface LineOfCaret {

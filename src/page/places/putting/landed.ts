@@ -1,6 +1,6 @@
-import type { Content, Run } from "../../content/model.js";
-import { eachFlow, ownLine } from "../../content/traverse.js";
-import { writeText } from "../../formats/text/write.js";
+import type { Content, Run } from "../../../content/model.js";
+import { eachFlow, ownLine } from "../../../content/traverse.js";
+import { writeText } from "../../../formats/text/write.js";
 
 /** What an editor shows before a block is put into it, to be compared with what it shows after. */
 export interface Shown {

@@ -1,0 +1,32 @@
+import * as ENGLISH from "../en/panels.js";
+import { onLanguageChange, translated } from "./language.js";
+
+/** What the panels beside the list say, as it is said now. */
+
+export let {
+  snippetPanel,
+  gone,
+  done,
+  partsPanel,
+  ruleSentences,
+  rulesPanel,
+  recipesPanel,
+  fillPanel,
+  computerPanel,
+  keysPanel,
+} = translated(ENGLISH);
+
+onLanguageChange(() => {
+  ({
+    snippetPanel,
+    gone,
+    done,
+    partsPanel,
+    ruleSentences,
+    rulesPanel,
+    recipesPanel,
+    fillPanel,
+    computerPanel,
+    keysPanel,
+  } = translated(ENGLISH));
+});

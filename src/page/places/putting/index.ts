@@ -1,0 +1,4 @@
+/** How blocks are put into the places of a page. */
+export { EditorPaste } from "./editor.js";
+export { putIntoField, setFieldTo } from "./field.js";
+export { putIntoGrid } from "./grids.js";
