@@ -1,5 +1,7 @@
 import type { Content } from "../content/model.js";
-import type { Notice } from "../content/notice.js";
+import { notice, type Notice } from "../content/notice.js";
+import { editNotices } from "../messages/en/edit.js";
+import { writeText } from "./text/write.js";
 import type { WriteInput } from "./write-input.js";
 
 /** What a named place of a file is. */
@@ -57,6 +59,41 @@ export function isLine(content: Content): boolean {
   const [first, ...others] = content;
   if (others.length > 0 || first?.type !== "paragraph") return content.length === 0;
   return first.runs.every((run) => run.type === "text" && Object.keys(run.marks ?? {}).length === 0);
+}
+
+/**
+ * What several values say alike, and the names of what they say otherwise: what stands at the edges of pages is there once for all of
+ * them.
+ */
+export function saidAlike(each: readonly Values[]): { alike: Values; differing: ReadonlySet<string> } {
+  const [first, ...others] = each as [Values, ...Values[]];
+  const isAlike = ([name, content]: readonly [string, Content]) =>
+    others.every((values) => writeText(values.get(name) ?? []) === writeText(content));
+  const names = new Set(each.flatMap((values) => [...values.keys()]));
+  const alike = new Map([...first].filter(isAlike));
+  return { alike, differing: new Set([...names].filter((name) => !alike.has(name))) };
+}
+
+/**
+ * What is told of the edges of pages that are there once for all.
+ * @param names the places in them that stay as they are
+ * @param countsPages whether it is said somewhere how many pages there are
+ */
+export function edgeNotices({
+  file,
+  names,
+  countsPages,
+}: {
+  readonly file: string;
+  readonly names: readonly string[];
+  readonly countsPages: boolean;
+}): Notice[] {
+  return [
+    ...(names.length > 0
+      ? [notice(editNotices, "not-kept/edges", { file, names: [...new Set(names)] })]
+      : []),
+    ...(countsPages ? [notice(editNotices, "not-kept/page-count", { file })] : []),
+  ];
 }
 
 /**

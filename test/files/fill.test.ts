@@ -162,6 +162,14 @@ describe("in LibreOffice", () => {
         p(shape(p(r("box of {{Name}}"))), r("end of {{Name}}")) +
         '<w:sectPr><w:type w:val="continuous"/></w:sectPr>',
     );
+    const numbered = rawDocument(
+      p(r("{{Name}}")) +
+        '<w:sectPr><w:headerReference w:type="default" r:id="rId9"/><w:cols w:space="720"/></w:sectPr>',
+      '<Relationship Id="rId9" Type="http://schemas.openxmlformats.org/officeDocument/2006/relationships/header" Target="header1.xml"/>',
+      {
+        "word/header1.xml": `<w:hdr xmlns:w="http://schemas.openxmlformats.org/wordprocessingml/2006/main">${p(r("Page "), '<w:fldSimple w:instr=" PAGE ">', r("9"), "</w:fldSimple>", r(" of "), '<w:fldSimple w:instr=" NUMPAGES ">', r("9"), "</w:fldSimple>")}</w:hdr>`,
+      },
+    );
     const rows = await Promise.all(
       ["Ada", "Bo & Co", "Cy"].map(async (name) => ({
         ...(await values()),
@@ -173,12 +181,19 @@ describe("in LibreOffice", () => {
       ["letter.docx", letter],
       ["plain.docx", plain],
       ["boxed.docx", boxed],
+      ["numbered.docx", numbered],
     ] as const) {
-      const { data, empty } = await fillPages(form, name, rows);
+      const { data, empty, notices } = await fillPages(form, name, rows);
       const apart = await Promise.all(rows.map(async (row) => fillPlaces(form, name, row)));
       expect(empty).toEqual(apart[0]!.empty);
-      expect(pagesDrawn("together.docx", data)).toEqual(
-        apart.map((each, at) => pagesDrawn(`apart${at}.docx`, each.data)[0]),
+      // How many pages there are is that of all, which is told.
+      const drawn = (bytes: Uint8Array, file: string) =>
+        pagesDrawn(file, bytes).map((page) => page.map((line) => line.replace(/ of \d+$/, "")));
+      expect(drawn(data, "together.docx")).toEqual(
+        apart.map((each, at) => drawn(each.data, `apart${at}.docx`)[0]),
+      );
+      expect(notices.some(({ message }) => message.includes("how many pages there are"))).toBe(
+        form === numbered,
       );
       const faults = (bytes: Uint8Array) => faultsOfOoxml(bytes, name).length;
       if (form === letter) expect(faults(data)).toBeLessThanOrEqual(rows.length * faults(form));
@@ -188,6 +203,79 @@ describe("in LibreOffice", () => {
         expect(new Set(marks.map((tag) => fact.exec(tag)![0])).size).toBe(marks.length);
     }
   });
+
+  officeTest(
+    "the same of an odt, with all that is in one: boxes, sections, numbered headings and lists, pages with numbers",
+    async () => {
+      const hut = readFileSync("test/office/hut.fodt", "utf8")
+        .replace(/<text:note .*?<\/text:note>/g, "")
+        .replaceAll("The hut", "The hut of {{Name}}");
+      const bodied = (before: string) =>
+        hut
+          .replace("<office:text>", `<office:text>${before}`)
+          .replace("<text:p>In the box", "<text:p>In the box of {{Name}}")
+          .replace(
+            "<text:p>The end.</text:p>",
+            "<text:p>{{Report}}</text:p><text:p>{{Table}}</text:p><text:p>The end.</text:p>",
+          );
+      const pages = (inHeader: string) =>
+        `<office:master-styles><style:master-page style:name="Standard" style:page-layout-name="L1"><style:header><text:p>${inHeader}</text:p></style:header></style:master-page></office:master-styles>`;
+      const layout =
+        '<style:page-layout style:name="L1"><style:page-layout-properties fo:page-width="21cm" fo:page-height="12cm" fo:margin="2cm"/></style:page-layout></office:automatic-styles>';
+      const paged = (text: string, inHeader: string) =>
+        text
+          .replace("</office:automatic-styles>", layout)
+          .replace("<office:body>", `${pages(inHeader)}<office:body>`);
+      const atFirst =
+        '<table:table table:name="T"><table:table-column/><table:table-row><table:table-cell><text:p>{{Name}}, first</text:p></table:table-cell></table:table-row></table:table>';
+      const sources = {
+        paged: paged(
+          bodied(""),
+          'Page <text:page-number text:select-page="current">1</text:page-number>, {{Name}}',
+        ),
+        table: bodied(atFirst),
+        section: bodied(
+          '<text:section text:name="First"><text:list text:style-name="L"><text:list-item><text:p>in a list in a section</text:p></text:list-item></text:list></text:section>',
+        ),
+      };
+      const ours = (
+        await compose([await readHtml("<h1>Dear {{Name}}</h1><p>{{Report}}</p><p>{{Table}}</p>")]).to("odt")
+      ).data;
+      const forms: [string, Uint8Array][] = [["ours.odt", ours as Uint8Array]];
+      for (const [name, xml] of Object.entries(sources)) {
+        writeFileSync(join(folder, `${name}.fodt`), xml);
+        convert(folder, "odt", [`${name}.fodt`]);
+        forms.push([`${name}.odt`, new Uint8Array(readFileSync(join(folder, `${name}.odt`)))]);
+      }
+      const rows = await Promise.all(
+        ["Ada", "Bo & Co", "Cy"].map(async (name) => ({
+          Name: value(name),
+          Report: await table(),
+          Table: await readHtml(`<p><u>${name}</u></p><ol><li>of its own</li></ol>`),
+        })),
+      );
+      for (const [name, form] of forms) {
+        const { data, notices } = await fillPages(form, name, rows);
+        expect(notices.filter(({ code }) => code === "not-kept").length).toBe(name === "paged.odt" ? 1 : 0);
+        const edge = (page: string[]) => page.filter((line) => !line.startsWith("Page"));
+        const apart = await Promise.all(rows.map(async (row) => fillPlaces(form, name, row)));
+        const drawn = pagesDrawn("together.odt", data);
+        const each = apart.flatMap((one, at) => pagesDrawn(`apart${at}.odt`, one.data));
+        expect(drawn.map(edge)).toEqual(each.map(edge));
+        const numbers = (all: string[][]) => all.map((page) => /^Page \d+/.exec(page[0]!)?.[0]);
+        expect(numbers(drawn)).toEqual(numbers(each));
+        const xml = new TextDecoder().decode(unzipSync(data)["content.xml"]);
+        for (const fact of [
+          /<style:style style:name="[^"]*"/g,
+          /<table:table [^>]*table:name="[^"]*"/g,
+          /<text:section [^>]*text:name="[^"]*"/g,
+        ]) {
+          const names = [...xml.matchAll(fact)].map(([tag]) => / \w+:name="[^"]*"/.exec(tag)![0]);
+          expect(names.filter((one, at) => names.indexOf(one) !== at)).toEqual([]);
+        }
+      }
+    },
+  );
 
   test("what is at the edges of pages takes what all rows say alike; notes cannot be there for each; other formats are refused", async () => {
     const relation = (id: number, type: string, target: string) =>
@@ -204,8 +292,19 @@ describe("in LibreOffice", () => {
     expect(new TextDecoder().decode(unzipSync(data)["word/header1.xml"])).toContain("{{Name}}, 8 April");
     const noted = rawDocument(p(r("{{Name}}"), '<w:r><w:footnoteReference w:id="2"/></w:r>'));
     await expect(fillPages(noted, "noted.docx", rows)).rejects.toThrow("has notes or comments");
+    const odt = (await compose([value("{{Name}}")]).to("odt")).data as Uint8Array;
+    for (const [inner, why] of [
+      ['<text:note text:id="a" text:note-class="footnote"/>', "has notes or comments"],
+      ['<text:change text:change-id="a"/>', "has tracked changes"],
+      ['<draw:frame text:anchor-type="page"/>', "bound to a page"],
+    ] as const) {
+      const parts = unzipSync(odt);
+      const xml = new TextDecoder().decode(parts["content.xml"]).replace("{{Name}}", `$&${inner}`);
+      const made = zipSync({ ...parts, "content.xml": strToU8(xml) });
+      await expect(fillPages(made, "made.odt", rows)).rejects.toThrow(why);
+    }
     await expect(fillPages(new TextEncoder().encode("{{Name}}"), "a.txt", rows)).rejects.toThrow(
-      "is made of docx files",
+      "is made of docx and odt files",
     );
   });
 

@@ -1,11 +1,13 @@
 import { DrawerError } from "../../content/error.js";
 import type { Content } from "../../content/model.js";
-import { notice, type Notice } from "../../content/notice.js";
-import { editErrors, editNotices } from "../../messages/en/edit.js";
+import type { Notice } from "../../content/notice.js";
+import { editErrors } from "../../messages/en/edit.js";
 import {
+  edgeNotices,
   isLine,
   placesToFill,
   plainName,
+  saidAlike,
   type Filled,
   type NamedPlace,
   type Template,
@@ -30,7 +32,7 @@ import { Parts } from "../office/zip.js";
 import { writeText } from "../text/write.js";
 import type { WriteInput } from "../write-input.js";
 import { graft } from "./graft.js";
-import { countedAnew, isRepeatable, pagesOf } from "./pages.js";
+import { countedAnew, isRepeatable, pagesOf, showsField } from "./pages.js";
 import { writeDocx } from "./write.js";
 
 /** Fills content controls, fields, bookmarks and names in braces, in the text of a docx and in its headers and footers. */
@@ -97,28 +99,25 @@ class Form {
     const [main, ...edges] = this.#parts() as [string, ...string[]];
     const text = this.edited.text(main)!;
     if (!isRepeatable(text))
-      throw new DrawerError(editErrors, "cannot-edit/pages-notes", { file: this.file });
+      throw new DrawerError(editErrors, "cannot-edit/pages-parts", { file: this.file, why: "notes" });
+    const shows = (field: string) => this.#parts().some((part) => showsField(this.edited.text(part)!, field));
     const pages: string[] = [];
     for (const values of each) pages.push(await this.#filled(main, text, values, filling));
     const lists = partOfType(relationsOf(this.edited.parts, main), "numbering");
     const numbering = lists === undefined ? undefined : this.edited.text(lists);
     const again = countedAnew(numbering ?? "", pages);
     if (lists !== undefined && again.numbering !== numbering) this.edited.set(lists, again.numbering);
-    this.edited.set(main, pagesOf(again.texts));
-    const [first, ...others] = each as [Values, ...Values[]];
-    const alike = new Map(
-      [...first].filter(([name, content]) =>
-        others.every((values) => writeText(values.get(name) ?? []) === writeText(content)),
-      ),
+    this.edited.set(main, pagesOf(again.texts, shows("PAGE")));
+    const { alike, differing } = saidAlike(each);
+    const names = edges.flatMap((part) => slotsIn(this.edited.text(part)!).map(({ name }) => name));
+    for (const part of edges) await this.#fillPart(part, alike, filling);
+    filling.notices.push(
+      ...edgeNotices({
+        file: this.file,
+        names: names.filter((name) => differing.has(plainName(name))),
+        countsPages: shows("NUMPAGES"),
+      }),
     );
-    const names = new Set<string>();
-    for (const part of edges) {
-      for (const { name } of slotsIn(this.edited.text(part)!))
-        if (first.has(plainName(name)) && !alike.has(plainName(name))) names.add(name);
-      await this.#fillPart(part, alike, filling);
-    }
-    if (names.size > 0)
-      filling.notices.push(notice(editNotices, "not-kept/edges", { file: this.file, names: [...names] }));
     return { data: this.edited.bytes(), ...filling };
   }
 

@@ -8,18 +8,24 @@ export function isRepeatable(text: string): boolean {
   return !REFERENCES.test(text);
 }
 
+/** Whether a part has a field of a kind, such as `PAGE` (17.16.5). */
+export function showsField(text: string, field: string): boolean {
+  return new RegExp(`(?:w:instr="|<w:instrText\\b[^>]*>)\\s*${field}\\b`).test(text);
+}
+
 /**
  * Texts of one document, filled differently, as one text: each is a section that begins on a page of its own (ECMA-376 part 1, 17.6).
  * @param texts the main part, so many times
+ * @param areCounted whether the pages of each are counted from their beginning
  */
-export function pagesOf(texts: readonly string[]): string {
+export function pagesOf(texts: readonly string[], areCounted: boolean): string {
   const [first] = texts as [string, ...string[]];
   const { head, tail } = around(first);
   const last = texts.length - 1;
   const bodies = texts.map((text, at) => {
     const one = around(text);
     const body = at === last ? one.inner + one.section : ended(one);
-    return at === 0 ? body : onNewPage(apart(body, at + 1));
+    return at === 0 ? body : onNewPage(apart(body, at + 1), areCounted);
   });
   return numbered(head + bodies.join("") + tail);
 }
@@ -65,11 +71,23 @@ function ended({ inner, lastAt, section }: Around): string {
   return inner.slice(0, lastAt) + made;
 }
 
-/** The first section in a text begins on a new page. */
-function onNewPage(text: string): string {
-  return text.replace(/<w:sectPr\b(?:[^>]*\/>|[\s\S]*?<\/w:sectPr>)/, (section) =>
-    section.replace(/<w:type\b[^>]*\/>/, ""),
-  );
+/** The first section in a text begins on a new page, and with the first number where they are counted (17.6.12). */
+function onNewPage(text: string, areCounted: boolean): string {
+  return text.replace(/<w:sectPr\b(?:[^>]*\/>|[\s\S]*?<\/w:sectPr>)/, (section) => {
+    const made = section.replace(/<w:type\b[^>]*\/>/, "");
+    return areCounted ? withFirstNumber(made) : made;
+  });
+}
+
+/** What stands after the numbers of pages in a section (`CT_SectPr`, 17.6.17). */
+const AFTER_NUMBERS =
+  /<w:(?:cols|formProt|vAlign|noEndnote|titlePg|textDirection|bidi|rtlGutter|docGrid|printerSettings|sectPrChange)\b|<\/w:sectPr>/;
+
+function withFirstNumber(section: string): string {
+  if (/<w:pgNumType\b[^>]*\bw:start=/.test(section)) return section;
+  if (/<w:pgNumType\b/.test(section)) return section.replace(/<w:pgNumType\b/, '<w:pgNumType w:start="1"');
+  const open = section.replace(/^<w:sectPr\b([^>]*)\/>$/, "<w:sectPr$1></w:sectPr>");
+  return open.replace(AFTER_NUMBERS, (next) => `<w:pgNumType w:start="1"/>${next}`);
 }
 
 /** A text that stands again in one file: with names of bookmarks of its own, and without ids that are for one place. */

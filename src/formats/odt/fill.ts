@@ -1,7 +1,12 @@
+import { DrawerError } from "../../content/error.js";
 import type { Notice } from "../../content/notice.js";
+import { editErrors } from "../../messages/en/edit.js";
 import {
+  edgeNotices,
   isLine,
   placesToFill,
+  plainName,
+  saidAlike,
   type Filled,
   type NamedPlace,
   type PlaceKind,
@@ -24,16 +29,20 @@ import { writeText } from "../text/write.js";
 import type { WriteInput } from "../write-input.js";
 import { addAutomaticStyles } from "./automatic-styles.js";
 import { graft } from "./graft.js";
+import { pagesOf, unrepeatableIn } from "./pages.js";
 import { linesXml, piecesIn } from "./text-pieces.js";
 import { writeOdt } from "./write.js";
 
 const CONTENT = "content.xml";
+const STYLES = "styles.xml";
 
 /** Fills fields, bookmarks and names in braces, in the text of an odt and in its headers and footers. */
 export const odtTemplate: Template = {
   places: (bytes, file) => Promise.resolve().then(() => new Form(bytes, file).places()),
   fill: (bytes, file, values, picture) =>
     Promise.resolve().then(() => new Form(bytes, file).fill(values, picture)),
+  fillPages: (bytes, file, each, picture) =>
+    Promise.resolve().then(() => new Form(bytes, file).fillPages(each, picture)),
 };
 
 /** A named place in a part, and what stands there. */
@@ -48,8 +57,15 @@ interface Slot extends NamedPlace {
 
 class Form {
   readonly #edited: EditedPackage;
+  readonly #filled = new Set<string>();
+  readonly #notices: Notice[] = [];
+  /** The automatic styles of the blocks that have come. */
+  #styles = "";
 
-  constructor(bytes: Uint8Array, file: string) {
+  constructor(
+    bytes: Uint8Array,
+    readonly file: string,
+  ) {
     const parts = odfParts(bytes, file);
     parts.needed(CONTENT);
     this.#edited = new EditedPackage(parts);
@@ -62,30 +78,57 @@ class Form {
   }
 
   fill(values: Values, picture: WriteInput["picture"]): Filled {
-    const filled = new Set<string>();
-    const notices: Notice[] = [];
-    for (const part of PARTS) {
-      const text = this.#edited.text(part) ?? "";
-      const edits: TextEdit[] = [];
-      for (const [{ line, pieces }, content] of placesToFill(slotsIn(text), values, filled)) {
-        if (line && part === CONTENT && !isLine(content)) {
-          const written = writeOdt(cleanForXml({ content, ...(picture && { picture }) }));
-          notices.push(...written.notices);
-          const { blocks, styles } = graft(this.#edited, written.data as Uint8Array, "Standard");
-          edits.push({ from: line.start, to: line.end, text: blocks.map(({ xml }) => xml).join("") });
-          if (styles !== "") edits.push(addAutomaticStyles(text, styles));
-          continue;
-        }
-        edits.push(...inPieces(pieces, linesXml(writeText(content))));
-      }
-      if (edits.length > 0) this.#edited.set(part, edited(text, edits));
+    for (const part of PARTS) this.#set(part, this.#made(part, values, picture));
+    return this.#result();
+  }
+
+  fillPages(each: readonly Values[], picture: WriteInput["picture"]): Filled {
+    const why = unrepeatableIn(this.#edited.text(CONTENT)!);
+    if (why) throw new DrawerError(editErrors, "cannot-edit/pages-parts", { file: this.file, why });
+    const pages = each.map((values) => this.#made(CONTENT, values, picture));
+    const edges = this.#edited.text(STYLES) ?? "";
+    const shows = (field: string) =>
+      [CONTENT, STYLES].some((part) => this.#edited.text(part)?.includes(`<text:${field}`));
+    this.#set(CONTENT, pagesOf(pages, edges, shows("page-number")));
+    const { alike, differing } = saidAlike(each);
+    const names = slotsIn(edges)
+      .map(({ name }) => name)
+      .filter((name) => differing.has(plainName(name)));
+    this.#set(STYLES, this.#made(STYLES, alike, picture));
+    this.#notices.push(...edgeNotices({ file: this.file, names, countsPages: shows("page-count") }));
+    return this.#result();
+  }
+
+  #result(): Filled {
+    return { data: this.#edited.bytes(), filled: this.#filled, notices: this.#notices };
+  }
+
+  /** A part with its places filled. */
+  #made(part: string, values: Values, picture: WriteInput["picture"]): string {
+    const text = this.#edited.text(part) ?? "";
+    const edits: TextEdit[] = [];
+    for (const [{ line, pieces }, content] of placesToFill(slotsIn(text), values, this.#filled)) {
+      if (line && part === CONTENT && !isLine(content)) {
+        const written = writeOdt(cleanForXml({ content, ...(picture && { picture }) }));
+        this.#notices.push(...written.notices);
+        const { blocks, styles } = graft(this.#edited, written.data as Uint8Array, "Standard", this.#styles);
+        edits.push({ from: line.start, to: line.end, text: blocks.map(({ xml }) => xml).join("") });
+        this.#styles += styles;
+      } else edits.push(...inPieces(pieces, linesXml(writeText(content))));
     }
-    return { data: this.#edited.bytes(), filled, notices };
+    return edited(text, edits);
+  }
+
+  /** Sets a part to its text, with the styles of the blocks in it. */
+  #set(part: string, text: string): void {
+    const styles = part === CONTENT ? this.#styles : "";
+    const made = styles === "" ? text : edited(text, [addAutomaticStyles(text, styles)]);
+    if (made !== this.#edited.text(part)) this.#edited.set(part, made);
   }
 }
 
 /** The text, and what stands at the edges of pages. */
-const PARTS = [CONTENT, "styles.xml"];
+const PARTS = [CONTENT, STYLES];
 
 /** Fields that are named places, by their elements (ODF 1.3 part 3, 7.3 to 7.7), with the attribute that has the name. */
 const FIELDS: Readonly<Record<string, string | undefined>> = {

@@ -19,12 +19,14 @@ export interface GraftedBlock {
  * @param host the document that they come into, which is changed but for its text
  * @param written an odt as our writer makes it
  * @param plain the style of plain paragraphs in the host
+ * @param added the automatic styles that the text has got since, which are not in it yet
  * @returns the blocks, and the automatic styles that the text needs
  */
 export function graft(
   host: EditedPackage,
   written: Uint8Array,
   plain: string,
+  added = "",
 ): { blocks: GraftedBlock[]; styles: string } {
   const guest = new Parts(written, host.parts.file);
   const text = host.text(CONTENT)!;
@@ -32,7 +34,7 @@ export function graft(
   const places = [...xmlPlaces(xml)];
   const automatic = places.find(({ name }) => name === "automatic-styles")!;
   const body = places.find((place) => place.name === "text" && place.parent?.name === "body")!;
-  const prefix = freePrefix(text);
+  const prefix = freePrefix(text + added);
   const own = new Set(
     [...xml.slice(automatic.inner, automatic.innerEnd).matchAll(/ style:name="([^"]*)"/g)].map(
       ([, name]) => name!,

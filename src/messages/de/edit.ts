@@ -12,6 +12,8 @@ export const editNotices: Translated<typeof english.editNotices> = {
     `Was in „${file}“ geändert wurde, ist nicht als Änderung gekennzeichnet: in odt geht das nur mit Absätzen des Textes, die nach einem anderen stehen. Rückgängig stellt die Datei wieder her; oder ändern Sie sie in einer Textverarbeitung.`,
   "not-kept/edges": ({ file, names }) =>
     `Kopf und Fuß der Seiten von „${file}“ gibt es einmal; ${names.join(", ")} ${names.length === 1 ? "bleibt" : "bleiben"} dort, wie es ist. Mit einem Namen in Klammern in --to bekommt jede Zeile eine eigene Datei.`,
+  "not-kept/page-count": ({ file }) =>
+    `„${file}“ sagt, wie viele Seiten es gibt: in einer Datei ist das die Zahl aller zusammen. Mit einem Namen in Klammern in --to bekommt jede Zeile eine eigene Datei.`,
   "not-kept/in-cells": ({ count }) =>
     `${count === 1 ? "Ein Verweis oder eine verbundene Zelle steht" : `${count} Verweise und verbundene Zellen stehen`} dort als gewöhnliche Zellen: setzen Sie sie im Programm der Tabelle.`,
 };
@@ -20,9 +22,9 @@ export const editErrors: Translated<typeof english.editErrors> = {
   "cannot-edit/form": ({ file }) =>
     `Nichts wurde geändert: „${file}“ ist in einer Form geschrieben, die Drawer liest und nicht ändert. Sichern Sie sie in einer Textverarbeitung noch einmal, als docx oder odt.`,
   "cannot-edit/pages": ({ file }) =>
-    `Nichts wurde gemacht: eine Datei mit Seiten für jede Zeile gibt es von docx-Dateien, nicht von „${file}“. Mit einem Namen in Klammern in --to bekommt jede Zeile eine eigene Datei (--to "Brief-{{Name}}.odt").`,
-  "cannot-edit/pages-notes": ({ file }) =>
-    `Nichts wurde gemacht: „${file}“ hat Fußnoten oder Anmerkungen, die nicht für jede Zeile in einer Datei stehen können. Mit einem Namen in Klammern in --to bekommt jede Zeile eine eigene Datei.`,
+    `Nichts wurde gemacht: eine Datei mit Seiten für jede Zeile gibt es von docx- und odt-Dateien, nicht von „${file}“. Mit einem Namen in Klammern in --to bekommt jede Zeile eine eigene Datei (--to "Brief-{{Name}}.odt").`,
+  "cannot-edit/pages-parts": ({ file, why }) =>
+    `Nichts wurde gemacht: „${file}“ hat ${{ notes: "Fußnoten oder Anmerkungen", tracked: "gekennzeichnete Änderungen", controls: "Felder eines Formulars", "page-frames": "Bilder oder Rahmen, die an eine Seite gebunden sind" }[why]}, die nicht für jede Zeile in einer Datei stehen können. Mit einem Namen in Klammern in --to bekommt jede Zeile eine eigene Datei.`,
   "cannot-edit/format": ({ file, format, formats }) =>
     `Nichts wurde geändert: in Dateien der Art ${format} setzt Drawer nichts ein und nimmt nichts heraus („${file}“). Es tut es bei ${formats}.`,
   "cannot-edit/flat": ({ file, as }) =>

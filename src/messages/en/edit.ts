@@ -15,9 +15,20 @@ export const editNotices = {
   /** What stands at the edges of pages is not filled for each of them. */
   "not-kept/edges": ({ file, names }: { file: string; names: readonly string[] }) =>
     `The head or foot of pages of “${file}” is there once, so ${names.join(", ")} ${names.length === 1 ? "stays as it is" : "stay as they are"} in it. With a name in braces in --to each row gets a file of its own.`,
+  /** How many pages there are is said of all rows together. */
+  "not-kept/page-count": ({ file }: { file: string }) =>
+    `“${file}” says how many pages there are: in one file that is the number of all of them. With a name in braces in --to each row gets a file of its own.`,
   /** Links and merged cells of a block are not in a sheet that it was put into. */
   "not-kept/in-cells": ({ count }: { count: number }) =>
     `${count === 1 ? "One link or merged cell" : `${count} links and merged cells`} of the block ${count === 1 ? "is" : "are"} there as plain cells: set them in the sheet's own program.`,
+};
+
+/** What keeps a document from standing in one file several times. */
+const UNREPEATABLE = {
+  notes: "notes or comments",
+  tracked: "tracked changes",
+  controls: "fields of a form",
+  "page-frames": "pictures or frames that are bound to a page",
 };
 
 /** Why nothing was put into a file, or taken out of one. */
@@ -27,10 +38,10 @@ export const editErrors = {
     `Nothing was changed: “${file}” is written in a form of its standard that Drawer reads and does not change. Save it again in a word processor, as docx or odt.`,
   /** Pages for each of some rows are not made in a format. */
   "cannot-edit/pages": ({ file }: { file: string }) =>
-    `Nothing was made: one file with pages for each row is made of docx files, and not of “${file}”. With a name in braces in --to each row gets a file of its own (--to "letter-{{Name}}.odt").`,
+    `Nothing was made: one file with pages for each row is made of docx and odt files, and not of “${file}”. With a name in braces in --to each row gets a file of its own (--to "letter-{{Name}}.odt").`,
   /** What is in a document cannot stand in one file several times. */
-  "cannot-edit/pages-notes": ({ file }: { file: string }) =>
-    `Nothing was made: “${file}” has notes or comments, which cannot be there for each row in one file. With a name in braces in --to each row gets a file of its own.`,
+  "cannot-edit/pages-parts": ({ file, why }: { file: string; why: keyof typeof UNREPEATABLE }) =>
+    `Nothing was made: “${file}” has ${UNREPEATABLE[why]}, which cannot be there for each row in one file. With a name in braces in --to each row gets a file of its own.`,
   /** Files of a format are not changed. */
   "cannot-edit/format": ({ file, format, formats }: { file: string; format: string; formats: string }) =>
     `Nothing was changed: Drawer puts nothing into ${format} files, and takes nothing out of them (“${file}”). It does with ${formats}.`,
