@@ -207,39 +207,43 @@ test("a lift that was broken off between the drawer and the file is told, and is
   expect((await drawer(["list"])).err).toBe("");
 });
 
-test("killed at any moment, what was lifted is in the drawer or in its file, and the next command says what to do", async () => {
-  const main = resolve("dist/bin/main.js");
-  const diary = demo("diary.docx");
-  const before = readFileSync(diary);
-  let both = 0;
-  const rounds = isFull ? 500 : 5;
-  for (let round = 0; round < rounds; round++) {
-    fresh();
-    writeFileSync(diary, before);
-    const child = spawn(process.execPath, [main, "lift", diary, "--at", "p3"], {
-      env: { ...process.env, DRAWER_HOME: home() },
-    });
-    let isOver = false;
-    const ended = new Promise<void>((done) => child.once("exit", () => ((isOver = true), done())));
-    // The journal's first line is the beginning of what is dangerous.
-    while (!isOver && !existsSync(join(home(), "files"))) await new Promise((done) => setTimeout(done, 1));
-    await new Promise((done) => setTimeout(done, (round % 10) * 5));
-    child.kill("SIGKILL");
-    await ended;
-    const inFile = (await parts(diary)).some((text) => text.startsWith("First wheatear"));
-    const listed = await drawer(["list", "--json"]);
-    const inDrawer = (JSON.parse(listed.out) as { snippets: unknown[] }).snippets.length > 0;
-    expect([round, inFile || inDrawer]).toEqual([round, true]);
-    if (inFile && inDrawer) {
-      both++;
-      expect(listed.err).toMatch(/is in the drawer, and still in “diary.docx”/);
-      await all("lift --finish");
-      expect((await parts(diary)).some((text) => text.startsWith("First wheatear"))).toBe(false);
-    } else expect(listed.err).not.toMatch(/broken off/);
-    if (inFile) expect(readFileSync(diary).equals(before) || both > 0).toBe(true);
-    expect(readdirSync(work).filter((name) => name.endsWith(".part"))).toEqual([]);
-  }
-}, 300_000);
+test(
+  "killed at any moment, what was lifted is in the drawer or in its file, and the next command says what to do",
+  async () => {
+    const main = resolve("dist/bin/main.js");
+    const diary = demo("diary.docx");
+    const before = readFileSync(diary);
+    let both = 0;
+    const rounds = isFull ? 500 : 5;
+    for (let round = 0; round < rounds; round++) {
+      fresh();
+      writeFileSync(diary, before);
+      const child = spawn(process.execPath, [main, "lift", diary, "--at", "p3"], {
+        env: { ...process.env, DRAWER_HOME: home() },
+      });
+      let isOver = false;
+      const ended = new Promise<void>((done) => child.once("exit", () => ((isOver = true), done())));
+      // The journal's first line is the beginning of what is dangerous.
+      while (!isOver && !existsSync(join(home(), "files"))) await new Promise((done) => setTimeout(done, 1));
+      await new Promise((done) => setTimeout(done, (round % 10) * 5));
+      child.kill("SIGKILL");
+      await ended;
+      const inFile = (await parts(diary)).some((text) => text.startsWith("First wheatear"));
+      const listed = await drawer(["list", "--json"]);
+      const inDrawer = (JSON.parse(listed.out) as { snippets: unknown[] }).snippets.length > 0;
+      expect([round, inFile || inDrawer]).toEqual([round, true]);
+      if (inFile && inDrawer) {
+        both++;
+        expect(listed.err).toMatch(/is in the drawer, and still in “diary.docx”/);
+        await all("lift --finish");
+        expect((await parts(diary)).some((text) => text.startsWith("First wheatear"))).toBe(false);
+      } else expect(listed.err).not.toMatch(/broken off/);
+      if (inFile) expect(readFileSync(diary).equals(before) || both > 0).toBe(true);
+      expect(readdirSync(work).filter((name) => name.endsWith(".part"))).toEqual([]);
+    }
+  },
+  isFull ? 3_600_000 : 300_000,
+);
 
 test("a form is filled by labels and by a table of two columns; a file for each row of a table, all of them or none", async () => {
   const form = join(work, "letter.md");
