@@ -1,4 +1,5 @@
 import type { Block } from "../compose/block.js";
+import type { Rectangle } from "../content/cells.js";
 import { defined } from "../content/defined.js";
 import { DrawerError } from "../content/error.js";
 import { checkBytes } from "../content/limits.js";
@@ -13,6 +14,7 @@ import { fillPlaces, placesIn } from "./fill.js";
 import { flowsOf, Leaves } from "./parts.js";
 import { putIntoSheet, sheetPlaces } from "./sheet-edit.js";
 import { readSource } from "./source.js";
+import { appendToTable } from "./table-edit.js";
 import { linesPlace } from "./text-edit.js";
 
 /** How a block is put into a file. */
@@ -52,6 +54,8 @@ export async function putInto(
   switch (editor.type) {
     case "document": {
       const [place] = await documentPlaces(bytes, name, format, [spot], put === "instead");
+      if (put === "after" && editor.append && place!.cells && isSeveral(place!.cells))
+        return appendToTable(editor.append, bytes, name, place!, input, { ...defined({ track }), at });
       return editor.put(bytes, name, place!, put, input, { ...defined({ track }), at });
     }
     case "sheet":
@@ -94,6 +98,10 @@ export async function takeOut(
         spots.map((spot) => linesPlace(bytes, name, spot)),
       );
   }
+}
+
+function isSeveral({ top, left, bottom, right }: Rectangle): boolean {
+  return top < bottom || left < right;
 }
 
 /** Puts a block into all places of a name. */

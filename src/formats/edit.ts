@@ -1,4 +1,5 @@
 import type { Rectangle } from "../content/cells.js";
+import type { Content } from "../content/model.js";
 import type { WriteInput, WriteResult } from "./write-input.js";
 
 /** Where a block goes: behind what stands at a spot, before it, or in its place. */
@@ -31,6 +32,9 @@ export interface PutInput extends WriteInput {
   readonly isHost: boolean;
 }
 
+/** What the cells of a row hold that is appended to a table. */
+export type AppendedRow = readonly (Content | undefined)[];
+
 /** How a document is changed. */
 export interface EditOptions {
   /** Whether changes are marked as such, for somebody to accept; as the document says when it is left out. */
@@ -51,6 +55,20 @@ export interface DocumentEditor {
     file: string,
     place: DocumentPlace,
     put: Put | undefined,
+    input: PutInput,
+    options: EditOptions,
+  ): Promise<Edited>;
+  /**
+   * Appends rows to a table below some of its cells, in the looks of the last row of those; where a format has it.
+   * @param place the cells
+   * @param rows what their cells hold, from the first column of the table on; nothing for one that stays empty
+   * @throws DrawerError `unreadable`, `cannot-edit` where cells are merged there
+   */
+  append?(
+    bytes: Uint8Array,
+    file: string,
+    place: DocumentPlace,
+    rows: readonly AppendedRow[],
     input: PutInput,
     options: EditOptions,
   ): Promise<Edited>;

@@ -107,6 +107,15 @@ test("a block goes into an empty cell; into a filled one only when that is said;
   expect(await refusal(putInto(grid, "a.docx", "t1!A1:B2", cells, { put: "instead" }))).toBe(
     "cannot-edit/shape",
   );
+  const merged = rawDocument(
+    table(
+      [cell(p(r("a")), '<w:tcPr><w:vMerge w:val="restart"/></w:tcPr>'), cell(p(r("b")))],
+      [cell("<w:p/>", "<w:tcPr><w:vMerge/></w:tcPr>"), cell(p(r("c")))],
+    ) + p(r("end")),
+  );
+  const after = (at: string) => putInto(merged, "a.docx", at, cells, { put: "after" });
+  expect(await refusal(after("t1!A1:B1"))).toBe("cannot-edit/merged");
+  expect(await rows((await after("t1!A1:B2")).data)).toEqual([["a", "b"], ["c"], ["1", "2"]]);
 });
 
 test("items put beside an item are items of its list", async () => {

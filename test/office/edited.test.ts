@@ -120,6 +120,15 @@ corpusTest.each(["diary.docx", "diary.odt", "libreoffice.odt"])(
       ["without", (track) => takeOut(before, name, [third], { track })],
       ["several", (track) => takeOut(before, name, [second, third], { track })],
     ];
+    // Rows below others are marked where the format marks them.
+    if (name === "diary.docx") {
+      const rows = compose([
+        await readHtml(
+          "<table><tr><th>New<th>Species<tr><td>3<td><b>Robin</b>, <i>first</i><tr><td>4<td>Wren</table>",
+        ),
+      ]);
+      edits.push(["rows", (track) => putInto(before, name, "t1!A1:C3", rows, { track, put: "after" })]);
+    }
     const ending = extname(name);
     const put = (file: string, bytes: Uint8Array) => writeFileSync(join(folder, file), bytes);
     put(`was${ending}`, before);
@@ -146,5 +155,64 @@ corpusTest.each(["diary.docx", "diary.odt", "libreoffice.odt"])(
       [edit]: [shownIn(`${edit}-no`) === shownIn("was"), shownIn(`${edit}-yes`) === shownIn(`${edit}-done`)],
     }));
     expect(decided).toEqual(edits.map(([edit]) => ({ [edit]: [true, true] })));
+  },
+);
+
+corpusTest.each(["diary.docx", "diary.odt"])(
+  "rows come below others in a table of %s, by the names of its columns, in their looks, as LibreOffice shows",
+  async (name) => {
+    made();
+    const before = bytesOf(name);
+    const put = async (at: string, html: string) =>
+      (await putInto(before, name, at, compose([await readHtml(html)]), { put: "after" })).data;
+    const rich =
+      "<table><tr><th>New<th>Species<tr><td>3<td><p>Robin</p><ul><li><b>seen</b></li><li><u>heard</u></li></ul><tr><td><u>4</u><td>two<br>lines &amp; more</table>";
+    const ending = extname(name);
+    /** The rows of the last table of a file, as LibreOffice writes them. */
+    const rowsOf = (file: string) =>
+      [
+        .../<table[\s\S]*<\/table>/i
+          .exec(readFileSync(join(folder, `${file}.html`), "utf8"))![0]
+          .matchAll(/<tr[\s\S]*?<\/tr>/gi),
+      ].map(([row]) =>
+        [...row.matchAll(/<t[dh][\s\S]*?<\/t[dh]>/gi)].map(([cell]) =>
+          cell
+            .replace(/<[^>]*>/g, " ")
+            .replace(/\s+/g, " ")
+            .trim(),
+        ),
+      );
+    const files = {
+      was: before,
+      middle: await put("t1!A1:C3", rich),
+      end: await put("t1!A1:C4", rich),
+      head: await put("t1!A1:C1", rich),
+      plain: await put("t1!B2:C3", "<table><tr><td>8<td>9</table>"),
+    };
+    for (const [file, bytes] of Object.entries(files)) writeFileSync(join(folder, `${file}${ending}`), bytes);
+    convert(
+      folder,
+      "html:HTML (StarWriter)",
+      Object.keys(files).map((file) => `${file}${ending}`),
+    );
+    const was = rowsOf("was");
+    expect(was).toHaveLength(4);
+    const rows = [
+      ["Robin seen heard", "3", ""],
+      ["two lines &amp; more", "4", ""],
+    ];
+    const withRows = (at: number, added = rows) => [...was.slice(0, at), ...added, ...was.slice(at)];
+    expect(rowsOf("middle")).toEqual(withRows(3));
+    expect(rowsOf("end")).toEqual(withRows(4));
+    expect(rowsOf("head")).toEqual(withRows(1));
+    expect(rowsOf("plain")).toEqual(withRows(3, [["", "8", "9"]]));
+    const merged = await putInto(
+      before,
+      name,
+      "t1!A1:C4",
+      compose([await readHtml("<table><tr><td>1<td>2<td>3<td>4</table>")]),
+      { put: "after" },
+    ).catch(({ reason }: { reason: string }) => reason);
+    expect(merged).toBe("cannot-edit/shape");
   },
 );

@@ -1,7 +1,16 @@
 import { DrawerError } from "../../content/error.js";
 import type { Table } from "../../content/model.js";
 import { editErrors } from "../../messages/en/edit.js";
-import type { DocumentEditor, DocumentPlace, Edited, EditOptions, Put, PutInput } from "../edit.js";
+import type {
+  AppendedRow,
+  DocumentEditor,
+  DocumentPlace,
+  Edited,
+  EditOptions,
+  Put,
+  PutInput,
+} from "../edit.js";
+import { isLine } from "../fill.js";
 import { cellContents } from "../office/cell-contents.js";
 import { cleanForXml } from "../office/clean.js";
 import { zipOf } from "../office/compound-file.js";
@@ -9,9 +18,11 @@ import { EditedPackage } from "../office/edited-package.js";
 import { mainPart, relationsOf, partOfType } from "../office/relations.js";
 import { edited, placesOf, type TextEdit, type XmlPlace } from "../office/xml-text.js";
 import { Parts } from "../office/zip.js";
+import { writeText } from "../text/write.js";
 import { graft, type GraftedBlock, type GraftPlace } from "./graft.js";
 import { removal } from "./removal.js";
 import { cellsIn } from "./table-places.js";
+import { rowLike } from "./table-rows.js";
 import { asDeleted, asInserted, authorOf, type Author } from "./tracked.js";
 import { writeDocx } from "./write.js";
 
@@ -23,6 +34,10 @@ export const docxEditor: DocumentEditor = {
   async put(bytes, file, place, put, input, options) {
     const document = await Document.open(bytes, file);
     return document.put(place, put, input, options);
+  },
+  async append(bytes, file, place, rows, input, options) {
+    const document = await Document.open(bytes, file);
+    return document.append(place, rows, input, options);
   },
   async takeOut(bytes, file, places, options) {
     const document = await Document.open(bytes, file);
@@ -111,6 +126,38 @@ class Document {
       edits.push({ from: at, to: at, text: this.#apart(made.blocks, at, put === "instead" ? last.end : at) });
     }
     this.edited.set(this.part, edited(this.#text, edits));
+    return { data: this.edited.bytes(), notices };
+  }
+
+  async append(
+    { elements, cells, spot }: DocumentPlace,
+    rows: readonly AppendedRow[],
+    input: PutInput,
+    options: EditOptions,
+  ): Promise<Edited> {
+    const table = placesOf(this.#text, elements).get(elements[0]!)!;
+    const author = this.#author(options);
+    const like = rowLike(this.#text, table, cells!.bottom, { file: this.file, spot });
+    const notices = [];
+    let made = "";
+    for (const row of rows) {
+      const inner: string[] = [];
+      for (const [at, cell] of like.cells.entries()) {
+        const content = row[at] ?? [];
+        if (isLine(content)) inner.push(cell.line(writeText(content)));
+        else {
+          const place = this.#graftPlace(cell.place, table, input.isHost);
+          const { blocks, notices: told } = await this.#blocks({ ...input, content }, place, undefined);
+          notices.push(...told);
+          inner.push(
+            cell.holding(blocks.map(({ xml }) => xml).join("") + (blocks.at(-1)?.isTable ? EMPTY : "")),
+          );
+        }
+      }
+      made += like.row(inner);
+    }
+    const text = author ? asInserted(made, author) : made;
+    this.edited.set(this.part, edited(this.#text, [{ from: like.end, to: like.end, text }]));
     return { data: this.edited.bytes(), notices };
   }
 

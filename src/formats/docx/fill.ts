@@ -17,7 +17,6 @@ import { bracesIn, inPieces, type TextPiece } from "../office/braces.js";
 import { cleanForXml } from "../office/clean.js";
 import { zipOf } from "../office/compound-file.js";
 import { EditedPackage } from "../office/edited-package.js";
-import { escapeXml } from "../office/odf.js";
 import { mainPart, partOfType, relationsOf } from "../office/relations.js";
 import {
   attributeAt,
@@ -33,6 +32,7 @@ import { writeText } from "../text/write.js";
 import type { WriteInput } from "../write-input.js";
 import { graft } from "./graft.js";
 import { countedAnew, isRepeatable, pagesOf, showsField } from "./pages.js";
+import { linesXml, lookOf, runXml } from "./run-text.js";
 import { writeDocx } from "./write.js";
 
 /** Fills content controls, fields, bookmarks and names in braces, in the text of a docx and in its headers and footers. */
@@ -315,20 +315,6 @@ function mergeName(instruction: string): string | undefined {
   return found ? (found[1] ?? found[2]) : undefined;
 }
 
-/** The look of the first run, which what comes in its place takes on. */
-function lookOf(xml: string): string {
-  return /<w:r(?:\s[^>]*)?>\s*(<w:rPr>[\s\S]*?<\/w:rPr>)/.exec(xml)?.[1] ?? "";
-}
-
 function wordsIn(xml: string): string {
   return plainText([...xml.matchAll(/<w:t(?:\s[^>]*)?>([^<]*)</g)].map(([, words]) => words).join(""));
-}
-
-function runXml(value: string, look: string): string {
-  return value === "" ? "" : `<w:r>${look}<w:t xml:space="preserve">${linesXml(value)}</w:t></w:r>`;
-}
-
-/** Lines of text as they stand in an element of text. */
-function linesXml(value: string): string {
-  return value.split("\n").map(escapeXml).join('</w:t><w:br/><w:t xml:space="preserve">');
 }

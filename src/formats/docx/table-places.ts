@@ -21,7 +21,7 @@ export function cellsIn(text: string, table: XmlPlace, { top, bottom, left, righ
 }
 
 /** Elements of a name in another, those inside content controls and insertions too. */
-function unwrapped(text: string, parent: XmlPlace, name: string): XmlPlace[] {
+export function unwrapped(text: string, parent: XmlPlace, name: string): XmlPlace[] {
   return childPlaces(text, parent).flatMap((child) => {
     if (child.name === name) return [child];
     return /^(sdt|sdtContent|ins|customXml)$/.test(child.name) ? unwrapped(text, child, name) : [];

@@ -1,9 +1,18 @@
 import type { Rectangle } from "../../content/cells.js";
 import { DrawerError } from "../../content/error.js";
-import type { Table } from "../../content/model.js";
+import type { Content, Table } from "../../content/model.js";
 import { notice, type Notice } from "../../content/notice.js";
 import { editErrors, editNotices } from "../../messages/en/edit.js";
-import type { DocumentEditor, DocumentPlace, Edited, EditOptions, Put, PutInput } from "../edit.js";
+import type {
+  AppendedRow,
+  DocumentEditor,
+  DocumentPlace,
+  Edited,
+  EditOptions,
+  Put,
+  PutInput,
+} from "../edit.js";
+import { isLine } from "../fill.js";
 import { cellContents } from "../office/cell-contents.js";
 import { cleanForXml } from "../office/clean.js";
 import { EditedPackage } from "../office/edited-package.js";
@@ -17,9 +26,11 @@ import {
   type TextEdit,
   type XmlPlace,
 } from "../office/xml-text.js";
+import { writeText } from "../text/write.js";
 import { addAutomaticStyles } from "./automatic-styles.js";
 import { graft, type GraftedBlock } from "./graft.js";
 import { cellsIn } from "./table-places.js";
+import { rowLike, type RowLike } from "./table-rows.js";
 import { TrackedChanges } from "./tracked.js";
 import { writeOdt } from "./write.js";
 
@@ -30,6 +41,8 @@ export const odtEditor: DocumentEditor = {
   type: "document",
   put: (bytes, file, place, put, input, options) =>
     Promise.resolve().then(() => new Document(bytes, file, options).put(place, put, input)),
+  append: (bytes, file, place, rows, input, options) =>
+    Promise.resolve().then(() => new Document(bytes, file, options).append(place, rows, input)),
   takeOut: (bytes, file, places, options) =>
     Promise.resolve().then(() => new Document(bytes, file, options).takeOut(places)),
 };
@@ -37,6 +50,8 @@ export const odtEditor: DocumentEditor = {
 class Document {
   readonly #edited: EditedPackage;
   readonly #text: string;
+  /** The automatic styles of what has come. */
+  #styles = "";
   /** What marks changes; nothing where they are not marked. */
   readonly #changes: TrackedChanges | undefined;
 
@@ -62,7 +77,7 @@ class Document {
     const notices: Notice[] = [];
     if (cells) edits.push(...this.#intoCells(first, cells, spot, put, input, notices));
     else {
-      const blocks = this.#blocks(input, edits, notices);
+      const blocks = this.#blocks(input, notices);
       const marked =
         put === "instead"
           ? this.#markedInPlaceOf(found, blocks, spot)
@@ -72,6 +87,22 @@ class Document {
       else edits.push(...this.#beside(put === "before" ? first : last, put ?? "after", blocks));
     }
     return this.#changed(edits, notices);
+  }
+
+  append({ elements, cells, spot }: DocumentPlace, rows: readonly AppendedRow[], input: PutInput): Edited {
+    const table = placesOf(this.#text, elements).get(elements[0]!)!;
+    const like = rowLike(this.#text, table, cells!.bottom, { file: this.file, spot });
+    const notices: Notice[] = [];
+    const inCell = (content: Content, cell: RowLike["cells"][number]) =>
+      isLine(content)
+        ? cell.line(writeText(content))
+        : cell.holding(
+            this.#blocks({ ...input, content }, notices)
+              .map(({ xml }) => xml)
+              .join(""),
+          );
+    const made = rows.map((row) => like.row(like.cells.map((cell, at) => inCell(row[at] ?? [], cell))));
+    return this.#changed([{ from: like.end, to: like.end, text: made.join("") }], notices);
   }
 
   takeOut(places: readonly DocumentPlace[]): Edited {
@@ -102,7 +133,8 @@ class Document {
     const list = this.#changes?.list ?? [];
     if (this.#changes && list.length === 0)
       notices.push(notice(editNotices, "not-kept/tracked", { file: this.file }));
-    this.#edited.set(CONTENT, edited(this.#text, [...list, ...edits]));
+    const styles = this.#styles === "" ? [] : [addAutomaticStyles(this.#text, this.#styles)];
+    this.#edited.set(CONTENT, edited(this.#text, [...styles, ...list, ...edits]));
     return { data: this.#edited.bytes(), notices };
   }
 
@@ -152,8 +184,8 @@ class Document {
     return isOne ? { start: elements[0]!.start, end: elements.at(-1)!.end } : undefined;
   }
 
-  /** Content as blocks of this document. The styles that they need are added to the edits. */
-  #blocks(input: PutInput, edits: TextEdit[], notices: Notice[]): GraftedBlock[] {
+  /** Content as blocks of this document. The styles that they need are added with its changes. */
+  #blocks(input: PutInput, notices: Notice[]): GraftedBlock[] {
     const written = writeOdt(cleanForXml(input));
     notices.push(...written.notices);
     const usesBody =
@@ -163,8 +195,9 @@ class Document {
       this.#edited,
       written.data as Uint8Array,
       usesBody ? "Text_20_body" : "Standard",
+      this.#styles,
     );
-    if (styles !== "") edits.push(addAutomaticStyles(this.#text, styles));
+    this.#styles += styles;
     return blocks;
   }
 
@@ -202,17 +235,16 @@ class Document {
         inner.replace(/<[^>]*>/g, "").trim() === "" && !/<(?:draw|table|text:note|text:list)\b/.test(inner);
       if (put === undefined && !isEmpty)
         throw new DrawerError(editErrors, "cannot-edit/filled", { file: this.file, spot });
-      const styles: TextEdit[] = [];
-      const blocks = this.#blocks({ ...input, content: several?.[index] ?? input.content }, styles, notices);
+      const blocks = this.#blocks({ ...input, content: several?.[index] ?? input.content }, notices);
       const xml = blocks.map((block) => block.xml).join("");
-      if (cell.inner === cell.end) return [...styles, ...this.#opened(cell, xml)];
+      if (cell.inner === cell.end) return this.#opened(cell, xml);
       const isWhole = put === "instead" || isEmpty;
       const [from, to] = isWhole
         ? [cell.inner, cell.innerEnd]
         : put === "before"
           ? [cell.inner, cell.inner]
           : [cell.innerEnd, cell.innerEnd];
-      return [...styles, { from, to, text: xml }];
+      return [{ from, to, text: xml }];
     });
   }
 

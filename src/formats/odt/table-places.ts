@@ -19,13 +19,15 @@ export function cellsIn(text: string, table: XmlPlace, { top, bottom, left, righ
   return found;
 }
 
-function rowsIn(text: string, parent: XmlPlace): XmlPlace[] {
+/** The rows of a table, those of its head too; one that is there several times is one. */
+export function rowsIn(text: string, parent: XmlPlace): XmlPlace[] {
   return childPlaces(text, parent).flatMap((child) => {
     if (child.name === "table-row") return [child];
     return /^(table-header-rows|table-rows|table-row-group)$/.test(child.name) ? rowsIn(text, child) : [];
   });
 }
 
-function repeated(text: string, place: XmlPlace, what: "rows" | "columns"): number {
+/** How often a row, or a cell, stands there. */
+export function repeated(text: string, place: XmlPlace, what: "rows" | "columns"): number {
   return Math.max(1, Number(attributeAt(text, place, `table:number-${what}-repeated`) ?? 1));
 }
