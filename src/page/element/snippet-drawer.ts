@@ -149,6 +149,12 @@ export class SnippetDrawer extends LitElement implements DrawerHost {
     this.addEventListener("keydown", (event) => this.#selectAll(event));
   }
 
+  /** It is drawn once for all that one act changes, however many steps it takes: each drawing measures what is in sight. */
+  protected override async scheduleUpdate(): Promise<void> {
+    await endOfTurn();
+    await super.scheduleUpdate();
+  }
+
   protected override willUpdate(changed: PropertyValues): void {
     if (changed.has("binding")) this.#following.begin(this.binding);
     if ((changed.has("database") || changed.has("drawer")) && this.database !== undefined)
@@ -387,6 +393,18 @@ export class SnippetDrawer extends LitElement implements DrawerHost {
   get styleOfOne(): Recipe {
     return this.#composer.styleOfOne;
   }
+}
+
+/** Settles when what is under way is done. A timer would wait for long where the page is hidden. */
+function endOfTurn(): Promise<void> {
+  return new Promise((done) => {
+    const { port1, port2 } = new MessageChannel();
+    port1.onmessage = () => {
+      port1.close();
+      done();
+    };
+    port2.postMessage(undefined);
+  });
 }
 
 if (!customElements.get("snippet-drawer")) customElements.define("snippet-drawer", SnippetDrawer);
