@@ -3,10 +3,10 @@ import { Hono, type Context } from "hono";
 import { bodyLimit } from "hono/body-limit";
 import { cors } from "hono/cors";
 import { secureHeaders } from "hono/secure-headers";
-import { streamSSE } from "hono/streaming";
 import * as v from "valibot";
 import { reasonOf } from "../content/error.js";
 import { hubAnswers, type HubRefusal } from "../messages/en/hub.js";
+import { answerWithEvents } from "../stores/remote/event-stream.js";
 import { MESSAGE, pack, unpackAsked } from "../stores/remote/wire.js";
 import { deviceId } from "../sync/devices.js";
 import { readHeader, type SealedRecord } from "../sync/records.js";
@@ -40,8 +40,6 @@ export const USUAL: Pick<HubOptions, "quotas" | "rates"> = {
 /** How large a request may be, in bytes: a batch of records, or a part of a content, and what stands around it. */
 const MOST_BYTES = 16 * 1024 * 1024;
 const MOST_RECORDS = 1000;
-/** How often a stream of news says that it is still there, in milliseconds. */
-const STILL_HERE = 15_000;
 
 const RECORDS = v.pipe(
   v.array(v.strictObject({ header: bytes, signature: bytes, body: bytes })),
@@ -105,8 +103,8 @@ export function hubApp(database: HubDatabase, options: HubOptions): HubApp {
   const devices = new Rates(options.rates.device);
   const strangers = new Rates(options.rates.stranger);
   const app = new Hono();
-  const ending = new AbortController();
-  const ended = new Promise<void>((settle) => ending.signal.addEventListener("abort", () => settle()));
+  /** What ends each stream of news that is open. */
+  const streams = new Set<() => void>();
   const refuse = (context: Context, why: HubRefusal) => context.text(hubAnswers[why], STATUS[why]);
 
   // Any page may ask: what counts is a device's signature, which no browser adds by itself.
@@ -247,23 +245,20 @@ export function hubApp(database: HubDatabase, options: HubOptions): HubApp {
   app.get(
     "/groups/:group/news",
     asked(async (context, { group, device }) =>
-      streamSSE(context, async (stream) => {
+      answerWithEvents(context, ({ tell, end: leave }) => {
         metrics.listening(1);
-        let leave: () => void;
-        const gone = new Promise<void>((settle) => (leave = settle));
-        stream.onAbort(() => leave());
-        const tell = (event: string) => void stream.writeSSE({ event, data: "" });
         const stop = database.listen((news) => {
           if (news === group || news === "") tell("news");
           if (news === removalOf(group, device)) leave();
         });
-        const timer = setInterval(() => tell("here"), STILL_HERE);
+        streams.add(leave);
         // What came before it was heard is looked for once.
         tell("news");
-        await Promise.race([gone, ended]);
-        clearInterval(timer);
-        stop();
-        metrics.listening(-1);
+        return () => {
+          streams.delete(leave);
+          stop();
+          metrics.listening(-1);
+        };
       }),
     ),
   );
@@ -295,7 +290,7 @@ export function hubApp(database: HubDatabase, options: HubOptions): HubApp {
     options.log(`${context.req.method} failed: ${reasonOf(error)}`);
     return context.text(hubAnswers.failed, 500);
   });
-  return { app, groups, end: () => ending.abort() };
+  return { app, groups, end: () => streams.forEach((leave) => leave()) };
 }
 
 function message(context: Context, value: unknown): Response {

@@ -2,7 +2,6 @@ import { serve, type ServerType } from "@hono/node-server";
 import { serveStatic } from "@hono/node-server/serve-static";
 import { Hono, type Context } from "hono";
 import { secureHeaders } from "hono/secure-headers";
-import { streamSSE } from "hono/streaming";
 import * as v from "valibot";
 import { DrawerError, reasonOf, refusalOf } from "../content/error.js";
 import { LIMITS } from "../content/limits.js";
@@ -10,6 +9,7 @@ import type { Store } from "../drawer/store.js";
 import { openWindow, windowPage } from "../messages/en/window.js";
 import { NEXT_KEYS } from "../page/binding/host-desktop.js";
 import type { HostFiles } from "../page/binding/host-files.js";
+import { answerWithEvents } from "../stores/remote/event-stream.js";
 import { remoteHandler } from "../stores/remote/handler.js";
 import { unpackAsked } from "../stores/remote/wire.js";
 import { removeEntryPage } from "./entry-page.js";
@@ -169,14 +169,11 @@ function desktopHandler(
 ): Hono {
   const app = new Hono();
   app.get("/news", (context) =>
-    streamSSE(context, async (stream) => {
-      const gone = new Promise<void>((settle) => stream.onAbort(settle));
-      const tell = (news: WindowNews) => void stream.writeSSE({ event: "news", data: JSON.stringify(news) });
-      const stop = desktop.listen(tell);
+    answerWithEvents(context, (stream) => {
+      const tell = (news: WindowNews) => stream.tell("news", JSON.stringify(news));
       const { listening, into, caret, noCaret } = desktop;
       tell({ notices: [], listening, into, ...caret, ...(noCaret && { refused: noCaret }) });
-      await gone;
-      stop();
+      return desktop.listen(tell);
     }),
   );
   app.post("/into", async (context) => {

@@ -1,12 +1,9 @@
 import { Hono } from "hono";
-import { streamSSE } from "hono/streaming";
 import { DrawerError, refusalOf } from "../../content/error.js";
 import { Conflict, type Store } from "../../drawer/store.js";
+import { answerWithEvents } from "./event-stream.js";
 import { isQuestion } from "./questions.js";
 import { MESSAGE, METHODS, pack, STATUS, unpackAsked, type About, type Method } from "./wire.js";
-
-/** How often a stream of changes says that it is still there, in milliseconds; else what lies between may close it. */
-const STILL_HERE = 15_000;
 
 /** How a store is served. */
 export interface RemoteHandlerOptions {
@@ -56,17 +53,13 @@ export function remoteHandler(store: Store, options: RemoteHandlerOptions = {}):
   });
 
   app.get("/changes", (context) =>
-    streamSSE(context, async (stream) => {
+    answerWithEvents(context, ({ tell }) => {
       counted(1);
-      const gone = new Promise<void>((settle) => stream.onAbort(settle));
-      const stop = store.watch(() => void stream.writeSSE({ event: "changed", data: "" }));
-      const timer = setInterval(() => void stream.writeSSE({ event: "here", data: "" }), STILL_HERE);
-      // What asks knows by it that it is heard from now on.
-      await stream.writeSSE({ event: "here", data: "" });
-      await gone;
-      clearInterval(timer);
-      stop();
-      counted(-1);
+      const stop = store.watch(() => tell("changed"));
+      return () => {
+        stop();
+        counted(-1);
+      };
     }),
   );
 
