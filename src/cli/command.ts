@@ -6,10 +6,11 @@ import { MAIN } from "./home.js";
 export type CommandName = keyof typeof commands;
 
 /** Begins a command with the options that every command has. */
-export function begin(parent: Command, name: CommandName, operands = ""): Command {
+export function begin(parent: Command, name: CommandName): Command {
+  const { about, operands = "" }: { readonly about: string; readonly operands?: string } = commands[name];
   return parent
     .command(`${name.split(" ").at(-1)!} ${operands}`.trim())
-    .description(commands[name].about)
+    .description(about)
     .option("--drawer <name>", program.drawer, MAIN)
     .option("--json", program.json);
 }

@@ -5,6 +5,7 @@ import { reasonOf } from "../content/error.js";
 import { answers } from "../messages/en/cli-answers.js";
 import { commandGroups, program as says } from "../messages/en/cli-help.js";
 import { whyText } from "../messages/en/cli.js";
+import { begin, type CommandName } from "./command.js";
 import { whyOf } from "./output.js";
 import { endReading } from "./reading-bar.js";
 import { isRefusal, isWrongUsage, refusalText } from "./refusal.js";
@@ -88,10 +89,12 @@ async function main(typed: readonly string[]): Promise<void> {
     .helpCommand("help [command]", says.help)
     .exitOverride()
     .enablePositionalOptions();
-  const named = Object.values(groups).find((commands) => Object.hasOwn(commands, words[0] ?? ""));
+  // Of a command that is not called, nothing is needed but what the overview says of it.
+  const name = words[0] === "help" ? words[1] : words[0];
+  const named = Object.values(groups).find((commands) => Object.hasOwn(commands, name ?? ""));
   try {
-    if (named) (await named[words[0]!]!()).add(program);
-    else await addAll(program);
+    if (named) (await named[name!]!()).add(program);
+    else listAll(program);
     await program.parseAsync(words, { from: "user" });
   } catch (error) {
     endReading();
@@ -128,14 +131,11 @@ function packageVersion(): string {
   return (JSON.parse(readFileSync(file, "utf8")) as { version: string }).version;
 }
 
-/** Adds all commands, in their groups. */
-async function addAll(program: Command): Promise<void> {
-  for (const group of Object.keys(groups) as (keyof typeof groups)[]) {
-    for (const load of Object.values(groups[group])) {
-      (await load()).add(program);
-      program.commands.at(-1)!.helpGroup(`${commandGroups[group]}:`);
-    }
-  }
+/** Lists all commands, in their groups. */
+function listAll(program: Command): void {
+  for (const group of Object.keys(groups) as (keyof typeof groups)[])
+    for (const name of Object.keys(groups[group]) as CommandName[])
+      begin(program, name).helpGroup(`${commandGroups[group]}:`);
 }
 
 /**

@@ -29,7 +29,7 @@ export function pickCommand(name: keyof typeof PICK_COMMANDS): { add(program: Co
   return {
     add(program: Command): void {
       const { does, not }: { readonly does: PickAction; readonly not?: PickAction } = PICK_COMMANDS[name];
-      const command = begin(program, name, "<pick...>");
+      const command = begin(program, name);
       const says: { readonly about: string; readonly not?: string } = commands[name];
       if (not) command.option("--not", says.not);
       command.action(async (pick: readonly string[], options: CommonOptions & { not?: boolean }) => {

@@ -15,7 +15,7 @@ interface AppendOptions extends CommonOptions, GatherOptions {
 /** `drawer append [FILE…]`: adds files, spots of one, or standard input to the end of a snippet. */
 export function add(program: Command): void {
   const says = commands.append;
-  begin(program, "append", "[file...]")
+  begin(program, "append")
     .option("--at <spot>", says.at, several)
     .option("--type <type>", says.type)
     .option("--separator <sign>", says.separator)

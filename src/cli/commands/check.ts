@@ -14,7 +14,7 @@ const SHOWN = 400;
 
 /** `drawer check [PICK]`: what has become of snippets in the files that they came from. */
 export function add(program: Command): void {
-  begin(program, "check", "[pick...]").action(async (pick: readonly string[], options: CommonOptions) => {
+  begin(program, "check").action(async (pick: readonly string[], options: CommonOptions) => {
     const { checked, notices } = await withDrawer(options.drawer, (drawer) =>
       standingsOf(drawer, pick.length === 0 ? "all" : pick.join(" ")),
     );

@@ -10,7 +10,7 @@ type CollectOptions = CommonOptions & GatherOptions;
 /** `drawer collect [FILE…]`: copies files, or spots of a file, or standard input, into the drawer. */
 export function add(program: Command): void {
   const says = commands.collect;
-  begin(program, "collect", "[file...]")
+  begin(program, "collect")
     .option("--at <spot>", says.at, several)
     .option("--each <unit>", says.each)
     .option("--type <type>", says.type)

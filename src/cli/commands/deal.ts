@@ -23,7 +23,7 @@ interface DealOptions extends CommonOptions, RecipeOptions {
 /** `drawer deal [PICK]`: begins to hand out snippets one at a time, tells how many are left, or passes over the next. */
 export function add(program: Command): void {
   const says = commands.deal;
-  addRecipeOptions(begin(program, "deal", "[pick...]"))
+  addRecipeOptions(begin(program, "deal"))
     .option("--recipe <name>", commands.place.recipe)
     .option("--left", says.left)
     .option("--skip", says.skip)

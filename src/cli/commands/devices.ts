@@ -34,7 +34,7 @@ export function add(program: Command): void {
     .option("--hub <url>", joining.hub)
     .option("--name <name>", joining.name)
     .action(join);
-  begin(command, "devices remove", "<name>").action(async (name: string, options: CommonOptions) => {
+  begin(command, "devices remove").action(async (name: string, options: CommonOptions) => {
     const removed = await withClient(options, (client) => client.remove(name));
     answerWith(options, "device-removed", says.removed(removed), { devices: [removed] });
   });

@@ -22,7 +22,7 @@ import { openFile } from "../input.js";
 
 /** `drawer edit N`: a snippet's words in the user's editor, and what is left there put in their place. */
 export function add(program: Command): void {
-  begin(program, "edit", "<position>")
+  begin(program, "edit")
     .option("--with <file>", commands.edit.with)
     .action(async (typed: string, options: CommonOptions & { with?: string }) => {
       parseSnippetRef(typed);

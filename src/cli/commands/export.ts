@@ -11,7 +11,7 @@ import { printWhole, remark } from "../terminal.js";
 /** `drawer export FILE [PICK]`: writes snippets into a drawer file. */
 export function add(program: Command): void {
   const says = commands.export;
-  begin(program, "export", "<file> [pick...]")
+  begin(program, "export")
     .option("--overwrite", says.overwrite)
     .action(
       async (file: string, pick: readonly string[], options: CommonOptions & { overwrite?: boolean }) => {

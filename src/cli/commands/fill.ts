@@ -28,7 +28,7 @@ type Values = Record<string, FillValue>;
 /** `drawer fill FILE --to NEW`: puts snippets into the named places of a document. */
 export function add(program: Command): void {
   const says = commands.fill;
-  begin(program, "fill", "<file>")
+  begin(program, "fill")
     .option("--to <file>", says.to)
     .option("--from <pick>", says.from)
     .option("--each", says.each)

@@ -14,7 +14,7 @@ interface HideOptions extends CommonOptions {
 /** `drawer hide PICK [--not] [--for TIME]`: makes snippets private, until somebody says or for a time; or not private any more. */
 export function add(program: Command): void {
   const says = commands.hide;
-  begin(program, "hide", "<pick...>")
+  begin(program, "hide")
     .option("--not", says.not)
     .option("--for <time>", says.for)
     .action(async (pick: readonly string[], options: HideOptions) => {

@@ -16,7 +16,7 @@ import { progressBar } from "../progress.js";
 
 /** `drawer import FILE`: brings the snippets of a drawer file into the drawer. */
 export function add(program: Command): void {
-  begin(program, "import", "<file>").action(async (file: string, options: CommonOptions) => {
+  begin(program, "import").action(async (file: string, options: CommonOptions) => {
     if (file === STANDARD)
       await withStandardInput((spooled) => importFrom(spooled, sources.standardInput, options));
     else await importFrom(file, basename(file), options);

@@ -8,15 +8,13 @@ import { print } from "../terminal.js";
 
 /** `drawer keys [KEY=COMMAND…]`: the user's own keys, which work in every program while `drawer watch` runs. */
 export function add(program: Command): void {
-  begin(program, "keys", "[key=command...]").action(
-    async (typed: readonly string[], options: CommonOptions) => {
-      if (typed.length === 0) return list(options);
-      const set = typed.map(parseKey);
-      // The home is made ready by the first drawer in it.
-      const changed = await withDrawer(options.drawer, () => changeKeys(set));
-      answer(options, changed);
-    },
-  );
+  begin(program, "keys").action(async (typed: readonly string[], options: CommonOptions) => {
+    if (typed.length === 0) return list(options);
+    const set = typed.map(parseKey);
+    // The home is made ready by the first drawer in it.
+    const changed = await withDrawer(options.drawer, () => changeKeys(set));
+    answer(options, changed);
+  });
 }
 
 function list(options: CommonOptions): void {

@@ -8,7 +8,7 @@ import { UsageError } from "../refusal.js";
 /** `drawer label PICK TEXT`: gives snippets a label, or takes it off. */
 export function add(program: Command): void {
   const says = commands.label;
-  begin(program, "label", "<words...>")
+  begin(program, "label")
     .usage("<pick...> <text> | --remove <pick...>")
     .option("--remove", says.remove)
     .action(async (words: readonly string[], options: CommonOptions & { remove?: boolean }) => {

@@ -20,7 +20,7 @@ interface LiftOptions extends CommonOptions {
 /** `drawer lift FILE --at SPOT`: collects, and takes it out of the file. */
 export function add(program: Command): void {
   const says = commands.lift;
-  begin(program, "lift", "[file]")
+  begin(program, "lift")
     .option("--at <spot>", says.at, several)
     .option("--label <text>", commands.collect.label)
     .option("--track", says.track)

@@ -14,7 +14,7 @@ import { print, printJson } from "../terminal.js";
 /** `drawer look FILE`: the parts of a document or workbook, each with its spot. */
 export function add(program: Command): void {
   const says = commands.look;
-  begin(program, "look", "<file>")
+  begin(program, "look")
     .option("--type <type>", says.type)
     .option("--separator <sign>", says.separator)
     .option("--password-file <file>", says.passwordFile)

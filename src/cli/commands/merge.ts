@@ -8,7 +8,7 @@ import { addRecipeOptions, recipeOf, type RecipeOptions } from "../recipe-option
 
 /** `drawer merge PICK [recipe]`: makes one snippet of several. */
 export function add(program: Command): void {
-  addRecipeOptions(begin(program, "merge", "<pick...>"))
+  addRecipeOptions(begin(program, "merge"))
     .option("--recipe <name>", commands.place.recipe)
     .action(async (pick: readonly string[], options: CommonOptions & RecipeOptions & { recipe?: string }) => {
       const typed = recipeOf(options);

@@ -9,7 +9,7 @@ import { UsageError } from "../refusal.js";
 /** `drawer move PICK --before M`: changes the order, or the drawer. */
 export function add(program: Command): void {
   const says = commands.move;
-  begin(program, "move", "<pick...>")
+  begin(program, "move")
     .option("--before <position>", says.before)
     .option("--to-end", says.toEnd)
     .option("--into <drawer>", says.into)

@@ -38,7 +38,7 @@ interface PlaceOptions extends CommonOptions, RecipeOptions {
 /** `drawer place PICK`: makes a block of snippets and puts it on standard output, into a new file, or on the clipboard. */
 export function add(program: Command): void {
   const says = commands.place;
-  addRecipeOptions(begin(program, "place", "<pick...>"))
+  addRecipeOptions(begin(program, "place"))
     .option("--recipe <name>", says.recipe)
     .option("--out <format>", says.out(WRITTEN_FORMATS))
     .option("--to <file>", says.to)

@@ -19,17 +19,17 @@ export function add(program: Command): void {
     recipe: Recipe,
     sentence: (data: { name: string; recipe: string }) => string,
   ) => answerWith(options, "recipe", sentence({ name, recipe: describeRecipe(recipe) }), { name, recipe });
-  addRecipeOptions(begin(command, "recipe save", "<name>")).action(
+  addRecipeOptions(begin(command, "recipe save")).action(
     async (name: string, options: CommonOptions & RecipeOptions) => {
       const made = recipeOf(options);
       const isReplaced = await withDrawer(options.drawer, (drawer) => drawer.saveRecipe(name, made));
       tell(options, name, made, (data) => answers.recipeKept({ ...data, isReplaced }));
     },
   );
-  begin(command, "recipe show", "<name>").action(async (name: string, options: CommonOptions) => {
+  begin(command, "recipe show").action(async (name: string, options: CommonOptions) => {
     tell(options, name, await withDrawer(options.drawer, (drawer) => drawer.recipe(name)), answers.recipe);
   });
-  begin(command, "recipe remove", "<name>").action(async (name: string, options: CommonOptions) => {
+  begin(command, "recipe remove").action(async (name: string, options: CommonOptions) => {
     const removed = await withDrawer(options.drawer, (drawer) => drawer.removeRecipe(name));
     tell(options, name, removed, answers.recipeRemoved);
   });

@@ -6,7 +6,7 @@ import { refreshPick } from "../standings.js";
 
 /** `drawer refresh PICK`: takes snippets anew from the files that they came from. */
 export function add(program: Command): void {
-  begin(program, "refresh", "<pick...>").action((pick: readonly string[], options: CommonOptions) =>
+  begin(program, "refresh").action((pick: readonly string[], options: CommonOptions) =>
     act(options, (drawer) => refreshPick(drawer, pick.join(" "))),
   );
 }

@@ -15,7 +15,7 @@ import { print } from "../terminal.js";
 /** `drawer rules [NAME=VALUE…]`: the drawer's settings, and changes of them. */
 export function add(program: Command): void {
   const says = commands.rules;
-  begin(program, "rules", "[name=value...]")
+  begin(program, "rules")
     .option("--yes", says.yes)
     .action(async (typed: readonly string[], options: CommonOptions & { yes?: boolean }) => {
       const changes = Object.assign({}, ...typed.map(parseRule)) as Partial<Rules>;

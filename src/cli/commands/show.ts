@@ -15,7 +15,7 @@ import { print, remark, printJson } from "../terminal.js";
 /** `drawer show PICK`: snippets whole, without putting them anywhere. */
 export function add(program: Command): void {
   const says = commands.show;
-  begin(program, "show", "<pick...>")
+  begin(program, "show")
     .option("--reveal", says.reveal)
     .action(async (pick: readonly string[], options: CommonOptions & { reveal?: boolean }) => {
       const snippets = await withDrawer(options.drawer, (drawer) => drawer.snippets(pick.join(" ")));

@@ -6,7 +6,7 @@ import { begin } from "../command.js";
 
 /** `drawer split N`: makes the several again of which a snippet was made. */
 export function add(program: Command): void {
-  begin(program, "split", "<position>").action(async (position: string, options: CommonOptions) => {
+  begin(program, "split").action(async (position: string, options: CommonOptions) => {
     const place = parseSnippetRef(position);
     await act(options, async (drawer) => (await drawer.split(place)).notices);
   });

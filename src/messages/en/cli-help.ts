@@ -1,6 +1,7 @@
-/** What each command is for, and what its options mean, as the help of the command line says it. */
+/** What each command is for, what stands after it, and what its options mean, as the help of the command line says it. */
 export const commands = {
   append: {
+    operands: "[file...]",
     about: "add files, spots of a file, or standard input to the end of a snippet",
     between:
       "what stands between: newline, blank, space, comma, semicolon, tab, nothing, or any text (\\n, \\t)",
@@ -15,10 +16,12 @@ export const commands = {
     about: "hand out the one before it again",
   },
   check: {
+    operands: "[pick...]",
     about:
       "whether snippets still say what the files say that they came from: the same, changed, moved, gone",
   },
   collect: {
+    operands: "[file...]",
     about: "copy files, spots of a file, or standard input into the drawer; the source stays as it is",
     notPrivate: "it is not private, whatever it looks like",
     private: "it is private: shown nowhere, never found or exported, and soon gone",
@@ -32,6 +35,7 @@ export const commands = {
     at: "a spot of the file (p3, p3..p6, t1, t1!A1:C2, s2, Spring!A2:G2, pg4, name:Wind); may be repeated",
   },
   deal: {
+    operands: "[pick...]",
     about: "begin to hand out snippets one at a time (next and back do it); how many are left",
     left: "how many are left, which a deal without a pick tells too",
     skip: "pass over the next one",
@@ -51,6 +55,7 @@ export const commands = {
     name: "what this device is called (the computer's name)",
   },
   "devices remove": {
+    operands: "<name>",
     about: "take a device out, by its name or its four words: it hears nothing new",
   },
   "devices leave": {
@@ -60,6 +65,7 @@ export const commands = {
     about: "a short tour on sample data, which leaves your own drawers alone",
   },
   discard: {
+    operands: "<pick...>",
     about: "take snippets out; undo brings them back",
   },
   drawers: {
@@ -70,10 +76,12 @@ export const commands = {
     forGood: "forget it, with what had left and the log, so that no trace stays and nothing brings it back",
   },
   export: {
+    operands: "<file> [pick...]",
     about: "write all snippets, or some, into a drawer file; what is private is left out",
     overwrite: "replace the file when it is there already",
   },
   fill: {
+    operands: "<file>",
     about: "put snippets into the named places of a document by their labels, or by a table of two columns",
     to: "the new file; with --each a name with a {{Name}} in it, by which files differ, or, of a docx, one file with pages for each row",
     from: "the snippets (all)",
@@ -91,18 +99,22 @@ export const commands = {
     quiet: "write no line for each request",
   },
   hide: {
+    operands: "<pick...>",
     about: "make snippets private: shown nowhere, never found or exported, until you say otherwise",
     not: "take the privacy off them",
     for: "they are gone for good after this time, such as 2m or 3h, unless they are kept",
   },
   import: {
+    operands: "<file>",
     about: "bring the snippets of a drawer file into the drawer: all of them, or none",
   },
   keep: {
+    operands: "<pick...>",
     about: "keep snippets for good: neither limits nor age nor emptying takes them out",
     not: "stop keeping them",
   },
   keys: {
+    operands: "[key=command...]",
     about:
       "your own keys for every program, while “drawer watch” or the window runs (drawer keys 'Super+F9=place last')",
   },
@@ -115,14 +127,17 @@ export const commands = {
     remove: "with --add-to-menu or --at-login: take it out of there again",
   },
   label: {
+    operands: "<words...>",
     about: "give snippets a label: a pick, and the label as the last word (drawer label 2..4 Repairs)",
     remove: "take the label off",
   },
   edit: {
+    operands: "<position>",
     about: "change a snippet's words, as Markdown, in your editor ($VISUAL or $EDITOR)",
     with: "take the new words from this Markdown file instead (- for standard input)",
   },
   lift: {
+    operands: "[file]",
     about: "collect spots of a file, and take them out of it; undo puts them back",
     at: "a spot of the file (p3, p3..p6, t1, t1!A1:C2, s2, Spring!A2:G2, Spring!3:5); may be repeated",
     finish: "take out what was collected when a lift was broken off",
@@ -142,6 +157,7 @@ export const commands = {
     limit: (usual: number) => `at most so many (default: ${usual})`,
   },
   look: {
+    operands: "<file>",
     about: "the parts of a document or sheet, each with its spot",
     at: "what is attached to a mail, by its spot (a1), instead",
     separator: "what parts the columns of rows: comma, tab, semicolon, bar, or the sign (told from the rows)",
@@ -153,9 +169,11 @@ export const commands = {
       `Files that are read, by their endings; what a file is, is told from its bytes where they say it:\n  ${endings}`,
   },
   merge: {
+    operands: "<pick...>",
     about: "make one snippet of several, where the first stands",
   },
   move: {
+    operands: "<pick...>",
     about: "move snippets to another place in the order",
     into: "another drawer, at whose end they shall stand",
     asCopy: "with --into: put copies there, and leave the snippets where they are",
@@ -169,6 +187,7 @@ export const commands = {
     about: "stop collecting until “drawer resume”",
   },
   place: {
+    operands: "<pick...>",
     about: "make one block of snippets and put it on standard output or into a file",
     overwrite: "replace the file when it is there already",
     into: "a file that is there, to put it into; with --to that file stays as it is, and a new one is made",
@@ -186,28 +205,34 @@ export const commands = {
     about: "the recipes kept with the drawer; save, show or remove one",
   },
   "recipe save": {
+    operands: "<name>",
     about: "keep a recipe under a name",
   },
   "recipe show": {
+    operands: "<name>",
     about: "show a recipe",
   },
   "recipe remove": {
+    operands: "<name>",
     about: "remove a recipe",
   },
   redo: {
     about: "do again what was last undone",
   },
   refresh: {
+    operands: "<pick...>",
     about:
       "take snippets anew from the files that they came from, where these have changed; undo brings the former back",
   },
   restore: {
+    operands: "<pick...>",
     about: "bring back what has left the drawer, by its number in “drawer list --gone”",
   },
   resume: {
     about: "collect again",
   },
   rules: {
+    operands: "[name=value...]",
     about: "the drawer's rules; or change some (drawer rules snippets=500 text-age='60 days')",
     yes: "also when it takes many snippets out",
   },
@@ -215,10 +240,12 @@ export const commands = {
     about: "collect what is selected in the window in front, and paste it where the last block went",
   },
   show: {
+    operands: "<pick...>",
     about: "snippets whole, without placing them",
     reveal: "show also what is private",
   },
   split: {
+    operands: "<position>",
     about: "part a snippet that was merged or appended to into what it was made of",
   },
   sync: {
