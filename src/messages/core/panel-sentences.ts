@@ -4,6 +4,7 @@ import { onLanguageChange, translated } from "./language.js";
 /** What the panels beside the list say, as it is said now. */
 
 export let {
+  aside,
   snippetPanel,
   gone,
   done,
@@ -18,6 +19,7 @@ export let {
 
 onLanguageChange(() => {
   ({
+    aside,
     snippetPanel,
     gone,
     done,

@@ -1,6 +1,6 @@
 import type { Translated } from "../core/language.js";
 import type * as english from "../en/element.js";
-import { grouped, many, namedAll, namedPlace } from "./phrases.js";
+import { grouped, many, namedPlace } from "./phrases.js";
 
 /** Was die Elemente einer Seite sagen: die Liste und was darüber steht. */
 export const elementSentences: Translated<typeof english> = {
@@ -17,7 +17,6 @@ export const elementSentences: Translated<typeof english> = {
     },
     menu: "Mehr",
     lookInto: "In eine Datei sehen…",
-    back: "Zurück zu den Stücken",
     divider: "Breite der Liste",
     receives: {
       files: () => "Hier ablegen, um hineinzusehen und zu wählen, was gesammelt wird.",
@@ -66,9 +65,6 @@ export const elementSentences: Translated<typeof english> = {
     dealt: (number, of) => `${number} von ${of}`,
     fields: (count) => (count === 1 ? "in ein Feld" : `in ${grouped(count)} Felder`),
     snippet: (position) => `Stück ${position}`,
-    askChange: (leaving) => `Dadurch gehen ${many(leaving.length)}: ${namedAll(leaving)}. Fortfahren?`,
-    askForget:
-      "Alles, was nicht behalten wird, und alles, was gegangen ist, für immer vergessen? Nichts bringt es zurück.",
     progress: {
       importing: (percent) => `Wird eingelesen: ${percent} %.`,
       exporting: (percent) => `Wird ausgegeben: ${percent} %.`,

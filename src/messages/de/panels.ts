@@ -1,7 +1,7 @@
 import type { Translated } from "../core/language.js";
 import type * as english from "../en/panels.js";
 import { action } from "./operations.js";
-import { duration, grouped, many, size } from "./phrases.js";
+import { duration, grouped, many, namedAll, size } from "./phrases.js";
 
 const stays = (before: string) => ({
   before,
@@ -10,6 +10,7 @@ const stays = (before: string) => ({
 
 /** Was neben oder über der Liste steht. */
 export const panelSentences: Translated<typeof english> = {
+  aside: { back: "Zurück zu den Stücken" },
   snippetPanel: {
     name: (position) => `Stück ${position}`,
     came: (time) => `gesammelt ${time}`,
@@ -25,6 +26,8 @@ export const panelSentences: Translated<typeof english> = {
     editNote: "Rückgängig bringt wieder, was es sagte.",
   },
   gone: {
+    askForget:
+      "Alles, was nicht behalten wird, und alles, was gegangen ist, für immer vergessen? Nichts bringt es zurück.",
     name: "Was gegangen ist",
     nothing: "Nichts ist gegangen, was zurückgeholt werden könnte.",
     left: (time) => `gegangen ${time}`,
@@ -134,6 +137,7 @@ export const panelSentences: Translated<typeof english> = {
     },
   },
   rulesPanel: {
+    askChange: (leaving) => `Dadurch gehen ${many(leaving.length)}: ${namedAll(leaving)}. Fortfahren?`,
     name: "Regeln",
     note: "Was behalten wird, bleibt, was auch immer die Regeln sagen. Das älteste, das nicht behalten wird, geht zuerst.",
   },

@@ -1,5 +1,5 @@
-import type { NamedPlace, NamedSnippet } from "../core/names.js";
-import { grouped, many, namedAll, namedPlace } from "./phrases.js";
+import type { NamedPlace } from "../core/names.js";
+import { grouped, many, namedPlace } from "./phrases.js";
 
 /** What the elements of a page say: names of controls, states, and the sentence whose words are choices. */
 export const page = {
@@ -14,10 +14,9 @@ export const page = {
       off: "What you copy is not collected.",
     },
   },
-  /** What opens all else, and what leads back from it. */
+  /** What opens all else. */
   menu: "More",
   lookInto: "Look into a file…",
-  back: "Back to the list",
   /** What is moved to give the list more room, or what stands beside it. */
   divider: "Width of the list",
   /** Where it will go, what hangs over the drawer: files, which are looked into, or a piece. */
@@ -72,9 +71,6 @@ export const page = {
   dealt: (number: number, of: number) => `${number} of ${of}`,
   fields: (count: number) => (count === 1 ? "into one field" : `into ${grouped(count)} fields`),
   snippet: (position: number) => `snippet ${position}`,
-  askChange: (leaving: readonly NamedSnippet[]) =>
-    `This takes ${many(leaving.length)} out: ${namedAll(leaving)}. Go on?`,
-  askForget: "Forget for good all that is not kept, and all that has left? Nothing brings it back.",
   /** How far something is that takes long. */
   progress: {
     importing: (percent: number) => `Importing: ${percent} %.`,

@@ -1,5 +1,9 @@
+import type { NamedSnippet } from "../core/names.js";
 import { action, type ActionSummary } from "./operations.js";
-import { duration, grouped, many, size } from "./phrases.js";
+import { duration, grouped, many, namedAll, size } from "./phrases.js";
+
+/** What stands over every panel. */
+export const aside = { back: "Back to the list" };
 
 /** The panel that shows one snippet whole. */
 export const snippetPanel = {
@@ -24,6 +28,8 @@ export const snippetPanel = {
 
 /** The panel of what has left. */
 export const gone = {
+  /** What is asked before all of it is forgotten. */
+  askForget: "Forget for good all that is not kept, and all that has left? Nothing brings it back.",
   name: "What has left",
   nothing: "Nothing has left that could be brought back.",
   left: (time: string) => `left ${time}`,
@@ -158,6 +164,9 @@ export const ruleSentences = {
 
 /** The panel of rules. */
 export const rulesPanel = {
+  /** What is asked where many would leave by a change. */
+  askChange: (leaving: readonly NamedSnippet[]) =>
+    `This takes ${many(leaving.length)} out: ${namedAll(leaving)}. Go on?`,
   name: "Rules",
   note: "What is kept stays whatever the rules say. The oldest that is not kept goes first.",
 };

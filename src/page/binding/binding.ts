@@ -10,6 +10,7 @@ import { Copies } from "../capture/copies.js";
 import { linesOf } from "../capture/file-lines.js";
 import type { MarkedPart } from "../capture/read-files.js";
 import { PageScope } from "../capture/scope.js";
+import { beginCopy } from "../places/carrying.js";
 import type { FieldToFill, FillPlan } from "../places/form.js";
 import { describeLastPlace, focusLastPlace, PlaceTracker } from "../places/last-place.js";
 import type { Place } from "../places/place.js";
@@ -20,7 +21,6 @@ import type { CaretPlacer } from "./caret-placer.js";
 import { Collector, type CollectOptions } from "./collector.js";
 import { PageDeal } from "./deal.js";
 import type { PlaceDetail } from "./events.js";
-import { fillForm, planFillOf } from "./form-filling.js";
 import type { CaretPlace, DesktopTarget, HostDesktop } from "./host-desktop.js";
 import { getReady } from "./lazy.js";
 import { leftCopiesOf, type LeftCopies } from "./left-copies.js";
@@ -266,8 +266,13 @@ export class Binding extends Actions {
    * Copies a block to the clipboard of the system, in all forms that other programs take. Call it while a click or a key is handled.
    * @param request the snippets, and what makes the block
    */
-  async copy(request: PlaceRequest): Promise<void> {
-    await this.act(() => this.#copier.copy(request));
+  async copy(request: PlaceRequest | Promise<PlaceRequest>): Promise<void> {
+    const endCopy = beginCopy();
+    try {
+      await this.act(async () => this.#copier.copy(await request));
+    } finally {
+      endCopy();
+    }
   }
 
   /**
@@ -278,12 +283,14 @@ export class Binding extends Actions {
   async planFill(pick = "all"): Promise<FillPlan> {
     const { snippets, notices } = await this.drawer.snippetsToGiveOut(pick);
     this.report({ notices });
+    const { planFillOf } = await import("./form-filling.js");
     return planFillOf(snippets, this.#tracker.last?.element, (field) => this.#scope.has(field));
   }
 
   /** Puts what was planned into the fields of a form, all of it or, when one does not take it, nothing. */
   async fill(fields: readonly FieldToFill[]): Promise<void> {
     await this.act(async () => {
+      const { fillForm } = await import("./form-filling.js");
       const { filled, notices } = await fillForm(fields);
       this.placements.add(filled);
       return notices;

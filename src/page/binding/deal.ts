@@ -7,6 +7,7 @@ import type { Dealt } from "../../drawer/operations/deal.js";
 import { displayText } from "../../drawer/snippets.js";
 import { page as words } from "../../messages/core/page-sentences.js";
 import { pageNotices } from "../../messages/en/page.js";
+import { beginCopy } from "../places/carrying.js";
 import type { Place } from "../places/place.js";
 import type { HostDesktop } from "./host-desktop.js";
 import { composed, dealing } from "./lazy.js";
@@ -54,10 +55,10 @@ export class PageDeal {
    * @param pick which snippets, as on the command line
    * @param recipe how each is made into a block
    */
-  async begin(pick: string, recipe: Recipe = {}): Promise<void> {
+  async begin(pick: string | Promise<string>, recipe: Recipe = {}): Promise<void> {
     const { host, desktop } = this;
-    await host.act(async () => {
-      const { of, notices = [] } = await host.drawer.deal(pick, {
+    await this.#copying(async () => {
+      const { of, notices = [] } = await host.drawer.deal(await pick, {
         recipe,
         ...(desktop && { to: "clipboard" }),
       });
@@ -125,8 +126,18 @@ export class PageDeal {
     }
   }
 
+  /** Does what may copy a snippet: on a telephone it is the browser that does. */
+  async #copying(action: () => Promise<readonly Notice[]>): Promise<void> {
+    const endCopy = this.desktop ? beginCopy() : () => undefined;
+    try {
+      await this.host.act(action);
+    } finally {
+      endCopy();
+    }
+  }
+
   #step(step: DealStep): Promise<void> {
-    return this.host.act(async () => {
+    return this.#copying(async () => {
       const { allDealt, stepDeal } = await dealing();
       const { dealt, left, notices } = await stepDeal(this.host.drawer, step, this.#target);
       await this.#read();

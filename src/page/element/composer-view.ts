@@ -213,7 +213,7 @@ export class ComposerView {
   }
 
   async #deal(): Promise<void> {
-    await this.host.binding?.deal.begin(await this.composer.pick(), this.host.styleOfOne);
+    await this.host.binding?.deal.begin(this.composer.pick(), this.host.styleOfOne);
     this.host.requestUpdate();
   }
 

@@ -56,7 +56,7 @@ export async function copyBlockOf(
 ): Promise<void> {
   host.showProgress("copying");
   try {
-    await host.binding?.copy(await request);
+    await host.binding?.copy(request);
   } finally {
     host.showProgress(undefined);
   }

@@ -4,6 +4,7 @@ import type { Notice } from "../../content/notice.js";
 import type { Origin } from "../../content/origin.js";
 import type { ActionResult } from "../../drawer/collecting-session.js";
 import type { Drawer } from "../../drawer/drawer.js";
+import type { Rules } from "../../drawer/model/rules.js";
 import { onLanguageChange } from "../../messages/core/language.js";
 import { page } from "../../messages/core/page-sentences.js";
 import { refusalFor } from "../binding/actions.js";
@@ -29,7 +30,6 @@ import { noticeStyles } from "./notice-styles.js";
 import { OwnAttributes } from "./own-attributes.js";
 import { OwnBinding } from "./own-binding.js";
 import { Panels } from "./panels/panels.js";
-import { setRules } from "./panels/set-rules.js";
 import type { ListRow } from "./row.js";
 
 /** The events of a `<snippet-drawer>`: those of its binding, with `drawer-` before their names. They bubble. */
@@ -313,7 +313,7 @@ export class SnippetDrawer extends LitElement implements DrawerHost {
           <slot name="title">${page.title}</slot
           >${drawerChoice(this, this.#following.drawers, () => void this.#following.readDrawers())}
         </h2>
-        ${stateView(this, (changes) => setRules(this, changes))}
+        ${stateView(this, (changes) => this.#setRules(changes))}
         <span class="ways" part="ways">
           <input
             type="search"
@@ -360,6 +360,13 @@ export class SnippetDrawer extends LitElement implements DrawerHost {
   /** @internal The same, and settles when it is done. */
   async acting(action: (drawer: Drawer) => Promise<readonly Notice[]>): Promise<void> {
     await this.binding?.act(() => action(this.viewModel!.drawer));
+  }
+
+  #setRules(changes: Partial<Rules>): void {
+    this.act(async (drawer) => {
+      const { setRules } = await import("./panels/set-rules.js");
+      return setRules(drawer, changes);
+    });
   }
 
   #find(words: string): void {

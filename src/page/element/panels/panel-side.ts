@@ -5,7 +5,7 @@ import type { LoggedAction } from "../../../drawer/action-log.js";
 import type { Drawer } from "../../../drawer/drawer.js";
 import { pickOf } from "../../../drawer/model/pick.js";
 import { displayText, masked, type Snippet } from "../../../drawer/snippets.js";
-import { page } from "../../../messages/core/page-sentences.js";
+import { aside, gone } from "../../../messages/core/panel-sentences.js";
 import { pageNotices } from "../../../messages/en/page.js";
 import type { ShownBlock } from "../../binding/blocks.js";
 import type { ComputerSettings, DeviceInvitation } from "../../binding/host-desktop.js";
@@ -227,7 +227,7 @@ export class PanelSide {
       back();
     };
     return html`<div class="aside" @keydown=${key}>
-      <p class="back"><button @click=${back}>${page.back}</button><b>${this.#name}</b></p>
+      <p class="back"><button @click=${back}>${aside.back}</button><b>${this.#name}</b></p>
       ${panel}
     </div>`;
   }
@@ -252,7 +252,7 @@ export class PanelSide {
       case "rules":
         return viewModel?.rules
           ? rulesPanel(viewModel.rules, binding?.options.desktop !== undefined, (changes) =>
-              setRules(host, changes),
+              host.act((drawer) => setRules(drawer, changes)),
             )
           : nothing;
       case "gone":
@@ -353,6 +353,6 @@ export class PanelSide {
 
   /** Forgets for good what is not kept, once the user has said so twice. */
   #forget(): void {
-    if (confirm(page.askForget)) this.host.act((drawer) => drawer.emptyForGood());
+    if (confirm(gone.askForget)) this.host.act((drawer) => drawer.emptyForGood());
   }
 }
