@@ -5,10 +5,8 @@ import { join } from "node:path";
 import { Groups } from "../dist/hub/groups.js";
 import { openPostgresHub } from "../dist/hub/postgres.js";
 import { openSqliteHub } from "../dist/hub/sqlite.js";
-import { deviceId } from "../dist/sync/devices.js";
 import { HttpHub } from "../dist/sync/http-hub.js";
-import { readHeader, writeRecord } from "../dist/sync/records.js";
-import { signingPair } from "../dist/sync/sealing.js";
+import { newDevices, readRecords } from "./hub-devices.mjs";
 import { compare, head, median } from "./measure.mjs";
 import { postgresPrograms, startPostgres } from "../scripts/postgres.mjs";
 
@@ -55,12 +53,10 @@ export async function run() {
 async function bare(name, database) {
   await database.run("CREATE TABLE IF NOT EXISTS bare (n BIGINT, header BYTEA, signature BYTEA, body BYTEA)");
   const groups = new Groups(database, { group: 1e12 });
-  const [device] = newDevices(1);
+  const [device] = newDevices(1, { batch: BATCH });
   await groups.begin(device.group, device.signing.public);
   let n = 0;
-  const made = Array.from({ length: 80 }, () =>
-    device.next().map((record) => ({ ...record, read: readHeader(record) })),
-  );
+  const made = Array.from({ length: 80 }, () => readRecords(device.next()));
   let at = 0;
   await compare(
     name,
@@ -75,31 +71,12 @@ async function bare(name, database) {
   await database.close();
 }
 
-/** Devices of groups, each with what it brings next. */
-function newDevices(count, group) {
-  return Array.from({ length: count }, () => {
-    const signing = signingPair();
-    const id = deviceId(signing.public);
-    const device = { id, group: group ?? id, signing, number: 0, last: [] };
-    device.next = () => {
-      device.last = Array.from({ length: BATCH }, () => {
-        const number = ++device.number;
-        const header = { group: device.group, device: id, number, before: "", sort: "snippet", seen: 0 };
-        const slot = `slot-${number % 200}`;
-        return writeRecord({ ...header, slot, key: "k", blobs: [] }, new Uint8Array(600), signing.secret);
-      });
-      return device.last;
-    };
-    return device;
-  });
-}
-
 async function prepare(database) {
   const groups = new Groups(database, { group: 1e12 });
   const devices = [];
   for (let n = 0; n < GROUPS; n++) {
-    const [first] = newDevices(1);
-    const others = newDevices(2, first.id);
+    const [first] = newDevices(1, { batch: BATCH });
+    const others = newDevices(2, { batch: BATCH, group: first.id });
     await groups.begin(first.id, first.signing.public);
     for (const { id, signing } of others) {
       await groups.layInvitation(first.id, first.id, {

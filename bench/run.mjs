@@ -14,6 +14,7 @@ const parts = [
   "desktop",
   "window",
   "hub",
+  "growth",
   "sync",
 ];
 const wanted = process.argv.slice(2);
