@@ -1,25 +1,7 @@
-import { columnLetters } from "../../content/cells.js";
-import { DrawerError } from "../../content/error.js";
-import { editErrors } from "../../messages/en/edit.js";
+import { mergedRow, type CellLike, type RowLike } from "../office/row-like.js";
 import { childPlaces, type XmlPlace } from "../office/xml-text.js";
 import { lookOf, runXml } from "./run-text.js";
 import { unwrapped } from "./table-places.js";
-
-/** How rows are made that look like one that is there. */
-export interface RowLike {
-  /** Where the row ends, and others may stand. */
-  readonly end: number;
-  /** How its cells are made, from the first column on. */
-  readonly cells: readonly {
-    readonly place: XmlPlace;
-    /** A cell with a line of text, or an empty one, in the look of the first line there. */
-    readonly line: (text: string) => string;
-    /** A cell with paragraphs. */
-    readonly holding: (xml: string) => string;
-  }[];
-  /** A row of cells. */
-  readonly row: (cells: readonly string[]) => string;
-}
 
 /**
  * What rows below one of a table are made like: it.
@@ -30,8 +12,8 @@ export function rowLike(
   text: string,
   table: XmlPlace,
   at: number,
-  { file, spot }: { readonly file: string; readonly spot: string },
-): RowLike {
+  where: { readonly file: string; readonly spot: string },
+): RowLike<CellLike & { readonly place: XmlPlace }> {
   const rows = unwrapped(text, table, "tr");
   const place = rows[at]!;
   const propsOf = (cell: XmlPlace) =>
@@ -46,11 +28,7 @@ export function rowLike(
       unwrapped(text, below, "tc").some((cell) =>
         /<w:vMerge(?:\s+w:val="continue")?\s*\/>/.test(propsOf(cell)),
       ));
-  if (isMerged)
-    throw new DrawerError(editErrors, "cannot-edit/merged", {
-      ...{ file, spot },
-      cells: `A${at + 1}:${columnLetters(cells.length - 1)}${at + 1}`,
-    });
+  if (isMerged) throw mergedRow(where, at, cells.length);
   const own = childPlaces(text, place).filter(({ name }) => name === "trPr" || name === "tblPrEx");
   const rowProps = own
     .map(({ start, end }) => text.slice(start, end))

@@ -17,6 +17,7 @@ import { cellContents } from "../office/cell-contents.js";
 import { cleanForXml } from "../office/clean.js";
 import { EditedPackage } from "../office/edited-package.js";
 import { odfParts } from "../office/odf-parts.js";
+import type { CellLike } from "../office/row-like.js";
 import {
   attributeAt,
   childPlaces,
@@ -30,7 +31,7 @@ import { writeText } from "../text/write.js";
 import { addAutomaticStyles } from "./automatic-styles.js";
 import { graft, type GraftedBlock } from "./graft.js";
 import { cellsIn } from "./table-places.js";
-import { rowLike, type RowLike } from "./table-rows.js";
+import { rowLike } from "./table-rows.js";
 import { TrackedChanges } from "./tracked.js";
 import { writeOdt } from "./write.js";
 
@@ -93,7 +94,7 @@ class Document {
     const table = placesOf(this.#text, elements).get(elements[0]!)!;
     const like = rowLike(this.#text, table, cells!.bottom, { file: this.file, spot });
     const notices: Notice[] = [];
-    const inCell = (content: Content, cell: RowLike["cells"][number]) =>
+    const inCell = (content: Content, cell: CellLike) =>
       isLine(content)
         ? cell.line(writeText(content))
         : cell.holding(

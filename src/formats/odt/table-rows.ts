@@ -1,24 +1,7 @@
-import { columnLetters } from "../../content/cells.js";
-import { DrawerError } from "../../content/error.js";
-import { editErrors } from "../../messages/en/edit.js";
+import { mergedRow, type CellLike, type RowLike } from "../office/row-like.js";
 import { attributeAt, childPlaces, type XmlPlace } from "../office/xml-text.js";
 import { repeated, rowsIn } from "./table-places.js";
 import { linesXml } from "./text-pieces.js";
-
-/** How rows are made that look like one that is there. */
-export interface RowLike {
-  /** Where others may stand below it. */
-  readonly end: number;
-  /** How its cells are made, from the first column on. */
-  readonly cells: readonly {
-    /** A cell with a line of text, or an empty one, in the look of the first line there. */
-    readonly line: (text: string) => string;
-    /** A cell with paragraphs. */
-    readonly holding: (xml: string) => string;
-  }[];
-  /** A row of cells. */
-  readonly row: (cells: readonly string[]) => string;
-}
 
 /**
  * What rows below one of a table are made like: it. Below the head of a table they begin what follows it.
@@ -29,28 +12,21 @@ export function rowLike(
   text: string,
   table: XmlPlace,
   at: number,
-  { file, spot }: { readonly file: string; readonly spot: string },
+  where: { readonly file: string; readonly spot: string },
 ): RowLike {
-  let first = 0;
+  let next = 0;
   const rows = rowsIn(text, table).map((place) => {
-    const from = first;
-    first += repeated(text, place, "rows");
-    return { place, from, to: first - 1 };
+    next += repeated(text, place, "rows");
+    return { place, to: next - 1 };
   });
   const index = rows.findIndex(({ to }) => to >= at);
   const { place, to } = rows[index]!;
   const cells = childPlaces(text, place);
-  const isCovered = (row: XmlPlace | undefined) =>
-    row !== undefined && childPlaces(text, row).some(({ name }) => name === "covered-table-cell");
   const spans = cells.some(
     (cell) => Number(attributeAt(text, cell, "table:number-columns-spanned") ?? 1) > 1,
   );
-  const isMerged = spans || isCoveredFromAbove(text, rows[index + 1]?.place) || (isCovered(place) && spans);
-  if (isMerged || to !== at)
-    throw new DrawerError(editErrors, "cannot-edit/merged", {
-      ...{ file, spot },
-      cells: `A${at + 1}:${columnLetters(cells.length - 1)}${at + 1}`,
-    });
+  const isMerged = spans || isCoveredFromAbove(text, rows[index + 1]?.place);
+  if (isMerged || to !== at) throw mergedRow(where, at, cells.length);
   const tag = text
     .slice(place.start, place.inner)
     .replace(/ (?:table:number-rows-repeated|xml:id)="[^"]*"/g, "");
@@ -79,7 +55,7 @@ function isCoveredFromAbove(text: string, row: XmlPlace | undefined): boolean {
   return false;
 }
 
-function cellLike(text: string, cell: XmlPlace): RowLike["cells"][number] {
+function cellLike(text: string, cell: XmlPlace): CellLike {
   const inner = text.slice(cell.inner, cell.innerEnd);
   const style = attributeAt(text, cell, "table:style-name");
   const open = `<table:table-cell${style === undefined ? "" : ` table:style-name="${style}"`} office:value-type="string">`;
