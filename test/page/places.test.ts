@@ -397,8 +397,13 @@ describe.each(Object.keys(LAUNCH))("the places of a page, in %s", (name) => {
           (text, at) => ({ 3: "Wryneck", 4: "South", 6: "Wren", 7: "Hut" })[at] ?? text,
         );
         const isAfter = (texts: string[]) => texts.join() === after.join();
-        const [lands, changed] = [await inDrawer(".lands"), await changes(section)];
-        expect(lands).toMatch(/Lands in .*pecies/);
+        const named = /Lands in .*pecies/;
+        const lands = await becomes(
+          () => inDrawer(".lands"),
+          (said) => named.test(said),
+        );
+        expect(lands).toMatch(named);
+        const changed = await changes(section);
         await click(".snippet");
         expect(await becomes(shown, isAfter)).toEqual(after);
         await becomes(

@@ -256,6 +256,49 @@ onDesktop("the list has the room", () => {
     );
   });
 
+  test("keys may come faster than anything is drawn: each is about the row that those before it lead to", async () => {
+    await importMany(300);
+    await open();
+    const press = (...keys: string[]) =>
+      window.page.evaluate((written) => {
+        const root = document.querySelector("snippet-drawer")!.shadowRoot!;
+        for (const each of written) {
+          const [key, ...held] = each.split("+").reverse() as [string, ...string[]];
+          const pressed = { key, shiftKey: held.includes("Shift"), altKey: held.includes("Alt") };
+          const init = { ...pressed, bubbles: true, composed: true, cancelable: true };
+          root.activeElement!.dispatchEvent(new KeyboardEvent("keydown", init));
+        }
+      }, keys);
+    const focused = () =>
+      window.in(".row:focus-within").evaluateAll(([row]) => (row as HTMLElement)?.dataset["position"]);
+    const turns = async () => (await window.in(".box").allInnerTexts()).filter(Boolean).join(" ");
+    await window.in(".snippet").last().focus();
+    // The first rows are not drawn.
+    await press("p", "Home", "ArrowDown", "p", "ArrowDown", "ArrowDown", "Shift+P");
+    await until(turns, (now) => now === "2 3 4");
+    expect(await focused()).toBe("4");
+    await press("Delete", "Delete", "ArrowUp", "c");
+    await until(
+      async () => (await window.in(".list .says").allInnerTexts()).slice(0, 4).join(),
+      (texts) => texts === "entry 1,entry 2,entry 3,entry 6",
+    );
+    expect(await focused()).toBe("3");
+    // One that is moved keeps the focus while it is: it is never nowhere for the next key.
+    const kept = await window.page.evaluate(() => {
+      const root = document.querySelector("snippet-drawer")!.shadowRoot!;
+      const row = root.activeElement!.closest(".row")!;
+      let resolve: (kept: boolean) => void;
+      const promise = new Promise<boolean>((done) => (resolve = done));
+      new MutationObserver(() => {
+        if (row.getAttribute("data-position") === "2") resolve(row.contains(root.activeElement));
+      }).observe(root.querySelector(".list")!, { subtree: true, childList: true, attributes: true });
+      const init = { key: "ArrowUp", altKey: true, bubbles: true, composed: true, cancelable: true };
+      root.activeElement!.dispatchEvent(new KeyboardEvent("keydown", init));
+      return promise;
+    });
+    expect(kept).toBe(true);
+  });
+
   test("how it is arranged is kept: the next window, at another port, is so", async () => {
     await all("collect demo/costs.csv", "collect demo/notes.md");
     await open();

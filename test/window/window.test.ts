@@ -270,6 +270,7 @@ onDesktop("the window beside one's programs", () => {
     const keys = ["Home", "ArrowDown", "Shift+End", "Enter", "ArrowDown", "Home", "Enter"];
     for (const key of keys) await window.page.keyboard.press(key);
     const marks = window.in(".parts ol .says");
+    await marks.nth(2).waitFor();
     expect(await marks.allInnerTexts()).toEqual(["Spring!A2:D3", "Spring!A4:G4", "Spring!A5"]);
     await window.button("Collect 5 snippets").click();
     await window.holds(5);

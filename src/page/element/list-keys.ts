@@ -9,6 +9,8 @@ export interface KeyedList {
   readonly rows: readonly ListRow[];
   /** Gives a row the focus, by its position or, of what was found, its place there. */
   focusAt(position: number): Promise<void>;
+  /** The same at once, where the row is drawn. Returns whether it is. */
+  focusDrawn(position: number): boolean;
 }
 
 /** What keys do while the focus is on a choice: they lead away from it. */
@@ -16,8 +18,7 @@ const OUT_OF_A_CHOICE: ReadonlySet<RunAction> = new Set(["left", "right", "leave
 
 /** The keys of the list: each does to the row with the focus what its button does, or takes the focus elsewhere. */
 export class ListKeys {
-  /** Where the keys lead that have come, until the focus is there. */
-  #goal: number | undefined;
+  /** Keys that came before what those before them do was seen. */
   readonly #inTurn = pLimit(1);
 
   constructor(
@@ -27,31 +28,48 @@ export class ListKeys {
   ) {}
 
   readonly pressed = (event: KeyboardEvent): void => {
-    const item = (event.target as Element).closest<HTMLElement>(".row");
-    const row = this.list.rows.find(({ entry }) => entry.id === item?.dataset["id"]);
     const action = actionOfKey(event);
-    if (!item || !row || !action) return;
+    const target = event.target as HTMLElement;
+    if (!action || !this.#rowOf(target)) return;
     // A choice has keys of its own.
-    if ((event.target as Element).localName === "select" && !OUT_OF_A_CHOICE.has(action)) return;
-    this.#perform(action, row, item);
+    if (target.localName === "select" && !OUT_OF_A_CHOICE.has(action)) return;
     event.preventDefault();
     event.stopPropagation();
+    const isUnderWay = this.#inTurn.activeCount + this.#inTurn.pendingCount > 0;
+    if (isUnderWay) return void this.#inTurn(() => this.#perform(action, this.#focused));
+    const there = this.#perform(action, target);
+    if (there) void this.#inTurn(() => there);
   };
 
-  #perform(action: RunAction, row: ListRow, item: Element): void {
+  get #focused(): HTMLElement | null {
+    return (this.host.renderRoot as ShadowRoot).activeElement as HTMLElement | null;
+  }
+
+  /** The row that something stands in. */
+  #rowOf(element: Element | null): ListRow | undefined {
+    const id = element?.closest<HTMLElement>(".row")?.dataset["id"];
+    return id === undefined ? undefined : this.list.rows.find(({ entry }) => entry.id === id);
+  }
+
+  /** Does what a key says. Settles when the next key can be about what it came to; gives nothing back where that is so at once. */
+  #perform(action: RunAction, target: HTMLElement | null): Promise<void> | void {
+    const row = this.#rowOf(target);
+    if (!target || !row) return;
+    const { found } = this.host.viewModel!;
+    const place = found ? found.indexOf(row) + 1 : row.position;
     switch (action) {
       case "next":
-        return this.#goBy(row, 1);
+        return this.#goTo(place + 1);
       case "previous":
-        return this.#goBy(row, -1);
+        return this.#goTo(place - 1);
       case "first":
-        return void this.list.focusAt(1);
+        return this.#goTo(1);
       case "last":
-        return void this.list.focusAt(this.host.viewModel!.count);
+        return this.#goTo(Infinity);
       case "right":
-        return this.#goInside(item, 1);
+        return this.#goInside(target, 1);
       case "left":
-        return this.#goInside(item, -1);
+        return this.#goInside(target, -1);
       case "later":
         return this.actions.move(row, 1);
       case "earlier":
@@ -84,27 +102,19 @@ export class ListKeys {
     }
   }
 
-  /**
-   * Gives the focus to the row beside: in the list the next position, in what was found the next one found. Keys may come faster
-   * than rows are drawn: each goes on from where the one before leads.
-   */
-  #goBy(row: ListRow, step: 1 | -1): void {
+  /** Gives the focus to a row: by its position or, of what was found, its place there. */
+  #goTo(place: number): Promise<void> | void {
     const { found, count } = this.host.viewModel!;
-    const here = this.#goal ?? (found ? found.indexOf(row) + 1 : row.position);
-    const goal = Math.min(Math.max(1, here + step), found?.length ?? count);
-    this.#goal = goal;
-    void this.#inTurn(async () => {
-      if (goal !== this.#goal) return;
-      await this.list.focusAt(goal);
-      if (goal === this.#goal) this.#goal = undefined;
-    });
+    const there = Math.min(Math.max(1, place), found?.length ?? count);
+    return this.list.focusDrawn(there) ? undefined : this.list.focusAt(there);
   }
 
   /** Gives the focus to what is beside, in the same row. */
-  #goInside(item: Element, step: 1 | -1): void {
-    const controls = [...item.querySelectorAll<HTMLElement>(":is(button, select):enabled")];
+  #goInside(target: HTMLElement, step: 1 | -1): void {
+    const controls = [
+      ...target.closest(".row")!.querySelectorAll<HTMLElement>(":is(button, select):enabled"),
+    ];
     const seen = controls.filter((control) => control.checkVisibility());
-    const { activeElement } = this.host.renderRoot as ShadowRoot;
-    seen[seen.indexOf(activeElement as HTMLElement) + step]?.focus();
+    seen[seen.indexOf(target) + step]?.focus();
   }
 }

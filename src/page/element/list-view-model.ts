@@ -59,6 +59,7 @@ export class ListViewModel {
   readonly #grids = new Map<string, SmallGrid | undefined>();
   readonly #pictures = new SmallPictures();
   #reading = 0;
+  #lastReading: Promise<boolean> | undefined;
   #looking = 0;
   #lookedFor = "";
   #lookingFurther: ReturnType<typeof setTimeout> | undefined;
@@ -73,8 +74,15 @@ export class ListViewModel {
     readonly changed: () => void,
   ) {}
 
-  /** Reads everything again. Returns whether it was read: of several readings under way only the last one is. */
-  async read({ gone: wantsGone = false } = {}): Promise<boolean> {
+  /**
+   * Reads everything again. Returns whether it was read: of several readings under way only the last one is, and all settle with
+   * it.
+   */
+  read(options: { readonly gone?: boolean } = {}): Promise<boolean> {
+    return (this.#lastReading = this.#readAll(options));
+  }
+
+  async #readAll({ gone: wantsGone = false }): Promise<boolean> {
     const reading = ++this.#reading;
     const { drawer } = this;
     const ids = this.picked.map(({ entry }) => entry.id);
@@ -93,7 +101,10 @@ export class ListViewModel {
       privateCount > 0 ? drawer.list({ limit: 1 }) : [],
     ]);
     const isLastPrivate = last?.entry.private ?? false;
-    if (reading !== this.#reading) return false;
+    if (reading !== this.#reading) {
+      await this.#lastReading;
+      return false;
+    }
     const now = new Map<string, Positioned | undefined>(ids.map((id) => [id, undefined]));
     for (const one of there) now.set(one.entry.id, one);
     Object.assign(this, {

@@ -1,5 +1,7 @@
 import { html, nothing } from "lit";
 import pLimit from "p-limit";
+import type { Notice } from "../../content/notice.js";
+import type { Drawer } from "../../drawer/drawer.js";
 import { pickOf } from "../../drawer/model/pick.js";
 import { page, row as rowWords } from "../../messages/core/page-sentences.js";
 import { Arrivals } from "./arrivals.js";
@@ -40,6 +42,8 @@ export class SnippetList {
   readonly #details: RowDetails;
   readonly #keys: ListKeys;
   #focusNext: FocusNext | undefined;
+  /** What has the focus while the list is drawn: what is moved in a page loses it. */
+  #focusedWhileDrawn: HTMLElement | undefined;
   readonly drag: RowDrag;
   readonly #arrivals: Arrivals;
   /** Moves that were asked for, each of which begins when the one before is done. */
@@ -86,6 +90,7 @@ export class SnippetList {
       found &&
       page.found({ count: found.length, words: viewModel!.words.trim(), most: viewModel!.mostFound });
     const landed = landing(this.host.binding);
+    this.#focusedWhileDrawn = this.#list?.querySelector<HTMLElement>(":focus") ?? undefined;
     return html`
       ${said === undefined ? nothing : html`<p class="note found" role="status">${said}</p>`}
       <div
@@ -116,6 +121,8 @@ export class SnippetList {
     this.#virtual.settle();
     const digits = String(this.host.viewModel?.count ?? 0).length;
     (this.#list as HTMLElement | null)?.style.setProperty("--digits", String(digits));
+    const focused = this.#focusedWhileDrawn;
+    if (focused?.isConnected && !focused.matches(":focus")) focused.focus({ preventScroll: true });
   }
 
   #rowView(row: ListRow, before: ListRow | undefined, tabbed: string | undefined, landed: Landing) {
@@ -142,7 +149,7 @@ export class SnippetList {
 
   readonly #actions: RowActions = {
     pick: (row) => this.#pick(row),
-    pickTo: (row) => void this.#pickTo(row),
+    pickTo: (row) => this.#pickTo(row),
     show: (row) => void this.host.show(row),
     place: (row) => placeRow(this.host, row),
     copy: (row) => copyRow(this.host, row),
@@ -245,10 +252,24 @@ export class SnippetList {
     if (row) this.#focusRow(row.entry.id);
   }
 
+  /** Gives a snippet the focus at once, where its row is drawn. Returns whether it is. */
+  focusDrawn(position: number): boolean {
+    const { found } = this.host.viewModel!;
+    const row = found ? found[position - 1] : this.rows.find((each) => each.position === position);
+    if (!row || !this.#rowElement(row.entry.id)) return false;
+    this.#virtual.scrollTo(position - 1);
+    this.#focusRow(row.entry.id);
+    return true;
+  }
+
+  #rowElement(id: string): HTMLElement | null | undefined {
+    return this.#list?.querySelector<HTMLElement>(`[data-id="${id}"] .snippet`);
+  }
+
   #focusRow(id: string): void {
     this.#current = id;
     this.host.requestUpdate();
-    this.#list?.querySelector<HTMLElement>(`[data-id="${id}"] .snippet`)?.focus();
+    this.#rowElement(id)?.focus();
   }
 
   readonly #pointed = (event: PointerEvent): void => {
@@ -264,6 +285,8 @@ export class SnippetList {
     const id = idOf(event);
     if (id === undefined || id === this.#current) return;
     this.#current = id;
+    // One has gone on meanwhile.
+    this.#focusNext = undefined;
     this.host.requestUpdate();
   };
 
@@ -287,27 +310,34 @@ export class SnippetList {
   }
 
   /** Moves a snippet from where it is when its turn comes: several moves may be asked for before the first is done. */
-  #move(row: ListRow, step: 1 | -1): void {
+  #move(row: ListRow, step: 1 | -1): Promise<void> {
     const { id } = row.entry;
-    void this.#inTurn(async () => {
+    return this.#inTurn(async () => {
       const position = await this.#positionOf(id);
       const last = this.host.viewModel!.count;
       if (position === undefined || position + step < 1 || position + step > last) return;
       this.#focusNext = { id };
       const before = step < 0 ? position - 1 : position + 2;
       const to = before > last ? ("end" as const) : { position: before };
-      await this.host.acting((drawer) => drawer.move(pickOf([row]), to));
+      await this.#actAndSee((drawer) => drawer.move(pickOf([row]), to));
     });
   }
 
   /** Discards a snippet. The one beside has the focus at once, so that the next key is about that one. */
-  #discard(row: ListRow): void {
+  async #discard(row: ListRow): Promise<void> {
     const rows = this.rows;
     const at = rows.findIndex(({ entry }) => entry.id === row.entry.id);
     const beside = rows[at + 1] ?? rows[at - 1];
-    this.#focusNext = { id: beside?.entry.id, position: row.position };
     if (beside) this.#focusRow(beside.entry.id);
-    this.host.act((drawer) => drawer.discard(pickOf([row])));
+    this.#focusNext = { id: beside?.entry.id, position: row.position };
+    await this.#actAndSee((drawer) => drawer.discard(pickOf([row])));
+  }
+
+  /** Does something in the drawer; settles when what has become of the list is drawn. */
+  async #actAndSee(act: (drawer: Drawer) => Promise<readonly Notice[]>): Promise<void> {
+    await this.host.acting(act);
+    await this.host.read();
+    await this.host.updateComplete;
   }
 }
 

@@ -26,20 +26,21 @@ export interface ListRow extends Positioned {
 export interface RowActions {
   readonly pick: (row: ListRow) => void;
   /** Picks it and all between it and the one that was picked last. */
-  readonly pickTo: (row: ListRow) => void;
+  readonly pickTo: (row: ListRow) => Promise<void>;
   /** Shows it whole. */
   readonly show: (row: ListRow) => void;
   readonly place: (row: ListRow) => void;
   readonly copy: (row: ListRow) => void;
   /** Opens the address that it is. */
   readonly open: (row: ListRow) => void;
-  /** Moves it so many places: up when it is less than 0. */
-  readonly move: (row: ListRow, step: 1 | -1) => void;
+  /** Moves it so many places: up when it is less than 0. Settles when it is seen. */
+  readonly move: (row: ListRow, step: 1 | -1) => Promise<void>;
   readonly keep: (row: ListRow) => void;
   readonly hide: (row: ListRow) => void;
   readonly reveal: (row: ListRow) => void;
   readonly split: (row: ListRow) => void;
-  readonly discard: (row: ListRow) => void;
+  /** Discards it. Settles when it is seen. */
+  readonly discard: (row: ListRow) => Promise<void>;
   /** Asks for its label. */
   readonly askLabel: (row: ListRow) => void;
   /** Gives it a label; without one, it stays as it was. */

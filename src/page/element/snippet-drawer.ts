@@ -147,6 +147,9 @@ export class SnippetDrawer extends LitElement implements DrawerHost {
     this.sendkey = "Alt+Shift+S";
     this.unfolded = false;
     this.addEventListener("keydown", (event) => this.#selectAll(event));
+    // What one presses is about what there is now: what is still to be drawn is drawn before anything hears of it.
+    for (const name of ["keydown", "pointerdown"])
+      this.addEventListener(name, () => this.performUpdate(), { capture: true });
   }
 
   /** It is drawn once for all that one act changes, however many steps it takes: each drawing measures what is in sight. */

@@ -210,7 +210,8 @@ export class LookedInto {
     const marked = ({ detail: cells }: CustomEvent<Rectangle>) => {
       const spot = shown.spot(cells);
       ranges.set(spot, { sheet: shown, cells });
-      this.#set(file, spots.includes(spot) ? spots : [...spots, spot]);
+      const { spots: before } = file;
+      this.#set(file, before.includes(spot) ? before : [...before, spot]);
       this.say(words.marked(spot));
     };
     const unmark = (event: Event, spot: string) => {
@@ -218,7 +219,7 @@ export class LookedInto {
       gridBeside(event)?.focus();
       this.#set(
         file,
-        spots.filter((each) => each !== spot),
+        file.spots.filter((each) => each !== spot),
       );
       this.say(words.unmarked(spot));
     };
