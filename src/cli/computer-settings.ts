@@ -6,8 +6,8 @@ import { notice, type Notice } from "../content/notice.js";
 import { cliErrors, cliNotices } from "../messages/en/cli.js";
 import { openWindow as says } from "../messages/en/window.js";
 import type { ComputerSettings, OwnKey, StartPlace } from "../page/binding/host-desktop.js";
-import type { SyncClient } from "../sync/client.js";
-import { inviteDevice } from "./invite-device.js";
+import type { RowStore } from "../stores/row-store.js";
+import { isJoined } from "../sync/joined.js";
 import { changeKeys, parseKey, readKeys } from "./keys.js";
 import { ownCommand } from "./own-command.js";
 import { UsageError } from "./refusal.js";
@@ -17,19 +17,20 @@ import { UsageError } from "./refusal.js";
  * are shared.
  * @param joined is called when they are from now on
  */
-export function computerSettings(drawer: string, devices: SyncClient, joined: () => void): ComputerSettings {
+export function computerSettings(drawer: string, store: RowStore, joined: () => void): ComputerSettings {
+  const client = async () => (await import("./device-keeper.js")).syncClient(store);
   return {
     async read() {
       const { isInMenu } = await menus();
       return {
         keys: Object.entries(readKeys()).map(([key, act]) => ({ key, act })),
         startsFrom: (["menu", "login"] as const).filter((place) => isInMenu(place)),
-        devices: await devices.devices(),
+        devices: (await store.engine.read(isJoined)) ? await (await client()).devices() : [],
       };
     },
     async setKey({ key, act }: OwnKey) {
       try {
-        return await changeKeys([parseKey(`${key}=${act}`)]);
+        return await changeKeys([await parseKey(`${key}=${act}`)]);
       } catch (error) {
         if (!(error instanceof UsageError)) throw error;
         throw new DrawerError(cliErrors, "bad-option/own-key", { why: error.message }, { cause: error });
@@ -37,6 +38,8 @@ export function computerSettings(drawer: string, devices: SyncClient, joined: ()
     },
     setStart: async (place, isThere) => [await setStart(drawer, place, isThere)],
     async invite(hub) {
+      const { inviteDevice } = await import("./invite-device.js");
+      const devices = await client();
       // The first invitation says where the hub is; later ones go on there.
       const isAlone = (await devices.devices()).length === 0;
       const { invitation, link, until } = await inviteDevice(devices, isAlone ? { hub: hub ?? "" } : {});
@@ -46,6 +49,7 @@ export function computerSettings(drawer: string, devices: SyncClient, joined: ()
       return { invitation, until, code: `data:image/svg+xml,${encodeURIComponent(svg)}` };
     },
     async join(invitation) {
+      const devices = await client();
       await devices.join(invitation, { name: hostname() });
       const { notices } = await devices.exchange();
       joined();

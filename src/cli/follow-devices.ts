@@ -1,8 +1,6 @@
 import { devices as says } from "../messages/en/cli-answers.js";
 import type { RowStore } from "../stores/row-store.js";
-import { follow } from "../sync/follow.js";
-import { readState } from "../sync/state.js";
-import { syncClient } from "./device-keeper.js";
+import { isJoined } from "../sync/joined.js";
 import { isRefusal, refusalText } from "./refusal.js";
 
 /** How often it is looked whether another program has let this home join, in milliseconds. */
@@ -25,6 +23,10 @@ export function followDevices(store: RowStore, tell: (sentence: string) => void)
   let followed: Promise<void> | undefined;
   let looked: Promise<void> = Promise.resolve();
   const begin = async () => {
+    const [{ follow }, { syncClient }] = await Promise.all([
+      import("../sync/follow.js"),
+      import("./device-keeper.js"),
+    ]);
     let isFirst = true;
     await follow(syncClient(store), {
       signal,
@@ -41,7 +43,7 @@ export function followDevices(store: RowStore, tell: (sentence: string) => void)
   };
   const look = () => {
     looked = looked.then(async () => {
-      if (followed || signal.aborted || !(await store.engine.read(readState))) return;
+      if (followed || signal.aborted || !(await store.engine.read(isJoined))) return;
       clearInterval(timer);
       followed = begin();
     });

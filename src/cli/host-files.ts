@@ -9,17 +9,21 @@ import { pickOf } from "../drawer/model/pick.js";
 import type { Store } from "../drawer/store.js";
 import { cliErrors } from "../messages/en/cli.js";
 import type { FileStanding, FileToChange, HostFiles } from "../page/binding/host-files.js";
-import { fileToEdit, type FileToEdit } from "./edited-file.js";
-import { redoLast, undoLast } from "./file-acts.js";
+import type { FileToEdit } from "./edited-file.js";
 import { fileChanges } from "./file-journal.js";
-import { findFile } from "./find-file.js";
-import { readBytes } from "./input.js";
-import { liftOf } from "./lift-spots.js";
-import { putPick } from "./place-into.js";
-import { refreshPick, standingsOf } from "./standings.js";
+import type { putPick } from "./place-into.js";
 
 /** So many of the latest snippets are looked after in their files. */
 const LOOKED_AFTER = 1000;
+
+/** What acts on files is loaded with the first act: a window opens sooner without it. */
+const acts = {
+  input: () => import("./input.js"),
+  edited: () => import("./edited-file.js"),
+  file: () => import("./file-acts.js"),
+  standings: () => import("./standings.js"),
+};
+const readBytes = async (path: string) => (await acts.input()).readBytes(path);
 
 /** The files of this computer, for the window. It changes only those that it has found or opened itself. */
 export function hostFiles(store: Store): HostFiles {
@@ -36,6 +40,7 @@ export function hostFiles(store: Store): HostFiles {
     act: (file: FileToEdit) => ReturnType<typeof putPick>,
   ) => {
     checkKnown(path);
+    const { fileToEdit } = await acts.edited();
     const file = await fileToEdit(path);
     if (file.hash !== hash) throw new DrawerError(cliErrors, "cannot-edit/changed", { path });
     const notices = await act(file);
@@ -49,6 +54,7 @@ export function hostFiles(store: Store): HostFiles {
           .flat()
           .map(pathOf),
       ];
+      const { findFile } = await import("./find-file.js");
       const found = await findFile(name, hash, [...new Set(paths.map((path) => dirname(path)))]);
       if (found !== undefined) known.add(found);
       return found;
@@ -67,11 +73,17 @@ export function hostFiles(store: Store): HostFiles {
       return hashBytes(bytes) === hash ? undefined : bytes;
     },
     put: (file, where, { drawer, ...what }) =>
-      edited(file, (opened) => putPick(new Drawer(store, drawer), opened, what, where)),
+      edited(file, async (opened) => {
+        const { putPick } = await import("./place-into.js");
+        return putPick(new Drawer(store, drawer), opened, what, where);
+      }),
     lift: (file, at, drawer) =>
-      edited(file, async (opened) => (await liftOf(opened, { at }))(new Drawer(store, drawer))),
-    undo: (drawer) => undoLast(new Drawer(store, drawer)),
-    redo: (drawer) => redoLast(new Drawer(store, drawer)),
+      edited(file, async (opened) => {
+        const { liftOf } = await import("./lift-spots.js");
+        return (await liftOf(opened, { at }))(new Drawer(store, drawer));
+      }),
+    undo: async (drawer) => (await acts.file()).undoLast(new Drawer(store, drawer)),
+    redo: async (drawer) => (await acts.file()).redoLast(new Drawer(store, drawer)),
     async standings(drawer) {
       // What was taken out of its file is not looked for there.
       const lifted = new Set(
@@ -81,12 +93,13 @@ export function hostFiles(store: Store): HostFiles {
       const touched = await touchedSince(entries);
       if (touched.length === 0) return [];
       const pick = pickOf(touched.map((entry) => ({ entry })));
+      const { standingsOf } = await acts.standings();
       const { checked } = await standingsOf(new Drawer(store, drawer), pick);
       return checked.flatMap(({ snippet: { entry }, standing: { type } }): FileStanding[] =>
         type === "same" || type === "unknown" ? [] : [{ id: entry.id, type }],
       );
     },
-    refresh: (drawer, pick) => refreshPick(new Drawer(store, drawer), pick),
+    refresh: async (drawer, pick) => (await acts.standings()).refreshPick(new Drawer(store, drawer), pick),
   };
 }
 

@@ -3,7 +3,6 @@ import { DrawerError } from "../content/error.js";
 import { parseChord } from "../desktop/chord.js";
 import { cliErrors } from "../messages/en/cli.js";
 import type { KeyedDesktop } from "../window/window-desktop.js";
-import { parseAction } from "./desktop-actions.js";
 import { keysFile } from "./home-folder.js";
 import { readKeys, type Keys } from "./keys.js";
 import { isRefusal, type Refusal } from "./refusal.js";
@@ -54,6 +53,7 @@ class Hotkeys {
     const { windows } = desktop;
     if (Object.keys(keys).length === 0) return;
     if (!windows?.take) return this.listener.refused(new DrawerError(cliErrors, "no-windows", {}));
+    const { parseAction } = await import("./desktop-actions.js");
     const taken: string[] = [];
     for (const [key, text] of Object.entries(keys)) {
       try {

@@ -4,7 +4,6 @@ import { notice, type Notice } from "../content/notice.js";
 import { chordText, parseChord } from "../desktop/chord.js";
 import { cliErrors, cliNotices } from "../messages/en/cli.js";
 import type { OwnKey } from "../page/binding/host-desktop.js";
-import { parseAction } from "./desktop-actions.js";
 import { keysFile } from "./home-folder.js";
 import { writeNewFile } from "./output.js";
 import { UsageError } from "./refusal.js";
@@ -57,10 +56,10 @@ export async function changeKeys(set: readonly OwnKey[]): Promise<readonly Notic
  * @throws UsageError `bad-option`
  * @throws DrawerError `bad-key`, `bad-pick`, `bad-option`
  */
-export function parseKey(typed: string): OwnKey {
+export async function parseKey(typed: string): Promise<OwnKey> {
   const parted = /^([^=]+)=(.*)$/s.exec(typed);
   if (!parted) throw new UsageError("bad-option/key", { typed });
   const [key, act] = [chordText(parseChord(parted[1]!)), parted[2]!.trim()];
-  if (act !== "") parseAction(act);
+  if (act !== "") (await import("./desktop-actions.js")).parseAction(act);
   return { key, act };
 }

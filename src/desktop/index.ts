@@ -1,7 +1,7 @@
 /** The clipboard of a desktop, in Node. */
 export { chordText, parseChord, type Chord, type Modifier } from "./chord.js";
 export { readClipboard } from "./clipboard.js";
-export { dealOnClipboard } from "./jobs/deal.js";
+export { dealOnClipboard } from "./jobs/dealing.js";
 export { holdOnClipboard } from "./jobs/hold.js";
 export { offeredBlock } from "./offered-block.js";
 export { openDesktop, type System } from "./open.js";

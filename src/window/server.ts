@@ -15,7 +15,6 @@ import { unpackAsked } from "../stores/remote/wire.js";
 import { removeEntryPage } from "./entry-page.js";
 import { filesHandler } from "./files-handler.js";
 import { Guard, isSame, KEY_LIFE, proofOf } from "./guard.js";
-import { fillWithSample } from "./sample.js";
 import { WindowDesktop, type DesktopAccess, type WindowNews } from "./window-desktop.js";
 
 /** What a window is served from. */
@@ -232,6 +231,7 @@ function desktopHandler(
     return asked ? context.json(await settings.join(asked.invitation)) : noQuestion(context);
   });
   app.post("/sample", async (context) => {
+    const { fillWithSample } = await import("./sample.js");
     await fillWithSample(store, windowPage.sampleDrawer, samples);
     return context.json({ drawer: windowPage.sampleDrawer });
   });

@@ -10,7 +10,7 @@ import { print } from "../terminal.js";
 export function add(program: Command): void {
   begin(program, "keys").action(async (typed: readonly string[], options: CommonOptions) => {
     if (typed.length === 0) return list(options);
-    const set = typed.map(parseKey);
+    const set = await Promise.all(typed.map(parseKey));
     // The home is made ready by the first drawer in it.
     const changed = await withDrawer(options.drawer, () => changeKeys(set));
     answer(options, changed);

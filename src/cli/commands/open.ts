@@ -15,7 +15,6 @@ import { answer, answerWith, type CommonOptions } from "../answer.js";
 import { begin } from "../command.js";
 import { computerSettings, setStart } from "../computer-settings.js";
 import { dealToClipboard } from "../deal-to-clipboard.js";
-import { syncClient } from "../device-keeper.js";
 import { followDevices } from "../follow-devices.js";
 import { windowFile } from "../home-folder.js";
 import { withDrawer } from "../home.js";
@@ -73,7 +72,7 @@ export function add(program: Command): void {
                   keyed.act(() => Promise.reject(error));
                 },
               }),
-            settings: computerSettings(name, syncClient(store as RowStore), () => followed.look()),
+            settings: computerSettings(name, store as RowStore, () => followed.look()),
             notePasted: (desktop) => noteWindow(desktop, windowFile()),
           },
           log: (sentence) => remark(`${sentence}\n`),

@@ -4,7 +4,8 @@ import { actNotices } from "../../messages/en/acts.js";
 import { openSqlite } from "../../stores/sqlite/index.js";
 import { openDesktop } from "../open.js";
 import { tell, workInBackground } from "./background.js";
-import { dealOnClipboard, type DealWork } from "./deal.js";
+import type { DealWork } from "./deal.js";
+import { dealOnClipboard } from "./dealing.js";
 import { noteWindow } from "./last-window.js";
 
 /**
