@@ -109,6 +109,21 @@ onDesktop("the list has the room", () => {
       expect(await boxes()).toEqual(before);
       await row.locator(".position").click();
       await window.in(".picked").waitFor({ state: "detached" });
+      if (width > 720) continue;
+      // Neither where one has unfolded what will be placed: a sentence, a table and all need more and less room there.
+      await window.in(".fold").click();
+      await window.in(".preview").waitFor();
+      await window.in(".list").evaluate((list) => (list.scrollTop = list.scrollHeight));
+      const unfolded = await boxes();
+      for (const position of [20, 22, 21]) {
+        await window.in(`.list .row[data-position="${position}"] .position`).click();
+        await window.in(`.list .row[data-position="${position}"].picked`).waitFor();
+        expect(await boxes()).toEqual(unfolded);
+      }
+      await page.keyboard.press("Escape");
+      await window.in(".picked").first().waitFor({ state: "detached" });
+      expect(await boxes()).toEqual(unfolded);
+      await window.in(".fold").click();
     }
   });
 
@@ -300,7 +315,7 @@ onDesktop("the list has the room", () => {
   });
 
   test("how it is arranged is kept: the next window, at another port, is so", async () => {
-    await all("collect demo/costs.csv", "collect demo/notes.md");
+    await twentyTwo();
     await open();
     const beside = () =>
       window.in(".composer").evaluate((element) => Math.round(element.getBoundingClientRect().width));
@@ -332,6 +347,10 @@ onDesktop("the list has the room", () => {
     await until(beside, (width) => Math.abs(width - last) <= 2);
     await window.page.setViewportSize({ width: 420, height: 800 });
     await window.in(".preview").waitFor();
+    // In a strip that opens unfolded the newest is in sight too.
+    await window.page.reload();
+    await window.in(".preview").waitFor();
+    await until(inSight, (seen) => seen.includes(22));
   });
 
   test("a key changes the words of a snippet, and one takes what the pieces ask for; both are undone", async () => {

@@ -232,9 +232,5 @@ export const baseStyles = css`
       min-height: 0;
       border-top: 0;
     }
-    .sides .preview {
-      flex: 1 1 0;
-      max-height: none;
-    }
   }
 `;

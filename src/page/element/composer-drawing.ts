@@ -18,7 +18,9 @@ export class ComposerDrawing {
     if (this.composer.host.viewModel?.count === 0) return nothing;
     if (!this.#loading) void this.#load().catch((error: unknown) => this.#failed(error));
     const missing = this.#missing === undefined ? nothing : html`<p class="note">${this.#missing}</p>`;
-    return this.#view?.view() ?? html`<section class="composer">${missing}</section>`;
+    const { unfolded } = this.composer.host.arrangement;
+    const room = html`<section class=${unfolded ? "composer" : "composer folded"}>${missing}</section>`;
+    return this.#view?.view() ?? room;
   }
 
   #failed(error: unknown): void {

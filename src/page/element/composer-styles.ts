@@ -27,15 +27,29 @@ export const composerStyles = css`
     rotate: 135deg;
     translate: 0 -0.1em;
   }
-  .unfolded {
+  /* As high whatever is in it, so that the list stays as it is while one picks; what is shown of the block has what is left. */
+  .composer:not(.folded) {
+    --unfolded: 22em;
     display: flex;
     flex-direction: column;
+  }
+  :host([compact]) .composer:not(.folded) {
+    --unfolded: 16em;
+  }
+  .unfolded {
+    display: flex;
+    flex: 1 1 0;
+    flex-direction: column;
     min-height: 0;
+    overflow-y: auto;
   }
   /* In a strip it is two lines until one unfolds it: what, and the button. */
   @container drawer (max-width: 46rem) {
     .folded :is(.unfolded, .lands, .acts) {
       display: none;
+    }
+    .composer:not(.folded) {
+      block-size: var(--unfolded);
     }
     .composer:not(.folded) .sentence {
       padding-top: 0;
@@ -44,15 +58,15 @@ export const composerStyles = css`
   :host(:is([panel], [compact])) .folded :is(.unfolded, .lands, .acts) {
     display: none;
   }
+  :host(:is([panel], [compact])) .composer:not(.folded) {
+    block-size: var(--unfolded);
+  }
   :host(:is([panel], [compact])) .composer:not(.folded) .sentence {
     padding-top: 0;
   }
   @container wide (min-width: 46rem) {
     .fold {
       display: none;
-    }
-    .unfolded {
-      flex: 1 1 0;
     }
   }
   .sentence {
@@ -82,7 +96,8 @@ export const composerStyles = css`
     color-scheme: light;
     color: #22302f;
     background: var(--drawer-preview, #fcfdfa);
-    max-height: 9em;
+    flex: 1 0 0;
+    min-height: 4em;
     margin: 0 var(--edge);
     padding: 0.1em 0.6em;
     overflow: auto;

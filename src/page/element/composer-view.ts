@@ -123,12 +123,13 @@ export class ComposerView {
 
   #acts() {
     const { composer } = this;
-    const { binding, viewModel } = this.host;
+    const { binding } = this.host;
     const { count } = composer;
     const isNothing = count === 0;
     const { desktop } = binding?.options ?? {};
-    const act = (word: string, does: () => void) =>
-      html`<button ?disabled=${isNothing} @click=${does}>${word}</button>`;
+    const act = (word: string, does: () => void, isOff = isNothing) =>
+      html`<button ?disabled=${isOff} @click=${does}>${word}</button>`;
+    const isSeveral = composer.which === "picked" && count > 1;
     const { lands, act: actOf } = landing(binding);
     const { suggestion } = composer.preview ?? {};
     const go = html`<button
@@ -160,7 +161,7 @@ export class ComposerView {
       ${dealBar(this.host)}
       <p class="acts" part="acts">
         ${desktop ? this.#desktopActs(act, count) : this.#pageActs(act)}
-        ${(viewModel?.picked.length ?? 0) > 1 && composer.which === "picked" ? act(words.acts.merge, () => this.#merge()) : nothing}
+        ${act(words.acts.merge, () => this.#merge(), !isSeveral)}
         ${fileChoice(isNothing, (choice) => this.#save(choice))}
         <slot name="acts"></slot>
       </p>
@@ -172,7 +173,7 @@ export class ComposerView {
     const { target } = this.host.binding?.options.desktop ?? {};
     return [
       target ? act(words.acts.copy, () => this.composer.copy()) : nothing,
-      target && count > 1 ? eachChoice((key) => void this.#placeEach(target, key)) : nothing,
+      target ? eachChoice((key) => void this.#placeEach(target, key), count < 2) : nothing,
       act(words.deal, () => void this.#deal()),
     ];
   }

@@ -12,12 +12,12 @@ export function returnChoice(arrangement: Arrangement) {
 }
 
 /** The choice of what is pressed between one snippet and the next, which places each by itself. */
-export function eachChoice(place: (key: NextKey) => void) {
+export function eachChoice(place: (key: NextKey) => void, isOff: boolean) {
   const { name, keys } = words.each;
   return actMenu(
     name,
     NEXT_KEYS.map((key) => [key, keys[key]]),
     place,
-    { className: "each" },
+    { className: "each", isOff },
   );
 }

@@ -83,6 +83,7 @@ export class SnippetList {
     const tabbed = this.#tabbed;
     const drawn = found ? { rows: found, from: 0, count: found.length } : { rows, from, count };
     const scrolled = () => {
+      this.#virtual.scrolled();
       if (unseen > 0 && this.viewport.isAtEnd) this.#arrivals.see();
       if (!viewModel?.found) void viewModel?.readRows();
     };

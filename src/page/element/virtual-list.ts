@@ -25,8 +25,6 @@ interface Anchor {
   readonly id: string;
   readonly offset: number;
   readonly isAtEnd: boolean;
-  /** How high the list is. */
-  readonly height: number;
 }
 
 /**
@@ -37,6 +35,16 @@ interface Anchor {
 export class VirtualList {
   #from = 0;
   #anchor: Anchor | undefined;
+  /** Whether one saw the end when it was last looked for, and how high the list was then. */
+  #isAtEnd = false;
+  #height = 0;
+  #observed: Element | undefined;
+  /** Who sees the end goes on seeing it when the list becomes lower or higher. */
+  readonly #resized = new ResizeObserver(() => {
+    const list = this.#list;
+    if (list && this.#isAtEnd) list.scrollTop = list.scrollHeight;
+    this.scrolled();
+  });
 
   constructor(readonly host: Element & Pick<ReactiveElement, "renderRoot">) {}
 
@@ -80,6 +88,7 @@ export class VirtualList {
     const bottom = element ? bottomOf(element) : top + this.#rowHeight;
     if (top < list.scrollTop) list.scrollTop = top;
     else if (bottom > list.scrollTop + list.clientHeight) list.scrollTop = bottom - list.clientHeight;
+    this.scrolled();
   }
 
   /** Draws the rows, with room for those that are not drawn. */
@@ -115,20 +124,38 @@ export class VirtualList {
     const id = row?.dataset["id"];
     this.#anchor = undefined;
     if (!list || id === undefined || offset >= list.clientHeight) return;
-    const { scrollTop, clientHeight, scrollHeight } = list;
-    const isAtEnd = scrollTop + clientHeight > scrollHeight - 2;
-    this.#anchor = { id, offset, isAtEnd, height: clientHeight };
+    this.#anchor = { id, offset, isAtEnd: this.#isAtEnd };
   }
 
   /** Puts it back where it was, once they are. */
   settle(): void {
+    const list = this.#list;
+    if (list && list !== this.#observed) {
+      this.#resized.disconnect();
+      this.#resized.observe(list);
+      this.#observed = list;
+    }
+    this.#putBack();
+    this.scrolled();
+  }
+
+  /** Notes whether one sees the end. */
+  scrolled(): void {
+    const list = this.#list;
+    if (!list) return;
+    this.#isAtEnd = list.scrollTop + list.clientHeight > list.scrollHeight - 2;
+    this.#height = list.clientHeight;
+  }
+
+  #putBack(): void {
     const [list, anchor] = [this.#list, this.#anchor];
     this.#anchor = undefined;
-    if (!list || !anchor || list.scrollTop === 0) return;
-    if (anchor.isAtEnd && list.clientHeight !== anchor.height) {
+    if (!list || !anchor) return;
+    if (anchor.isAtEnd && list.clientHeight !== this.#height) {
       list.scrollTop = list.scrollHeight;
       return;
     }
+    if (list.scrollTop === 0) return;
     const row = list.querySelector<HTMLElement>(`[data-id="${anchor.id}"]`);
     const moved = row ? row.offsetTop - list.scrollTop - anchor.offset : 0;
     if (Math.abs(moved) >= 1) list.scrollTop += moved;
