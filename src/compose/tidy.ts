@@ -56,7 +56,7 @@ function singleSpaces(runs: readonly Run[]): readonly Run[] {
 }
 
 /**
- * Takes the blank lines, rows and columns off a piece's edges, so that none are left where pieces meet. What is inside
+ * Takes the blank lines, rows and columns off a piece's edges, and the levels of a list on which nothing stands, so that none are left where pieces meet. What is inside
  * is left alone; and so are the columns where they must go on standing under each other: in a single row, which is
  * part of something wider, and wherever `keepColumns` says so.
  */
@@ -67,11 +67,23 @@ export function tidyEdges(content: Content, keepColumns = false): Content {
   while (from < to && isBlankEdge(content[from]!)) from++;
   while (to > from && isBlankEdge(content[to - 1]!)) to--;
   const flows = content.slice(from, to);
+  if (flows.length === 1) flows[0] = withoutBareLevels(flows[0]!);
   if (flows.length > 0) {
     flows[0] = tidyFlow(flows[0]!, true, flows.length === 1, keepColumns);
     if (flows.length > 1) flows[flows.length - 1] = tidyFlow(flows.at(-1)!, false, true, keepColumns);
   }
   return flows;
+}
+
+/** A list whose items all stood deeper where they were taken, without the levels above them that came along and say nothing. */
+function withoutBareLevels(flow: Flow): Flow {
+  let bare = flow;
+  while (bare.type === "list" && bare.items.length === 1) {
+    const { flows } = bare.items[0]!;
+    if (flows.length !== 1 || flows[0]!.type !== "list") break;
+    bare = flows[0]!;
+  }
+  return bare;
 }
 
 /** Whether a flow is a line that begins and ends with text, as nearly all are: there is nothing to take off. */

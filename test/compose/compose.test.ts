@@ -36,6 +36,12 @@ test("sequence puts pieces one after another, without the blank edges they came 
   ];
   expect(compose(pieces).text).toBe("one\ntwo\nthree\nfour");
   expect(compose([text("one\n\ntwo")]).text).toBe("one\n\ntwo");
+  // An item that was taken from a deeper level is an item; one above it that says something stays.
+  const deeper = [await html("<ul><li><ol><li>shut</li><li>open</li></ol></li></ul>")];
+  expect(compose([...deeper, text("all day")]).text).toBe("1. shut\n2. open\nall day");
+  expect(compose(deeper, { tidy: [] }).text).toContain("- 1. shut");
+  const under = await html("<ul><li>north<ul><li>shut</li></ul></li></ul>");
+  expect(compose([under]).text).toBe("- north\n  - shut");
 });
 
 test("a lone cell lands as its text, a range without its blank edges", async () => {
