@@ -46,6 +46,7 @@ export const listStyles = css`
   }
   .day {
     grid-column: 1 / -1;
+    margin-inline-end: calc(-1 * var(--edge));
     padding: 0.5em var(--edge) 0.25em;
     background: var(--paper);
     font: 600 0.78em/1.2 var(--plain);
