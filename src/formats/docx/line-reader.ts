@@ -38,6 +38,13 @@ export interface LineHost {
   picture(drawing: Element, line: OpenParagraph): void;
 }
 
+/** How a run looks, beside the text of the document. */
+interface Look {
+  readonly base: TextProps;
+  readonly props: TextProps;
+  readonly marks: Marks;
+}
+
 /** Reads the runs of paragraphs: their text and its marks, fields, links, and what is anchored in them. */
 export class LineReader {
   constructor(readonly host: LineHost) {}
@@ -80,8 +87,30 @@ export class LineReader {
   #run(run: Element, line: OpenParagraph): void {
     const rPr = childOf(run, "rPr");
     const link = line.link ?? line.fields.link;
-    // Most runs look as their paragraph does.
-    if (!rPr && link === undefined) return this.#plainRun(run, line);
+    const { props, marks } = link === undefined ? this.#lookOf(rPr, line) : this.#lookAnew(rPr, line, link);
+    if (props.hidden) return;
+    const add = (text: string) => {
+      if (!line.fields.isShown) return;
+      line.runs.push(runInFont(text, props.font, marks));
+      line.fields.show();
+    };
+    this.#runParts(run, line, add);
+  }
+
+  /** What runs look like, by the style of their paragraph and by what they say of themselves: few differ, and there are many. */
+  readonly #looks = new WeakMap<TextProps, Map<string, Look>>();
+
+  #lookOf(rPr: Element | undefined, line: OpenParagraph): Look {
+    const around = line.style.props;
+    let within = this.#looks.get(around);
+    if (!within) this.#looks.set(around, (within = new Map<string, Look>()));
+    const said = saidBy(rPr);
+    let look = within.get(said);
+    if (look?.base !== line.base) within.set(said, (look = this.#lookAnew(rPr, line, undefined)));
+    return look;
+  }
+
+  #lookAnew(rPr: Element | undefined, line: OpenParagraph, link: Address | undefined): Look {
     // A link's own colour and underline, which its character style gives, are how links look.
     const named = this.host.styles.character(attributeOf(childOf(rPr, "rStyle"), "val"));
     const { color: _, underline: __, ...withoutLinkLook } = named;
@@ -90,31 +119,7 @@ export class LineReader {
       ...(link === undefined ? named : withoutLinkLook),
       ...textProps(rPr),
     };
-    this.#runLooking(run, line, props, marksFrom(props, line.base, link));
-  }
-
-  /** What the text of paragraphs of a style looks like, beside that of the document. */
-  readonly #plainMarks = new WeakMap<TextProps, { readonly base: TextProps; readonly marks: Marks }>();
-
-  #plainRun(run: Element, line: OpenParagraph): void {
-    const { props } = line.style;
-    let known = this.#plainMarks.get(props);
-    if (known?.base !== line.base)
-      this.#plainMarks.set(
-        props,
-        (known = { base: line.base, marks: marksFrom(props, line.base, undefined) }),
-      );
-    this.#runLooking(run, line, props, known.marks);
-  }
-
-  #runLooking(run: Element, line: OpenParagraph, props: TextProps, marks: Marks): void {
-    if (props.hidden) return;
-    const add = (text: string) => {
-      if (!line.fields.isShown) return;
-      line.runs.push(runInFont(text, props.font, marks));
-      line.fields.show();
-    };
-    this.#runParts(run, line, add);
+    return { base: line.base, props, marks: marksFrom(props, line.base, link) };
   }
 
   #runParts(parent: Element, line: OpenParagraph, add: (text: string) => void): void {
@@ -177,6 +182,16 @@ export class LineReader {
     const choice = line.fields.take(mark, () => this.host.asides.add("field"));
     if (choice !== undefined) add(choice);
   }
+}
+
+/** What a run says of its look, in a text that differs when that does. */
+function saidBy(rPr: Element | undefined): string {
+  let said = "";
+  // No part of a file holds this control character (XML 1.0, 2.2).
+  for (const child of rPr?.children ?? [])
+    if (typeof child !== "string")
+      said += `${child.localName}\u0001${child.attributes.join("\u0001")}\u0001\u0001`;
+  return said;
 }
 
 /** A symbol as text, by the table of its font. */

@@ -1,5 +1,4 @@
 import type { Rectangle } from "../../content/cells.js";
-import { defined } from "../../content/defined.js";
 import { DrawerError } from "../../content/error.js";
 import { LIMITS } from "../../content/limits.js";
 import {
@@ -276,16 +275,17 @@ interface CellLook {
 }
 
 /** The text of a cell that holds one line without anything in it; nothing for another one, which is read by the reader of texts. */
-function plainText({ children: [only, ...others] }: Element): string | undefined {
+function plainText({ children }: Element): string | undefined {
+  const [only] = children;
   if (only === undefined) return "";
-  if (others.length > 0 || typeof only === "string" || only.localName !== "p") return undefined;
+  if (children.length > 1 || typeof only === "string" || only.localName !== "p") return undefined;
   let text = "";
   for (const child of only.children) {
     if (typeof child !== "string") return undefined;
     text += child;
   }
   // White space folds (ODF 1.3 part 3, 6.1.2).
-  return text.replace(/[ \t\r\n]+/g, " ").replace(/^ | $/g, "");
+  return /[\t\r\n]|^ | $| {2}/.test(text) ? text.replace(/[ \t\r\n]+/g, " ").replace(/^ | $/g, "") : text;
 }
 
 function plainRuns(text: string, { hidden, font }: TextProps, marks: Marks): readonly Run[] {
@@ -325,7 +325,8 @@ function valueOf(element: Element, format: string | undefined): CellValue | unde
 }
 
 function numberOf(number: number, format: string | undefined): CellValue {
-  return { type: "number", number, ...defined({ format }) };
+  // There are millions of them.
+  return format === undefined ? { type: "number", number } : { type: "number", number, format };
 }
 
 /** A time of day, or one that has passed, as a part of a day; the file has it as a duration (XML Schema part 2, 3.2.6). */

@@ -2,7 +2,15 @@ import { type Address, safeLink } from "../../content/address.js";
 import { defined } from "../../content/defined.js";
 import { DrawerError } from "../../content/error.js";
 import { LIMITS } from "../../content/limits.js";
-import { type Content, type Flow, type Heading, type Run, paragraph, textRun } from "../../content/model.js";
+import {
+  type Content,
+  type Flow,
+  type Heading,
+  type Marks,
+  type Run,
+  paragraph,
+  textRun,
+} from "../../content/model.js";
 import { blankRuns, mergeRuns } from "../../content/runs.js";
 import { formatErrors } from "../../messages/en/formats.js";
 import { Asides } from "../asides.js";
@@ -236,14 +244,34 @@ export class OdtReader {
     return mergeRuns(trimmed(runs));
   }
 
-  #inline(parent: Element, props: TextProps, base: TextProps, link: Address | undefined, runs: Run[]): void {
+  /** What spans look like, by what is around them and their style: few differ, and there are many. */
+  readonly #spans = new WeakMap<TextProps, Map<string | undefined, TextProps>>();
+  readonly #marks = new WeakMap<TextProps, { base: TextProps; link: Address | undefined; marks: Marks }>();
+
+  #propsOfSpan(around: TextProps, style: string | undefined): TextProps {
+    let within = this.#spans.get(around);
+    if (!within) this.#spans.set(around, (within = new Map<string | undefined, TextProps>()));
+    let props = within.get(style);
+    if (!props) within.set(style, (props = { ...around, ...this.styles.get("text", style).props }));
+    return props;
+  }
+
+  #marksOf(props: TextProps, base: TextProps, link: Address | undefined): Marks {
+    const known = this.#marks.get(props);
+    if (known?.base === base && known.link === link) return known.marks;
     const marks = marksFrom(props, base, link);
+    this.#marks.set(props, { base, link, marks });
+    return marks;
+  }
+
+  #inline(parent: Element, props: TextProps, base: TextProps, link: Address | undefined, runs: Run[]): void {
+    const marks = this.#marksOf(props, base, link);
     for (const child of parent.children) {
       if (typeof child === "string") {
         // White space folds across elements (ODF 1.3 part 3, 6.1.2).
         const last = runs.at(-1);
         const before = last?.type === "text" ? last.text.at(-1) : last ? "x" : " ";
-        const text = child.replace(/[ \t\r\n]+/g, " ");
+        const text = /[\t\r\n]| {2}/.test(child) ? child.replace(/[ \t\r\n]+/g, " ") : child;
         const shown = before === " " && text.startsWith(" ") ? text.slice(1) : text;
         if (shown === "" || props.hidden) continue;
         runs.push(runInFont(shown, props.font, marks));
@@ -251,8 +279,7 @@ export class OdtReader {
       }
       switch (child.localName) {
         case "span": {
-          const own = this.styles.get("text", attributeOf(child, "style-name")).props;
-          this.#inline(child, { ...props, ...own }, base, link, runs);
+          this.#inline(child, this.#propsOfSpan(props, attributeOf(child, "style-name")), base, link, runs);
           break;
         }
         case "a":
@@ -400,12 +427,13 @@ function layoutOf(style: OdfStyle) {
 }
 
 /** Without the space that folding left at the end; and spaces that were written as elements are spaces now. */
-function trimmed(runs: readonly Run[]): Run[] {
+function trimmed(runs: readonly Run[]): readonly Run[] {
   const last = runs.at(-1);
   const kept =
     last?.type === "text" && last.text.endsWith(" ")
       ? [...runs.slice(0, -1), { ...last, text: last.text.slice(0, -1) }]
       : runs;
+  if (!kept.some((run) => run.type === "text" && run.text.includes("\u0000"))) return kept;
   return kept.map((run) =>
     run.type === "text" && run.text.includes("\u0000")
       ? { ...run, text: run.text.replaceAll("\u0000", " ") }
