@@ -1,6 +1,7 @@
 import { DrawerError } from "../content/error.js";
-import type { Content } from "../content/model.js";
+import type { Content, Table } from "../content/model.js";
 import { columnsOf, fillGrid } from "../content/spans.js";
+import { someFlow } from "../content/traverse.js";
 import type { DocumentEditor, DocumentPlace, Edited, EditOptions, PutInput } from "../formats/edit.js";
 import { cellText } from "../formats/text/write.js";
 import { editErrors } from "../messages/en/edit.js";
@@ -25,8 +26,8 @@ export async function appendToTable(
     throw new DrawerError(editErrors, "cannot-edit/cells", { file, spot });
   const { top, left, right } = place.cells!;
   const name = spot.slice(0, spot.indexOf("!"));
-  const [host] = (await readSource(bytes, file)).at(name).content;
-  if (host?.type !== "table") throw new Error(`${name} of ${file} is no table`);
+  const host = tableIn((await readSource(bytes, file)).at(name).content);
+  if (!host) throw new Error(`${name} of ${file} is no table`);
   const texts = fillGrid(host, "", ({ flows }) => cellText(flows));
   const head = texts[top]!.slice(left, right + 1);
   const { columns, headerRows, notices } = matchColumns(table, { file, spot, name, texts: [head] });
@@ -39,4 +40,14 @@ export async function appendToTable(
     });
   const edited = await append(bytes, file, place, rows, input, options);
   return { ...edited, notices: [...notices, ...edited.notices] };
+}
+
+/** The table that a part is; it may stand in a quote or an item. */
+function tableIn(content: Content): Table | undefined {
+  let table: Table | undefined;
+  someFlow(content, (flow) => {
+    if (flow.type === "table") table = flow;
+    return table !== undefined;
+  });
+  return table;
 }

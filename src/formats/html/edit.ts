@@ -1,9 +1,11 @@
-import type { DocumentEditor, DocumentPlace, Edited, Put, PutInput } from "../edit.js";
+import type { Content } from "../../content/model.js";
+import type { AppendedRow, DocumentEditor, DocumentPlace, Edited, Put, PutInput } from "../edit.js";
 import { picturesNotDrawn, plainNumbers } from "../left-out.js";
 import type { TextEdit } from "../office/xml-text.js";
 import { decodeText } from "../text/decode.js";
 import { TextDocument } from "../text/text-document.js";
 import { htmlBlocks, type HtmlBlock } from "./blocks.js";
+import { appendRows } from "./table-rows.js";
 import { saysNumbers, writeHtml } from "./write.js";
 
 /** Puts blocks into HTML and takes them out, in its text; all else stays as it is written. */
@@ -11,8 +13,16 @@ export const htmlEditor: DocumentEditor = {
   type: "document",
   put: (bytes, file, place, put, input) =>
     Promise.resolve().then(() => new Document(bytes, file).put(place, put, input)),
+  append: (bytes, file, place, rows, input) =>
+    Promise.resolve().then(() => new Document(bytes, file).append(place, rows, input)),
   takeOut: (bytes, file, places) => Promise.resolve().then(() => new Document(bytes, file).takeOut(places)),
 };
+
+/** What a cell of a table holds, as HTML. */
+function cellHtml(flows: Content, picture: PutInput["picture"]): string {
+  const html = writeHtml([{ type: "table", headerRows: 0, rows: [[{ flows }]] }], picture ? { picture } : {});
+  return /<td[^>]*>([\s\S]*)<\/td>/.exec(html)![1]!;
+}
 
 class Document {
   readonly #document: TextDocument<HtmlBlock>;
@@ -44,6 +54,14 @@ class Document {
     } else if (put === "before") edits.push({ from, to: from, text: xml + apart });
     else edits.push({ from: to, to, text: apart + xml });
     return this.#document.done(edits, [...plainNumbers(content, saysNumbers), ...picturesNotDrawn(content)]);
+  }
+
+  append(place: DocumentPlace, rows: readonly AppendedRow[], { content, picture }: PutInput): Edited {
+    const { text, file } = this.#document;
+    const { from } = this.#document.table(place);
+    const written = (flows: Content) => cellHtml(flows, picture);
+    const edit = appendRows(text, from, place.cells!.bottom, rows, written, { file, spot: place.spot });
+    return this.#document.done([edit], [...plainNumbers(content, saysNumbers), ...picturesNotDrawn(content)]);
   }
 
   takeOut(places: readonly DocumentPlace[]): Edited {

@@ -1,5 +1,5 @@
 import type { Content } from "../../content/model.js";
-import type { DocumentEditor, DocumentPlace, Edited, Put } from "../edit.js";
+import type { AppendedRow, DocumentEditor, DocumentPlace, Edited, Put } from "../edit.js";
 import { picturesInText, plainNumbers } from "../left-out.js";
 import type { TextEdit } from "../office/xml-text.js";
 import { decodeText } from "../text/decode.js";
@@ -12,8 +12,20 @@ export const markdownEditor: DocumentEditor = {
   type: "document",
   put: (bytes, file, place, put, { content }) =>
     Promise.resolve().then(() => new Document(bytes, file).put(place, put, content)),
+  append: (bytes, file, place, rows, { content }) =>
+    Promise.resolve().then(() => new Document(bytes, file).append(place, rows, content)),
   takeOut: (bytes, file, places) => Promise.resolve().then(() => new Document(bytes, file).takeOut(places)),
 };
+
+/** A row of a table as its line. */
+function rowLine(row: AppendedRow, hasEdges: boolean): string {
+  const cells = row.map((flows) => ({ flows: flows ?? [] }));
+  const line = writeMarkdown([{ type: "table", headerRows: 0, rows: [cells] }])
+    .trimEnd()
+    .split("\n")
+    .at(-1)!;
+  return hasEdges ? line : line.replace(/^\| *| *\|$/g, "");
+}
 
 class Document {
   readonly #document: TextDocument<MarkdownBlock>;
@@ -53,6 +65,21 @@ class Document {
       edits.push({ from: at, to: at, text: all.map((line) => this.#newline + line).join("") });
     }
     return this.#document.done(edits, [...picturesInText(content), ...plainNumbers(content)]);
+  }
+
+  /** Puts rows below one of a table: each is a line, as the others are. */
+  append(place: DocumentPlace, rows: readonly AppendedRow[], content: Content): Edited {
+    const block = this.#document.table(place);
+    const prefix = this.#prefix(block);
+    // Below the names of the columns stands the line that parts them from the rows.
+    let at = this.#lineEnd(block.from);
+    for (let line = 0; line <= place.cells!.bottom; line++) at = this.#lineEnd(at + this.#newline.length);
+    const hasEdges = this.#document.text[block.from] === "|";
+    const text = rows.map((row) => this.#newline + prefix + rowLine(row, hasEdges)).join("");
+    return this.#document.done(
+      [{ from: at, to: at, text }],
+      [...picturesInText(content), ...plainNumbers(content)],
+    );
   }
 
   takeOut(places: readonly DocumentPlace[]): Edited {

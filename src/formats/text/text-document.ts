@@ -35,6 +35,14 @@ export class TextDocument<Block extends TextBlock> {
     return elements.map((number) => this.blocks[number - 1]!);
   }
 
+  /**
+   * The table that cells stand in.
+   * @throws DrawerError `cannot-edit`
+   */
+  table({ cells: _, ...place }: DocumentPlace): Block {
+    return this.at(place, "into")[0]!;
+  }
+
   /** The parts at several places, each once, in the order of the text. */
   atAll(places: readonly DocumentPlace[]): Block[] {
     const found = new Set(places.flatMap((place) => this.at(place, "out of")));
