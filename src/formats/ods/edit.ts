@@ -37,6 +37,8 @@ type Cells = Map<number, Map<number, string>>;
 class Workbook {
   readonly #edited: EditedPackage;
   #text: string;
+  /** The sheets of the text, as it was when they were looked for. */
+  #found: { readonly text: string; readonly sheets: readonly OdsSheetText[] } | undefined;
   /** The styles of cells with a number format that are added, by it. */
   readonly #formats = new Map<string, string>();
   #styles = "";
@@ -159,15 +161,12 @@ class Workbook {
 
   /** All formulas, with the sheet and the row that they stand in. */
   #eachFormula(use: (formula: string, sheet: string, row: number) => void): void {
-    for (let index = 0; ; index++) {
-      const sheet = OdsSheetText.at(this.#text, index);
-      if (!sheet) return;
+    for (const sheet of this.#sheets)
       for (const run of sheet.rows())
         for (const { xml } of sheet.cells(run)) {
           const formula = formulaOf(xml);
           if (formula !== undefined) use(formula, nameOf(sheet.tag), run.first);
         }
-    }
   }
 
   /** Lets all that names the rows of a sheet name them where they are after some were added or taken out. */
@@ -175,9 +174,7 @@ class Workbook {
     const own = nameOf(this.#sheet(place).tag);
     let made = "";
     let from = 0;
-    for (let index = 0; ; index++) {
-      const sheet = OdsSheetText.at(this.#text, index);
-      if (!sheet) break;
+    for (const sheet of this.#sheets) {
       const name = nameOf(sheet.tag);
       made += this.#text.slice(from, sheet.from);
       const isOf = (named: string | undefined) => (named ?? name) === own;
@@ -207,8 +204,15 @@ class Workbook {
     }
   }
 
+  /** The sheets of the text as it is now. */
+  get #sheets(): readonly OdsSheetText[] {
+    if (this.#found?.text !== this.#text)
+      this.#found = { text: this.#text, sheets: OdsSheetText.all(this.#text) };
+    return this.#found.sheets;
+  }
+
   #sheet(place: SheetPlace): OdsSheetText {
-    const sheet = OdsSheetText.at(this.#text, place.sheet)!;
+    const sheet = this.#sheets[place.sheet]!;
     if (/ table:protected="true"/.test(sheet.tag))
       throw new DrawerError(editErrors, "cannot-edit/protected", {
         file: this.file,
@@ -220,17 +224,16 @@ class Workbook {
   /** Whether the last row adds up those above it, which do not. */
   #hasTotals(sheet: OdsSheetText, { top }: Rectangle, bottom: number): boolean {
     if (bottom - 1 <= top) return false;
-    const adds = (row: number, column: number) => {
-      const run = rowAt(sheet, row).find(
-        (each) => column >= each.column && column < each.column + each.count,
-      );
+    const adds = (cells: readonly CellRun[], row: number, column: number) => {
+      const run = cells.find((each) => column >= each.column && column < each.column + each.count);
       const formula = run && formulaOf(run.xml);
       return (
         formula !== undefined &&
         rowsIn(formula, (named) => named === undefined).some(([from, to]) => to === row - 1 && from < to)
       );
     };
-    return rowAt(sheet, bottom).some(({ column }) => adds(bottom, column) && !adds(bottom - 1, column));
+    const [before, last] = [rowAt(sheet, bottom - 1), rowAt(sheet, bottom)];
+    return last.some(({ column }) => adds(last, bottom, column) && !adds(before, bottom - 1, column));
   }
 
   /** The cells that are there in a rectangle, each by itself; none may be part of a merged one. */

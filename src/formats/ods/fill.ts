@@ -42,9 +42,7 @@ async function fill(
 
 /** Cells of a workbook that have a name (ODF 1.3 part 3, 9.4.12). */
 function namedCells(text: string): NamedCells[] {
-  const sheets: string[] = [];
-  for (let sheet = OdsSheetText.at(text, 0); sheet; sheet = OdsSheetText.at(text, sheets.length))
-    sheets.push(nameOf(sheet.tag));
+  const sheets = OdsSheetText.all(text).map(({ tag }) => nameOf(tag));
   return [...text.matchAll(/<table:named-range\b[^>]*>/g)].flatMap(([tag]) => {
     const written = plainText(/\stable:cell-range-address="([^"]*)"/.exec(tag)?.[1] ?? "");
     const [, quoted, bare, from, to] =

@@ -35,11 +35,18 @@ export class OdsSheetText {
     this.to = text.indexOf("</table:table>", from);
   }
 
-  /** A sheet by its index; nothing where there is none. */
-  static at(text: string, index: number): OdsSheetText | undefined {
-    const tables = [...text.matchAll(/<table:table\b(?=[^>]*\stable:name=)[^>]*>/g)];
-    const table = tables.filter(({ index: at }) => !isInside(text, at))[index];
-    return table && new OdsSheetText(text, table.index);
+  /** The sheets of a text: its tables with a name that stand in no other, as those in notes and charts do. */
+  static all(text: string): OdsSheetText[] {
+    const sheets: OdsSheetText[] = [];
+    let depth = 0;
+    for (const { 0: tag, index } of text.matchAll(/<table:table[\s>]|<\/table:table>/g)) {
+      if (tag.startsWith("</")) depth--;
+      else if (depth++ === 0) {
+        const sheet = new OdsSheetText(text, index);
+        if (/\stable:name=/.test(sheet.tag)) sheets.push(sheet);
+      }
+    }
+    return sheets;
   }
 
   get tag(): string {
@@ -122,12 +129,6 @@ export class OdsSheetText {
       .replace(/\s*\/>$/, ">");
     return `${tag}${cellsXml(this.cells(run), cells)}${ROW_END}`;
   }
-}
-
-/** Whether a table stands in another, as in a note or a chart. */
-function isInside(text: string, at: number): boolean {
-  const before = text.slice(0, at);
-  return before.split("<table:table ").length - before.split("</table:table>").length > 0;
 }
 
 function blankRows(count: number): string {
