@@ -1,4 +1,5 @@
 import { spawn, spawnSync, type ChildProcess } from "node:child_process";
+import { createServer, type AddressInfo } from "node:net";
 import { display, until } from "../support/desktop";
 import { site } from "../support/site";
 
@@ -18,6 +19,16 @@ const PLACES: Readonly<Record<string, string>> = {
   },
 };
 const WITH_LOOK = ["editable", "prosemirror", "lexical", "quill", "ckeditor"];
+
+/** A port of this computer that nobody has. */
+function freePort(): Promise<number> {
+  return new Promise((settle) => {
+    const server = createServer().listen(0, "127.0.0.1", () => {
+      const { port } = server.address() as AddressInfo;
+      server.close(() => settle(port));
+    });
+  });
+}
 
 /** WebKitGTK, driven by WebDriver (W3C) over HTTP. */
 class WebKit {
@@ -82,7 +93,7 @@ onWebKit("places in WebKit", () => {
   display();
   beforeAll(async () => {
     served = await site("anywhere");
-    const port = 4700 + (process.pid % 1000);
+    const port = await freePort();
     // No sandbox and no graphics card, as containers have neither.
     const env = {
       ...process.env,
@@ -96,7 +107,7 @@ onWebKit("places in WebKit", () => {
         ({ ok }) => ok,
         () => false,
       );
-    await until(answers, (ok) => ok);
+    await until(answers, (ok) => ok, 60_000);
     await webkit.begin(
       spawnSync("sh", ["-c", "ls /usr/lib/*/webkit2gtk-4*/MiniBrowser | tail -1"], {
         encoding: "utf8",
