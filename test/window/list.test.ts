@@ -71,14 +71,16 @@ onDesktop("the list has the room", () => {
         })
         .map((row) => Number(row.dataset["position"]));
     });
-  /** The boxes of what is drawn, but for the words in the bar. */
+  /** The boxes of what is in sight, but for the words in the bar. */
   const boxes = () =>
     window.page.evaluate(() => {
       const root = document.querySelector("snippet-drawer")!.shadowRoot!;
-      return [
-        ...root.querySelectorAll(".top, .list, .list .row, .snippet, .says, .notice, .go, .composer"),
-      ].map((element) => {
-        const { x, y, width, height } = element.getBoundingClientRect();
+      const list = root.querySelector(".list")!.getBoundingClientRect();
+      const all = root.querySelectorAll(".top, .list, .list .row, .snippet, .says, .notice, .go, .composer");
+      return [...all].flatMap((element) => {
+        const { x, y, width, height, top, bottom } = element.getBoundingClientRect();
+        // Rows that are drawn beyond are others by and by.
+        if (element.closest(".row") && (bottom < list.top || top > list.bottom)) return [];
         return [element.className.replace(/ ?(picked|current|new)/g, ""), x, y, width, height].join(" ");
       });
     });

@@ -28,13 +28,16 @@ export const composerStyles = css`
     translate: 0 -0.1em;
   }
   /* As high whatever is in it, so that the list stays as it is while one picks; what is shown of the block has what is left. */
-  .composer:not(.folded) {
+  :host {
     --unfolded: 22em;
+  }
+  :host([compact]) {
+    --unfolded: 16em;
+  }
+  .composer:not(.folded) {
     display: flex;
     flex-direction: column;
-  }
-  :host([compact]) .composer:not(.folded) {
-    --unfolded: 16em;
+    min-height: 0;
   }
   .unfolded {
     display: flex;
@@ -48,8 +51,8 @@ export const composerStyles = css`
     .folded :is(.unfolded, .lands, .acts) {
       display: none;
     }
-    .composer:not(.folded) {
-      block-size: var(--unfolded);
+    .sides:has(> .composer:not(.folded)) {
+      grid-template-rows: minmax(0, 1fr) auto minmax(var(--unfolded), 1fr);
     }
     .composer:not(.folded) .sentence {
       padding-top: 0;
@@ -58,8 +61,8 @@ export const composerStyles = css`
   :host(:is([panel], [compact])) .folded :is(.unfolded, .lands, .acts) {
     display: none;
   }
-  :host(:is([panel], [compact])) .composer:not(.folded) {
-    block-size: var(--unfolded);
+  :host(:is([panel], [compact])) .sides:has(> .composer:not(.folded)) {
+    grid-template-rows: minmax(0, 1fr) auto minmax(var(--unfolded), 1fr);
   }
   :host(:is([panel], [compact])) .composer:not(.folded) .sentence {
     padding-top: 0;
