@@ -123,6 +123,7 @@ export class SnippetList {
     const digits = String(this.host.viewModel?.count ?? 0).length;
     (this.#list as HTMLElement | null)?.style.setProperty("--digits", String(digits));
     const focused = this.#focusedWhileDrawn;
+    this.#focusedWhileDrawn = undefined;
     if (focused?.isConnected && !focused.matches(":focus")) focused.focus({ preventScroll: true });
   }
 
