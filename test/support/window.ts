@@ -52,9 +52,16 @@ export class OpenedWindow {
   /** Ends it as the user does on a terminal, and settles when it has ended, with its exit code. */
   async end(signal: NodeJS.Signals = "SIGINT"): Promise<number | null> {
     if (this.process.exitCode !== null || this.process.signalCode !== null) return this.process.exitCode;
-    const ended = new Promise<number | null>((done) => this.process.once("exit", done));
+    let hasEnded = false;
+    this.process.once("exit", () => (hasEnded = true));
     this.process.kill(signal);
-    return ended;
+    // What it has said tells more than that it has not ended.
+    await until(
+      () => (hasEnded ? "ended" : `It was told to end, and has said: ${this.said}`),
+      (state) => state === "ended",
+      60_000,
+    );
+    return this.process.exitCode;
   }
 }
 

@@ -20,6 +20,10 @@ onPages("two windows of one person's, on two devices", () => {
     await hub.stop();
   });
 
+  beforeEach(() => {
+    for (const device of [desk, laptop]) device.fresh();
+  });
+
   test("meet by an invitation, and are in step: what is done in one stands in the other, and each tells its devices", async () => {
     await desk.drawer(["collect"], "First wheatear on the seawall");
     const opened = [await OpenedWindow.open(desk.home()), await OpenedWindow.open(laptop.home())];

@@ -26,7 +26,9 @@ export function answerWithEvents(context: Context, begin: (stream: EventStream) 
     stream.onAbort(() => end());
     const tell = (event: string, data = "") => void stream.writeSSE({ event, data });
     const stop = begin({ tell, end: () => end() });
-    const timer = setInterval(() => tell("here"), STILL_HERE);
+    // A stream that has gone unheard keeps no program from ending.
+    const timer = setInterval(() => (stream.aborted || stream.closed ? end() : tell("here")), STILL_HERE);
+    timer.unref();
     tell("here");
     await ended;
     clearInterval(timer);
