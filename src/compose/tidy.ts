@@ -56,8 +56,8 @@ function singleSpaces(runs: readonly Run[]): readonly Run[] {
 }
 
 /**
- * Takes the blank lines, rows and columns off a piece's edges, and the levels of a list on which nothing stands, so that none are left where pieces meet. What is inside
- * is left alone; and so are the columns where they must go on standing under each other: in a single row, which is
+ * Takes the blank lines, rows and columns off a piece's edges, and the levels of a list on which nothing stands, so that
+ * none are left where pieces meet. What is inside is left alone; and so are the columns where they must go on standing under each other: in a single row, which is
  * part of something wider, and wherever `keepColumns` says so.
  */
 export function tidyEdges(content: Content, keepColumns = false): Content {

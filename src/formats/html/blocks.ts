@@ -23,14 +23,21 @@ const OWN_KIND = /^(dt|dd|figcaption|summary|caption|legend)$/;
 const CONTAINERS =
   /^(html|body|main|div|section|article|aside|header|footer|nav|blockquote|figure|ul|ol|menu|li|dl|details|center|fieldset)$/;
 
+/** Where something stands in the text of a page. An element whose end is not written ends where the next begins. */
+export function rangeOf(html: string, { sourceCodeLocation }: Tree.ChildNode): { from: number; to: number } {
+  const { startOffset: from, endOffset } = sourceCodeLocation ?? { startOffset: 0, endOffset: 0 };
+  return { from, to: from + html.slice(from, endOffset).trimEnd().length };
+}
+
+/** The line end and the spaces that stand right before a place, where it begins a line. */
+export function lineBefore(html: string, at: number): string {
+  return /(?:\r\n|\r|\n)[ \t]*$/.exec(html.slice(Math.max(0, at - 1000), at))?.[0] ?? "";
+}
+
 /** The parts of a page that hold no others, in their order. */
 export function htmlBlocks(html: string): HtmlBlock[] {
   const blocks: HtmlBlock[] = [];
-  const range = (node: Tree.ChildNode) => {
-    const { startOffset: from, endOffset } = node.sourceCodeLocation ?? { startOffset: 0, endOffset: 0 };
-    // An element whose end is not written ends where the next begins.
-    return { from, to: from + html.slice(from, endOffset).trimEnd().length };
-  };
+  const range = (node: Tree.ChildNode) => rangeOf(html, node);
   const textOf = (node: Tree.Node): string => {
     if (tree.isTextNode(node)) return node.value;
     if (tree.isElementNode(node) && HIDDEN.test(node.tagName)) return "";

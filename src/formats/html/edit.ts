@@ -4,7 +4,7 @@ import { picturesNotDrawn, plainNumbers } from "../left-out.js";
 import type { TextEdit } from "../office/xml-text.js";
 import { decodeText } from "../text/decode.js";
 import { TextDocument } from "../text/text-document.js";
-import { htmlBlocks, type HtmlBlock } from "./blocks.js";
+import { htmlBlocks, lineBefore, type HtmlBlock } from "./blocks.js";
 import { appendRows } from "./table-rows.js";
 import { saysNumbers, writeHtml } from "./write.js";
 
@@ -44,7 +44,8 @@ class Document {
     const { from, to } = isJoined ? anchor.item! : (anchor.inner ?? anchor);
     const xml = isJoined ? items : html;
     const edits: TextEdit[] = [];
-    const apart = this.#apart(from);
+    // What follows an element stands on a line of its own, as far in, where the element does.
+    const apart = lineBefore(this.#document.text, from);
     if (put === "instead") {
       const [first, ...rest] = blocks as [HtmlBlock, ...HtmlBlock[]];
       edits.push(
@@ -66,12 +67,6 @@ class Document {
 
   takeOut(places: readonly DocumentPlace[]): Edited {
     return this.#document.done(this.#removal(this.#document.atAll(places)));
-  }
-
-  /** What stands between an element and the next: a line of its own, as far in, where it has one. */
-  #apart(from: number): string {
-    const line = /(\r\n|\r|\n)([ \t]*)$/.exec(this.#document.text.slice(Math.max(0, from - 1000), from));
-    return line ? line[0] : "";
   }
 
   /** How parts are taken out, with items and lists that are empty then, and with the line that they stood in. */

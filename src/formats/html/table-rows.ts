@@ -2,6 +2,7 @@ import { defaultTreeAdapter as tree, parse, type DefaultTreeAdapterTypes as Tree
 import type { Content } from "../../content/model.js";
 import { mergedRow } from "../office/row-like.js";
 import type { TextEdit } from "../office/xml-text.js";
+import { lineBefore, rangeOf } from "./blocks.js";
 
 /** A row of a table, and where it stands in the text of the page. */
 interface Row {
@@ -57,7 +58,8 @@ export function appendRows(
   // Rows that follow a head stand in what follows it.
   if (like === next) return { from: next.from, to: next.from, text: made.map((row) => row + apart).join("") };
   const head = above.isHead ? above.element.parentNode : undefined;
-  const end = head && tree.isElementNode(head) && head.tagName === "thead" ? endOf(html, head) : above.to;
+  const end =
+    head && tree.isElementNode(head) && head.tagName === "thead" ? rangeOf(html, head).to : above.to;
   return { from: end, to: end, text: made.map((row) => apart + row).join("") };
 }
 
@@ -75,8 +77,7 @@ function rowsOf(html: string, from: number): Row[] {
       );
       if (cells.length === 0) continue;
       const isHead = isInHead || cells.every(({ tagName }) => tagName === "th");
-      const { startOffset } = child.sourceCodeLocation!;
-      rows.push({ element: child, from: startOffset, to: endOf(html, child), cells, isHead });
+      rows.push({ element: child, ...rangeOf(html, child), cells, isHead });
     }
   };
   walk(found, false);
@@ -94,12 +95,6 @@ function find(parent: Tree.ParentNode, from: number): Tree.Element | undefined {
   return undefined;
 }
 
-/** Where an element ends; one whose end is not written ends where the next begins. */
-function endOf(html: string, { sourceCodeLocation }: Tree.Element): number {
-  const { startOffset, endOffset } = sourceCodeLocation!;
-  return startOffset + html.slice(startOffset, endOffset).trimEnd().length;
-}
-
 function spanOf({ attrs }: Tree.Element, name: string): number {
   return Number(attrs.find((attribute) => attribute.name === name)?.value ?? 1) || 1;
 }
@@ -109,9 +104,4 @@ function tagLike({ attrs }: Tree.Element, name: string): string {
   const kept = attrs.filter((attribute) => !OWN.test(attribute.name));
   const escaped = (value: string) => value.replaceAll("&", "&amp;").replaceAll('"', "&quot;");
   return `<${name}${kept.map(({ name: of, value }) => ` ${of}="${escaped(value)}"`).join("")}>`;
-}
-
-/** The line end and the spaces that stand right before a place, where it begins a line. */
-function lineBefore(html: string, at: number): string {
-  return /(?:\r\n|\r|\n)[ \t]*$/.exec(html.slice(Math.max(0, at - 1000), at))?.[0] ?? "";
 }

@@ -250,18 +250,23 @@ export class SnippetList {
     if (found?.length === 0) return this.host.focusFind();
     const place = found ? Math.min(position, found.length) : position;
     await this.#scrollTo(place - 1);
-    const row = found ? found[place - 1] : this.rows.find((each) => each.position === place);
+    const row = this.#rowAt(place);
     if (row) this.#focusRow(row.entry.id);
   }
 
   /** Gives a snippet the focus at once, where its row is drawn. Returns whether it is. */
   focusDrawn(position: number): boolean {
-    const { found } = this.host.viewModel!;
-    const row = found ? found[position - 1] : this.rows.find((each) => each.position === position);
+    const row = this.#rowAt(position);
     if (!row || !this.#rowElement(row.entry.id)) return false;
     this.#virtual.scrollTo(position - 1);
     this.#focusRow(row.entry.id);
     return true;
+  }
+
+  /** The row at a position or, of what was found, at a place there; nothing where it was not read. */
+  #rowAt(place: number): ListRow | undefined {
+    const { found } = this.host.viewModel!;
+    return found ? found[place - 1] : this.rows.find(({ position }) => position === place);
   }
 
   #rowElement(id: string): HTMLElement | null | undefined {
