@@ -181,7 +181,8 @@ async function watching() {
   await desktop.keys("Down", "Home", "shift+End", "ctrl+c");
   await pause(1000);
   await desktop.keys("ctrl+End", "Return", "super+F9");
-  await pause(3000);
+  // The first paste after it was started takes Writer some seconds.
+  await pause(9000);
   await desktop.close();
 }
 
