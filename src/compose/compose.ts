@@ -10,7 +10,7 @@ import { layouts } from "./layouts/index.js";
 import type { Recipe } from "./recipe.js";
 import { withoutRepeatedPieces } from "./repeats.js";
 import { styled } from "./style.js";
-import { tidied } from "./tidy.js";
+import { tidier } from "./tidy.js";
 
 /**
  * Makes one block of snippets, in the order given: each is tidied, styled, cited and given what stands around it; the
@@ -33,13 +33,14 @@ export function compose(snippets: readonly Piece[], recipe: Recipe = {}): Block 
   checkValue("snippets", snippets, Array.isArray(snippets) && snippets.every(isPiece), "a list of snippets");
   const { as, style, tidy: ways, cite, fit, header, before, after } = checkRecipe(recipe);
   const { lay, isTable } = layouts[as];
-  const keepColumns = isTable || fit === "cells";
+  const tidied = tidier(ways, isTable || fit === "cells");
   const prepared: Piece[] = [];
-  for (const { content, label, origin, collectedAt } of snippets) {
-    const tidy = styled(tidied(content, ways, keepColumns), style);
+  for (const snippet of snippets) {
+    const { content } = snippet;
+    const tidy = styled(tidied(content), style);
     if (tidy.length === 0) continue;
     const headed = header === undefined ? tidy : withHeader(tidy, header === "yes", prepared.length === 0);
-    prepared.push({ content: headed, label, origin, collectedAt });
+    prepared.push(headed === content ? snippet : { ...snippet, content: headed });
   }
   const { once, notices: repeated } = ways.includes("repeats")
     ? withoutRepeatedPieces(prepared)

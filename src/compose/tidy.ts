@@ -5,19 +5,28 @@ import { isBlank, mapContent } from "../content/traverse.js";
 import type { Tidying } from "./options.js";
 import { rejoined } from "./rejoin.js";
 
+/** What each way of tidying does, in the order in which they are done. */
+const TIDYING: Readonly<Record<Tidying, (content: Content, keepColumns: boolean) => Content>> = {
+  rejoin: rejoined,
+  spaces: (content) => mapContent(content, { runs: singleSpaces }),
+  lines: withoutBlankLines,
+  repeats: withoutRepeats,
+  edges: tidyEdges,
+};
+
 /**
- * Tidies a piece in the ways that are named: its `edges`; blank `lines` and rows inside; runs of `spaces`; `repeats` of the
+ * What tidies pieces in the ways that are named: their `edges`; blank `lines` and rows inside; runs of `spaces`; `repeats` of the
  * line before; and `rejoin`, which puts lines that were broken by hard ends back into paragraphs.
  *
  * @param keepColumns whether columns must go on standing under each other
  */
-export function tidied(content: Content, ways: readonly Tidying[], keepColumns: boolean): Content {
-  let tidy = content;
-  if (ways.includes("rejoin")) tidy = rejoined(tidy);
-  if (ways.includes("spaces")) tidy = mapContent(tidy, { runs: singleSpaces });
-  if (ways.includes("lines")) tidy = withoutBlankLines(tidy);
-  if (ways.includes("repeats")) tidy = withoutRepeats(tidy);
-  return ways.includes("edges") ? tidyEdges(tidy, keepColumns) : tidy;
+export function tidier(ways: readonly Tidying[], keepColumns: boolean): (content: Content) => Content {
+  const steps = Object.entries(TIDYING).filter(([way]) => ways.includes(way as Tidying));
+  return (content) => {
+    let tidy = content;
+    for (const [, step] of steps) tidy = step(tidy, keepColumns);
+    return tidy;
+  };
 }
 
 function withoutBlankLines(content: Content): Content {
@@ -91,7 +100,13 @@ function isTidy(flow: Flow): boolean {
   if (flow.type !== "paragraph") return false;
   const first = flow.runs[0];
   const last = flow.runs.at(-1);
-  return first?.type === "text" && last?.type === "text" && /\S/.test(first.text) && last.text !== "";
+  return first?.type === "text" && last?.type === "text" && isSeen(first.text) && last.text !== "";
+}
+
+/** Whether anything but white space stands in a text; most begin with a letter, which is quickly seen. */
+function isSeen(text: string): boolean {
+  const first = text.charCodeAt(0);
+  return (first > 0x20 && first < 0x80) || /\S/.test(text);
 }
 
 function isBlankEdge(flow: Flow): boolean {

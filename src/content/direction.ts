@@ -13,10 +13,15 @@ export function directionOf(line: {
   readonly runs: readonly Run[];
 }): Direction | undefined {
   if (line.direction) return line.direction;
-  if (!line.runs.some((run) => run.type === "text" && BEYOND.test(run.text))) return undefined;
+  if (!hasBeyond(line.runs)) return undefined;
   for (const run of line.runs) {
     const first = run.type === "text" ? LETTER.exec(run.text)?.[0] : undefined;
     if (first !== undefined) return RIGHT_TO_LEFT.test(first) ? "rtl" : undefined;
   }
   return undefined;
+}
+
+function hasBeyond(runs: readonly Run[]): boolean {
+  for (const run of runs) if (run.type === "text" && BEYOND.test(run.text)) return true;
+  return false;
 }

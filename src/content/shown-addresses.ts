@@ -53,7 +53,8 @@ function linksOf(line: readonly Run[]): LinkInLine[] {
   return links;
 }
 
-function linkOf(run: Run): string | undefined {
+/** The address that a run is a link to. */
+export function linkOf(run: Run): string | undefined {
   return run.type === "text" ? run.marks?.link : undefined;
 }
 

@@ -48,9 +48,13 @@ export function* placedRows(
     for (const [index, row] of rows.entries()) yield [row, columnsIn(row, covered), index];
     return;
   }
-  const width = rows.reduce((most, row) => Math.max(most, row.length), 0);
-  while (IN_TURN.length < width) IN_TURN.push(IN_TURN.length);
-  for (const [index, row] of rows.entries()) yield [row, IN_TURN, index];
+  const columns = inTurn(rows);
+  for (const [index, row] of rows.entries()) yield [row, columns, index];
+}
+
+function inTurn(rows: Table["rows"]): readonly number[] {
+  for (const { length } of rows) while (IN_TURN.length < length) IN_TURN.push(IN_TURN.length);
+  return IN_TURN;
 }
 
 /**
@@ -61,9 +65,9 @@ export function mapRows<T>(
   rows: Table["rows"],
   make: (row: Row, columns: readonly number[], index: number) => T,
 ): T[] {
-  const made: T[] = [];
-  for (const [row, columns, index] of placedRows(rows)) made.push(make(row, columns, index));
-  return made;
+  const covered: number[] = [];
+  const columns = hasSpans(rows) ? undefined : inTurn(rows);
+  return rows.map((row, index) => make(row, columns ?? columnsIn(row, covered), index));
 }
 
 /** A table as a full grid: what `show` makes of each cell stands where the cell begins, and `blank` everywhere else. */
@@ -82,8 +86,14 @@ export function fillGrid<T>(
 
 /** Whether any cell spans more than its own place. Nearly no table has one that does. */
 export function hasSpans(rows: Table["rows"]): boolean {
-  for (const row of rows)
-    for (const cell of row) if (cell.colspan !== undefined || cell.rowspan !== undefined) return true;
+  // By index, as all cells of a table are asked, and by nearly every act.
+  for (let at = 0; at < rows.length; at++) {
+    const row = rows[at]!;
+    for (let column = 0; column < row.length; column++) {
+      const { colspan, rowspan } = row[column]!;
+      if (colspan !== undefined || rowspan !== undefined) return true;
+    }
+  }
   return false;
 }
 
@@ -104,30 +114,44 @@ export function columnsOf({ rows }: Table): number {
 
 /** The smallest rectangle of a table that holds all cells which show something; nothing when none does. */
 export function usedRange(rows: Table["rows"]): Rectangle | undefined {
+  return hasSpans(rows) ? usedRangeOfSpans(rows) : usedRangeOfCells(rows);
+}
+
+function usedRangeOfSpans(rows: Table["rows"]): Rectangle | undefined {
   const covered: number[] = [];
-  const spans = hasSpans(rows);
-  let top = -1;
-  let bottom = -1;
+  let used: Rectangle | undefined;
+  rows.forEach((row, index) => {
+    for (const { cell, column } of placeCells(row, covered)) {
+      if (isBlank(cell.flows)) continue;
+      const { top, left, bottom, right } = used ?? { top: index, left: column, bottom: index, right: column };
+      used = {
+        top,
+        left: Math.min(left, column),
+        bottom: Math.max(bottom, Math.min(rows.length, index + (cell.rowspan ?? 1)) - 1),
+        right: Math.max(right, column + (cell.colspan ?? 1) - 1),
+      };
+    }
+  });
+  return used;
+}
+
+/** Only what could widen the rectangle is looked at, so that a long table costs little. */
+function usedRangeOfCells(rows: Table["rows"]): Rectangle | undefined {
+  const top = rows.findIndex(isUsedRow);
+  if (top < 0) return undefined;
+  const bottom = rows.findLastIndex(isUsedRow);
   let left = Infinity;
   let right = -1;
-  rows.forEach((row, index) => {
-    const placed = spans ? placeCells(row, covered) : undefined;
-    const use = (cell: Cell, column: number) => {
-      if (top < 0) top = index;
-      bottom = Math.max(bottom, Math.min(rows.length, index + (cell.rowspan ?? 1)) - 1);
-      left = Math.min(left, column);
-      right = Math.max(right, column + (cell.colspan ?? 1) - 1);
-    };
-    if (placed) {
-      for (const { cell, column } of placed) if (!isBlank(cell.flows)) use(cell, column);
-      return;
-    }
-    // Only what could widen the rectangle is looked at, so that a long table costs little.
-    const first = row.findIndex((cell) => !isBlank(cell.flows));
-    if (first < 0) return;
-    use(row[first]!, first);
+  for (let index = top; index <= bottom; index++) {
+    const row = rows[index]!;
+    for (let column = 0; column < Math.min(left, row.length); column++)
+      if (!isBlank(row[column]!.flows)) left = column;
     for (let column = row.length - 1; column > right; column--)
-      if (!isBlank(row[column]!.flows)) use(row[column]!, column);
-  });
-  return top < 0 ? undefined : { top, left, bottom, right };
+      if (!isBlank(row[column]!.flows)) right = column;
+  }
+  return { top, left, bottom, right };
+}
+
+function isUsedRow(row: Row): boolean {
+  return row.some((cell) => !isBlank(cell.flows));
 }

@@ -15,7 +15,8 @@ function someInside(flow: Flow, test: (flow: Flow) => boolean): boolean {
     case "quote":
       return someFlow(flow.flows, test);
     case "table":
-      for (const row of flow.rows) for (const cell of row) if (someFlow(cell.flows, test)) return true;
+      for (const row of flow.rows)
+        for (const { flows } of row) if (flows.length > 0 && someFlow(flows, test)) return true;
       return false;
     case "paragraph":
     case "heading":
@@ -53,7 +54,11 @@ export function isLine(flow: Flow | undefined): flow is Paragraph | Heading {
 
 /** Whether any flow passes, those in items, quotes and cells included, but not those of notes; stops at the first. */
 export function someFlow(content: Content, test: (flow: Flow) => boolean): boolean {
-  for (const flow of content) if (test(flow) || someInside(flow, test)) return true;
+  // By index: every act asks every line of what it is about, and an iterator would cost more than the question.
+  for (let at = 0; at < content.length; at++) {
+    const flow = content[at]!;
+    if (test(flow) || (flow.type !== "paragraph" && someInside(flow, test))) return true;
+  }
   return false;
 }
 
@@ -73,7 +78,8 @@ export function eachFlow(content: Content, visit: (flow: Flow) => void): void {
 export function someRun(content: Content, test: (run: Run) => boolean): boolean {
   return someFlow(content, (flow) => {
     const line = ownLine(flow);
-    return line !== undefined && line.some(test);
+    if (line) for (let at = 0; at < line.length; at++) if (test(line[at]!)) return true;
+    return false;
   });
 }
 

@@ -1,6 +1,6 @@
 import { foldName } from "../../content/fold.js";
 import { isOfFigure, isPartial, isTitle, topRowsOf } from "../../content/header-rows.js";
-import type { Row, Run, Table } from "../../content/model.js";
+import type { Flow, Row, Run, Table } from "../../content/model.js";
 import { isFigure } from "../../content/number.js";
 import { originText } from "../../content/origin.js";
 import { isBlank } from "../../content/traverse.js";
@@ -48,7 +48,7 @@ const MOST_SETS = 400;
  * becomes the table's caption.
  */
 export function withHeaders(pieces: readonly Piece[], { header, columns }: LayoutOptions): readonly Piece[] {
-  if (header === "no") return pieces;
+  if (header === "no" || !pieces.some(({ content }) => content.some(isHeadless))) return pieces;
   const renamed = renamedColumns(columns);
   const beginnings = new Map<Table, Beginning>();
   for (const piece of pieces)
@@ -64,6 +64,11 @@ export function withHeaders(pieces: readonly Piece[], { header, columns }: Layou
       return header ? headed(flow, header.row + 1, beginning.titles) : flow;
     }),
   }));
+}
+
+/** Whether a flow is a table of which its source does not say that it has a header. */
+function isHeadless(flow: Flow): boolean {
+  return flow.type === "table" && flow.headerRows === 0;
 }
 
 /** What columns are to be called, by their names as they are compared. */

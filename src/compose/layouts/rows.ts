@@ -139,8 +139,10 @@ class Stack {
       this.#renamed.size === 0 ? named : named.map((row) => row.map((cell) => this.#renamedCell(cell)));
     const body = rows.slice(whole.headerRows);
     const names = namesOf(head, right - left + 1);
+    const { source, column } = placeOf(piece);
     const mapping: Mapping = {
-      ...placeOf(piece),
+      source,
+      column,
       trimmed: left,
       width,
       isHeaderOnly: body.length === 0,
@@ -182,6 +184,7 @@ class Stack {
     { target }: Mapping,
     piece: Piece,
   ): void {
+    if (upper.length === 0) return;
     const told = new Set(this.#head.map(rowText));
     const called = new Set(names.map(({ cell }) => cell));
     const others = upper
@@ -221,23 +224,23 @@ class Stack {
 
   /** Rows with each cell in the column that a header gives it; one that it knows nothing of gets a new column. */
   #rearranged(rows: readonly Row[], target: Map<number, number>, shift: number): readonly Row[] {
-    const columnOf = (column: number, cell: Cell): number | undefined => {
-      const known = target.get(column + shift);
-      if (known !== undefined || isBlank(cell.flows)) return known;
+    const width = columnsOf({ type: "table", headerRows: 0, rows });
+    const places: (number | undefined)[] = [];
+    for (let column = 0; column < width; column++) places.push(target.get(column + shift));
+    if (places.every((to, column) => to === column)) return rows;
+    const place = (column: number, cell: Cell): number | undefined => {
+      if (places[column] !== undefined || isBlank(cell.flows)) return places[column];
       const added = this.#addColumn(undefined);
       target.set(column + shift, added);
-      return added;
+      return (places[column] = added);
     };
-    const isInPlace = (column: number) => target.get(column + shift) === column;
     return mapRows(rows, (row, columns) => {
-      if (row.every((_, at) => isInPlace(columns[at]!))) return row;
-      const cells: Cell[] = [];
-      for (const [at, cell] of row.entries()) {
-        const to = columnOf(columns[at]!, cell);
-        if (to === undefined) continue;
-        while (cells.length < to) cells.push(BLANK);
+      if (row.every((_, at) => places[columns[at]!] === columns[at])) return row;
+      const cells = new Array<Cell>(this.#names.length).fill(BLANK);
+      for (let at = 0; at < row.length; at++) {
+        const to = place(columns[at]!, row[at]!);
         // A merged cell cannot keep its width when its columns part.
-        cells[to] = withoutSpans(cell);
+        if (to !== undefined) cells[to] = withoutSpans(row[at]!);
       }
       return cells;
     });
@@ -276,7 +279,7 @@ interface ColumnName {
 
 /** The name of each column: what stands lowest in the header above it. */
 function namesOf(head: readonly Row[], width: number): ColumnName[] {
-  const names: ColumnName[] = Array.from({ length: width }, () => ({ name: "", cell: BLANK }));
+  const names = new Array<ColumnName>(width).fill({ name: "", cell: BLANK });
   const covered: number[] = [];
   for (const row of head) {
     for (const { cell, column } of placeCells(row, covered)) {

@@ -60,8 +60,8 @@ function separatorOf(text: string): Content {
 
 /** What a cell that stands alone holds; other content as it is. */
 export function loneCell(content: Content): Content {
-  const [only, ...rest] = content;
-  if (rest.length > 0 || only?.type !== "table" || only.rows.length !== 1 || only.caption) return content;
+  const only = content[0];
+  if (content.length > 1 || only?.type !== "table" || only.rows.length !== 1 || only.caption) return content;
   const [cell, ...others] = only.rows[0]!;
   return cell && others.length === 0 && !isBlank(cell.flows) ? cell.flows : content;
 }

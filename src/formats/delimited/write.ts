@@ -3,8 +3,9 @@ import { type Cell, type Content, type Table } from "../../content/model.js";
 import { withNotesAtEnd } from "../../content/notes.js";
 import { notice, type Notice } from "../../content/notice.js";
 import { runsText } from "../../content/runs.js";
-import { withAddressesShown } from "../../content/shown-addresses.js";
-import { fillGrid } from "../../content/spans.js";
+import { linkOf, withAddressesShown } from "../../content/shown-addresses.js";
+import { columnsOf, mapRows } from "../../content/spans.js";
+import { someRun } from "../../content/traverse.js";
 import { formatNotices } from "../../messages/en/formats.js";
 import { flowsInRows } from "../flows-in-rows.js";
 import { addressesLeftOut } from "../left-out.js";
@@ -48,19 +49,22 @@ export function writeDelimited(
   const { guard = true, locale } = options;
   let guarded = 0;
   const quote = (text: string) => {
+    if (!SPECIAL.test(text)) return text;
     const safe = guard ? guardFormula(text) : text;
     if (safe !== text) guarded++;
     return quoted(safe, separator);
   };
-  for (const flow of flowsInRows(withAddressesShown(withNotesAtEnd(content)))) {
+  // One look for both: content with neither is gone through once only.
+  const isPlain = !someRun(content, (run) => run.type === "note" || linkOf(run) !== undefined);
+  for (const flow of flowsInRows(isPlain ? content : withAddressesShown(withNotesAtEnd(content)))) {
     if (flow.type === "table") tableRows(flow, separator, quote, rows, locale);
     else rows.push(quote(writeText([flow])));
   }
   const notices = [
     ...(guarded > 0 ? [notice(formatNotices, "guarded", { count: guarded })] : []),
-    ...addressesLeftOut(content),
+    ...(isPlain ? [] : addressesLeftOut(content)),
   ];
-  return { text: rows.map((row) => row + "\n").join(""), notices };
+  return { text: rows.length === 0 ? "" : `${rows.join("\n")}\n`, notices };
 }
 
 function tableRows(
@@ -71,12 +75,26 @@ function tableRows(
   locale: string | undefined,
 ): void {
   if (table.caption && table.caption.length > 0) rows.push(quote(runsText(table.caption)));
-  const written = (cell: Cell) =>
+  const show = (cell: Cell) =>
     cell.value
       ? quoted(inLocale(cellText(cell.flows), cell.value, locale), separator)
       : quote(cellText(cell.flows));
-  for (const line of fillGrid(table, "", written)) rows.push(line.join(separator));
+  const width = columnsOf(table);
+  const written = mapRows(table.rows, (cells, columns) => {
+    let line = "";
+    let column = 0;
+    for (let at = 0; at < cells.length; at++) {
+      for (; column < columns[at]!; column++) line += separator;
+      line += show(cells[at]!);
+    }
+    for (; column < width - 1; column++) line += separator;
+    return line;
+  });
+  for (const line of written) rows.push(line);
 }
+
+/** What is guarded begins with one of these, or what is quoted has one in it; most cells have none, which is quickly seen. */
+const SPECIAL = /[=@+\-"\n\r\t,;|]/;
 
 function quoted(text: string, separator: Separator): string {
   return text.includes(separator) || /["\n\r]/.test(text) ? `"${text.replaceAll('"', '""')}"` : text;

@@ -20,7 +20,6 @@ import type {
 import { NoteNumbers } from "../../content/notes.js";
 import { CSS_NUMBER_FORMS, type NumberForm } from "../../content/number-forms.js";
 import { isDrawn } from "../../content/picture.js";
-import { runsText } from "../../content/runs.js";
 import { rawNumber } from "../../content/serial.js";
 import { content as words } from "../../messages/en/content.js";
 import { looksTyped, markedCode, markedLine } from "../delimited/formula.js";
@@ -57,10 +56,24 @@ interface PartOptions extends HtmlOptions {
   readonly notes: NoteNumbers;
 }
 
+/** How many flows are written before their text is put into one string. */
+const CHUNK = 64;
+
+/**
+ * Flows one after another. A text that grows by `+` is a tree of its pieces until it is read, which thousands of flows
+ * would make deep, and dear to keep: so it is put together a chunk at a time.
+ */
 function flowsHtml(content: Content, options: PartOptions): string {
-  let html = "";
-  for (const flow of content) html += flowHtml(flow, options);
-  return html;
+  if (content.length === 1) return flowHtml(content[0]!, options);
+  const chunks: string[] = [];
+  for (let from = 0; from < content.length; from += CHUNK)
+    chunks.push(
+      content
+        .slice(from, from + CHUNK)
+        .map((flow) => flowHtml(flow, options))
+        .join(""),
+    );
+  return chunks.join("");
 }
 
 function flowHtml(flow: Flow, options: PartOptions): string {
@@ -197,10 +210,11 @@ function runsHtml(line: readonly Run[], options: PartOptions): string {
   const runs = options.inCell ? line : markedLines(line);
   let html = "";
   let before = " ";
-  runs.forEach((run, index) => {
+  for (let index = 0; index < runs.length; index++) {
+    const run = runs[index]!;
     if (run.type === "text") {
       const after = runs[index + 1];
-      html += textHtml(run, foldable(run.text, before, after === undefined || after.type === "break"));
+      html += textHtml(run, before, after === undefined || after.type === "break");
       before = run.text.at(-1) ?? before;
     } else if (run.type === "picture") {
       html += pictureHtml(run, options);
@@ -213,13 +227,13 @@ function runsHtml(line: readonly Run[], options: PartOptions): string {
       html += `<sup>[${options.notes.numberOf(run)}]</sup>`;
       before = "]";
     }
-  });
+  }
   return html;
 }
 
 /** Runs whose lines a sheet takes as text, each of which would be a cell of its own there. */
 function markedLines(runs: readonly Run[]): readonly Run[] {
-  if (!/^\s*[=@+-]/m.test(runsText(runs))) return runs;
+  if (!beginsBySign(runs)) return runs;
   const lines: Run[][] = [[]];
   for (const run of runs) {
     lines.at(-1)!.push(run);
@@ -228,19 +242,32 @@ function markedLines(runs: readonly Run[]): readonly Run[] {
   return lines.flatMap(markedLine);
 }
 
-/** Whether HTML would fold some white space of this text away: doubled spaces, tabs, spaces at a line's edge. */
-function foldable(text: string, before: string, lineEnds: boolean): boolean {
-  return (
-    /[ \t\n]{2}|[\t\n]/.test(text) ||
-    (text.startsWith(" ") && before === " ") ||
-    (text.endsWith(" ") && lineEnds)
-  );
+/** Whether a line may begin with a sign by which formulas begin; most do not, which is quickly seen. */
+function beginsBySign(runs: readonly Run[]): boolean {
+  let isBeginning = true;
+  for (const run of runs) {
+    if (run.type === "text") {
+      if ((isBeginning || run.text.includes("\n")) && /^\s*[=@+-]/m.test(run.text)) return true;
+      isBeginning &&= run.text.trim() === "";
+    } else if (run.type !== "note") isBeginning = run.type === "break";
+  }
+  return false;
 }
 
-function textHtml(run: TextRun, keepSpaces: boolean): string {
-  const text = escapeHtml(run.text);
-  const kept = keepSpaces ? `<span style="white-space: pre-wrap">${text}</span>` : text;
+/** What HTML has a sign of its own for, or would fold; most text has none of it, which is quickly seen. */
+const UNPLAIN = /[&<>"'\t\n]| {2}/;
+
+function textHtml(run: TextRun, before: string, lineEnds: boolean): string {
+  const isPlain = !UNPLAIN.test(run.text);
+  const text = isPlain ? run.text : escapeHtml(run.text);
+  const isFolded = (!isPlain && / {2}|[\t\n]/.test(run.text)) || isFoldedAtEdge(run.text, before, lineEnds);
+  const kept = isFolded ? `<span style="white-space: pre-wrap">${text}</span>` : text;
   return run.marks ? marked(kept, run.marks) : kept;
+}
+
+/** Whether HTML would fold a space at the beginning or the end of this text away. */
+function isFoldedAtEdge(text: string, before: string, lineEnds: boolean): boolean {
+  return (before === " " && text.startsWith(" ")) || (lineEnds && text.endsWith(" "));
 }
 
 function marked(text: string, marks: Marks): string {
