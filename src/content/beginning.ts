@@ -1,18 +1,32 @@
 import { withoutControls } from "./controls.js";
 import type { Cell, Content, Flow } from "./model.js";
 import { runsText } from "./runs.js";
+import { isLine } from "./traverse.js";
 
 /**
  * The beginning of the content as one line of text, for lists and messages: line ends become spaces, flows are parted by
  * ` · `, cells by ` | `, rows by ` / `. Stops reading once it has `length` characters, so it is quick on content of any size.
  */
 export function beginning(content: Content, length: number): string {
+  const only = content.length === 1 ? content[0] : undefined;
+  const text = isLine(only) ? oneLine(runsText(only.runs)) : beginningOf(content, length);
+  if (text.length <= length) return text;
+  const cut = text.slice(0, length - 1).replace(/[\uD800-\uDBFF]$/, "");
+  return cut.trimEnd() + "…";
+}
+
+function oneLine(text: string): string {
+  const plain = withoutControls(text);
+  // Most lines have single spaces only.
+  return (/\s\s|[^\S ]/.test(plain) ? plain.replace(/\s+/g, " ") : plain).trim();
+}
+
+/** The content as one line, as far as it takes to have more than `length` characters. */
+function beginningOf(content: Content, length: number): string {
   let text = "";
   let between = "";
   const add = (more: string) => {
-    const plain = withoutControls(more);
-    // Most lines have single spaces only.
-    const next = (/\s\s|[^\S ]/.test(plain) ? plain.replace(/\s+/g, " ") : plain).trim();
+    const next = oneLine(more);
     if (next !== "") {
       text += text === "" ? next : between + next;
       between = " · ";
@@ -46,7 +60,5 @@ export function beginning(content: Content, length: number): string {
     });
   };
   content.some(visit);
-  if (text.length <= length) return text;
-  const cut = text.slice(0, length - 1).replace(/[\uD800-\uDBFF]$/, "");
-  return cut.trimEnd() + "…";
+  return text;
 }

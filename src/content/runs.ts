@@ -26,23 +26,34 @@ export function blankRuns(runs: readonly Run[]): boolean {
 /** Whether two sets of marks look the same. */
 export function sameMarks(a: Marks | undefined, b: Marks | undefined): boolean {
   if (a === b) return true;
-  const left = (a ?? {}) as Record<string, unknown>;
-  const right = (b ?? {}) as Record<string, unknown>;
+  const left = (a ?? NO_MARKS) as Record<string, unknown>;
+  const right = (b ?? NO_MARKS) as Record<string, unknown>;
   for (const name in left) if (left[name] !== right[name]) return false;
   for (const name in right) if (!(name in left)) return false;
   return true;
 }
 
+const NO_MARKS: Marks = {};
+
 /** Joins neighbouring text runs that look the same, and leaves out empty ones. */
 export function mergeRuns(runs: readonly Run[]): Run[] {
-  const merged: Run[] = [];
-  for (const run of runs) {
+  const first = runs.findIndex((run, at) => isToMerge(run, runs[at - 1]));
+  if (first < 0) return runs.slice();
+  const merged = runs.slice(0, first);
+  for (const run of runs.slice(first)) {
     const last = merged.at(-1);
-    if (run.type === "text" && run.text === "") continue;
-    if (run.type === "text" && last?.type === "text" && sameMarks(last.marks, run.marks)) {
+    if (!isToMerge(run, last)) merged.push(run);
+    else if (last?.type === "text" && run.type === "text" && run.text !== "")
       merged[merged.length - 1] = { ...last, text: last.text + run.text };
-    } else merged.push(run);
   }
   // Lines are kept by the thousand, and a list that has grown keeps room for more.
   return merged.slice();
+}
+
+/** Whether a run is no run of its own beside the one before it. */
+function isToMerge(run: Run, before: Run | undefined): boolean {
+  return (
+    run.type === "text" &&
+    (run.text === "" || (before?.type === "text" && sameMarks(before.marks, run.marks)))
+  );
 }

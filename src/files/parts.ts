@@ -169,8 +169,9 @@ export class Leaves {
     for (const { flow, type, kind, number, section } of this.#leaves) {
       if (type === undefined) continue;
       const [spot, what] = [`${kind}${number}`, whatIs(flow, type, section)];
+      const part = { spot, type, what, text: beginning([flow], SHOWN) };
       const page = this.pageOf?.(flow);
-      parts.push({ spot, type, what, text: beginning([flow], SHOWN), ...(page !== undefined && { page }) });
+      parts.push(page === undefined ? part : { ...part, page });
     }
     return parts;
   }

@@ -30,6 +30,7 @@ export class Asides<T> {
   standIn(flow: Flow, before?: Flow): void {
     if (this.#enclosures > 0) return;
     this.#placeOf(flow, before);
+    if (this.#waiting.length === 0 && !before) return;
     const asides = [...((before && this.#byFlow.get(before)) ?? []), ...this.#waiting];
     if (asides.length > 0) this.#byFlow.set(flow, [...(this.#byFlow.get(flow) ?? []), ...asides]);
     this.#waiting = [];
@@ -55,6 +56,7 @@ export class Asides<T> {
   }
 
   #placeOf(flow: Flow, before: Flow | undefined): void {
+    if (this.#met.length === 0 && this.#last.length === 0 && !before) return;
     const elements = [...((before && this.#elements.get(before)) ?? []), ...this.#met];
     // A second flow of an element is made of it as well.
     if (elements.length > 0) this.#last = elements;

@@ -321,6 +321,7 @@ function isTransparent(name: string): boolean {
 
 /** The lines of a paragraph, parted at the ends of pages and columns; blank ones beside others are left out. */
 function partsOf({ runs, parts }: OpenParagraph): Run[][] {
+  if (parts.length === 0) return [mergeRuns(runs)];
   const ends = [...parts, runs.length];
   const lines = ends.map((end, index) => mergeRuns(runs.slice(index === 0 ? 0 : ends[index - 1], end)));
   const filled = lines.filter((line) => !blankRuns(line));

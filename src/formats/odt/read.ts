@@ -24,6 +24,7 @@ import {
   checkDepth,
   isQuoteStyle,
   missingPicture,
+  type ParagraphRole,
   lineOf,
   noteOf,
 } from "../office/document.js";
@@ -213,14 +214,24 @@ export class OdtReader {
     const style = around ?? this.styles.get("paragraph", attributeOf(element, "style-name"));
     const plain = around ? this.styles.get("table-cell", "Default").props : this.styles.plain;
     const runs = this.#runs(element, style, this.#isInNote ? style.props : plain);
-    const is = (name: RegExp) => style.names.some((each) => name.test(each));
-    const role = {
-      isRule: blankRuns(runs) && style.hasLineBelow === true,
-      isQuote: style.names.some(isQuoteStyle),
-      isCode: is(/\bpreformatted\b/),
-      isCaption: style.names.includes("caption"),
-    };
+    const role = { isRule: blankRuns(runs) && style.hasLineBelow === true, ...this.#roleOf(style) };
     addParagraph(flows, lineOf(runs, layoutOf(style)), role, this.captions, this.asides);
+  }
+
+  readonly #roles = new WeakMap<OdfStyle, Omit<ParagraphRole, "isRule">>();
+
+  #roleOf(style: OdfStyle): Omit<ParagraphRole, "isRule"> {
+    let role = this.#roles.get(style);
+    if (!role) {
+      const { names } = style;
+      role = {
+        isQuote: names.some(isQuoteStyle),
+        isCode: names.some((name) => /\bpreformatted\b/.test(name)),
+        isCaption: names.includes("caption"),
+      };
+      this.#roles.set(style, role);
+    }
+    return role;
   }
 
   #heading(element: Element, flows: Flow[]): void {

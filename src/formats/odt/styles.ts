@@ -53,7 +53,10 @@ const NOTHING: OdfStyle = { names: [], props: {} };
 /** The styles of an OpenDocument text (ODF 1.3 part 3, 16), those of its own and the automatic ones of its content. */
 export class OdfStyles {
   readonly #elements = new Map<string, Element>();
-  readonly #resolved = new Map<string, OdfStyle>();
+  /** Styles as they are with those that they are based on, by family and name: each is asked for thousands of times. */
+  readonly #resolved = new Map<string, Map<string | undefined, OdfStyle>>();
+  /** How paragraphs look whose style is not there. */
+  readonly #unnamed: OdfStyle;
   readonly #fonts = new Map<string, string>();
   readonly #lists = new Map<string, Map<number, OdfLevel>>();
   readonly #defaults = new Map<string, Element>();
@@ -72,6 +75,8 @@ export class OdfStyles {
         for (const style of childrenOf(childOf(root, part) ?? root)) this.#keep(style);
       }
     }
+    const standard = this.#defaults.get("paragraph");
+    this.#unnamed = standard ? { ...NOTHING, ...this.#own(standard, NOTHING) } : NOTHING;
   }
 
   #keep(style: Element): void {
@@ -92,22 +97,25 @@ export class OdfStyles {
 
   /** A style by its family and name; what the family looks like by default for a name that is not there. */
   get(family: string, name: string | undefined, depth = 0): OdfStyle {
-    const key = `${family} ${name ?? ""}`;
-    const known = this.#resolved.get(key);
+    const resolved = this.#resolvedOf(family);
+    const known = resolved.get(name);
     if (known) return known;
-    const element = this.#elements.get(key);
-    if (!element || depth > 20) {
-      const standard = this.#defaults.get(family);
-      return standard && family === "paragraph" ? { ...NOTHING, ...this.#own(standard, NOTHING) } : NOTHING;
-    }
+    const element = this.#elements.get(`${family} ${name ?? ""}`);
+    if (!element || depth > 20) return family === "paragraph" ? this.#unnamed : NOTHING;
     const parent = this.get(family, attributeOf(element, "parent-style-name"), depth + 1);
     const own = this.#own(element, parent);
     const readable = (attributeOf(element, "display-name") ?? name ?? "")
       .replaceAll("_20_", " ")
       .toLowerCase();
     const style = { ...own, names: [readable, ...parent.names] };
-    this.#resolved.set(key, style);
+    resolved.set(name, style);
     return style;
+  }
+
+  #resolvedOf(family: string): Map<string | undefined, OdfStyle> {
+    let resolved = this.#resolved.get(family);
+    if (!resolved) this.#resolved.set(family, (resolved = new Map<string | undefined, OdfStyle>()));
+    return resolved;
   }
 
   /** Whether a table style hides its table. */

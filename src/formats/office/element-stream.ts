@@ -1,7 +1,7 @@
 import { DrawerError } from "../../content/error.js";
 import { formatErrors } from "../../messages/en/formats.js";
 import { XmlStream } from "./xml-stream.js";
-import { DEPTH, Element, NumberedElement, pairsOf } from "./xml.js";
+import { DEPTH, Element, NumberedElement } from "./xml.js";
 
 /** What is done with the elements of a part, in the order of the file. */
 export interface ElementHandler {
@@ -36,8 +36,9 @@ export function elementStream(
   return new XmlStream(pieces, file, {
     open(name, attributes) {
       if (++count > most) throw tooLarge("elements", most);
-      const pairs = pairsOf(attributes);
-      const element = isNumbered ? new NumberedElement(name, pairs, count) : new Element(name, pairs);
+      const element = isNumbered
+        ? new NumberedElement(name, attributes, count)
+        : new Element(name, attributes);
       if (open.length === 0 && handler.isOpened(element, opened)) opened++;
       else {
         open.at(-1)?.append(element);

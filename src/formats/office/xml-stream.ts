@@ -1,21 +1,11 @@
-import { SaxesParser } from "saxes";
+import type { SaxesParser } from "saxes";
 import { DrawerError } from "../../content/error.js";
 import { formatErrors } from "../../messages/en/formats.js";
-import { localName } from "./xml.js";
-
-/** The attributes of an element, by their names as the file has them, with prefixes. */
-export type Attributes = Readonly<Record<string, string>>;
-
-/** What is done with what a part says, in the order of the file. Names of elements are without their prefix. */
-export interface XmlHandler {
-  open(name: string, attributes: Attributes): void;
-  text(text: string): void;
-  close(name: string): void;
-}
+import { xmlParser, type XmlHandler } from "./xml-parser.js";
 
 /** A part of a file (XML 1.0) that is read piece by piece, as far as it is asked for. */
 export class XmlStream {
-  readonly #parser = new SaxesParser();
+  readonly #parser: SaxesParser;
   readonly #decoder = new TextDecoder();
   /** The name of the outermost element as the file has it. */
   root = "";
@@ -27,13 +17,11 @@ export class XmlStream {
     readonly file: string,
     handler: XmlHandler,
   ) {
-    this.#parser.on("opentag", ({ name, attributes }) => {
-      if (this.root === "") this.root = name;
-      handler.open(localName(name), attributes);
+    this.#parser = xmlParser(handler);
+    this.#parser.on("opentagstart", ({ name }) => {
+      this.root = name;
+      this.#parser.off("opentagstart");
     });
-    this.#parser.on("closetag", ({ name }) => handler.close(localName(name)));
-    this.#parser.on("text", (text) => handler.text(text));
-    this.#parser.on("cdata", (text) => handler.text(text));
   }
 
   /** Whether all of it has been read. */
@@ -57,12 +45,6 @@ export class XmlStream {
     }
     this.#isRead = done === true;
   }
-}
-
-/** An attribute's value by its name without its prefix. */
-export function attributeIn(attributes: Attributes, name: string): string | undefined {
-  for (const key in attributes) if (localName(key) === name) return attributes[key];
-  return undefined;
 }
 
 /**

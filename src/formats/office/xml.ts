@@ -1,7 +1,7 @@
-import { SaxesParser } from "saxes";
 import { DrawerError } from "../../content/error.js";
 import { LIMITS } from "../../content/limits.js";
 import { formatErrors } from "../../messages/en/formats.js";
+import { attributeIn, xmlParser, type Attributes } from "./xml-parser.js";
 
 /** What an element holds that holds nothing. */
 const NONE: (Element | string)[] = [];
@@ -11,10 +11,9 @@ const NONE: (Element | string)[] = [];
 export class Element {
   #children: (Element | string)[] = NONE;
 
-  /** @param attributes names and values in turn */
   constructor(
     readonly localName: string,
-    readonly attributes: readonly string[],
+    readonly attributes: Attributes,
   ) {}
 
   /** The elements and texts in it, in order. */
@@ -40,7 +39,7 @@ export class Element {
 export class NumberedElement extends Element {
   constructor(
     localName: string,
-    attributes: readonly string[],
+    attributes: Attributes,
     readonly number: number,
   ) {
     super(localName, attributes);
@@ -56,22 +55,21 @@ export const DEPTH = 256;
  * @throws DrawerError `unreadable` when it is not well-formed, `too-large` past {@link LIMITS}
  */
 export function parseXml(xml: string, file: string): Element {
-  const parser = new SaxesParser();
   const open: Element[] = [];
   let root: Element | undefined;
   let elements = 0;
-  parser.on("opentag", ({ name, attributes }) => {
-    const element = new Element(localName(name), pairsOf(attributes));
-    open.at(-1)?.append(element);
-    root ??= element;
-    open.push(element);
-    if (++elements > LIMITS.elements) throw tooLarge(file, "elements", LIMITS.elements);
-    if (open.length > DEPTH) throw tooLarge(file, "depth", DEPTH);
+  const parser = xmlParser({
+    open(name, attributes) {
+      const element = new Element(name, attributes);
+      open.at(-1)?.append(element);
+      root ??= element;
+      open.push(element);
+      if (++elements > LIMITS.elements) throw tooLarge(file, "elements", LIMITS.elements);
+      if (open.length > DEPTH) throw tooLarge(file, "depth", DEPTH);
+    },
+    text: (text) => open.at(-1)?.append(text),
+    close: () => void open.pop(),
   });
-  parser.on("closetag", () => void open.pop());
-  const text = (characters: string) => open.at(-1)?.append(characters);
-  parser.on("text", text);
-  parser.on("cdata", text);
   try {
     parser.write(xml).close();
   } catch (error) {
@@ -86,27 +84,14 @@ function tooLarge(file: string, what: "elements" | "depth", most: number): Drawe
   return new DrawerError(formatErrors, "too-large/document", { file, what, most });
 }
 
-/** Names without their prefixes, and values, in turn. */
-export function pairsOf(attributes: Readonly<Record<string, string>>): readonly string[] {
-  let pairs: string[] | undefined;
-  for (const key in attributes) {
-    const [name, value] = [localName(key), attributes[key]!];
-    if (pairs) pairs.push(name, value);
-    else pairs = [name, value];
-  }
-  return pairs ?? NO_PAIRS;
-}
-
-const NO_PAIRS: readonly string[] = [];
-
-/** A name without its prefix. */
-export function localName(name: string): string {
-  return name.slice(name.indexOf(":") + 1);
-}
-
 /** The child elements of an element. */
-export function* childrenOf(element: Element): Generator<Element> {
-  for (const child of element.children) if (typeof child !== "string") yield child;
+export function childrenOf({ children }: Element): readonly Element[] {
+  // Of most there are only elements, or only a text.
+  return children.every(isElement) ? children : children.filter(isElement);
+}
+
+function isElement(child: Element | string): child is Element {
+  return typeof child !== "string";
 }
 
 /** The first child of that name. */
@@ -127,10 +112,7 @@ export function descendantsOf(element: Element, name: string): Element[] {
   return found;
 }
 
-/** An attribute's value by its local name; the first of those that have it. */
+/** An attribute of an element by its local name. */
 export function attributeOf(element: Element | undefined, name: string): string | undefined {
-  if (!element) return undefined;
-  const { attributes } = element;
-  for (let i = 0; i < attributes.length; i += 2) if (attributes[i] === name) return attributes[i + 1]!;
-  return undefined;
+  return element && attributeIn(element.attributes, name);
 }

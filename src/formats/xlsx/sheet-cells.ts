@@ -7,7 +7,8 @@ import { formatErrors } from "../../messages/en/formats.js";
 import { relationsOf } from "../office/relations.js";
 import { COLUMNS, placeKey } from "../office/sheet.js";
 import { StreamedCells } from "../office/streamed-cells.js";
-import { afterElement, attributeIn, XmlStream, type Attributes } from "../office/xml-stream.js";
+import { attributeIn, type Attributes } from "../office/xml-parser.js";
+import { afterElement, XmlStream } from "../office/xml-stream.js";
 import type { Parts } from "../office/zip.js";
 import { CellStore, type CellKind, type StoredCell } from "./cell-store.js";
 import { isShown, makeCell, type CellContext } from "./cell.js";
@@ -117,9 +118,9 @@ export class XlsxCells extends StreamedCells {
   #begin(name: string, attributes: Attributes): void {
     switch (name) {
       case "row":
-        this.#row = attributes["r"] === undefined ? this.#row + 1 : Number(attributes["r"]) - 1;
+        this.#row = Number(attributeIn(attributes, "r") ?? this.#row + 2) - 1;
         this.#column = -1;
-        this.#isRowHidden = isTrue(attributes["hidden"]);
+        this.#isRowHidden = isTrue(attributeIn(attributes, "hidden"));
         // Rows come in their order; all before this one have been read.
         if (this.#row > this.#rowsRead) this.#rowsRead = this.#row;
         break;
@@ -137,7 +138,7 @@ export class XlsxCells extends StreamedCells {
         this.#text.begin();
         break;
       case "col":
-        if (isTrue(attributes["hidden"])) this.#hideColumns(attributes);
+        if (isTrue(attributeIn(attributes, "hidden"))) this.#hideColumns(attributes);
         break;
       default:
         if (this.#open) this.#text.open(name);
@@ -146,15 +147,15 @@ export class XlsxCells extends StreamedCells {
   }
 
   #beginCell(attributes: Attributes): void {
-    const place = placeIn(attributes["r"]);
+    const place = placeIn(attributeIn(attributes, "r"));
     if (place >= 0) {
       this.#row = Math.floor(place / COLUMNS);
       this.#column = place % COLUMNS;
     } else this.#column++;
     const isOnSheet = this.#row >= 0 && this.#row < ROWS && this.#column < COLUMNS;
     if (!isOnSheet) throw new DrawerError(formatErrors, "unreadable/part", { file: this.parts.file });
-    const kind = KINDS[attributes["t"] ?? "n"] ?? "number";
-    const look = Number(attributes["s"] ?? 0);
+    const kind = KINDS[attributeIn(attributes, "t") ?? "n"] ?? "number";
+    const look = Number(attributeIn(attributes, "s") ?? 0);
     this.#open = { kind, look: look < 65_536 ? look : 0, value: "", hasFormula: false, hasText: false };
   }
 
@@ -197,9 +198,9 @@ export class XlsxCells extends StreamedCells {
   }
 
   #hideColumns(attributes: Attributes): void {
-    const from = Number(attributes["min"] ?? 1);
+    const from = Number(attributeIn(attributes, "min") ?? 1);
     // To the end of the sheet, there is nothing to hide.
-    const to = Math.min(Number(attributes["max"] ?? from), from + 1000, COLUMNS);
+    const to = Math.min(Number(attributeIn(attributes, "max") ?? from), from + 1000, COLUMNS);
     // Ranges of columns do not overlap.
     if (this.facts.hiddenColumns.has(from - 1)) return;
     for (let hidden = from; hidden <= to; hidden++) this.facts.hiddenColumns.add(hidden - 1);
@@ -207,13 +208,13 @@ export class XlsxCells extends StreamedCells {
 
   #beginAfterRows(name: string, attributes: Attributes): void {
     if (name !== "mergeCell" && name !== "hyperlink") return;
-    const place = parseCells(attributes["ref"] ?? "");
+    const place = parseCells(attributeIn(attributes, "ref") ?? "");
     if (!place) return;
     if (name === "mergeCell") this.#merges.push(place);
     else {
       this.#relations ??= relationsOf(this.parts, this.part);
       const { target = "" } = this.#relations.get(attributeIn(attributes, "id") ?? "") ?? {};
-      const location = attributes["location"];
+      const location = attributeIn(attributes, "location");
       const address = safeLink(target && location ? `${target}#${location}` : target);
       if (address) this.#addLink({ place, address });
     }
