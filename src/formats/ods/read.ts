@@ -27,6 +27,7 @@ import { marksFrom, type TextProps } from "../office/text-props.js";
 import type { XmlStream } from "../office/xml-stream.js";
 import { attributeOf, childrenOf, Element, parseXml } from "../office/xml.js";
 import type { Parts } from "../office/zip.js";
+import { CellColumns, numberValue, type CellLook } from "./cell-columns.js";
 import { formatCode } from "./read-format.js";
 import { between, findSheets, type SheetPlace } from "./sheet-places.js";
 
@@ -53,7 +54,7 @@ export function readOds(bytes: Uint8Array, file: string, onProgress?: OnProgress
   const styles = parts.text("styles.xml");
   const odf = new OdfStyles(styles ? [parseXml(styles, file), content] : [content]);
   const text = new OdtReader(parts, odf, file);
-  return findSheets(parts.pieces(CONTENT), file).map((place) => {
+  return findSheets(parts.pieces(CONTENT, true), file).map((place) => {
     const table = parseXml(place.tag.replace(/\/?>$/, "/>"), file);
     const isHidden = odf.isHiddenTable(attributeOf(table, "style-name"));
     const cells = new OdsCells(parts, place, isHidden, text, odf);
@@ -87,7 +88,7 @@ function readHead(parts: Parts): Element {
 
 /** The cells of a sheet of a workbook, read row by row. */
 class OdsCells extends StreamedCells {
-  readonly #rows: (readonly (Cell | undefined)[])[] = [];
+  readonly #kept = new CellColumns();
   readonly #merges: Rectangle[] = [];
   #row = 0;
   /** The style that cells of a column have when they name none, by ranges of columns. */
@@ -124,7 +125,7 @@ class OdsCells extends StreamedCells {
   }
 
   row(row: number): readonly (Cell | undefined)[] {
-    return this.#rows[row] ?? [];
+    return this.#kept.row(row);
   }
 
   merges(): readonly Rectangle[] {
@@ -168,57 +169,65 @@ class OdsCells extends StreamedCells {
   }
 
   #readRow(element: Element): void {
-    const cells: (Cell | undefined)[] = [];
-    let column = 0;
+    let [column, made, first, last] = [0, 0, -1, -1];
     for (const child of childrenOf(element)) {
       if (child.localName !== "table-cell" && child.localName !== "covered-table-cell") continue;
       const times = count(child, "number-columns-repeated", LIMIT.columns);
-      const cell = child.localName === "table-cell" ? this.#cell(child, column) : undefined;
-      const isUnresolved = cell?.flows.length === 0 && attributeOf(child, "formula") !== undefined;
-      if (isUnresolved && attributeOf(child, "value-type") === undefined)
-        this.facts.unresolved.push(placeKey(this.#row, column));
-      // What is coloured only, to the end of the sheet, is how sheets look and no content.
-      const isShown = cell && (cell.flows.length > 0 || (cell.background && times <= SHOWN_BLANK));
-      if (isShown) {
-        this.#count(times, times > 1);
-        for (let i = 0; i < times; i++) cells[column + i] = cell;
+      const holds = child.localName === "table-cell" ? this.#keep(child, column, times) : "nothing";
+      if (holds !== "nothing") made += times;
+      if (holds === "content") {
+        if (first < 0) first = column;
+        last = column + times - 1;
       }
-      const colspan = count(child, "number-columns-spanned", LIMIT.columns);
-      const rowspan = count(child, "number-rows-spanned", LIMIT.rows);
-      if (colspan * rowspan > 1) {
-        this.#merges.push({
-          top: this.#row,
-          left: column,
-          bottom: this.#row + rowspan - 1,
-          right: column + colspan - 1,
-        });
-      }
+      this.#addMerge(child, column);
       column += times;
     }
     const times = count(element, "number-rows-repeated", LIMIT.rows);
-    const isFilled = cells.some((cell) => cell !== undefined && cell.flows.length > 0);
-    if (isFilled) this.#extend(cells, times);
-    if (cells.length > 0 && (isFilled || times <= SHOWN_BLANK)) {
-      this.#count((times - 1) * cells.reduce((sum, cell) => sum + (cell ? 1 : 0), 0), true);
-      for (let i = 0; i < times; i++) this.#rows[this.#row + i] = cells;
-    }
+    const isFilled = first >= 0;
+    if (isFilled) this.extend(this.#row, first, this.#row + times - 1, last);
+    if (made > 0 && (isFilled || times <= SHOWN_BLANK)) {
+      this.#count((times - 1) * made, true);
+      this.#kept.endRow(this.#row, times);
+    } else this.#kept.dropRow();
     if (isFilled && isHidden(element) && times <= SHOWN_BLANK)
       for (let i = 0; i < times; i++) this.facts.hiddenRows.add(this.#row + i);
     this.#row += times;
   }
 
-  #extend(cells: readonly (Cell | undefined)[], times: number): void {
-    const isFilled = (cell: Cell | undefined) => cell !== undefined && cell.flows.length > 0;
-    const bottom = this.#row + times - 1;
-    this.extend(this.#row, cells.findIndex(isFilled), bottom, cells.findLastIndex(isFilled));
+  #addMerge(element: Element, left: number): void {
+    const colspan = count(element, "number-columns-spanned", LIMIT.columns);
+    const rowspan = count(element, "number-rows-spanned", LIMIT.rows);
+    if (colspan * rowspan === 1) return;
+    const [top, bottom, right] = [this.#row, this.#row + rowspan - 1, left + colspan - 1];
+    this.#merges.push({ top, left, bottom, right });
   }
 
-  #cell(element: Element, column: number): Cell {
+  /** Keeps a cell, and says what it holds. What is coloured only, to the end of the sheet, is how sheets look and no content. */
+  #keep(element: Element, column: number, times: number): "content" | "color" | "nothing" {
     const named = attributeOf(element, "style-name");
-    const { style, marks, format } = this.#lookOf(named ?? this.#styleOfColumn(column));
-    const value = valueOf(element, format);
-    const only = plainText(element);
-    const runs = only === undefined ? this.#runs(element, style) : plainRuns(only, style.props, marks);
+    const look = this.#lookOf(named ?? this.#styleOfColumn(column));
+    const value = valueOf(element, look.format);
+    const text = plainText(element);
+    const number = value?.type === "number" && value.format === look.format ? value.number : undefined;
+    const isPlain = value === undefined || number !== undefined;
+    if (isPlain && text && !look.style.props.hidden) {
+      this.#count(times, times > 1);
+      this.#kept.addPlain(column, times, look, text, number);
+      return "content";
+    }
+    const cell = this.#cell(element, look, value, text);
+    const isFilled = cell.flows.length > 0;
+    if (!isFilled && attributeOf(element, "formula") !== undefined && !attributeOf(element, "value-type"))
+      this.facts.unresolved.push(placeKey(this.#row, column));
+    if (!isFilled && !(cell.background && times <= SHOWN_BLANK)) return "nothing";
+    this.#count(times, times > 1);
+    this.#kept.addMade(column, times, cell);
+    return isFilled ? "content" : "color";
+  }
+
+  #cell(element: Element, look: CellLook, value: CellValue | undefined, text: string | undefined): Cell {
+    const { style, marks, format } = look;
+    const runs = text === undefined ? this.#runs(element, style) : plainRuns(text, style.props, marks);
     const isCached = runs.length > 0 || value === undefined;
     const flows: Content = isCached
       ? runsText(runs) === ""
@@ -267,13 +276,6 @@ class OdsCells extends StreamedCells {
   }
 }
 
-/** What cells of a style look like, and the number format that they have. */
-interface CellLook {
-  readonly style: OdfStyle;
-  readonly marks: Marks;
-  readonly format: string | undefined;
-}
-
 /** The text of a cell that holds one line without anything in it; nothing for another one, which is read by the reader of texts. */
 function plainText({ children }: Element): string | undefined {
   const [only] = children;
@@ -305,7 +307,8 @@ function isHidden(element: Element): boolean {
 }
 
 function count(element: Element, name: string, most: number): number {
-  return Math.min(most, Math.max(1, Number(attributeOf(element, name) ?? 1) || 1));
+  const said = attributeOf(element, name);
+  return said === undefined ? 1 : Math.min(most, Math.max(1, Number(said) || 1));
 }
 
 function valueOf(element: Element, format: string | undefined): CellValue | undefined {
@@ -321,12 +324,7 @@ function valueOf(element: Element, format: string | undefined): CellValue | unde
   if (type === "time") return timeOf(attributeOf(element, "time-value") ?? "", format);
   if (type !== "float" && type !== "percentage" && type !== "currency") return undefined;
   const number = Number(attributeOf(element, "value"));
-  return Number.isFinite(number) ? numberOf(number, format) : undefined;
-}
-
-function numberOf(number: number, format: string | undefined): CellValue {
-  // There are millions of them.
-  return format === undefined ? { type: "number", number } : { type: "number", number, format };
+  return Number.isFinite(number) ? numberValue(number, format) : undefined;
 }
 
 /** A time of day, or one that has passed, as a part of a day; the file has it as a duration (XML Schema part 2, 3.2.6). */
@@ -335,5 +333,5 @@ function timeOf(duration: string, format: string | undefined): CellValue | undef
   if (!parts) return undefined;
   const [days, hours, minutes, seconds] = parts.slice(2).map((part = "0") => Number(part.replace(",", ".")));
   const time = days! + hours! / 24 + minutes! / 1440 + seconds! / 86_400;
-  return numberOf(parts[1] === "-" ? -time : time, format ?? "[hh]:mm:ss");
+  return numberValue(parts[1] === "-" ? -time : time, format ?? "[hh]:mm:ss");
 }

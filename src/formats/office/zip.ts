@@ -10,6 +10,8 @@ const UNPACKED_LIMIT = { whole: 256 * 1024 * 1024, stream: 2 * 1024 * 1024 * 102
 const MOST_UNPACKED = 16 * 1024 * 1024 * 1024;
 /** How large a part may be that is kept in memory for being gone through again, in bytes. */
 const KEPT = 64 * 1024 * 1024;
+/** How large one may be whose pieces are kept until it has been gone through again. */
+const KEPT_ONCE = 128 * 1024 * 1024;
 /** How many bytes of such a part are read at a time. */
 const SLICE = 256 * 1024;
 /** How many packed bytes are unpacked at a time. */
@@ -19,6 +21,8 @@ const PIECE = 16 * 1024;
 export class Parts {
   readonly #entries: ReadonlyMap<string, ZipEntry>;
   readonly #whole = new Map<string, Uint8Array>();
+  /** The pieces of parts that are kept until they are gone through again. */
+  readonly #keptOnce = new Map<string, Uint8Array[]>();
   /** How many bytes have been unpacked of parts that are read whole. */
   #unpacked = 0;
   /** How many bytes have been unpacked of parts that are read piece by piece. */
@@ -103,12 +107,21 @@ export class Parts {
 
   /**
    * A part's bytes, piece by piece, unpacked as far as they are taken.
+   * @param isAgain whether it will be gone through once more from its beginning: unless it is large, what has been unpacked is kept
+   *   until then
    * @throws DrawerError `unreadable`, also when it is not there; `too-large` when it unpacks to more than 2 GB
    */
-  *pieces(name: string): Generator<Uint8Array, void> {
+  *pieces(name: string, isAgain = false): Generator<Uint8Array, void> {
     const entry = this.#entries.get(name);
     const whole = this.#whole.get(name);
     if (whole) return yield* slicesOf(whole);
+    const kept = this.#keptOnce.get(name);
+    if (kept && !isAgain) {
+      this.#keptOnce.delete(name);
+      for (let piece = kept.shift(); piece; piece = kept.shift()) yield piece;
+      return;
+    }
+    const keep: Uint8Array[] | undefined = isAgain && (entry?.size ?? Infinity) <= KEPT_ONCE ? [] : undefined;
     if (!entry) throw this.#missing(name);
     if (entry.size > UNPACKED_LIMIT.stream) throw this.#tooLarge(UNPACKED_LIMIT.stream);
     const { isPacked, stored } = entry;
@@ -126,9 +139,11 @@ export class Parts {
         if (this.#streamed > MOST_UNPACKED) throw this.#tooLarge(MOST_UNPACKED);
         // It comes to more than it says: nobody knows to how much.
         if (left < 0) throw this.#damaged();
+        keep?.push(bytes);
         yield bytes;
       }
     }
+    if (keep) this.#keptOnce.set(name, keep);
   }
 
   /** Unpacks a part that is gone through more than once, and keeps it, unless it is large. */
