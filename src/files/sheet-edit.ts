@@ -1,4 +1,4 @@
-import { parseCells, parseLines } from "../content/cells.js";
+import { parseCells, parseLines, type Rectangle } from "../content/cells.js";
 import { DrawerError } from "../content/error.js";
 import type { Edited, Put, SheetEditor, SheetPlace } from "../formats/edit.js";
 import type { WriteInput } from "../formats/format.js";
@@ -7,28 +7,36 @@ import { matchColumns } from "./match-columns.js";
 import { readSource, type Source } from "./source.js";
 
 /** How many rows of a sheet are looked through for the names of its columns. */
-const HEAD = 30;
+const HEAD = 31;
 
-/** A place in a workbook as it is named: cells, or a whole sheet. */
-interface NamedPlace extends SheetPlace {
-  readonly isWhole: boolean;
-}
+const FIRST_CELL: Rectangle = { top: 0, left: 0, bottom: 0, right: 0 };
+
+/** A place in a workbook as it is named: cells, or a whole sheet, which has none until they are asked for. */
+type NamedPlace = Omit<SheetPlace, "cells"> & { readonly cells: Rectangle | undefined };
 
 /** The cells that a spot of a workbook names. */
-export function sheetPlaces(source: Source, written: string): NamedPlace[] {
+export function sheetPlaces(source: Source, written: string): SheetPlace[] {
+  return namedPlaces(source, written).map((place) => ({ ...place, cells: cellsOf(place, source) }));
+}
+
+/** For a whole sheet, all of it is read. */
+function cellsOf({ cells, sheet }: NamedPlace, source: Source): Rectangle {
+  return cells ?? source.sheets![sheet]!.used ?? FIRST_CELL;
+}
+
+function namedPlaces(source: Source, written: string): NamedPlace[] {
   const sheets = source.sheets ?? [];
   const bare = (name: string) => /^'(.*)'$/s.exec(name)?.[1]?.replaceAll("''", "'") ?? name;
   return source.spots(written).map((spot) => {
     const at = spot.lastIndexOf("!");
     const named = sheets.findIndex(({ name }) => name === bare(at < 0 ? spot : spot.slice(0, at)));
     const sheet = Math.max(0, named);
-    const used = sheets[sheet]!.used ?? { top: 0, left: 0, bottom: 0, right: 0 };
-    if (at < 0 && named >= 0) return { spot, sheet, cells: used, isWhole: true };
+    if (at < 0 && named >= 0) return { spot, sheet, cells: undefined };
     const cells = spot.slice(at + 1);
-    const isRows = /^\d+:\d+$/.test(cells);
+    const used = () => sheets[sheet]!.used ?? FIRST_CELL;
     return {
-      ...{ spot, sheet, isWhole: false, isRows },
-      cells: parseLines(cells, () => used) ?? parseCells(cells) ?? used,
+      ...{ spot, sheet, isRows: /^\d+:\d+$/.test(cells) },
+      cells: parseLines(cells, used) ?? parseCells(cells) ?? used(),
     };
   });
 }
@@ -46,27 +54,27 @@ export async function putIntoSheet(
   put: Put | undefined,
 ): Promise<Edited> {
   const source = await readSource(bytes, file);
-  const place = sheetPlaces(source, spot)[0]!;
-  const { isWhole, cells } = place;
+  const named = namedPlaces(source, spot)[0]!;
+  const { cells } = named;
   const refused = (reason: string) =>
     new DrawerError(editErrors, "cannot-edit/put", { file, spot, put: reason });
   if (put === "before") throw refused("before");
-  if (put !== "after" && !(put === undefined && isWhole)) {
-    if (isWhole) throw refused("instead of");
-    return editor.put(bytes, file, place, input, put === "instead");
+  if (put !== "after" && !(put === undefined && !cells)) {
+    if (!cells) throw refused("instead of");
+    return editor.put(bytes, file, { ...named, cells }, input, put === "instead");
   }
-  if (!isWhole && cells.top === cells.bottom && cells.left === cells.right) throw refused("after");
+  if (cells && cells.top === cells.bottom && cells.left === cells.right) throw refused("after");
   const [table, ...others] = input.content;
   if (table?.type !== "table" || others.length > 0)
     throw new DrawerError(editErrors, "cannot-edit/cells", { file, spot });
-  const sheet = source.sheets![place.sheet]!;
+  const sheet = source.sheets![named.sheet]!;
+  const head = cells ? { ...cells, bottom: cells.top } : sheet.head(HEAD);
   // A sheet that is empty takes all of it, with the names of its columns.
-  if (isWhole && !sheet.used) return editor.put(bytes, file, place, input, false);
-  const head = { ...cells, bottom: isWhole ? Math.min(cells.bottom, cells.top + HEAD) : cells.top };
+  if (!head) return editor.put(bytes, file, { ...named, cells: FIRST_CELL }, input, false);
   const matched = matchColumns(table, { file, spot, name: sheet.name, texts: sheet.texts(head) });
   const { headerRows, notices } = matched;
-  const columns = matched.columns.map((at) => cells.left + at);
-  const under = { ...place, cells: { ...cells, top: cells.top + matched.row } };
-  const edited = await editor.append(bytes, file, under, input, { headerRows, columns, untilBlank: isWhole });
+  const columns = matched.columns.map((at) => head.left + at);
+  const under = { ...named, cells: { ...(cells ?? head), top: head.top + matched.row } };
+  const edited = await editor.append(bytes, file, under, input, { headerRows, columns, untilBlank: !cells });
   return { ...edited, notices: [...notices, ...edited.notices] };
 }

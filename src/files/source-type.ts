@@ -56,6 +56,8 @@ export interface SourceSheet {
   readonly name: string;
   /** The rectangle that holds everything on it; nothing for an empty one. */
   readonly used: Rectangle | undefined;
+  /** The rectangle that its first rows take, from the first that holds something on, for which no more is read; nothing for an empty one. */
+  head(rows: number): Rectangle | undefined;
   /** What the cells of a rectangle say, row by row. Where a merged cell goes on, it says nothing. */
   texts(cells: Rectangle): string[][];
   /** The spot of a rectangle of it. */

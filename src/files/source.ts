@@ -1,7 +1,6 @@
 import { beginning } from "../content/beginning.js";
 import { parseCells, parseLines, writeCells, type Rectangle } from "../content/cells.js";
 import { checkOptions, checkText, checkValue } from "../content/check.js";
-import { cutTable } from "../content/cut-table.js";
 import { defined } from "../content/defined.js";
 import { DrawerError } from "../content/error.js";
 import { checkBytes } from "../content/limits.js";
@@ -14,7 +13,7 @@ import type { Separator } from "../formats/delimited/separator.js";
 import { tellFormat } from "../formats/detect.js";
 import type { OnProgress, OpenFlows, ReadDocument } from "../formats/format.js";
 import { flatOdfType } from "../formats/heads.js";
-import type { ReadSheet } from "../formats/office/sheet.js";
+import { sheetOfTable, type ReadSheet } from "../formats/office/sheet.js";
 import { TextBudget } from "../formats/office/text-budget.js";
 import { formatOf, namedFormat, READ_FORMATS, type FormatName } from "../formats/registry.js";
 import { isGuessed } from "../formats/text/decode.js";
@@ -266,6 +265,7 @@ class WorkbookSource implements Source {
       get used() {
         return sheet.used;
       },
+      head: (rows) => sheet.head(rows),
       texts: (cells) => fillGrid(sheet.table(cells), "", ({ flows }) => cellText(flows)),
       spot: (cells) => `${quoted(sheet.name)}!${writeCells(cells)}`,
     }));
@@ -411,16 +411,8 @@ function partsOf(written: string): string[] {
 
 /** CSV and TSV are one table; cells are its spots, as in a sheet without a name. */
 function delimitedSource(name: string, format: FormatName, reading: Reading): Source {
-  const table = reading.content[0] as Table | undefined;
-  const bottom = (table?.rows.length ?? 0) - 1;
-  const right = (table?.rows[0]?.length ?? 0) - 1;
-  const used = table && bottom >= 0 ? { top: 0, left: 0, bottom, right } : undefined;
-  const sheet: ReadSheet = {
-    name: name.replace(/\.[^.]+$/, ""),
-    used,
-    table: (rectangle) => (table ? cutTable(table, rectangle) : { type: "table", headerRows: 0, rows: [] }),
-    notices: () => [...reading.notices],
-  };
+  const table = (reading.content[0] as Table | undefined) ?? { type: "table", headerRows: 0, rows: [] };
+  const sheet = sheetOfTable(name.replace(/\.[^.]+$/, ""), table, reading.notices);
   return new WorkbookSource(name, format, [sheet]);
 }
 

@@ -97,7 +97,7 @@ export interface SheetPlace {
 
 /** Which columns of a sheet rows are for that are appended. */
 export interface AppendedColumns {
-  /** Whether the rows end where a blank one stands; they end where the place does otherwise. */
+  /** Whether the rows end where a blank one stands, however many there are; they end where the place does otherwise. */
   readonly untilBlank: boolean;
   /** How many rows of the content name its columns: they are not appended. */
   readonly headerRows: number;

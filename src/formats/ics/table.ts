@@ -1,10 +1,9 @@
-import { cutTable } from "../../content/cut-table.js";
 import { makeCell } from "../../content/make-table.js";
 import { paragraph, type Cell, type CellValue, type Table } from "../../content/model.js";
 import { notice, type Notice } from "../../content/notice.js";
 import { tableWords } from "../../messages/en/content.js";
 import { formatNotices } from "../../messages/en/formats.js";
-import type { ReadSheet } from "../office/sheet.js";
+import { sheetOfTable, type ReadSheet } from "../office/sheet.js";
 
 /** What stands in a cell: its lines, and the value behind them. */
 export interface Entry {
@@ -57,10 +56,5 @@ export function sheetOf(
         ]
       : []),
   ];
-  return {
-    name,
-    used: { top: 0, left: 0, bottom: rows.length, right: Math.max(0, used.length - 1) },
-    table: (rectangle) => cutTable(table, rectangle),
-    notices: () => notices,
-  };
+  return sheetOfTable(name, table, notices);
 }

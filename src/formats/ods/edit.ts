@@ -86,10 +86,11 @@ class Workbook {
     if (rows.length === 0)
       throw new DrawerError(editErrors, "cannot-edit/cells", { file: this.file, spot: place.spot });
     const { cells } = place;
-    const bottom = untilBlank ? lastBeforeBlank(sheet, cells) : cells.bottom;
+    const bottom = untilBlank ? lastBeforeBlank(sheet, cells.top) : cells.bottom;
     const end = this.#hasTotals(sheet, cells, bottom) ? bottom - 1 : bottom;
     const at = end + 1;
     const patterns = rowAt(sheet, end);
+    const right = untilBlank ? Math.max(cells.right, lastFilled(patterns)) : cells.right;
     const isBelow = [...sheet.rows()].some(
       (run) => run.first + run.count > at && sheet.cells(run).some(isFilled),
     );
@@ -102,10 +103,10 @@ class Workbook {
       const inRow = new Map<number, string>();
       for (const pattern of patterns) {
         const { column, count, xml, isCovered } = pattern;
-        if (isCovered || column > cells.right) continue;
+        if (isCovered || column > right) continue;
         const style = styleOf(pattern);
         const formula = formulaOf(xml);
-        for (let each = column; each < column + count && each <= cells.right; each++) {
+        for (let each = column; each < column + count && each <= right; each++) {
           if (formula !== undefined)
             inRow.set(each, cell(style, ` table:formula="${escapeXml(movedDown(formula, index + 1))}"`));
           else if (style !== undefined) inRow.set(each, cell(style));
@@ -172,27 +173,15 @@ class Workbook {
   /** Lets all that names the rows of a sheet name them where they are after some were added or taken out. */
   #moved(place: SheetPlace, at: number, count: number): void {
     const own = nameOf(this.#sheet(place).tag);
-    let made = "";
-    let from = 0;
-    for (const sheet of this.#sheets) {
-      const name = nameOf(sheet.tag);
-      made += this.#text.slice(from, sheet.from);
-      const isOf = (named: string | undefined) => (named ?? name) === own;
-      made += this.#text
-        .slice(sheet.from, sheet.to)
-        .replace(
-          /( table:formula=")([^"]*)"/g,
-          (_, begin: string, formula: string) =>
-            `${begin}${escapeXml(withRowsAdded(plainText(formula), isOf, at, count))}"`,
-        );
-      from = sheet.to;
-    }
+    if (this.#hasFormulas()) this.#moveFormulas(own, at, count);
     const isNamed = (named: string | undefined) => named === own;
     const address = (_: string, begin: string, written: string) =>
       `${begin}${escapeXml(withRowsAdded(plainText(written), isNamed, at, count))}"`;
     const ADDRESS =
       /(\s(?:table|calcext):(?:cell-range-address|target-range-address|base-cell-address|end-cell-address|print-ranges|source-cell-range-addresses)=")([^"]*)"/g;
-    this.#text = (made + this.#text.slice(from)).replace(ADDRESS, address);
+    const endings = ['-address="', '-addresses="', 'print-ranges="'];
+    if (endings.some((ending) => this.#text.includes(ending)))
+      this.#text = this.#text.replace(ADDRESS, address);
     for (const name of this.#edited.names) {
       if (!/^Object [^/]*\/content\.xml$/.test(name)) continue;
       const xml = this.#edited.text(name)!;
@@ -202,6 +191,30 @@ class Workbook {
       );
       if (moved !== xml) this.#edited.set(name, moved);
     }
+  }
+
+  /** Most sheets have none, which is quickly seen in a text of any length. */
+  #hasFormulas(): boolean {
+    return this.#text.includes('table:formula="');
+  }
+
+  #moveFormulas(own: string, at: number, count: number): void {
+    let moved = "";
+    let from = 0;
+    for (const sheet of this.#sheets) {
+      const name = nameOf(sheet.tag);
+      moved += this.#text.slice(from, sheet.from);
+      const isOf = (named: string | undefined) => (named ?? name) === own;
+      moved += this.#text
+        .slice(sheet.from, sheet.to)
+        .replace(
+          /( table:formula=")([^"]*)"/g,
+          (_, begin: string, formula: string) =>
+            `${begin}${escapeXml(withRowsAdded(plainText(formula), isOf, at, count))}"`,
+        );
+      from = sheet.to;
+    }
+    this.#text = moved + this.#text.slice(from);
   }
 
   /** The sheets of the text as it is now. */
@@ -314,27 +327,33 @@ class Workbook {
 
   /** The file, whose formulas have no results that they had before, so that they are calculated anew. */
   #done(notices: Edited["notices"]): Edited {
-    const calculated = this.#text.replace(
-      /(<table:table-cell\b(?=[^>]*\stable:formula=")(?:[^>"]|"[^"]*")*?)(\/?)>(?:((?:(?!<\/table:table-cell>)[\s\S])*?)<\/table:table-cell>)?/g,
-      (all: string, tag: string, isAlone: string, inner: string | undefined) => {
-        const bare = tag.replace(
-          /\s(?:office:(?:value-type|value|string-value|boolean-value|date-value|time-value|currency)|calcext:value-type)="[^"]*"/g,
-          "",
-        );
-        if (isAlone || inner === undefined)
-          return `${bare}${isAlone}>${all.slice(tag.length + isAlone.length + 1)}`;
-        return `${bare}>${inner.replace(/<text:p\b[\s\S]*?<\/text:p>|<text:p\/>/g, "")}</table:table-cell>`;
-      },
-    );
+    const hasFormulas = this.#hasFormulas();
+    const calculated = hasFormulas ? withoutResults(this.#text) : this.#text;
     const text =
       this.#styles === ""
         ? calculated
         : editedText(calculated, [addAutomaticStyles(calculated, this.#styles)]);
     this.#edited.set(CONTENT, text);
     const data = this.#edited.bytes();
-    if (!/\stable:formula="/.test(text)) return { data, notices };
+    if (!hasFormulas) return { data, notices };
     return { data, notices: [...notices, notice(editNotices, "calculated-later", { file: this.file })] };
   }
+}
+
+/** A text in whose cells formulas have no results. */
+function withoutResults(text: string): string {
+  return text.replace(
+    /(<table:table-cell\b(?=[^>]*\stable:formula=")(?:[^>"]|"[^"]*")*?)(\/?)>(?:((?:(?!<\/table:table-cell>)[\s\S])*?)<\/table:table-cell>)?/g,
+    (all: string, tag: string, isAlone: string, inner: string | undefined) => {
+      const bare = tag.replace(
+        /\s(?:office:(?:value-type|value|string-value|boolean-value|date-value|time-value|currency)|calcext:value-type)="[^"]*"/g,
+        "",
+      );
+      if (isAlone || inner === undefined)
+        return `${bare}${isAlone}>${all.slice(tag.length + isAlone.length + 1)}`;
+      return `${bare}>${inner.replace(/<text:p\b[\s\S]*?<\/text:p>|<text:p\/>/g, "")}</table:table-cell>`;
+    },
+  );
 }
 
 function cell(style: string | undefined, facts = "", inner = ""): string {
@@ -370,18 +389,21 @@ function rowAt(sheet: OdsSheetText, row: number): CellRun[] {
 }
 
 /** The last row before a blank one, from the first of a place on. */
-function lastBeforeBlank(sheet: OdsSheetText, { top, bottom, left, right }: Rectangle): number {
+function lastBeforeBlank(sheet: OdsSheetText, top: number): number {
   let last = top;
   for (const run of sheet.rows()) {
     const end = run.first + run.count - 1;
     if (end <= top) continue;
-    const isHere = sheet
-      .cells(run)
-      .some((each) => isFilled(each) && each.column <= right && each.column + each.count > left);
-    if (!isHere || run.first > bottom) break;
-    last = Math.min(end, bottom);
+    if (!sheet.cells(run).some(isFilled)) break;
+    last = end;
   }
   return last;
+}
+
+/** The last column of a row that holds something; −1 where none does. */
+function lastFilled(cells: readonly CellRun[]): number {
+  const last = cells.findLast(isFilled);
+  return last ? last.column + last.count - 1 : -1;
 }
 
 /** The edit that adds blank rows before one; where it is one of several that are written once, these are parted. */

@@ -1,10 +1,12 @@
 import { writeCells, type Rectangle } from "../../content/cells.js";
+import { cutTable } from "../../content/cut-table.js";
 import { DrawerError } from "../../content/error.js";
 import { LIMITS } from "../../content/limits.js";
 import { makeTable } from "../../content/make-table.js";
 import type { Cell, Row, Table } from "../../content/model.js";
 import { type Notice, notice } from "../../content/notice.js";
 import { runsText } from "../../content/runs.js";
+import { columnsOf } from "../../content/spans.js";
 import { formatErrors, formatNotices } from "../../messages/en/formats.js";
 
 /** A sheet of a workbook. */
@@ -12,10 +14,24 @@ export interface ReadSheet {
   readonly name: string;
   /** The rectangle that holds everything on the sheet; nothing for an empty one. */
   readonly used: Rectangle | undefined;
+  /** The rectangle that its first rows take, from the first that holds something on; nothing for an empty one. */
+  head(rows: number): Rectangle | undefined;
   /** The cells of a rectangle as a table, cut to the used range when that ends before it. */
   table(rectangle: Rectangle): Table;
   /** What is to be said of the cells of a rectangle, or of all: that some are hidden, or have no result. */
   notices(rectangle?: Rectangle): Notice[];
+}
+
+/** A sheet that is one table. */
+export function sheetOfTable(name: string, table: Table, notices: readonly Notice[]): ReadSheet {
+  const [bottom, right] = [table.rows.length - 1, Math.max(0, columnsOf(table) - 1)];
+  const used = bottom < 0 ? undefined : { top: 0, left: 0, bottom, right };
+  return {
+    ...{ name, used },
+    head: (rows) => used && { ...used, bottom: Math.min(bottom, rows - 1) },
+    table: (rectangle) => cutTable(table, rectangle),
+    notices: () => [...notices],
+  };
 }
 
 /** What a sheet's file says besides its cells, as far as it has been read. Rows and columns count from 0. */
@@ -80,6 +96,16 @@ export class SheetGrid implements ReadSheet {
   get used(): Rectangle | undefined {
     this.#readUntil(() => false);
     return this.cells.extent;
+  }
+
+  head(count: number): Rectangle | undefined {
+    const last = () => (this.cells.extent?.top ?? Infinity) + count - 1;
+    this.#readUntil(() => this.cells.rowsRead > last());
+    const { extent } = this.cells;
+    if (!extent) return undefined;
+    const [top, bottom] = [extent.top, Math.min(extent.bottom, last())];
+    const rows = Array.from({ length: bottom - top + 1 }, (_, at) => this.cells.row(top + at));
+    return { top, bottom, ...spanOf(rows) };
   }
 
   /** Reads on until something holds, or to the end. */

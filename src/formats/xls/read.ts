@@ -27,6 +27,7 @@ export async function readXls(
     get used() {
       return sheet.used;
     },
+    head: (rows) => sheet.head(rows),
     table: (rectangle) => sheet.table(rectangle),
     notices: (rectangle) => [
       ...sheet.notices(rectangle),

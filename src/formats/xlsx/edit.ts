@@ -12,6 +12,7 @@ import { EditedPackage } from "../office/edited-package.js";
 import { sheetToWrite, type GridCell } from "../office/grid.js";
 import { escapeXml } from "../office/odf.js";
 import { mainPart, relationsOf } from "../office/relations.js";
+import { COLUMNS } from "../office/sheet.js";
 import { edited as editedText, plainText } from "../office/xml-text.js";
 import { Parts } from "../office/zip.js";
 import { movedDown, rowsIn } from "./formula-places.js";
@@ -88,19 +89,24 @@ class Workbook {
       throw new DrawerError(editErrors, "cannot-edit/cells", { file: this.file, spot: place.spot });
     const table = this.#tableAt(part, place.cells);
     const bottom =
-      table?.cells.bottom ?? (untilBlank ? this.#lastBeforeBlank(sheet, place.cells) : place.cells.bottom);
-    const isTotalled = table ? table.totals > 0 : this.#hasTotals(sheet, place, bottom);
+      table?.cells.bottom ?? (untilBlank ? this.#lastBeforeBlank(sheet, place.cells.top) : place.cells.bottom);
+    // Of the rows of a whole sheet, what stands beside the names of its columns is a part.
+    const cells = untilBlank ? { ...place.cells, left: 0, right: COLUMNS - 1 } : place.cells;
+    const isTotalled = table ? table.totals > 0 : this.#hasTotals(sheet, cells, bottom);
     const end = isTotalled ? bottom - (table?.totals ?? 1) : bottom;
     const at = end + 1;
     const isBelow = [...sheet.rows()].some((row) => row.row >= at && sheet.cells(row).some(isFilled));
-    const patterns =
-      this.#known(sheet, { ...place.cells, top: end, bottom: end }).get(end) ?? new Map<number, CellPlace>();
+    const inLast = [...(this.#known(sheet, { ...cells, top: end, bottom: end }).get(end)?.values() ?? [])];
+    const right = Math.max(place.cells.right, ...inLast.filter(isFilled).map(({ column }) => column));
+    const patterns = new Map(
+      inLast.filter(({ column }) => column <= right).map((cell) => [cell.column, cell]),
+    );
     const formulas = this.#formulasIn(sheet, patterns, end);
     // Also where nothing is below that would move: what names the rows takes in those that come.
     moveRows(this.edited, this.#book, part, place, at, rows.length, this.file);
     this.#growTables(part, at, rows.length, end);
     const current = new SheetText(this.edited.text(part)!);
-    const cells: Cells = new Map();
+    const made: Cells = new Map();
     rows.forEach((row, index) => {
       const inRow = new Map<number, string>();
       for (const [column, pattern] of patterns) {
@@ -126,9 +132,9 @@ class Workbook {
         if (cell.text === "" && inRow.has(column)) continue;
         inRow.set(column, this.#cellXml(current, at + index, column, cell, lookOf(patterns.get(column))));
       }
-      cells.set(at + index, inRow);
+      made.set(at + index, inRow);
     });
-    this.#write(part, current, cells, at + rows.length - 1, Math.max(...columns, place.cells.right));
+    this.#write(part, current, made, at + rows.length - 1, Math.max(...columns, right));
     if (isBelow) this.#forgetChain();
     return this.#done([...written.notices, ...plainCells(rows)]);
   }
@@ -257,13 +263,11 @@ class Workbook {
   }
 
   /** The last row before a blank one, from the first of a place on. */
-  #lastBeforeBlank(sheet: SheetText, { top, left, right, bottom }: Rectangle): number {
+  #lastBeforeBlank(sheet: SheetText, top: number): number {
     let last = top;
-    for (const row of sheet.rows(bottom)) {
+    for (const row of sheet.rows()) {
       if (row.row <= top) continue;
-      if (row.row > last + 1) break;
-      const isFilledHere = (cell: CellPlace) => cell.column >= left && cell.column <= right && isFilled(cell);
-      if (!sheet.cells(row).some(isFilledHere)) break;
+      if (row.row > last + 1 || !sheet.cells(row).some(isFilled)) break;
       last = row.row;
     }
     return last;
@@ -290,7 +294,7 @@ class Workbook {
   }
 
   /** Whether the last row adds up those above it, which do not. */
-  #hasTotals(sheet: SheetText, { cells }: SheetPlace, bottom: number): boolean {
+  #hasTotals(sheet: SheetText, cells: Rectangle, bottom: number): boolean {
     const last = this.#known(sheet, { ...cells, top: bottom, bottom }).get(bottom);
     if (!last || bottom - 1 <= cells.top) return false;
     const above =
