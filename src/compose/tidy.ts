@@ -1,5 +1,5 @@
 import { cutTable } from "../content/cut-table.js";
-import type { Content, Flow, Run, Table } from "../content/model.js";
+import type { Content, Flow, List, Run, Table } from "../content/model.js";
 import { columnsOf, usedRange } from "../content/spans.js";
 import { isBlank, mapContent } from "../content/traverse.js";
 import type { Tidying } from "./options.js";
@@ -76,7 +76,7 @@ export function tidyEdges(content: Content, keepColumns = false): Content {
   while (from < to && isBlankEdge(content[from]!)) from++;
   while (to > from && isBlankEdge(content[to - 1]!)) to--;
   const flows = content.slice(from, to);
-  if (flows.length === 1) flows[0] = withoutBareLevels(flows[0]!);
+  if (flows[0]?.type === "list") flows.splice(0, 1, ...withoutBareLevels(flows[0]));
   if (flows.length > 0) {
     flows[0] = tidyFlow(flows[0]!, true, flows.length === 1, keepColumns);
     if (flows.length > 1) flows[flows.length - 1] = tidyFlow(flows.at(-1)!, false, true, keepColumns);
@@ -84,15 +84,20 @@ export function tidyEdges(content: Content, keepColumns = false): Content {
   return flows;
 }
 
-/** A list whose items all stood deeper where they were taken, without the levels above them that came along and say nothing. */
-function withoutBareLevels(flow: Flow): Flow {
-  let bare = flow;
-  while (bare.type === "list" && bare.items.length === 1) {
-    const { flows } = bare.items[0]!;
-    if (flows.length !== 1 || flows[0]!.type !== "list") break;
-    bare = flows[0]!;
-  }
-  return bare;
+/**
+ * A list whose first items stood deeper where they were taken, without the levels above them that came along and say nothing: what
+ * stood beside those goes on after them, in the same list, or, where that is marked otherwise, in its own.
+ */
+function withoutBareLevels(list: List): Flow[] {
+  const [first, ...items] = list.items;
+  const inner = first?.flows.length === 1 ? first.flows[0]! : undefined;
+  if (inner?.type !== "list") return [list];
+  const deeper = withoutBareLevels(inner);
+  if (items.length === 0) return deeper;
+  const last = deeper.at(-1)!;
+  if (last.type === "list" && !last.ordered && !list.ordered)
+    return [...deeper.slice(0, -1), { ...list, items: [...last.items, ...items] }];
+  return [...deeper, { ...list, items, ...(list.ordered && { start: (list.start ?? 1) + 1 }) }];
 }
 
 /** Whether a flow is a line that begins and ends with text, as nearly all are: there is nothing to take off. */

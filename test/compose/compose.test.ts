@@ -42,6 +42,11 @@ test("sequence puts pieces one after another, without the blank edges they came 
   expect(compose(deeper, { tidy: [] }).text).toContain("- 1. shut");
   const under = await html("<ul><li>north<ul><li>shut</li></ul></li></ul>");
   expect(compose([under]).text).toBe("- north\n  - shut");
+  // What stood beside the empty level goes on after it, in the same list or with the number that it had.
+  const beside = await html("<ul><li><ul><li>shut</li></ul></li><li>open</li></ul>");
+  expect(compose([beside]).text).toBe("- shut\n- open");
+  const counted = await html("<ol><li><ul><li>shut</li></ul></li><li>open</li></ol>");
+  expect(compose([counted]).text).toBe("- shut\n2. open");
 });
 
 test("a lone cell lands as its text, a range without its blank edges", async () => {

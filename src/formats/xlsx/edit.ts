@@ -89,14 +89,19 @@ class Workbook {
       throw new DrawerError(editErrors, "cannot-edit/cells", { file: this.file, spot: place.spot });
     const table = this.#tableAt(part, place.cells);
     const bottom =
-      table?.cells.bottom ?? (untilBlank ? this.#lastBeforeBlank(sheet, place.cells.top) : place.cells.bottom);
+      table?.cells.bottom ??
+      (untilBlank ? this.#lastBeforeBlank(sheet, place.cells.top) : place.cells.bottom);
     // Of the rows of a whole sheet, what stands beside the names of its columns is a part.
     const cells = untilBlank ? { ...place.cells, left: 0, right: COLUMNS - 1 } : place.cells;
     const isTotalled = table ? table.totals > 0 : this.#hasTotals(sheet, cells, bottom);
     const end = isTotalled ? bottom - (table?.totals ?? 1) : bottom;
     const at = end + 1;
     const isBelow = [...sheet.rows()].some((row) => row.row >= at && sheet.cells(row).some(isFilled));
-    const inLast = [...(this.#known(sheet, { ...cells, top: end, bottom: end }).get(end)?.values() ?? [])];
+    const inLast = [
+      ...(this.#known(sheet, { ...cells, top: end, bottom: end })
+        .get(end)
+        ?.values() ?? []),
+    ];
     const right = Math.max(place.cells.right, ...inLast.filter(isFilled).map(({ column }) => column));
     const patterns = new Map(
       inLast.filter(({ column }) => column <= right).map((cell) => [cell.column, cell]),
