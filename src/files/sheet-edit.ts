@@ -4,6 +4,7 @@ import type { Edited, Put, SheetEditor, SheetPlace } from "../formats/edit.js";
 import type { WriteInput } from "../formats/format.js";
 import { editErrors } from "../messages/en/edit.js";
 import { matchColumns } from "./match-columns.js";
+import { matchValues } from "./match-values.js";
 import { readSource, type Source } from "./source.js";
 
 /** How many rows of a sheet are looked through for the names of its columns. */
@@ -71,10 +72,19 @@ export async function putIntoSheet(
   const head = cells ? { ...cells, bottom: cells.top } : sheet.head(HEAD);
   // A sheet that is empty takes all of it, with the names of its columns.
   if (!head) return editor.put(bytes, file, { ...named, cells: FIRST_CELL }, input, false);
-  const matched = matchColumns(table, { file, spot, name: sheet.name, texts: sheet.texts(head) });
+  const texts = sheet.texts(head);
+  const matched = matchColumns(table, { file, spot, name: sheet.name, texts });
   const { headerRows, notices } = matched;
-  const columns = matched.columns.map((at) => head.left + at);
-  const under = { ...named, cells: { ...(cells ?? head), top: head.top + matched.row } };
-  const edited = await editor.append(bytes, file, under, input, { headerRows, columns, untilBlank: !cells });
-  return { ...edited, notices: [...notices, ...edited.notices] };
+  const top = head.top + matched.row;
+  const below = { ...head, top: top + 1, bottom: Math.min((cells ?? head).bottom, top + HEAD) };
+  const values = below.bottom < below.top ? [] : sheet.values(below);
+  const typed = matchValues(table, headerRows, matched.columns, { names: texts[matched.row]!, values });
+  const edited = await editor.append(
+    bytes,
+    file,
+    { ...named, cells: { ...(cells ?? head), top } },
+    { ...input, content: [typed.table] },
+    { headerRows, columns: matched.columns.map((at) => head.left + at), untilBlank: !cells },
+  );
+  return { ...edited, notices: [...notices, ...typed.notices, ...edited.notices] };
 }

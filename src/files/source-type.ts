@@ -1,4 +1,5 @@
 import type { Rectangle } from "../content/cells.js";
+import type { CellValue } from "../content/model.js";
 import type { Notice } from "../content/notice.js";
 import type { Incoming } from "../drawer/incoming.js";
 import type { FormatName } from "../formats/registry.js";
@@ -60,6 +61,8 @@ export interface SourceSheet {
   head(rows: number): Rectangle | undefined;
   /** What the cells of a rectangle say, row by row. Where a merged cell goes on, it says nothing. */
   texts(cells: Rectangle): string[][];
+  /** The typed values that the cells of a rectangle hold, row by row; nothing for a text or a blank one. */
+  values(cells: Rectangle): (CellValue | undefined)[][];
   /** The spot of a rectangle of it. */
   spot(cells: Rectangle): string;
 }

@@ -4,7 +4,7 @@ import { checkOptions, checkText, checkValue } from "../content/check.js";
 import { defined } from "../content/defined.js";
 import { DrawerError } from "../content/error.js";
 import { checkBytes } from "../content/limits.js";
-import type { Content, Table } from "../content/model.js";
+import type { CellValue, Content, Table } from "../content/model.js";
 import { notice, type Notice, type Reading } from "../content/notice.js";
 import { fillGrid } from "../content/spans.js";
 import { isBlank } from "../content/traverse.js";
@@ -267,6 +267,7 @@ class WorkbookSource implements Source {
       },
       head: (rows) => sheet.head(rows),
       texts: (cells) => fillGrid(sheet.table(cells), "", ({ flows }) => cellText(flows)),
+      values: (cells) => fillGrid<CellValue | undefined>(sheet.table(cells), undefined, ({ value }) => value),
       spot: (cells) => `${quoted(sheet.name)}!${writeCells(cells)}`,
     }));
   }

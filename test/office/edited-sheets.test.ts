@@ -7,7 +7,7 @@ import { PYTHON } from "../../scripts/office.mjs";
 import { convert, corpusTest, sayMissing } from "../support/libreoffice";
 import { faultsOfOdf, faultsOfOoxml } from "../support/schemas";
 import { compose, readHtml, readText } from "drawer";
-import { putInto, readSource, takeOut, type PutOptions } from "drawer/files";
+import { putInto, readSource, takeOut, type PutOptions, type Source } from "drawer/files";
 
 sayMissing();
 const folder = mkdtempSync(join(tmpdir(), "drawer-edited-sheets-"));
@@ -35,19 +35,21 @@ function year(kind: Kind = "xlsx"): Uint8Array {
   return bytes;
 }
 
-/** What LibreOffice shows of each sheet, which calculates it anew: its cells row by row. */
+/** A workbook as LibreOffice has it, which calculates it anew. */
+function opened(data: Uint8Array, name: string, kind: Kind): Promise<Source> {
+  writeFileSync(join(folder, `${name}.${kind}`), data);
+  const theirs = kind === "xlsx" ? "ods" : "xlsx";
+  convert(folder, theirs, [`${name}.${kind}`]);
+  return readSource(new Uint8Array(readFileSync(join(folder, `${name}.${theirs}`))), `${name}.${theirs}`);
+}
+
+/** What LibreOffice shows of each sheet: its cells row by row. */
 async function shown(
   data: Uint8Array,
   name: string,
   kind: Kind = "xlsx",
 ): Promise<Record<string, string[][]>> {
-  writeFileSync(join(folder, `${name}.${kind}`), data);
-  const theirs = kind === "xlsx" ? "ods" : "xlsx";
-  convert(folder, theirs, [`${name}.${kind}`]);
-  const source = await readSource(
-    new Uint8Array(readFileSync(join(folder, `${name}.${theirs}`))),
-    `${name}.${theirs}`,
-  );
+  const source = await opened(data, name, kind);
   return Object.fromEntries(
     source.sheets!.map((sheet) => [
       sheet.name,
@@ -102,6 +104,36 @@ corpusTest.each(KINDS)(
     expect(text("xl/worksheets/sheet1.xml")).toMatch(/sqref="C4:C8"[\s\S]*sqref="C4:D8"/);
     expect(text("xl/worksheets/sheet1.xml")).toContain('<mergeCell ref="A11:C11"');
     expect(text("xl/charts/chart1.xml")).toMatch(/Spring'?!\$C\$4:\$C\$8/);
+  },
+);
+
+corpusTest.each(KINDS)(
+  "%s: days that come as texts under days are days, in the order of those; what is not clear stays, and is told",
+  async (kind) => {
+    const block = await rows(
+      "<table><tr><th>Date<th>Species<th>New<tr><td>12/04/2031<td>Robin<td>5<tr><td>2031-04-13<td>Wren<td>1,234<tr><td>31/04/2031<td>Knot<td>3</table>",
+    );
+    const { data, notices } = await putInto(year(kind), `year.${kind}`, "Spring", block);
+    expect(notices.map(({ data: facts }) => facts)).toMatchObject([
+      {},
+      { count: 1, names: ["Date"], order: "dmy" },
+      { count: 1, names: ["Date"], order: "ymd" },
+      { count: 2, names: ["New", "Date"] },
+      {},
+    ]);
+    const spring = (await opened(data, "days", kind)).sheets![0]!;
+    expect(spring.texts({ top: 6, bottom: 8, left: 0, right: 2 })).toEqual([
+      ["12/04/2031", "Robin", "5"],
+      ["13/04/2031", "Wren", "1,234"],
+      ["31/04/2031", "Knot", "3"],
+    ]);
+    expect(
+      spring.values({ top: 6, bottom: 8, left: 0, right: 2 }).map((row) => row.map((value) => value?.type)),
+    ).toEqual([
+      ["date", undefined, "number"],
+      ["date", undefined, undefined],
+      [undefined, undefined, "number"],
+    ]);
   },
 );
 

@@ -6,6 +6,10 @@ export const editNotices: Translated<typeof english.editNotices> = {
     `${count === 1 ? "Eine Zeile steht" : `${count} Zeilen stehen`} unter den Spalten von „${sheet}“, nach deren Namen${empty.length === 0 ? "" : `; ${empty.join(", ")} ${empty.length === 1 ? "hat" : "haben"} nichts bekommen`}.`,
   "appended/order": ({ count, sheet }) =>
     `Die Spalten haben hier keine Namen: ${count === 1 ? "die Zeile steht" : `die ${count} Zeilen stehen`} in denen von „${sheet}“ von der ersten an. Mit einer Kopfzeile kommt alles unter die Namen.`,
+  "appended/dates": ({ count, names, order }) =>
+    `${count === 1 ? "Ein Text" : `${count} Texte`} unter ${names.join(", ")} ${count === 1 ? "wurde ein Datum" : "wurden Daten"}, gelesen als ${{ dmy: "Tag, Monat, Jahr", mdy: "Monat, Tag, Jahr", ymd: "Jahr, Monat, Tag" }[order]}. War ein anderer Tag gemeint: rückgängig machen und als 2031-04-21 schreiben.`,
+  "appended/texts": ({ count, names }) =>
+    `${count === 1 ? "Eine Angabe bleibt Text" : `${count} Angaben bleiben Text`} unter ${names.join(", ")}, weil nicht klar ist, wie ${count === 1 ? "sie gemeint ist" : "sie gemeint sind"}: eine Tabelle zählt und sortiert sie nicht mit denen darüber. Schreiben Sie Zahlen schlicht (1234.5) und Tage als 2031-04-21, oder ändern Sie sie dort.`,
   "calculated-later": ({ file }) =>
     `Was die Formeln von „${file}“ ergeben, wird berechnet, wenn ihr Programm sie öffnet; bis dahin zeigt Drawer, was sie vorher ergaben, oder nichts.`,
   "not-kept/tracked": ({ file }) =>

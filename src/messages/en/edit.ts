@@ -6,6 +6,20 @@ export const editNotices = {
   /** Rows were appended to a sheet, whose columns the block does not name. */
   "appended/order": ({ count, sheet }: { count: number; sheet: string }) =>
     `The block does not name its columns: ${count === 1 ? "its row stands" : `its ${count} rows stand`} in those of “${sheet}” from the first on. Give it a header to match them by their names.`,
+  /** Texts that came under dates were read as dates. */
+  "appended/dates": ({
+    count,
+    names,
+    order,
+  }: {
+    count: number;
+    names: readonly string[];
+    order: "dmy" | "mdy" | "ymd";
+  }) =>
+    `${count === 1 ? "One text" : `${count} texts`} under ${names.join(", ")} became ${count === 1 ? "a date" : "dates"}, read as ${{ dmy: "day, month, year", mdy: "month, day, year", ymd: "year, month, day" }[order]}. If another day was meant, undo it, and write it as 2031-04-21.`,
+  /** Figures came as texts under numbers or dates. */
+  "appended/texts": ({ count, names }: { count: number; names: readonly string[] }) =>
+    `${count === 1 ? "One figure stays a text" : `${count} figures stay texts`} under ${names.join(", ")}, where it is not clear how ${count === 1 ? "it is" : "they are"} meant: a sheet neither counts nor sorts ${count === 1 ? "it" : "them"} with those above. Write numbers plainly (1234.5) and days as 2031-04-21, or change them there.`,
   /** What formulas of a workbook give may be another by now. */
   "calculated-later": ({ file }: { file: string }) =>
     `What the formulas of “${file}” give is calculated when it is opened in its own program; until then Drawer shows what they gave before, or nothing.`,
