@@ -1,3 +1,4 @@
+import { dayReader } from "./date-text.js";
 import type { Cell, CellValue, Table } from "./model.js";
 import { decimalOf } from "./number.js";
 import { runsText } from "./runs.js";
@@ -16,7 +17,8 @@ const MOST_DIGITS = 15;
 /**
  * The values of the cells that hold figures, by the file's own habit: which sign stands before decimals, and which between groups of
  * three. A figure that the habit leaves open, such as a lone `1,234`, is none. Nor is anything in a column where some cell begins with
- * a needless zero, or has more digits than a number holds: such are names, as post codes and account numbers are.
+ * a needless zero, or has more digits than a number holds: such are names, as post codes and account numbers are. A column of days that
+ * are written alike, in an order of which they leave no doubt, holds days.
  *
  * @param rows the cells' texts
  * @param headerRows how many rows at the top name the columns
@@ -28,13 +30,20 @@ export function valuesOf(
   const figures = rows.map((row) => row.map(figureIn));
   const habit = habitOf(figures);
   const names = new Set<number>();
-  for (const row of rows.slice(headerRows))
-    row.forEach((text, column) => {
-      if (!names.has(column) && isName(text)) names.add(column);
-    });
+  const days = new Map<number, (text: string) => CellValue | undefined>();
+  const body = rows.slice(headerRows);
+  for (const column of rows[0]?.keys() ?? []) {
+    const day = dayReader(body.flatMap((row) => row[column]?.trim() || []));
+    if (day) days.set(column, day);
+    else if (body.some((row) => isName(row[column] ?? ""))) names.add(column);
+  }
   return figures.map((row, index) =>
     row.map((figure, column) =>
-      index < headerRows || names.has(column) ? undefined : valueIn(figure, habit),
+      index < headerRows || names.has(column)
+        ? undefined
+        : days.has(column)
+          ? days.get(column)!(rows[index]![column]!.trim())
+          : valueIn(figure, habit),
     ),
   );
 }

@@ -1,15 +1,12 @@
+import { dateOrderIn, readDate, type DateOrder } from "../content/date-text.js";
 import { defined } from "../content/defined.js";
 import { withFigures } from "../content/figures.js";
 import type { Cell, CellValue, Table } from "../content/model.js";
 import { notice, type Notice } from "../content/notice.js";
 import { isFigure } from "../content/number.js";
-import { dateToSerial, serialToDate } from "../content/serial.js";
 import { fillGrid, mapRows } from "../content/spans.js";
 import { cellText } from "../formats/text/write.js";
 import { editNotices } from "../messages/en/edit.js";
-
-/** In which order the parts of a date stand. */
-type DateOrder = "dmy" | "mdy" | "ymd";
 
 /** What a column of a sheet holds below its name. */
 interface ColumnKind {
@@ -93,7 +90,7 @@ function kindOf(
   const [first] = held;
   if (!first || first.type === "boolean" || held.some(({ type }) => type !== first.type)) return undefined;
   const { type, format } = first;
-  const order = (format === undefined ? undefined : orderOf(format)) ?? orderIn(texts);
+  const order = (format === undefined ? undefined : orderOf(format)) ?? dateOrderIn(texts);
   return { name: names[column] ?? "", type, format, order };
 }
 
@@ -107,35 +104,4 @@ function orderOf(format: string): DateOrder | undefined {
   const letters = bare.toLowerCase().replace(/[^dmy]/g, "");
   const order = [...new Set(letters)].slice(0, 3).join("");
   return order === "dmy" || order === "mdy" || order === "ymd" ? order : undefined;
-}
-
-/** The order in which texts can be dates, where they can in one only. */
-function orderIn(texts: readonly string[]): DateOrder | undefined {
-  const can = (order: DateOrder) => texts.filter((text) => readDate(text, order)?.order === order).length;
-  const [dmy, mdy] = [can("dmy"), can("mdy")];
-  return dmy === mdy ? undefined : dmy > mdy ? "dmy" : "mdy";
-}
-
-/**
- * A date with a year of four digits, in figures; one that begins with its year needs no order to be known.
- * @returns the date (ISO 8601) and how it was read
- */
-function readDate(
-  text: string,
-  order: DateOrder | undefined,
-): { readonly date: string; readonly order: DateOrder } | undefined {
-  const parts = /^(\d{1,4})([./-])(\d{1,2})\2(\d{1,4})\.?$/.exec(text);
-  if (!parts) return undefined;
-  const [first, second, third] = [parts[1]!, parts[3]!, parts[4]!];
-  const by: DateOrder | undefined = first.length === 4 ? "ymd" : order;
-  if (by === undefined || (by === "ymd" ? first : third).length !== 4) return undefined;
-  const [year, month, day] = {
-    dmy: [third, second, first],
-    mdy: [third, first, second],
-    ymd: [first, second, third],
-  }[by] as [string, string, string];
-  const date = `${year}-${month.padStart(2, "0")}-${day.padStart(2, "0")}`;
-  const serial = dateToSerial(date);
-  // The 31st of April is another day, or none.
-  return Number.isFinite(serial) && serialToDate(serial) === date ? { date, order: by } : undefined;
 }

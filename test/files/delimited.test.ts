@@ -135,7 +135,7 @@ function cellsIn(folder: string, name: string): [value: string, shown: string][]
   const fods = readFileSync(join(folder, name.replace(/\.\w+$/, ".fods")), "utf8");
   const found = fods.matchAll(/<table:table-cell([^>]*)>\s*<text:p>([^<]*)/g);
   return [...found].map(([, attributes, said]) => [
-    /office:value="([^"]*)"/.exec(attributes!)?.[1] ?? "text",
+    /office:(?:date-)?value="([^"]*)"/.exec(attributes!)?.[1] ?? "text",
     said!,
   ]);
 }
@@ -159,6 +159,45 @@ officeTest(
           ["-5.5", expect.stringMatching(/^-5[.,]50 €$/)],
           ["7", "7"],
           ["0", "0%"],
+        ]);
+      }
+    } finally {
+      rmSync(folder, { recursive: true, force: true });
+    }
+  },
+  120_000,
+);
+
+officeTest(
+  "days that a CSV file writes alike, and in an order without doubt, are days in LibreOffice, shown as they were",
+  async () => {
+    const folder = mkdtempSync(join(tmpdir(), "drawer-days-"));
+    try {
+      const text =
+        "Iso;Here;There;Short;Open;Mixed;Wrong;Part\n2031-04-03;03/04/2031;4/21/2031;1.4.2031;03/04/2031;1/04/2031;30/02/2031;3/4\n2031-04-21;21/04/2031;4/3/2031;21.4.2031;04/05/2031;21/4/2031;21/02/2031;4/4\n";
+      for (const format of ["xlsx", "ods", "html"] as const) {
+        writeFileSync(join(folder, `days.${format}`), (await compose([await read(text)]).to(format)).data);
+        if (format === "html") convert(folder, "ods:calc8", ["days.html"], "HTML (StarCalc)");
+        const shown = cellsIn(folder, format === "html" ? "days.ods" : `days.${format}`);
+        // Out of HTML it takes no other formats than its languages have.
+        const there = (day: string) => (format === "html" ? day.replace(/\b\d\//g, "0$&") : day);
+        expect(shown.slice(8)).toEqual([
+          ["2031-04-03", "2031-04-03"],
+          ["2031-04-03", "03/04/2031"],
+          ["2031-04-21", there("4/21/2031")],
+          ["2031-04-01", "1.4.2031"],
+          ["text", "03/04/2031"],
+          ["text", "1/04/2031"],
+          ["text", "30/02/2031"],
+          ["text", "3/4"],
+          ["2031-04-21", "2031-04-21"],
+          ["2031-04-21", "21/04/2031"],
+          ["2031-04-03", there("4/3/2031")],
+          ["2031-04-21", "21.4.2031"],
+          ["text", "04/05/2031"],
+          ["text", "21/4/2031"],
+          ["text", "21/02/2031"],
+          ["text", "4/4"],
         ]);
       }
     } finally {

@@ -7,6 +7,7 @@ import { contentErrors } from "../../messages/en/content.js";
 import type { ComputedStyle } from "./computed-style.js";
 import { parseColor } from "./css-values.js";
 import type { ElementReader } from "./element-reader.js";
+import { readNumber, readNumberFormat } from "./sheet-numbers.js";
 import type { StyleContext } from "./style-scope.js";
 import { textOf } from "./tree-adapter.js";
 
@@ -117,8 +118,7 @@ class TableParts<Node> {
   #value(node: Node, place: StyleContext): CellValue | undefined {
     const number = this.#rawNumber(node);
     if (number === undefined || !Number.isFinite(number)) return undefined;
-    const written = this.reader.attribute(node, "sdnum")?.split(";").slice(2).join(";");
-    const format = written ?? this.#numberFormat(node, place) ?? "";
+    const format = this.#numberFormat(node, place) ?? "";
     if (format === "@") return undefined;
     if (/^BOOLEAN$/i.test(format)) return { type: "boolean", boolean: number !== 0 };
     if (format !== "" && isDateFormat(format) && number >= 1 && number < 2_958_466) {
@@ -132,7 +132,9 @@ class TableParts<Node> {
    * `data-sheets-value`, whose member 3 it is.
    */
   #rawNumber(node: Node): number | undefined {
-    const raw = this.reader.attribute(node, "sdval") ?? this.reader.attribute(node, "x:num");
+    const sdval = this.reader.attribute(node, "sdval");
+    if (sdval !== undefined && sdval.trim() !== "") return readNumber(sdval);
+    const raw = sdval ?? this.reader.attribute(node, "x:num");
     if (raw !== undefined) {
       const text =
         raw.trim() === "" ? textOf(this.reader.adapter, node).replace(/[\s\u00a0]/g, "") : raw.trim();
@@ -153,7 +155,11 @@ class TableParts<Node> {
       if (property === "mso-number-format")
         format = value.replace(/^["']|["']$/g, "").replace(/\\(.)/g, "$1");
     }
-    return format;
+    if (format !== undefined) return format;
+    const sdnum = this.reader.attribute(node, "sdnum");
+    return sdnum === undefined
+      ? undefined
+      : readNumberFormat(sdnum, this.reader.attribute(node, "sdval") ?? "");
   }
 }
 

@@ -20,11 +20,11 @@ import type {
 import { NoteNumbers } from "../../content/notes.js";
 import { CSS_NUMBER_FORMS, type NumberForm } from "../../content/number-forms.js";
 import { isDrawn } from "../../content/picture.js";
-import { rawNumber } from "../../content/serial.js";
 import { content as words } from "../../messages/en/content.js";
 import { looksTyped, markedCode, markedLine } from "../delimited/formula.js";
 import { cellText } from "../text/write.js";
 import { escapeHtml } from "./escape.js";
+import { writtenNumber } from "./sheet-numbers.js";
 
 /** How HTML is to be written. */
 export interface HtmlOptions {
@@ -184,17 +184,15 @@ function cellHtml(cell: Cell, tag: "th" | "td", options: PartOptions): string {
   );
 }
 
-/**
- * The attributes that carry a typed value: `sdval` and `sdnum` as LibreOffice writes them (language 1033, whose
- * separators the format codes use), and the number format property that other sheets read.
- */
+/** The attributes that carry a typed value: those that LibreOffice takes, and the number format property that other sheets read. */
 function typedAttributes(cell: Cell): { attributes: string; style: string } {
   const { value } = cell;
   if (value) {
-    const format = value.type === "boolean" ? "BOOLEAN" : (value.format ?? "");
+    const { sdval, sdnum } = writtenNumber(value);
     return {
-      attributes: ` sdval="${rawNumber(value)}" sdnum="1033;0;${escapeHtml(format)}"`,
-      style: format && value.type !== "boolean" ? `mso-number-format: '${cssString(format)}'` : "",
+      attributes: ` sdval="${sdval}" sdnum="${escapeHtml(sdnum)}"`,
+      style:
+        value.type !== "boolean" && value.format ? `mso-number-format: '${cssString(value.format)}'` : "",
     };
   }
   return looksTyped(cellText(cell.flows))
