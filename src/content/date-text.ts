@@ -1,5 +1,4 @@
 import type { CellValue } from "./model.js";
-import { dateToSerial, serialToDate } from "./serial.js";
 
 /** Dates as people write them in figures, with a year of four digits. */
 
@@ -26,10 +25,19 @@ export function readDate(
     mdy: [third, first, second],
     ymd: [first, second, third],
   }[by] as [string, string, string];
-  const date = `${year}-${month.padStart(2, "0")}-${day.padStart(2, "0")}`;
-  const serial = dateToSerial(date);
-  // The 31st of April is another day, or none.
-  return Number.isFinite(serial) && serialToDate(serial) === date ? { date, order: by } : undefined;
+  if (!isDay(Number(year), Number(month), Number(day))) return undefined;
+  return { date: `${year}-${month.padStart(2, "0")}-${day.padStart(2, "0")}`, order: by };
+}
+
+/** Whether there is such a day in the calendar of sheets, in which those before 1900 have no number. */
+function isDay(year: number, month: number, day: number): boolean {
+  if (year <= 1900 || month < 1 || month > 12 || day < 1) return false;
+  return day <= 28 || day <= new Date(Date.UTC(year, month, 0)).getUTCDate();
+}
+
+/** Whether a text may be a day, in whatever order. */
+export function isDateText(text: string): boolean {
+  return DATE.test(text);
 }
 
 /** The order in which texts are dates, where more of them can be in it than in the other; nothing where they can be in both. */
@@ -40,23 +48,25 @@ export function dateOrderIn(texts: readonly string[]): DateOrder | undefined {
 }
 
 /**
- * What reads the days that all of some texts say, with the number format that shows them so; nothing where they are not all written
+ * The days that all of some texts say, by the texts, each with the number format that shows it so; nothing where they are not all written
  * alike, or leave a doubt of the order.
  */
-export function dayReader(texts: readonly string[]): ((text: string) => CellValue | undefined) | undefined {
-  const first = DATE.exec(texts[0] ?? "");
-  if (!first) return undefined;
-  const order = first[1]!.length === 4 ? "ymd" : dateOrderIn(texts);
-  const sign = first[2]!;
-  if (!order || !texts.every((text) => text.includes(sign) && readDate(text, order)?.order === order))
-    return undefined;
-  const parts = texts.flatMap((text) => text.split(sign));
-  const isBare = parts.some((part) => part.length === 1);
-  if (isBare && parts.some((part) => part.startsWith("0"))) return undefined;
+export function daysOf(texts: ReadonlySet<string>): ReadonlyMap<string, CellValue> | undefined {
+  const all = [...texts];
+  const [, begin = "", sign] = DATE.exec(all[0] ?? "") ?? [];
+  const order = begin.length === 4 ? "ymd" : dateOrderIn(all);
+  if (!order) return undefined;
+  const dates = new Map<string, string>();
+  let [isBare, isPadded] = [false, false];
+  for (const text of all) {
+    const day = readDate(text, order);
+    if (day?.order !== order || !text.includes(sign!)) return undefined;
+    dates.set(text, day!.date);
+    isBare ||= /(?<!\d)\d(?!\d)/.test(text);
+    isPadded ||= /(?<!\d)0/.test(text);
+  }
+  if (isBare && isPadded) return undefined;
   const letters = isBare ? { d: "d", m: "m", y: "yyyy" } : { d: "dd", m: "mm", y: "yyyy" };
   const format = [...order].map((part) => letters[part as keyof typeof letters]).join(sign);
-  return (text) => {
-    const day = readDate(text, order);
-    return day && { type: "date", date: day.date, format };
-  };
+  return new Map([...dates].map(([text, date]) => [text, { type: "date", date, format }]));
 }

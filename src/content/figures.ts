@@ -1,6 +1,6 @@
-import { dayReader } from "./date-text.js";
+import { daysOf, isDateText } from "./date-text.js";
 import type { Cell, CellValue, Table } from "./model.js";
-import { decimalOf } from "./number.js";
+import { decimalOf, isFigure } from "./number.js";
 import { runsText } from "./runs.js";
 import { fillGrid, mapRows } from "./spans.js";
 
@@ -30,11 +30,11 @@ export function valuesOf(
   const figures = rows.map((row) => row.map(figureIn));
   const habit = habitOf(figures);
   const names = new Set<number>();
-  const days = new Map<number, (text: string) => CellValue | undefined>();
+  const days = new Map<number, ReadonlyMap<string, CellValue>>();
   const body = rows.slice(headerRows);
   for (const column of rows[0]?.keys() ?? []) {
-    const day = dayReader(body.flatMap((row) => row[column]?.trim() || []));
-    if (day) days.set(column, day);
+    const ofColumn = daysOf(daysIn(body, column));
+    if (ofColumn) days.set(column, ofColumn);
     else if (body.some((row) => isName(row[column] ?? ""))) names.add(column);
   }
   return figures.map((row, index) =>
@@ -42,10 +42,24 @@ export function valuesOf(
       index < headerRows || names.has(column)
         ? undefined
         : days.has(column)
-          ? days.get(column)!(rows[index]![column]!.trim())
+          ? days.get(column)!.get(rows[index]![column]!.trim())
           : valueIn(figure, habit),
     ),
   );
+}
+
+/**
+ * The texts of a column that may be days; none where a figure is none. Words among them, such as a name that no header knows of, or
+ * “Total”, say nothing of how days are written.
+ */
+function daysIn(rows: readonly (readonly string[])[], column: number): ReadonlySet<string> {
+  const days = new Set<string>();
+  for (const row of rows) {
+    const text = row[column]?.trim() ?? "";
+    if (isDateText(text)) days.add(text);
+    else if (isFigure(text)) return new Set();
+  }
+  return days;
 }
 
 /** The parts of a figure. */
