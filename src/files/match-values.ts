@@ -52,7 +52,9 @@ export function matchValues(
   const texts = { count: 0, names: new Set<string>() };
   const matched = (cell: Cell, kind: ColumnKind | undefined): Cell => {
     const text = plainText(cell);
-    if (!kind || !isFigure(text)) return cell;
+    // A day with its month by name is no figure.
+    const isMeant = kind?.type === "date" ? /\d/.test(text) : isFigure(text);
+    if (!kind || !isMeant) return cell;
     const day = kind.type === "date" ? readDate(text, kind.order) : undefined;
     const told = day ? (dates.get(day.order) ?? { count: 0, names: new Set<string>() }) : texts;
     told.count++;

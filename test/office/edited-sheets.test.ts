@@ -111,14 +111,14 @@ corpusTest.each(KINDS)(
   "%s: days that come as texts under days are days, in the order of those; what is not clear stays, and is told",
   async (kind) => {
     const block = await rows(
-      "<table><tr><th>Date<th>Species<th>New<tr><td>12/04/2031<td>Robin<td>5<tr><td>2031-04-13<td>Wren<td>1,234<tr><td>31/04/2031<td>Knot<td>3</table>",
+      "<table><tr><th>Date<th>Species<th>New<tr><td>12/04/2031<td>Robin<td>5<tr><td>2031-04-13<td>Wren<td>1,234<tr><td>31/04/2031<td>Knot<td>3<tr><td>2 May 2031<td>Ruff<td>n/a</table>",
     );
     const { data, notices } = await putInto(year(kind), `year.${kind}`, "Spring", block);
     expect(notices.map(({ data: facts }) => facts)).toMatchObject([
       {},
       { count: 1, names: ["Date"], order: "dmy" },
       { count: 1, names: ["Date"], order: "ymd" },
-      { count: 2, names: ["New", "Date"] },
+      { count: 3, names: ["New", "Date"] },
       {},
     ]);
     const spring = (await opened(data, "days", kind)).sheets![0]!;
