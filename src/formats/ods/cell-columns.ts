@@ -1,5 +1,6 @@
 import type { Cell, CellValue, Marks } from "../../content/model.js";
 import type { OdfStyle } from "../odt/styles.js";
+import { grown } from "../office/grown.js";
 import { sheetCell } from "../office/sheet-cell.js";
 import { runInFont } from "../office/symbols.js";
 
@@ -130,9 +131,4 @@ export class CellColumns {
 /** A number with its format. There are millions of them. */
 export function numberValue(number: number, format: string | undefined): CellValue {
   return format === undefined ? { type: "number", number } : { type: "number", number, format };
-}
-
-function grown<Values extends { set(values: Values): void }>(values: Values, larger: Values): Values {
-  larger.set(values);
-  return larger;
 }

@@ -1,5 +1,6 @@
 import { DrawerError } from "../../content/error.js";
 import { formatErrors } from "../../messages/en/formats.js";
+import { grown } from "../office/grown.js";
 
 /** What a cell holds: nothing, a number, a shared text by its number, a text of its own, a truth value, or an error. */
 export type CellKind = "blank" | "number" | "shared" | "text" | "boolean" | "error";
@@ -96,9 +97,4 @@ export class CellStore {
     }
     return low < this.#segments && this.#rows[low] === row ? [low] : [];
   }
-}
-
-function grown<Values extends { set(values: Values): void }>(values: Values, larger: Values): Values {
-  larger.set(values);
-  return larger;
 }
