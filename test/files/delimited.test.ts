@@ -129,8 +129,11 @@ test("CSV is written in a language's signs when one is said, and with a byte ord
   expect(await csv({})).toBe('Item,Cost,Note\nNet,"1,234.50",1.5 m\nRope,2.25,\n');
 });
 
+const folder = mkdtempSync(join(tmpdir(), "drawer-delimited-"));
+afterAll(() => rmSync(folder, { recursive: true, force: true }));
+
 /** The cells of a file with something in them, as LibreOffice has them: their values, or that they are text; and what it shows. */
-function cellsIn(folder: string, name: string): [value: string, shown: string][] {
+function cellsIn(name: string): [value: string, shown: string][] {
   convert(folder, "fods", [name]);
   const fods = readFileSync(join(folder, name.replace(/\.\w+$/, ".fods")), "utf8");
   const found = fods.matchAll(/<table:table-cell([^>]*)>\s*<text:p>([^<]*)/g);
@@ -143,26 +146,21 @@ function cellsIn(folder: string, name: string): [value: string, shown: string][]
 officeTest(
   "LibreOffice counts with the figures of a CSV file that was written as a sheet, and leaves names alone",
   async () => {
-    const folder = mkdtempSync(join(tmpdir(), "drawer-figures-"));
-    try {
-      const text = "PLZ;Preis;Summe;Anteil\n01067;79,00 €;1.234,50;12,5%\n24103;-5,50 €;7;0%\n";
-      for (const format of ["xlsx", "ods"] as const) {
-        const { data } = await compose([await read(text)]).to(format);
-        writeFileSync(join(folder, `costs.${format}`), data);
-        const shown = cellsIn(folder, `costs.${format}`);
-        expect(shown.slice(4)).toEqual([
-          ["text", "01067"],
-          ["79", expect.stringMatching(/^79[.,]00 €$/)],
-          ["1234.5", expect.stringMatching(/^1[.,]234[.,]50$/)],
-          ["0.125", expect.stringMatching(/^12[.,]5%$/)],
-          ["text", "24103"],
-          ["-5.5", expect.stringMatching(/^-5[.,]50 €$/)],
-          ["7", "7"],
-          ["0", "0%"],
-        ]);
-      }
-    } finally {
-      rmSync(folder, { recursive: true, force: true });
+    const text = "PLZ;Preis;Summe;Anteil\n01067;79,00 €;1.234,50;12,5%\n24103;-5,50 €;7;0%\n";
+    for (const format of ["xlsx", "ods"] as const) {
+      const { data } = await compose([await read(text)]).to(format);
+      writeFileSync(join(folder, `costs.${format}`), data);
+      const shown = cellsIn(`costs.${format}`);
+      expect(shown.slice(4)).toEqual([
+        ["text", "01067"],
+        ["79", expect.stringMatching(/^79[.,]00 €$/)],
+        ["1234.5", expect.stringMatching(/^1[.,]234[.,]50$/)],
+        ["0.125", expect.stringMatching(/^12[.,]5%$/)],
+        ["text", "24103"],
+        ["-5.5", expect.stringMatching(/^-5[.,]50 €$/)],
+        ["7", "7"],
+        ["0", "0%"],
+      ]);
     }
   },
   120_000,
@@ -171,41 +169,36 @@ officeTest(
 officeTest(
   "days that a CSV file writes alike, and in an order without doubt, are days in LibreOffice, shown as they were",
   async () => {
-    const folder = mkdtempSync(join(tmpdir(), "drawer-days-"));
-    try {
-      const text =
-        "Iso;Here;There;Short;Open;Mixed;Wrong;Part;Words;Old\n2031-04-03;03/04/2031;4/21/2031;1.4.2031;03/04/2031;1/04/2031;30/02/2031;3/4;later;14/10/1066\n2031-04-21;21/04/2031;4/3/2031;21.4.2031;04/05/2031;21/4/2031;21/02/2031;4/4;21/04/2031;15/10/1066\n";
-      for (const format of ["xlsx", "ods", "html"] as const) {
-        writeFileSync(join(folder, `days.${format}`), (await compose([await read(text)]).to(format)).data);
-        if (format === "html") convert(folder, "ods:calc8", ["days.html"], "HTML (StarCalc)");
-        const shown = cellsIn(folder, format === "html" ? "days.ods" : `days.${format}`);
-        // Out of HTML it takes no other formats than its languages have.
-        const there = (day: string) => (format === "html" ? day.replace(/\b\d\//g, "0$&") : day);
-        expect(shown.slice(10)).toEqual([
-          ["2031-04-03", "2031-04-03"],
-          ["2031-04-03", "03/04/2031"],
-          ["2031-04-21", there("4/21/2031")],
-          ["2031-04-01", "1.4.2031"],
-          ["text", "03/04/2031"],
-          ["text", "1/04/2031"],
-          ["text", "30/02/2031"],
-          ["text", "3/4"],
-          ["text", "later"],
-          ["text", "14/10/1066"],
-          ["2031-04-21", "2031-04-21"],
-          ["2031-04-21", "21/04/2031"],
-          ["2031-04-03", there("4/3/2031")],
-          ["2031-04-21", "21.4.2031"],
-          ["text", "04/05/2031"],
-          ["text", "21/4/2031"],
-          ["text", "21/02/2031"],
-          ["text", "4/4"],
-          ["2031-04-21", "21/04/2031"],
-          ["text", "15/10/1066"],
-        ]);
-      }
-    } finally {
-      rmSync(folder, { recursive: true, force: true });
+    const text =
+      "Iso;Here;There;Short;Open;Mixed;Wrong;Part;Words;Old\n2031-04-03;03/04/2031;4/21/2031;1.4.2031;03/04/2031;1/04/2031;30/02/2031;3/4;later;14/10/1066\n2031-04-21;21/04/2031;4/3/2031;21.4.2031;04/05/2031;21/4/2031;21/02/2031;4/4;21/04/2031;15/10/1066\n";
+    for (const format of ["xlsx", "ods", "html"] as const) {
+      writeFileSync(join(folder, `days.${format}`), (await compose([await read(text)]).to(format)).data);
+      if (format === "html") convert(folder, "ods:calc8", ["days.html"], "HTML (StarCalc)");
+      const shown = cellsIn(format === "html" ? "days.ods" : `days.${format}`);
+      // Out of HTML it takes no other formats than its languages have.
+      const there = (day: string) => (format === "html" ? day.replace(/\b\d\//g, "0$&") : day);
+      expect(shown.slice(10)).toEqual([
+        ["2031-04-03", "2031-04-03"],
+        ["2031-04-03", "03/04/2031"],
+        ["2031-04-21", there("4/21/2031")],
+        ["2031-04-01", "1.4.2031"],
+        ["text", "03/04/2031"],
+        ["text", "1/04/2031"],
+        ["text", "30/02/2031"],
+        ["text", "3/4"],
+        ["text", "later"],
+        ["text", "14/10/1066"],
+        ["2031-04-21", "2031-04-21"],
+        ["2031-04-21", "21/04/2031"],
+        ["2031-04-03", there("4/3/2031")],
+        ["2031-04-21", "21.4.2031"],
+        ["text", "04/05/2031"],
+        ["text", "21/4/2031"],
+        ["text", "21/02/2031"],
+        ["text", "4/4"],
+        ["2031-04-21", "21/04/2031"],
+        ["text", "15/10/1066"],
+      ]);
     }
   },
   120_000,
@@ -214,26 +207,21 @@ officeTest(
 officeTest(
   "figures of a document's table are numbers in LibreOffice, and what it would misread is text",
   async () => {
-    const folder = mkdtempSync(join(tmpdir(), "drawer-typed-"));
-    try {
-      const table =
-        "<table><tr><th>Item<th>Cost<th>Code<tr><td>Net<td>15.75<td>007<tr><td>1-2<td>1,020.50<td>12</table>";
-      const block = compose([await readHtml(table)]);
-      for (const format of ["xlsx", "html"] as const) {
-        writeFileSync(join(folder, `typed.${format}`), (await block.to(format, { title: "Costs" })).data);
-        if (format === "html") convert(folder, "ods:calc8", ["typed.html"], "HTML (StarCalc)");
-        const shown = cellsIn(folder, format === "html" ? "typed.ods" : "typed.xlsx");
-        expect(shown.slice(3).map(([value, said]) => (value === "text" ? said : Number(value)))).toEqual([
-          "Net",
-          15.75,
-          "007",
-          "1-2",
-          1020.5,
-          "12",
-        ]);
-      }
-    } finally {
-      rmSync(folder, { recursive: true, force: true });
+    const table =
+      "<table><tr><th>Item<th>Cost<th>Code<tr><td>Net<td>15.75<td>007<tr><td>1-2<td>1,020.50<td>12</table>";
+    const block = compose([await readHtml(table)]);
+    for (const format of ["xlsx", "html"] as const) {
+      writeFileSync(join(folder, `typed.${format}`), (await block.to(format, { title: "Costs" })).data);
+      if (format === "html") convert(folder, "ods:calc8", ["typed.html"], "HTML (StarCalc)");
+      const shown = cellsIn(format === "html" ? "typed.ods" : "typed.xlsx");
+      expect(shown.slice(3).map(([value, said]) => (value === "text" ? said : Number(value)))).toEqual([
+        "Net",
+        15.75,
+        "007",
+        "1-2",
+        1020.5,
+        "12",
+      ]);
     }
   },
   120_000,
