@@ -263,6 +263,29 @@ test.each(SHAPES)("Markdown of many “%s” takes no longer than its length", a
   expect(isLinear).toBe(true);
 });
 
+test("a large part that is damaged, or is not as long as its file says, is refused as damaged wherever that shows", async () => {
+  const line = (at: number) =>
+    `<w:p><w:r><w:t>${((at * 2654435761) % 4294967296).toString(36)} north-west</w:t></w:r></w:p>`;
+  const whole = docx(Array.from({ length: 60_000 }, (_, at) => line(at)).join(""));
+  const length = unzipSync(whole)["word/document.xml"]!.length;
+  const directory = whole.lastIndexOf(0x50, whole.length - 23);
+  const read = async (bytes: Uint8Array) => (await readSource(bytes, "long.docx")).at().content.length;
+  await expect(read(whole)).resolves.toBe(60_000);
+  for (const said of [length - 1, 2_000_000, 100]) {
+    const lying = whole.slice();
+    const entry = lying.findIndex(
+      (_, at) => at >= directory - 100 && lying[at] === 0x50 && lying[at + 2] === 1,
+    );
+    new DataView(lying.buffer).setUint32(entry + 24, said, true);
+    await expect(read(lying)).rejects.toThrow("“long.docx” is damaged");
+  }
+  for (const part of [0.1, 0.5, 0.9]) {
+    const broken = whole.slice();
+    broken.fill(0xff, Math.round(part * broken.length), Math.round(part * broken.length) + 500);
+    await expect(read(broken)).rejects.toThrow("“long.docx” is damaged");
+  }
+});
+
 test("what is beyond the bounds of Markdown is plain text, and that is said; what people write is not", async () => {
   const beyond = await readMarkdown("**x*".repeat(2000));
   expect([writeText(beyond.content), beyond.notices.length]).toEqual(["**x*".repeat(2000), 1]);

@@ -54,7 +54,7 @@ export function readOds(bytes: Uint8Array, file: string, onProgress?: OnProgress
   const styles = parts.text("styles.xml");
   const odf = new OdfStyles(styles ? [parseXml(styles, file), content] : [content]);
   const text = new OdtReader(parts, odf, file);
-  return findSheets(parts.pieces(CONTENT, true), file).map((place) => {
+  return findSheets(parts.pieces(CONTENT, true), content, file).map((place) => {
     const table = parseXml(place.tag.replace(/\/?>$/, "/>"), file);
     const isHidden = odf.isHiddenTable(attributeOf(table, "style-name"));
     const cells = new OdsCells(parts, place, isHidden, text, odf);
@@ -66,13 +66,15 @@ const CONTENT = "content.xml";
 
 /** What stands before the sheets: the styles of the file. */
 function readHead(parts: Parts): Element {
-  const root = new Element("document-content", []);
+  let root = new Element("document-content", []);
   let hasSheets = false;
   const stream = elementStream(
     parts.pieces(CONTENT),
     parts.file,
     {
-      isOpened({ localName }, depth) {
+      isOpened(element, depth) {
+        const { localName } = element;
+        if (depth === 0) root = element;
         hasSheets ||= localName === "spreadsheet" && depth === 2;
         return depth === 0 || (depth === 1 && localName === "body") || hasSheets;
       },

@@ -2,6 +2,7 @@ import { Inflate, inflateSync, strFromU8 } from "fflate";
 import { DrawerError } from "../../content/error.js";
 import { formatErrors } from "../../messages/en/formats.js";
 import type { OnProgress } from "../format.js";
+import { canInflateAtOnce, inflateAtOnce } from "./node/zlib.js";
 import { readZipDirectory, type ZipEntry } from "./zip-directory.js";
 
 /** How large the parts of a document that are read whole may be together, and one that is read piece by piece, in bytes. */
@@ -12,7 +13,9 @@ const MOST_UNPACKED = 16 * 1024 * 1024 * 1024;
 const KEPT = 64 * 1024 * 1024;
 /** How large one may be whose pieces are kept until it has been gone through again. */
 const KEPT_ONCE = 128 * 1024 * 1024;
-/** How many bytes of such a part are read at a time. */
+/** How much of a part is unpacked piece by piece before the rest is at once, and how large one may be for that, in bytes. */
+const AT_ONCE = { after: 1024 * 1024, most: 128 * 1024 * 1024 };
+/** How many bytes of what has been unpacked are read at a time. */
 const SLICE = 256 * 1024;
 /** How many packed bytes are unpacked at a time. */
 const PIECE = 16 * 1024;
@@ -60,9 +63,7 @@ export class Parts {
     this.#unpacked += entry.size;
     if (this.#unpacked > UNPACKED_LIMIT.whole) throw this.#tooLarge(UNPACKED_LIMIT.whole);
     const { isPacked, stored, size } = entry;
-    const bytes = isPacked
-      ? this.#orDamaged(() => inflateSync(stored, { out: new Uint8Array(size) }))
-      : stored;
+    const bytes = isPacked ? this.#orDamaged(() => inflate(stored, size)) : stored;
     this.#whole.set(name, bytes);
     return bytes;
   }
@@ -124,26 +125,40 @@ export class Parts {
     const keep: Uint8Array[] | undefined = isAgain && (entry?.size ?? Infinity) <= KEPT_ONCE ? [] : undefined;
     if (!entry) throw this.#missing(name);
     if (entry.size > UNPACKED_LIMIT.stream) throw this.#tooLarge(UNPACKED_LIMIT.stream);
-    const { isPacked, stored } = entry;
+    let left = entry.size;
+    for (const bytes of this.#inflated(entry)) {
+      this.onProgress?.(entry.size - left, entry.size);
+      left -= bytes.length;
+      this.#streamed += bytes.length;
+      if (this.#streamed > MOST_UNPACKED) throw this.#tooLarge(MOST_UNPACKED);
+      // It comes to more than it says: nobody knows to how much.
+      if (left < 0) throw this.#damaged();
+      keep?.push(bytes);
+      yield bytes;
+    }
+    if (keep) this.#keptOnce.set(name, keep);
+  }
+
+  /** The bytes of a part as they are asked for; where that is quicker, all that follows its beginning is unpacked at once. */
+  *#inflated({ isPacked, stored, size }: ZipEntry): Generator<Uint8Array, void> {
+    const isQuick = isPacked && canInflateAtOnce && size <= AT_ONCE.most;
     const unpacked: Uint8Array[] = [];
     const inflate = new Inflate((piece) => void unpacked.push(piece));
-    let left = entry.size;
+    let length = 0;
     for (let at = 0; at < stored.length; at += PIECE) {
+      if (isQuick && length > AT_ONCE.after) {
+        const whole = this.#orDamaged(() => inflateAtOnce(stored, size));
+        yield* slicesOf(whole.subarray(length));
+        return;
+      }
       const piece = stored.subarray(at, at + PIECE);
-      this.onProgress?.(at, stored.length);
       if (isPacked) this.#orDamaged(() => inflate.push(piece, at + PIECE >= stored.length));
       else unpacked.push(piece);
       for (const bytes of unpacked.splice(0)) {
-        left -= bytes.length;
-        this.#streamed += bytes.length;
-        if (this.#streamed > MOST_UNPACKED) throw this.#tooLarge(MOST_UNPACKED);
-        // It comes to more than it says: nobody knows to how much.
-        if (left < 0) throw this.#damaged();
-        keep?.push(bytes);
+        length += bytes.length;
         yield bytes;
       }
     }
-    if (keep) this.#keptOnce.set(name, keep);
   }
 
   /** Unpacks a part that is gone through more than once, and keeps it, unless it is large. */
@@ -166,6 +181,10 @@ export class Parts {
   #tooLarge(most: number): DrawerError {
     return new DrawerError(formatErrors, "too-large/document", { file: this.file, what: "bytes", most });
   }
+}
+
+function inflate(packed: Uint8Array, size: number): Uint8Array {
+  return canInflateAtOnce ? inflateAtOnce(packed, size) : inflateSync(packed, { out: new Uint8Array(size) });
 }
 
 function* slicesOf(bytes: Uint8Array): Generator<Uint8Array, void> {
