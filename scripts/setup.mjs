@@ -81,6 +81,10 @@ if (process.argv.includes("--test")) {
           ...(onPath("jing") ? [] : ["jing", "default-jre-headless"]),
           ...(findOdfSchema() ? [] : ["emacs-common"]),
           ...(onPath("msgconvert") ? [] : ["libemail-outlook-message-perl"]),
+          // It needs this one, which is not installed with it.
+          ...(spawnSync("perl", ["-MEmail::Address", "-e", "1"]).status === 0
+            ? []
+            : ["libemail-address-perl"]),
           ...["docx", "openpyxl", "odf", "uno", "vobject"]
             .filter((module) => spawnSync(PYTHON, ["-c", `import ${module}`]).status !== 0)
             .map((module) => `python3-${module}`),
