@@ -5,7 +5,7 @@ import fc from "fast-check";
 import { strFromU8, strToU8, unzipSync, zipSync } from "fflate";
 import { contents } from "../support/contents";
 import { convert, officeTest } from "../support/libreoffice";
-import { writeOffice } from "../support/office";
+import { OFFICE_FORMATS, writeOffice } from "../support/office";
 import { rawWorkbook, type RawCell } from "../support/workbook";
 import { paragraph, runsText, type Cell, type Picture, type Table } from "drawer";
 import { readSource, writeCells } from "drawer/files";
@@ -250,5 +250,39 @@ test("a file that is cut short inside is refused where what is missing is asked 
     }
     const look = async () => (await readSource(cut, `cut.${format}`)).parts();
     await expect(look()).rejects.toThrow(`“cut.${format}” is damaged`);
+  }
+});
+
+test("a file in which a bit has changed says so, and never says another figure", async () => {
+  const rows = Array.from({ length: 400 }, (_, at) => `day ${at},${(at * 7919) % 1009}\n`);
+  const csv = await readSource(strToU8(`Day,Birds\n${rows.join("")}`), "birds.csv");
+  const parts = {
+    docx: "word/document.xml",
+    odt: "content.xml",
+    xlsx: "xl/worksheets/sheet1.xml",
+    ods: "content.xml",
+  };
+  for (const format of OFFICE_FORMATS) {
+    const whole = await writeOffice(csv.at(), format);
+    for (const level of [0, 6] as const) {
+      const bytes = zipSync(unzipSync(whole), { level });
+      const says = async (file: Uint8Array) =>
+        JSON.stringify((await readSource(file, `changed.${format}`)).at().content);
+      const unchanged = await says(bytes);
+      const letters = strFromU8(bytes, true);
+      const headed = new RegExp(`PK\\x03\\x04[^]{26}${parts[format]}`).exec(letters)!;
+      const begin = headed.index + headed[0].length;
+      const end = letters.indexOf("PK", begin);
+      await fc.assert(
+        fc.asyncProperty(fc.integer({ min: begin, max: end - 1 }), fc.nat(7), async (at, bit) => {
+          const changed = bytes.slice();
+          changed[at]! ^= 1 << bit;
+          // What fills up the last byte of what is packed says nothing.
+          const said = await says(changed).catch(({ message }: Error) => message);
+          expect(said === unchanged || said.includes(`“changed.${format}” is damaged`)).toBe(true);
+        }),
+        { numRuns: 40 },
+      );
+    }
   }
 });

@@ -6,6 +6,8 @@ export interface ZipEntry {
   readonly isPacked: boolean;
   /** How many bytes it comes to. */
   readonly size: number;
+  /** The checksum of what it comes to (4.4.7). */
+  readonly crc: number;
   /** Its bytes as they stand in the zip. */
   readonly stored: Uint8Array;
   /** All that stands in the zip for it before what stands there for the next: its header, its bytes, what may follow them. */
@@ -56,7 +58,7 @@ export function readZipDirectory(bytes: Uint8Array): Map<string, ZipEntry> {
     if (from + facts.stored > bytes.length) throw new Error(`${name} is cut short`);
     const next = nameAt + nameLength + extraLength + commentLength;
     found.push({
-      ...{ name, offset: facts.offset, isPacked: method === DEFLATED, size: facts.size },
+      ...{ name, offset: facts.offset, isPacked: method === DEFLATED, size: facts.size, crc: u32(at + 16) },
       ...{ stored: bytes.subarray(from, from + facts.stored), listed: bytes.subarray(at, next) },
     });
     at = next;

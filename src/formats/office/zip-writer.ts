@@ -1,4 +1,5 @@
 import { Deflate, strToU8 } from "fflate";
+import { crc32 } from "./crc32.js";
 import type { ZipEntry } from "./zip-directory.js";
 
 /** What a file of a zip holds: its text in UTF-8 or its bytes; a large one piece by piece. */
@@ -53,7 +54,7 @@ export class ZipWriter {
   store(name: string, bytes: Uint8Array): void {
     const [size, stored] = [bytes.length, bytes.length];
     this.#put({
-      ...{ name: strToU8(name), isPacked: false, pieces: [bytes], crc: crc32(bytes, 0), size, stored },
+      ...{ name: strToU8(name), isPacked: false, pieces: [bytes], crc: crc32(bytes), size, stored },
     });
   }
 
@@ -142,17 +143,4 @@ function* piecesOf(content: ZipContent): Generator<Uint8Array> {
     text = "";
   }
   yield strToU8(text);
-}
-
-const CRC_TABLE = Int32Array.from({ length: 256 }, (_, byte) => {
-  let value = byte;
-  for (let bit = 0; bit < 8; bit++) value = value & 1 ? (value >>> 1) ^ 0xedb88320 : value >>> 1;
-  return value;
-});
-
-/** The checksum of bytes that follow others with the checksum `before` (4.4.7). */
-function crc32(bytes: Uint8Array, before: number): number {
-  let crc = ~before;
-  for (let at = 0; at < bytes.length; at++) crc = CRC_TABLE[(crc ^ bytes[at]!) & 0xff]! ^ (crc >>> 8);
-  return ~crc >>> 0;
 }

@@ -2,6 +2,7 @@ import { Inflate, inflateSync, strFromU8 } from "fflate";
 import { DrawerError } from "../../content/error.js";
 import { formatErrors } from "../../messages/en/formats.js";
 import type { OnProgress } from "../format.js";
+import { crc32 } from "./crc32.js";
 import { canInflateAtOnce, inflateAtOnce } from "./node/zlib.js";
 import { readZipDirectory, type ZipEntry } from "./zip-directory.js";
 
@@ -62,8 +63,9 @@ export class Parts {
     if (known || !entry) return known;
     this.#unpacked += entry.size;
     if (this.#unpacked > UNPACKED_LIMIT.whole) throw this.#tooLarge(UNPACKED_LIMIT.whole);
-    const { isPacked, stored, size } = entry;
+    const { isPacked, stored, size, crc } = entry;
     const bytes = isPacked ? this.#orDamaged(() => inflate(stored, size)) : stored;
+    if (crc32(bytes) !== crc) throw this.#damaged();
     this.#whole.set(name, bytes);
     return bytes;
   }
@@ -125,7 +127,7 @@ export class Parts {
     const keep: Uint8Array[] | undefined = isAgain && (entry?.size ?? Infinity) <= KEPT_ONCE ? [] : undefined;
     if (!entry) throw this.#missing(name);
     if (entry.size > UNPACKED_LIMIT.stream) throw this.#tooLarge(UNPACKED_LIMIT.stream);
-    let left = entry.size;
+    let [left, crc] = [entry.size, 0];
     for (const bytes of this.#inflated(entry)) {
       this.onProgress?.(entry.size - left, entry.size);
       left -= bytes.length;
@@ -133,9 +135,11 @@ export class Parts {
       if (this.#streamed > MOST_UNPACKED) throw this.#tooLarge(MOST_UNPACKED);
       // It comes to more than it says: nobody knows to how much.
       if (left < 0) throw this.#damaged();
+      crc = crc32(bytes, crc);
       keep?.push(bytes);
       yield bytes;
     }
+    if (crc !== entry.crc) throw this.#damaged();
     if (keep) this.#keptOnce.set(name, keep);
   }
 

@@ -1,5 +1,5 @@
-/** What Node unpacks with, several times as fast as what is written in JavaScript; nothing in a page. */
-const zlib =
+/** What Node packs and unpacks with, several times as fast as what is written in JavaScript; nothing in a page. */
+export const zlib =
   typeof process === "object" && process.versions?.node !== undefined
     ? process.getBuiltinModule("node:zlib")
     : undefined;
