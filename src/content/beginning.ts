@@ -15,10 +15,11 @@ export function beginning(content: Content, length: number): string {
   return cut.trimEnd() + "…";
 }
 
+/** What stands in no plain line: control characters, white space other than spaces, and more than one of these. */
+const UNEVEN = /[\u0000-\u001f\u007f-\u00a0\u1680\u2000-\u200a\u2028\u2029\u202f\u205f\u3000\ufeff]| {2}/;
+
 function oneLine(text: string): string {
-  const plain = withoutControls(text);
-  // Most lines have single spaces only.
-  return (/\s\s|[^\S ]/.test(plain) ? plain.replace(/\s+/g, " ") : plain).trim();
+  return (UNEVEN.test(text) ? withoutControls(text).replace(/\s+/g, " ") : text).trim();
 }
 
 /** The content as one line, as far as it takes to have more than `length` characters. */

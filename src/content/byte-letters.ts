@@ -8,7 +8,7 @@ const PIECE = 8192;
 export function lettersOf(bytes: Uint8Array): string {
   let text = "";
   for (let at = 0; at < bytes.length; at += PIECE)
-    text += String.fromCharCode(...bytes.subarray(at, at + PIECE));
+    text += String.fromCharCode.apply(undefined, bytes.subarray(at, at + PIECE) as unknown as number[]);
   return text;
 }
 

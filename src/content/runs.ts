@@ -20,7 +20,17 @@ export function runsText(runs: readonly Run[], called?: (note: NoteRun) => strin
 
 /** Whether a line holds nothing but breaks and spaces. */
 export function blankRuns(runs: readonly Run[]): boolean {
-  return runs.every((run) => run.type === "break" || (run.type === "text" && run.text.trim() === ""));
+  for (let at = 0; at < runs.length; at++) {
+    const run = runs[at]!;
+    if (run.type !== "break" && (run.type !== "text" || !isBlankText(run.text))) return false;
+  }
+  return true;
+}
+
+/** Whether a text holds nothing but spaces. Nearly all begin with a letter or a figure, so their first sign is looked at first. */
+function isBlankText(text: string): boolean {
+  const first = text.charCodeAt(0);
+  return !(first > 0x20 && first < 0x7f) && !/\S/.test(text);
 }
 
 /** Whether two sets of marks look the same. */
@@ -37,8 +47,9 @@ const NO_MARKS: Marks = {};
 
 /** Joins neighbouring text runs that look the same, and leaves out empty ones. */
 export function mergeRuns(runs: readonly Run[]): Run[] {
-  const first = runs.findIndex((run, at) => isToMerge(run, runs[at - 1]));
-  if (first < 0) return runs.slice();
+  let first = 0;
+  while (first < runs.length && !isToMerge(runs[first]!, runs[first - 1])) first++;
+  if (first === runs.length) return runs.slice();
   const merged = runs.slice(0, first);
   for (const run of runs.slice(first)) {
     const last = merged.at(-1);

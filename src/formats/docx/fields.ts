@@ -22,7 +22,8 @@ export class OpenFields {
 
   /** The address that text here links to. */
   get link(): Address | undefined {
-    return linkOf(this.#open.find(({ isResult }) => isResult)?.instruction ?? "");
+    const shown = this.#open.find(({ isResult }) => isResult);
+    return shown && linkOf(shown.instruction);
   }
 
   /** Adds to the instruction of the innermost field. */

@@ -18,6 +18,7 @@ import {
   missingPicture,
   lineOf,
   noteOf,
+  type ParagraphRole,
 } from "../office/document.js";
 import { elementStream } from "../office/element-stream.js";
 import { DocumentPictures, openDocument } from "../office/open-document.js";
@@ -234,7 +235,7 @@ class DocxReader implements LineHost {
       return;
     }
     const flow = lineOf(runs, layout);
-    const isQuote = isQuoteStyle(props.name);
+    const role = this.#roleOf(props.name);
     if (label === "unmarked" && lists.extend(props.list?.level ?? 0, [flow])) {
       this.asides.standIn(flow);
       return;
@@ -242,18 +243,26 @@ class DocxReader implements LineHost {
     if (label && label !== "unmarked") {
       // Where the way to write numbers changes within a list, another begins that goes on counting.
       const key = label.ordered ? `${label.list} ${JSON.stringify(label.marker ?? "")}` : label.list;
-      lists.add({ ...label, key, flows: [isQuote ? { type: "quote", flows: [flow] } : flow] });
+      lists.add({ ...label, key, flows: [role.isQuote ? { type: "quote", flows: [flow] } : flow] });
       this.asides.standIn(flow);
       return;
     }
     flows.push(...lists.take());
-    const role = {
-      isRule: blankRuns(runs) && props.hasRule === true,
-      isQuote,
-      isCode: /\b(preformatted|code|source)\b/.test(props.name),
-      isCaption: props.name === "caption",
-    };
-    addParagraph(flows, flow, role, this.captions, this.asides);
+    const isRule = props.hasRule === true && blankRuns(runs);
+    addParagraph(flows, flow, isRule ? { ...role, isRule } : role, this.captions, this.asides);
+  }
+
+  readonly #roles = new Map<string, ParagraphRole>();
+
+  /** What the name of its style says that a paragraph is. */
+  #roleOf(style: string): ParagraphRole {
+    let role = this.#roles.get(style);
+    if (!role) {
+      const isCode = /\b(preformatted|code|source)\b/.test(style);
+      role = { isRule: false, isQuote: isQuoteStyle(style), isCode, isCaption: style === "caption" };
+      this.#roles.set(style, role);
+    }
+    return role;
   }
 
   /** What stands before a paragraph of a list, and where in the list it stands; nothing for one of no list. */
@@ -316,8 +325,10 @@ class DocxReader implements LineHost {
 
 /** Whether an element stands around blocks and is none itself. */
 function isTransparent(name: string): boolean {
-  return /^(sdt|sdtContent|customXml|ins|moveTo)$/.test(name);
+  return TRANSPARENT.has(name);
 }
+
+const TRANSPARENT = new Set(["sdt", "sdtContent", "customXml", "ins", "moveTo"]);
 
 /** The lines of a paragraph, parted at the ends of pages and columns; blank ones beside others are left out. */
 function partsOf({ runs, parts }: OpenParagraph): Run[][] {

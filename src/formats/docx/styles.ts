@@ -100,9 +100,12 @@ const ALIGNS: Readonly<Record<string, Align | undefined>> = {
   distribute: "justify",
 };
 
+/** What a paragraph says of itself that says nothing. */
+const NO_PROPS: ParagraphProps = {};
+
 /** Reads `pPr`. A property that is not there is left out, so that it can be laid over another. */
 export function paragraphProps(pPr: Element | undefined): ParagraphProps {
-  if (!pPr) return {};
+  if (!pPr || pPr.children.every(isPlain)) return NO_PROPS;
   const props: { -readonly [K in keyof ParagraphProps]: ParagraphProps[K] } = {};
   for (const child of childrenOf(pPr)) {
     const value = attributeOf(child, "val");
@@ -132,8 +135,14 @@ function hasRule(pPr: Element | undefined): boolean {
   });
 }
 
+/** What most paragraphs name and nothing else: their style, and how their end looks. */
+function isPlain(child: Element | string): boolean {
+  return typeof child === "string" || child.localName === "pStyle" || child.localName === "rPr";
+}
+
 /** A style with these properties laid over it. */
 export function withProps<Style extends ParagraphProps>(style: Style, props: ParagraphProps): Style {
+  if (props === NO_PROPS) return style;
   return { ...style, ...props, ...(props.list && { list: { ...style.list, ...props.list } }) };
 }
 

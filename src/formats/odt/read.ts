@@ -7,11 +7,12 @@ import {
   type Flow,
   type Heading,
   type Marks,
+  type Paragraph,
   type Run,
   paragraph,
   textRun,
 } from "../../content/model.js";
-import { blankRuns, mergeRuns } from "../../content/runs.js";
+import { blankRuns } from "../../content/runs.js";
 import { formatErrors } from "../../messages/en/formats.js";
 import { Asides } from "../asides.js";
 import type { ReadDocument, ReadOptions } from "../format.js";
@@ -31,11 +32,11 @@ import {
 import { elementStream } from "../office/element-stream.js";
 import { odfParts } from "../office/odf-parts.js";
 import { DocumentPictures, openDocument } from "../office/open-document.js";
-import { runInFont } from "../office/symbols.js";
 import { TextBudget } from "../office/text-budget.js";
 import { marksFrom, type TextProps } from "../office/text-props.js";
 import { attributeOf, childOf, childrenOf, descendantsOf, parseXml, Element } from "../office/xml.js";
 import type { Parts } from "../office/zip.js";
+import { FoldedLine } from "./folded-line.js";
 import { type ListPlace, readLists, type ListHost, labelled } from "./list.js";
 import { OdtNumbering } from "./numbering.js";
 import { OdfStyles, type OdfStyle } from "./styles.js";
@@ -191,7 +192,7 @@ export class OdtReader {
           this.#beside(element, flows);
         }
     }
-    for (const read of this.#anchored.splice(0)) flows.push(...read());
+    if (this.#anchored.length > 0) for (const read of this.#anchored.splice(0)) flows.push(...read());
   }
 
   #listHost(depth: number): ListHost {
@@ -201,9 +202,9 @@ export class OdtReader {
   }
 
   #beside(shape: Element, flows: Flow[]): void {
-    const runs: Run[] = [];
-    this.#shape(shape, undefined, runs);
-    for (const run of runs) {
+    const line = new FoldedLine();
+    this.#shape(shape, undefined, line);
+    for (const run of line.runs) {
       const flow: Flow = run.type === "picture" ? run : { type: "paragraph", runs: [run] };
       flows.push(flow);
       this.asides.standIn(flow);
@@ -214,17 +215,21 @@ export class OdtReader {
     const style = around ?? this.styles.get("paragraph", attributeOf(element, "style-name"));
     const plain = around ? this.styles.get("table-cell", "Default").props : this.styles.plain;
     const runs = this.#runs(element, style, this.#isInNote ? style.props : plain);
-    const role = { isRule: blankRuns(runs) && style.hasLineBelow === true, ...this.#roleOf(style) };
-    addParagraph(flows, lineOf(runs, layoutOf(style)), role, this.captions, this.asides);
+    const role = this.#roleOf(style);
+    const isRule = style.hasLineBelow === true && blankRuns(runs);
+    const shown = isRule ? { ...role, isRule } : role;
+    addParagraph(flows, lineOf(runs, layoutOf(style)), shown, this.captions, this.asides);
   }
 
-  readonly #roles = new WeakMap<OdfStyle, Omit<ParagraphRole, "isRule">>();
+  readonly #roles = new WeakMap<OdfStyle, ParagraphRole>();
 
-  #roleOf(style: OdfStyle): Omit<ParagraphRole, "isRule"> {
+  /** What the names of its style say that a paragraph is. */
+  #roleOf(style: OdfStyle): ParagraphRole {
     let role = this.#roles.get(style);
     if (!role) {
       const { names } = style;
       role = {
+        isRule: false,
         isQuote: names.some(isQuoteStyle),
         isCode: names.some((name) => /\bpreformatted\b/.test(name)),
         isCaption: names.includes("caption"),
@@ -249,10 +254,11 @@ export class OdtReader {
   }
 
   #runs(element: Element, style: OdfStyle, base: TextProps): Run[] {
-    const runs: Run[] = [];
-    this.#inline(element, style.props, base, undefined, runs);
+    const line = new FoldedLine();
+    this.#inline(element, style.props, base, undefined, line);
+    const runs = line.end();
     this.#budget.spendLine(runs);
-    return mergeRuns(trimmed(runs));
+    return runs;
   }
 
   /** What spans look like, by what is around them and their style: few differ, and there are many. */
@@ -275,55 +281,55 @@ export class OdtReader {
     return marks;
   }
 
-  #inline(parent: Element, props: TextProps, base: TextProps, link: Address | undefined, runs: Run[]): void {
+  #inline(
+    parent: Element,
+    props: TextProps,
+    base: TextProps,
+    link: Address | undefined,
+    line: FoldedLine,
+  ): void {
     const marks = this.#marksOf(props, base, link);
     for (const child of parent.children) {
       if (typeof child === "string") {
-        // White space folds across elements (ODF 1.3 part 3, 6.1.2).
-        const last = runs.at(-1);
-        const before = last?.type === "text" ? last.text.at(-1) : last ? "x" : " ";
-        const text = /[\t\r\n]| {2}/.test(child) ? child.replace(/[ \t\r\n]+/g, " ") : child;
-        const shown = before === " " && text.startsWith(" ") ? text.slice(1) : text;
-        if (shown === "" || props.hidden) continue;
-        runs.push(runInFont(shown, props.font, marks));
+        if (!props.hidden) line.addText(child, props.font, marks);
         continue;
       }
       switch (child.localName) {
         case "span": {
-          this.#inline(child, this.#propsOfSpan(props, attributeOf(child, "style-name")), base, link, runs);
+          this.#inline(child, this.#propsOfSpan(props, attributeOf(child, "style-name")), base, link, line);
           break;
         }
         case "a":
-          this.#inline(child, props, base, safeLink(attributeOf(child, "href") ?? "") ?? link, runs);
+          this.#inline(child, props, base, safeLink(attributeOf(child, "href") ?? "") ?? link, line);
           break;
         case "s": {
           const spaces = Math.min(10_000, Number(attributeOf(child, "c") ?? 1));
           this.#budget.spend(spaces);
-          runs.push(textRun("\u0000".repeat(spaces), marks));
+          line.addSpaces(spaces, marks);
           break;
         }
         case "tab":
-          runs.push(textRun("\t", marks));
+          line.add(textRun("\t", marks));
           break;
         case "line-break":
-          runs.push({ type: "break" });
+          line.add({ type: "break" });
           break;
         case "note":
-          this.#note(child, runs);
+          this.#note(child, line);
           break;
         case "annotation":
           this.asides.add("comment");
           break;
         case "hidden-text":
-          if (attributeOf(child, "is-hidden") === "false") runs.push(textRun(child.textContent, marks));
+          if (attributeOf(child, "is-hidden") === "false") line.add(textRun(child.textContent, marks));
           break;
         case "fieldmark": {
           const chosen = chosenEntry(child);
-          if (chosen !== undefined) runs.push(textRun(chosen, marks));
+          if (chosen !== undefined) line.add(textRun(chosen, marks));
           break;
         }
         case "ruby-text":
-          if (child.textContent) runs.push(textRun(`(${child.textContent})`, marks));
+          if (child.textContent) line.add(textRun(`(${child.textContent})`, marks));
           break;
         case "annotation-end":
         case "tracked-changes":
@@ -333,41 +339,41 @@ export class OdtReader {
         case "number":
           break;
         default:
-          if (SHAPES.test(child.localName)) this.#shape(child, link, runs);
-          else this.#inline(child, props, base, link, runs);
+          if (SHAPES.test(child.localName)) this.#shape(child, link, line);
+          else this.#inline(child, props, base, link, line);
       }
     }
   }
 
   /** A note comes along with the line that calls it. */
-  #note(note: Element, runs: Run[]): void {
+  #note(note: Element, line: FoldedLine): void {
     const body = childOf(note, "note-body");
     if (!body || this.#isInNote) return;
     const anchored = this.#anchored;
     [this.#anchored, this.#isInNote] = [[], true];
     const flows = this.asides.within(() => this.flowsIn(body, 1));
     [this.#anchored, this.#isInNote] = [anchored, false];
-    runs.push(noteOf(flows));
+    line.add(noteOf(flows));
   }
 
   /** A shape: a picture stands in the line, text follows the paragraph, a group is its parts. */
-  #shape(shape: Element, link: Address | undefined, runs: Run[]): void {
+  #shape(shape: Element, link: Address | undefined, line: FoldedLine): void {
     if (shape.localName === "g") {
-      for (const child of childrenOf(shape)) if (SHAPES.test(child.localName)) this.#shape(child, link, runs);
+      for (const child of childrenOf(shape)) if (SHAPES.test(child.localName)) this.#shape(child, link, line);
       return;
     }
-    if (shape.localName === "frame") this.#frame(shape, link, runs);
+    if (shape.localName === "frame") this.#frame(shape, link, line);
     else this.#anchored.push(() => this.flowsIn(shape, 1));
   }
 
-  #frame(frame: Element, link: Address | undefined, runs: Run[]): void {
+  #frame(frame: Element, link: Address | undefined, line: FoldedLine): void {
     const box = childOf(frame, "text-box");
     if (box) {
       this.#anchored.push(() => this.flowsIn(box, 1));
       return;
     }
     const object = childOf(frame, "object");
-    if (object && this.#object(attributeOf(object, "href") ?? "", runs)) return;
+    if (object && this.#object(attributeOf(object, "href") ?? "", line)) return;
     const image = childOf(frame, "image");
     const alt = (childOf(frame, "desc") ?? childOf(frame, "title"))?.textContent ?? "";
     if (!image && alt === "") return;
@@ -377,20 +383,20 @@ export class OdtReader {
       // What floats beside a heading is no part of it.
       const isBeside = this.#isHeading && attributeOf(frame, "anchor-type") !== "as-char";
       if (isBeside) this.#anchored.push(() => [lineOf([run], {})]);
-      else runs.push(run);
+      else line.add(run);
     } else {
       this.asides.add("picture");
-      if (alt !== "") runs.push(textRun(missingPicture(alt)));
+      if (alt !== "") line.add(textRun(missingPicture(alt)));
     }
   }
 
   /** An equation as text in the line, a chart by its words below it. Returns whether the object is one of them. */
-  #object(href: string, runs: Run[]): boolean {
+  #object(href: string, line: FoldedLine): boolean {
     const xml = this.parts.text(`${href.replace(/^\.\/|\/$/g, "")}/content.xml`);
     const root = xml === undefined ? undefined : parseXml(xml, this.file);
     if (root?.localName === "math") {
       this.asides.add("equation");
-      runs.push(textRun(mathText(MATH_TREE, root).trim()));
+      line.add(textRun(mathText(MATH_TREE, root).trim()));
       return true;
     }
     const chart = childOf(childOf(root, "body"), "chart");
@@ -430,24 +436,12 @@ const MATH_TREE: MathTree<Element> = {
   text: (element) => element.textContent,
 };
 
-function layoutOf(style: OdfStyle) {
+const NO_LAYOUT = {};
+
+function layoutOf(style: OdfStyle): Pick<Paragraph, "align" | "direction"> {
+  if (!style.align && !style.rightToLeft) return NO_LAYOUT;
   return {
     ...(style.align && { align: style.align }),
     ...(style.rightToLeft && { direction: "rtl" as const }),
   };
-}
-
-/** Without the space that folding left at the end; and spaces that were written as elements are spaces now. */
-function trimmed(runs: readonly Run[]): readonly Run[] {
-  const last = runs.at(-1);
-  const kept =
-    last?.type === "text" && last.text.endsWith(" ")
-      ? [...runs.slice(0, -1), { ...last, text: last.text.slice(0, -1) }]
-      : runs;
-  if (!kept.some((run) => run.type === "text" && run.text.includes("\u0000"))) return kept;
-  return kept.map((run) =>
-    run.type === "text" && run.text.includes("\u0000")
-      ? { ...run, text: run.text.replaceAll("\u0000", " ") }
-      : run,
-  );
 }

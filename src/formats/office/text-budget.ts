@@ -31,7 +31,9 @@ export class TextBudget {
 
   /** Counts a line. */
   spendLine(runs: readonly Run[]): void {
-    this.spend(runs.reduce((sum, run) => sum + (run.type === "text" ? run.text.length : 0), LINE));
+    let characters = LINE;
+    for (const run of runs) if (run.type === "text") characters += run.text.length;
+    this.spend(characters);
   }
 
   /** Counts the text of tables. */

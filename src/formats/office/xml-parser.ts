@@ -16,11 +16,16 @@ export interface XmlHandler {
 export function xmlParser(handler: XmlHandler): SaxesParser {
   const parser = new SaxesParser();
   const localName = localNames();
+  /** The attributes of the tag that is being read: told one by one, they need not be looked for in the object at the end of the tag. */
   const met: string[] = [];
-  // Told one by one, they need not be looked for in the object that the parser gives at the end of the tag.
-  parser.on("attribute", ({ name, value }) => void met.push(localName(name), value));
+  let count = 0;
+  parser.on("attribute", ({ name, value }) => {
+    met[count++] = localName(name);
+    met[count++] = value;
+  });
   parser.on("opentag", ({ name }) => {
-    const attributes = met.length === 0 ? NO_ATTRIBUTES : met.splice(0);
+    const attributes = count === 0 ? NO_ATTRIBUTES : met.slice(0, count);
+    count = 0;
     handler.open(localName(name), attributes);
   });
   parser.on("closetag", ({ name }) => handler.close(localName(name)));
