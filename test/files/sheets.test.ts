@@ -2,7 +2,7 @@ import { mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { strFromU8, strToU8, unzipSync, zipSync } from "fflate";
-import { convert, officeTest } from "../support/libreoffice";
+import { convert, officeTest, shownBy } from "../support/libreoffice";
 import { writeOffice } from "../support/office";
 import { rawWorkbook, type RawCell } from "../support/workbook";
 import { formatOf, paragraph, readHtml, runsText, type Cell, type Table } from "drawer";
@@ -209,3 +209,22 @@ officeTest(
     }
   },
 );
+
+officeTest("text that a style of an ods hides is shown in cells, as sheet programs show it", async () => {
+  const { content } = await readHtml(
+    "<table><tr><td>ringed</td><td>seen <b>twice</b></td><td>5</td></tr></table>",
+  );
+  const parts = unzipSync(await writeOffice({ content }, "ods"));
+  const hides = '<style:text-properties text:display="none"/>';
+  const styles = `<style:style style:name="no" style:family="table-cell">${hides}</style:style><style:style style:name="non" style:family="text">${hides}</style:style>`;
+  const xml = strFromU8(parts["content.xml"]!)
+    .replace(/<office:automatic-styles\/?>/, (tag) =>
+      tag.endsWith("/>") ? `${tag.slice(0, -2)}>${styles}</office:automatic-styles>` : tag + styles,
+    )
+    .replace(/<table:table-cell( table:style-name="[^"]*")?/g, '<table:table-cell table:style-name="no"')
+    .replace(/<text:span text:style-name="[^"]*"/g, '<text:span text:style-name="non"');
+  expect(xml.match(/"non?"/g)!.length).toBeGreaterThan(5);
+  writeFileSync(join(folder, "styled.ods"), zipSync({ ...parts, "content.xml": strToU8(xml) }));
+  const [read] = (await readSource(file("styled.ods"), "styled.ods")).at().content as readonly [Table];
+  expect(read.rows.map((row) => row.map(textOf))).toEqual(shownBy(folder, "styled.ods"));
+});

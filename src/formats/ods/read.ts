@@ -212,7 +212,7 @@ class OdsCells extends StreamedCells {
     const text = plainText(element);
     const number = value?.type === "number" && value.format === look.format ? value.number : undefined;
     const isPlain = value === undefined || number !== undefined;
-    if (isPlain && text && !look.style.props.hidden) {
+    if (isPlain && text) {
       this.#count(times, times > 1);
       this.#kept.addPlain(column, times, look, text, number);
       return "content";
@@ -292,8 +292,8 @@ function plainText({ children }: Element): string | undefined {
   return /[\t\r\n]|^ | $| {2}/.test(text) ? text.replace(/[ \t\r\n]+/g, " ").replace(/^ | $/g, "") : text;
 }
 
-function plainRuns(text: string, { hidden, font }: TextProps, marks: Marks): readonly Run[] {
-  return text === "" || hidden ? [] : [runInFont(text, font, marks)];
+function plainRuns(text: string, { font }: TextProps, marks: Marks): readonly Run[] {
+  return text === "" ? [] : [runInFont(text, font, marks)];
 }
 
 /** What a sheet shows of a value that its file keeps without a text. */

@@ -67,7 +67,7 @@ export function readOdt(
         if (depth === 2 && localName === "text")
           reader = new OdtReader(
             parts,
-            new OdfStyles(styles ? [parseXml(styles, file), head] : [head]),
+            new OdfStyles(styles ? [parseXml(styles, file), head] : [head], true),
             file,
           );
         return depth === 0 || (depth === 1 && localName === "body") || (depth === 2 && localName === "text");

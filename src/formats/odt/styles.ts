@@ -63,8 +63,14 @@ export class OdfStyles {
   readonly #formats = new Map<string, Element>();
   #outline: ReadonlyMap<number, OdfLevel> = new Map();
 
-  /** @param roots the root elements of `styles.xml` and `content.xml` */
-  constructor(roots: readonly Element[]) {
+  /**
+   * @param roots the root elements of `styles.xml` and `content.xml`
+   * @param hasHiddenText whether text can be hidden by its style: that in cells of sheets and on slides is shown all the same
+   */
+  constructor(
+    roots: readonly Element[],
+    readonly hasHiddenText = false,
+  ) {
     for (const root of roots) {
       for (const font of childrenOf(childOf(root, "font-face-decls") ?? root)) {
         if (font.localName !== "font-face") continue;
@@ -191,7 +197,7 @@ export class OdfStyles {
     });
     read("font-family", (value) => this.#font(props, parseFont(value)));
     read("font-name", (value) => this.#font(props, this.#fonts.get(value)));
-    read("display", (value) => (props.hidden = value === "none"));
+    if (this.hasHiddenText) read("display", (value) => (props.hidden = value === "none"));
     return props;
   }
 
