@@ -74,6 +74,8 @@ export interface ReadOptions {
   readonly password?: string;
   /** Whether it is to be known of which elements of the file each flow was made, as it must be to change the file. */
   readonly places?: boolean;
+  /** Whether it stands in another file: what stands in it in the same way is left out, since it may be itself. */
+  readonly isInserted?: boolean;
 }
 
 export type { WriteInput, WriteResult } from "./write-input.js";

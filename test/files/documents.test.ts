@@ -6,6 +6,7 @@ import { demoFile } from "../support/demo";
 import { p, r, rawDocument, shape } from "../support/document";
 import { convert, officeTest } from "../support/libreoffice";
 import { writeOffice } from "../support/office";
+import { wordsIn } from "../support/words";
 import {
   compose,
   paragraph,
@@ -365,4 +366,52 @@ test("fields of an odt show their texts, whatever they are of", async () => {
   const odt = zipSync({ ...parts, "content.xml": strToU8(xml) });
   const { content } = (await readSource(odt, "x.odt")).at();
   expect(writeText(content)).toBe(names.map((name) => `the ${name}`).join("\n"));
+});
+
+/** A docx in which a file stands whole, twice, between other paragraphs. */
+function withInserted(name: string, bytes: Uint8Array): Uint8Array {
+  const chunk = '<w:altChunk r:id="chunk"/>';
+  const relation = `<Relationship Id="chunk" Type="http://schemas.openxmlformats.org/officeDocument/2006/relationships/aFChunk" Target="${name}"/>`;
+  const parts = unzipSync(
+    rawDocument(p(r("before")) + chunk + p(r("between")) + chunk + p(r("after")), relation),
+  );
+  const type = `<Default Extension="${name.split(".").pop()!}" ContentType="${name.endsWith("docx") ? "application/vnd.openxmlformats-officedocument.wordprocessingml.document.main+xml" : "text/html"}"/>`;
+  const types = strFromU8(parts["[Content_Types].xml"]!).replace(/<Types[^>]*>/, (tag) => tag + type);
+  return zipSync({ ...parts, "[Content_Types].xml": strToU8(types), [`word/${name}`]: bytes });
+}
+
+officeTest(
+  "a document that stands whole in a docx is part of its text, as LibreOffice shows it",
+  async () => {
+    const inner = demoFile("diary.docx");
+    const bytes = withInserted("inner.docx", inner);
+    writeFileSync(join(folder, "merged.docx"), bytes);
+    convert(folder, "txt:Text (encoded):UTF8", ["merged.docx"]);
+    const { content, notices } = (await readSource(bytes, "merged.docx")).at();
+    const theirs = readFileSync(join(folder, "merged.txt"), "utf8");
+    expect(wordsIn(writeText(content))).toEqual(wordsIn(theirs));
+    expect(notices).toEqual([]);
+    // One that is itself in itself is read once.
+    const again = (await readSource(withInserted("inner.docx", bytes), "again.docx")).at();
+    expect(wordsIn(writeText(again.content)).filter((word) => word === "between")).toHaveLength(3);
+  },
+);
+
+test("a page that stands whole in a docx comes with its pictures; what is not read of one is told", async () => {
+  const picture = `data:image/png;base64,${Buffer.from(demoFile("sketches/tide.png")).toString("base64")}`;
+  const page = `<p>Réti <b>bold</b></p><table><tr><td>a</td><td>b</td></tr></table><p><img alt="hide" src="${picture}"></p>`;
+  const source = await readSource(withInserted("inner.html", strToU8(page)), "page.docx");
+  const { content } = await readHtml(page);
+  expect(source.at().content).toEqual([
+    ...[paragraph("before"), ...content, paragraph("between"), ...content, paragraph("after")],
+  ]);
+  const [spot] = source.parts().filter(({ type }) => type === "picture");
+  expect([...source.at(spot!.spot).pictures!.values()]).toEqual([demoFile("sketches/tide.png")]);
+  const odd = (await readSource(withInserted("inner.odd", strToU8("x")), "odd.docx")).at();
+  expect(odd.notices.map(({ message }) => message)).toEqual([
+    expect.stringContaining("Left out of “odd.docx”: 2 documents that stand in it as files of their own."),
+  ]);
+  const long = strToU8("a long word ".repeat(1_500_000));
+  const asked = async () => (await readSource(withInserted("inner.txt", long), "long.docx")).at();
+  await expect(asked()).rejects.toThrow("more than 33,554,432 characters");
 });

@@ -4,6 +4,7 @@ import { DrawerError } from "../../content/error.js";
 import { LIMITS } from "../../content/limits.js";
 import { ListBuilder } from "../../content/list-builder.js";
 import { type Content, type Flow, type Run, paragraph, textRun } from "../../content/model.js";
+import type { Reading } from "../../content/notice.js";
 import { blankRuns, mergeRuns } from "../../content/runs.js";
 import { formatErrors } from "../../messages/en/formats.js";
 import { Asides } from "../asides.js";
@@ -26,6 +27,7 @@ import { mainPart, relationsOf, type Relation, titleOf } from "../office/relatio
 import { TextBudget } from "../office/text-budget.js";
 import { attributeOf, childOf, childrenOf, descendantsOf, parseXml, type Element } from "../office/xml.js";
 import { Parts } from "../office/zip.js";
+import { readChunks } from "./chunks.js";
 import { chartWords, descendantsOutside, diagramWords, isRule, outermost } from "./drawing.js";
 import { OpenFields } from "./fields.js";
 import { type LineHost, LineReader, type OpenParagraph } from "./line-reader.js";
@@ -41,14 +43,15 @@ import { readTable } from "./table.js";
  *
  * @throws DrawerError `unreadable`, `locked`, `too-large`
  */
-export function readDocx(
+export async function readDocx(
   bytes: Uint8Array,
   file: string,
-  { onProgress, places = false }: ReadOptions = {},
-): ReadDocument {
+  { onProgress, places = false, isInserted = false }: ReadOptions = {},
+): Promise<ReadDocument> {
   const parts = new Parts(bytes, file, onProgress);
   const main = mainPart(parts, "word/document.xml");
-  const reader = new DocxReader(parts, main, file);
+  const chunks = isInserted ? NO_CHUNKS : await readChunks(parts, relationsOf(parts, main), readDocx);
+  const reader = new DocxReader(parts, main, chunks, file);
   let hasBody = false;
   const stream = elementStream(
     parts.pieces(main),
@@ -68,8 +71,11 @@ export function readDocx(
   );
   while (!hasBody && !stream.isRead) stream.readOn();
   if (!hasBody) throw new DrawerError(formatErrors, "unreadable/not-one", { file, what: "docx" });
-  return openDocument(stream, reader, file, titleOf(parts));
+  const told = [...chunks.values()].flatMap(({ notices }) => notices);
+  return openDocument(stream, reader, file, titleOf(parts), told);
 }
+
+const NO_CHUNKS: ReadonlyMap<string, Reading> = new Map();
 
 class DocxReader implements LineHost {
   /** The flows of the document, as far as it has been read. */
@@ -95,6 +101,7 @@ class DocxReader implements LineHost {
   constructor(
     readonly parts: Parts,
     main: string,
+    readonly chunks: ReadonlyMap<string, Reading>,
     readonly file: string,
   ) {
     this.pictures = new DocumentPictures(parts);
@@ -169,11 +176,28 @@ class DocxReader implements LineHost {
           readTable(element, caption, (cell) => this.#flowsIn(cell, depth + 1)),
         );
         break;
+      case "altChunk":
+        this.#chunk(element, flows, lists);
+        break;
       case "AlternateContent": {
         const choice = childOf(element, "Choice") ?? childOf(element, "Fallback");
         if (choice) this.#blocks(choice, depth, flows, lists);
       }
     }
+  }
+
+  /** A document that stands whole in this one. */
+  #chunk(element: Element, flows: Flow[], lists: ListBuilder): void {
+    this.asides.meet(element);
+    const chunk = this.chunks.get(attributeOf(element, "id") ?? "");
+    if (!chunk) {
+      this.asides.add("chunk");
+      return;
+    }
+    this.#budget.spendContent(chunk.content);
+    this.pictures.add(chunk.pictures);
+    // Flows of their own, as the same one may stand in it again.
+    for (const flow of chunk.content) this.#add({ ...flow }, flows, lists);
   }
 
   #paragraph(element: Element, depth: number, flows: Flow[], lists: ListBuilder): void {

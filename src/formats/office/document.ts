@@ -38,6 +38,7 @@ const ASIDES = {
   diagram: "as-text/diagrams",
   number: "as-text/numbers",
   field: "left-out/fields",
+  chunk: "left-out/inserted",
   hiddenSlide: "hidden-parts/slides",
   untitledSlide: "as-text/titles",
   speakerNotes: "as-text/speaker-notes",

@@ -1,5 +1,6 @@
 import { hashBytes } from "../../content/encode.js";
 import type { Content, Flow, Picture, Run } from "../../content/model.js";
+import type { Notice } from "../../content/notice.js";
 import { readPictureBytes } from "../../content/picture.js";
 import { mapContent, picturesOf } from "../../content/traverse.js";
 import type { Asides } from "../asides.js";
@@ -30,6 +31,14 @@ export class DocumentPictures {
     const hash = `part:${part}`;
     this.#parts.set(hash, part);
     return { type: "picture", hash, ...facts, alt };
+  }
+
+  /** Keeps pictures that have been read. */
+  add(pictures: ReadonlyMap<string, Uint8Array>): void {
+    for (const [hash, bytes] of pictures) {
+      this.#hashes.set(hash, hash);
+      this.#bytes.set(hash, bytes);
+    }
   }
 
   /** Content with its pictures by their hashes, and their bytes. */
@@ -73,12 +82,14 @@ interface FlowReader {
  * A document that is read as far as it is asked for. Who asks for all of its content, or for what is told of it, reads all.
  *
  * @param stream what feeds the reader
+ * @param told what there is to tell of it beside what the reader says
  */
 export function openDocument(
   stream: Pick<XmlStream, "isRead" | "readOn">,
   reader: FlowReader,
   file: string,
   title: string | undefined,
+  told: readonly Notice[] = [],
 ): ReadDocument {
   const open: OpenFlows = {
     flows: reader.flows,
@@ -109,7 +120,7 @@ export function openDocument(
     },
     get notices() {
       readAll();
-      return asideNotices(file, reader.asides.all);
+      return [...asideNotices(file, reader.asides.all), ...told];
     },
     noticesOf: (flows) => asideNotices(file, reader.asides.of(flows)),
     open,

@@ -1,6 +1,7 @@
 import { DrawerError } from "../../content/error.js";
 import { LIMITS } from "../../content/limits.js";
 import type { Content, Run } from "../../content/model.js";
+import { eachFlow } from "../../content/traverse.js";
 import { formatErrors } from "../../messages/en/formats.js";
 
 /** What each line counts beside its characters, so that many that are blank come to an end too. */
@@ -34,6 +35,13 @@ export class TextBudget {
     let characters = LINE;
     for (const run of runs) if (run.type === "text") characters += run.text.length;
     this.spend(characters);
+  }
+
+  /** Counts the text of what was read by others. */
+  spendContent(content: Content): void {
+    eachFlow(content, (flow) => {
+      if (flow.type === "paragraph" || flow.type === "heading") this.spendLine(flow.runs);
+    });
   }
 
   /** Counts the text of tables. */

@@ -66,6 +66,8 @@ export const formatNotices: Translated<typeof english.formatNotices> = {
     `Ausgelassen aus „${file}“: ${ofOne(count, "eine Anmerkung", "Anmerkungen")} neben dem Text.`,
   "as-text/diagrams": ({ file, count }) =>
     `Von ${ofOne(count, "einem Schaubild", "Schaubildern")} in „${file}“ sind nur die Wörter da.`,
+  "left-out/inserted": ({ file, count }) =>
+    `Ausgelassen aus „${file}“: ${ofOne(count, "ein Dokument", "Dokumente")}, ${count === 1 ? "das als eigene Datei darin steht" : "die als eigene Dateien darin stehen"}. In einem Textprogramm geöffnet und gespeichert, ${count === 1 ? "wird es" : "werden sie"} Teil seines Textes.`,
   "left-out/attachments": ({ file, names, more }) =>
     `An „${file}“ angehängt, und nicht mitgenommen: ${names.join(", ")}${more > 0 ? ` und ${grouped(more)} weitere` : ""}. Die Stelle in Klammern nimmt ${names.length === 1 ? "es" : "jedes davon"} (--at in einem Befehl).`,
   "hidden-parts/slides": ({ file, count }) =>

@@ -191,6 +191,9 @@ export const formatNotices = {
   /** Fields of a document have no text in the file. */
   "left-out/fields": ({ file, count }: { file: string; count: number }) =>
     `${count === 1 ? "One field" : `${grouped(count)} fields`} of “${file}” ${count === 1 ? "has" : "have"} no text in the file, so nothing stands for ${count === 1 ? "it" : "them"}. Opening the document in a word processor, updating its fields and saving it fills them.`,
+  /** A document stands whole in another, in a form that Drawer does not read there. */
+  "left-out/inserted": ({ file, count }: { file: string; count: number }) =>
+    `Left out of “${file}”: ${count === 1 ? "one document that stands" : `${grouped(count)} documents that stand`} in it as ${count === 1 ? "a file of its" : "files of their"} own. Opening it in a word processor and saving it makes ${count === 1 ? "it" : "them"} part of its text.`,
   /** Numbers of a list are decimal, as they are written in a way that Drawer does not know. */
   "as-text/numbers": ({ file, count }: { file: string; count: number }) =>
     `${count === 1 ? "One item" : `${grouped(count)} items`} of “${file}” ${count === 1 ? "is" : "are"} numbered in a way that Drawer does not write: ${count === 1 ? "its number is" : "their numbers are"} plain here.`,
