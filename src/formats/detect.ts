@@ -35,6 +35,7 @@ function tellByHead(bytes: Uint8Array, head: string): FormatName | undefined {
   if (compound) return compound;
   const flat = flatOdfType(bytes);
   if (flat) return ODF[flat];
+  if (XML_WORKBOOK.test(head)) return "xls";
   return RTF_START.test(head) ? "rtf" : linesFormat(head);
 }
 
@@ -55,6 +56,10 @@ function isText(bytes: Uint8Array): boolean {
 function headOf(bytes: Uint8Array): string {
   return new TextDecoder().decode(bytes.subarray(0, 2000));
 }
+
+/** How a workbook begins that is one XML file, as programs of accounts write under several endings (SpreadsheetML of 2003). */
+const XML_WORKBOOK =
+  /^\uFEFF?\s*(?:<[?!][^>]*>\s*)*<(?:\w+:)?Workbook\s[^>]*"urn:schemas-microsoft-com:office:spreadsheet"/;
 
 /** How Rich Text Format begins. */
 const RTF_START = /^\uFEFF?\s*\{\\rtf/;
