@@ -174,6 +174,11 @@ test.each(
         () => docx("<w:sdt><w:sdtContent>".repeat(5000) + "</w:sdtContent></w:sdt>".repeat(5000)),
         /nested more than 256 deep/,
       ],
+      [
+        "parts.xlsx",
+        () => shared(100_000, `<si>${"<r><rPr><b/></rPr><t>a</t></r><r><t>b</t></r>".repeat(500)}</si>`),
+        TOO_LONG,
+      ],
       ["shared.xlsx", () => shared(20_000, `<si><t>${"word ".repeat(6000)}</t></si>`), TOO_LONG],
       [
         "strings.xlsx",

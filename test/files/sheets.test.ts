@@ -226,5 +226,20 @@ officeTest("text that a style of an ods hides is shown in cells, as sheet progra
   expect(xml.match(/"non?"/g)!.length).toBeGreaterThan(5);
   writeFileSync(join(folder, "styled.ods"), zipSync({ ...parts, "content.xml": strToU8(xml) }));
   const [read] = (await readSource(file("styled.ods"), "styled.ods")).at().content as readonly [Table];
-  expect(read.rows.map((row) => row.map(textOf))).toEqual(shownBy(folder, "styled.ods"));
+  // The CSV ends with a line end.
+  expect([...read.rows.map((row) => row.map(textOf)), [""]]).toEqual(shownBy(folder, "styled.ods"));
+});
+
+officeTest("white space in a cell of an ods is what sheet programs show: it does not fold", async () => {
+  const { content } = await readHtml("<table><tr><td>1</td><td>2</td><td>3</td><td>4</td></tr></table>");
+  const parts = unzipSync(await writeOffice({ content }, "ods"));
+  const texts = ["a   b", " a  ", "a\n  b", 'c<text:s text:c="2"/> d <text:span> e</text:span>'];
+  const xml = strFromU8(parts["content.xml"]!).replace(
+    /<table:table-cell[^>]*><text:p>(\d)<\/text:p>/g,
+    (_, number: string) =>
+      `<table:table-cell office:value-type="string"><text:p>${texts[Number(number) - 1]}</text:p>`,
+  );
+  writeFileSync(join(folder, "spaces.ods"), zipSync({ ...parts, "content.xml": strToU8(xml) }));
+  const [read] = (await readSource(file("spaces.ods"), "spaces.ods")).at().content as readonly [Table];
+  expect([...read.rows.map((row) => row.map(textOf)), [""]]).toEqual(shownBy(folder, "spaces.ods"));
 });

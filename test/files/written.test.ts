@@ -20,6 +20,7 @@ import {
   type Cell,
   type Content,
   type Flow,
+  type Run,
   type Table,
 } from "drawer";
 import { readSource } from "drawer/files";
@@ -283,3 +284,103 @@ officeTest(
   },
   180_000,
 );
+
+const part = fc.record({
+  text: fc.string({ minLength: 1, maxLength: 6, unit: fc.constantFrom(..."ab ö&<鳥ن", "_x0041_", "  ") }),
+  marks: fc.record(
+    {
+      ...{ bold: fc.constant(true), italic: fc.constant(true), underline: fc.constant(true) },
+      ...{ strike: fc.constant(true), sub: fc.constant(true), color: fc.constantFrom("#c00000", "#1f4e79") },
+    },
+    { requiredKeys: [] },
+  ),
+});
+const line = fc.array(
+  fc.oneof({ weight: 4, arbitrary: part }, { weight: 1, arbitrary: fc.constant("break") }),
+  {
+    minLength: 1,
+    maxLength: 5,
+  },
+);
+
+officeTest("parts of a cell that look different look so in LibreOffice, in xlsx and in ods", async () => {
+  const folder = mkdtempSync(join(tmpdir(), "drawer-parts-"));
+  const lines = fc.sample(line, { numRuns: 150, seed: 20310408 });
+  const runs = lines.map((each): Run[] =>
+    // A letter at each end: which spaces at the ends a sheet shows is not asked here.
+    [
+      { type: "text", text: "x" },
+      ...each.map((item): Run => (typeof item === "string" ? { type: "break" } : { type: "text", ...item })),
+      { type: "text", text: "x" },
+    ],
+  );
+  const content: Content = [
+    {
+      type: "table",
+      headerRows: 0,
+      rows: runs.map((each) => [{ flows: [{ type: "paragraph", runs: each }] }]),
+    },
+  ];
+  /** Each sign with how it looks. */
+  const looks = (each: readonly Run[]) =>
+    each.flatMap((run) =>
+      run.type === "text"
+        ? [...run.text].map((sign) =>
+            [
+              sign,
+              ...Object.entries(run.marks ?? {})
+                .sort()
+                .flat(),
+            ].join(" "),
+          )
+        : ["break"],
+    );
+  for (const [format, other] of [
+    ["xlsx", "ods"],
+    ["ods", "xlsx"],
+  ] as const) {
+    const bytes = await writeOffice({ content }, format);
+    writeFileSync(join(folder, `parts.${format}`), bytes);
+    convert(folder, other, [`parts.${format}`]);
+    for (const [name, read] of [
+      [`parts.${format}`, bytes],
+      [`parts.${other}`, new Uint8Array(readFileSync(join(folder, `parts.${other}`)))],
+    ] as const) {
+      const [table] = (await readSource(read, name)).at().content as [Table];
+      const shown = table.rows.map(([cell]) =>
+        looks(cell!.flows.flatMap((flow) => (flow.type === "paragraph" ? flow.runs : []))),
+      );
+      expect([name, shown]).toEqual([name, runs.map(looks)]);
+    }
+  }
+  rmSync(folder, { recursive: true, force: true });
+});
+
+officeTest("what is bold, slanted or large in an odt is so in each script", async () => {
+  const folder = mkdtempSync(join(tmpdir(), "drawer-scripts-"));
+  const marks = { bold: true, italic: true, size: 20 } as const;
+  const runs: Run[] = [
+    { type: "text", text: "A " },
+    { type: "text", text: "gull 鳥が来た نورس", marks },
+  ];
+  writeFileSync(
+    join(folder, "scripts.odt"),
+    await writeOffice({ content: [{ type: "paragraph", runs }] }, "odt"),
+  );
+  convert(folder, "fodt", ["scripts.odt"]);
+  const flat = readFileSync(join(folder, "scripts.fodt"), "utf8");
+  const [, style] = /<text:span text:style-name="(\w+)">gull/.exec(flat)!;
+  const [look] = new RegExp(`style:name="${style}" [^>]*>\\s*<style:text-properties[^>]*>`).exec(flat)!;
+  for (const [prefix, script] of [
+    ["fo", ""],
+    ["style", "-asian"],
+    ["style", "-complex"],
+  ] as const)
+    for (const [name, said] of [
+      ["weight", "bold"],
+      ["style", "italic"],
+      ["size", "20pt"],
+    ] as const)
+      expect(look).toContain(`${prefix}:font-${name}${script}="${said}"`);
+  rmSync(folder, { recursive: true, force: true });
+});

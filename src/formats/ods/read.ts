@@ -288,8 +288,7 @@ function plainText({ children }: Element): string | undefined {
     if (typeof child !== "string") return undefined;
     text += child;
   }
-  // White space folds (ODF 1.3 part 3, 6.1.2).
-  return /[\t\r\n]|^ | $| {2}/.test(text) ? text.replace(/[ \t\r\n]+/g, " ").replace(/^ | $/g, "") : text;
+  return /[\r\n]/.test(text) ? undefined : text;
 }
 
 function plainRuns(text: string, { font }: TextProps, marks: Marks): readonly Run[] {

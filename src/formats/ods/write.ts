@@ -1,6 +1,7 @@
 import type { WriteInput, WriteResult } from "../format.js";
+import type { CellMarks, CellPart } from "../office/cell-text.js";
 import { sheetToWrite, type GridCell } from "../office/grid.js";
-import { AutomaticStyles, element, packOdf, textXml } from "../office/odf.js";
+import { AutomaticStyles, element, packOdf, textProperties, textXml } from "../office/odf.js";
 import { dataStyle } from "./write-format.js";
 
 /** Points that a character of a column's width takes. */
@@ -11,7 +12,11 @@ export function writeOds({ content, title }: WriteInput): WriteResult {
   const { rows, rowCount, headerRows, widths, notices } = sheetToWrite(content);
   const styles = new SheetStyles();
   // They stand before the rows that name them.
-  for (const row of rows()) for (const cell of row) styles.nameOf(cell);
+  for (const row of rows())
+    for (const cell of row) {
+      styles.nameOf(cell);
+      for (const { marks } of cell.parts ?? []) styles.nameOfPart(marks);
+    }
   const columns = widths.map((width) => {
     const properties = element("style:table-column-properties", {
       "style:column-width": `${(width * CHARACTER).toFixed(1)}pt`,
@@ -70,13 +75,14 @@ function rowXml(row: readonly GridCell[], styles: SheetStyles): string {
 }
 
 function cellXml(grid: GridCell, styles: SheetStyles): string {
-  const { text, cell } = grid;
+  const { text, cell, link } = grid;
+  // Sheet programs show of a link only the text that stands in it without a look of its own.
+  const parts = (link === undefined && grid.parts) || [{ text, marks: {} }];
   const paragraphs =
     text === ""
       ? ""
-      : text
-          .split("\n")
-          .map((line) => element("text:p", {}, linked(textXml(line, true), grid.link)))
+      : linesOf(parts)
+          .map((line) => element("text:p", {}, linked(lineXml(line, styles), link)))
           .join("");
   return element(
     "table:table-cell",
@@ -88,6 +94,31 @@ function cellXml(grid: GridCell, styles: SheetStyles): string {
     },
     paragraphs,
   );
+}
+
+/** The lines of a text that is there in parts. */
+function linesOf(parts: readonly CellPart[]): CellPart[][] {
+  const lines: CellPart[][] = [[]];
+  for (const { text, marks } of parts)
+    for (const [index, line] of text.split("\n").entries()) {
+      if (index > 0) lines.push([]);
+      lines.at(-1)!.push({ text: line, marks });
+    }
+  return lines;
+}
+
+function lineXml(parts: readonly CellPart[], styles: SheetStyles): string {
+  // Spaces fold across elements.
+  let isAfterSpace = true;
+  return parts
+    .map(({ text, marks }) => {
+      if (text === "") return "";
+      const xml = textXml(text, isAfterSpace);
+      isAfterSpace = text.endsWith(" ");
+      const style = styles.nameOfPart(marks);
+      return style === undefined ? xml : element("text:span", { "text:style-name": style }, xml);
+    })
+    .join("");
 }
 
 function linked(text: string, address: string | undefined): string {
@@ -118,6 +149,11 @@ class SheetStyles {
     return this.#names.get(key);
   }
 
+  /** The name of the style of a part of a cell's text; nothing for one that looks like its cell. */
+  nameOfPart({ bold, italic, underline, strike, color, sub, sup }: CellMarks): string | undefined {
+    return this.automatic.name("text", textProperties({ bold, italic, underline, strike, color, sub, sup }));
+  }
+
   #made({ cell, bold, italic, color }: GridCell, format: string | undefined): string | undefined {
     const data =
       format === undefined ? undefined : this.automatic.add("n", format, (name) => dataStyle(name, format));
@@ -127,13 +163,7 @@ class SheetStyles {
         ? element("style:table-cell-properties", { "fo:background-color": cell.background })
         : "") +
       (align ? element("style:paragraph-properties", { "fo:text-align": align }) : "") +
-      (bold || italic || color
-        ? element("style:text-properties", {
-            "fo:font-weight": bold ? "bold" : undefined,
-            "fo:font-style": italic ? "italic" : undefined,
-            "fo:color": color,
-          })
-        : "");
+      textProperties({ bold, italic, color });
     return this.automatic.name("table-cell", inner, { "style:data-style-name": data });
   }
 }

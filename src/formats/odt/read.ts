@@ -36,9 +36,9 @@ import { TextBudget } from "../office/text-budget.js";
 import { marksFrom, type TextProps } from "../office/text-props.js";
 import { attributeOf, childOf, childrenOf, descendantsOf, parseXml, Element } from "../office/xml.js";
 import type { Parts } from "../office/zip.js";
-import { FoldedLine } from "./folded-line.js";
 import { type ListPlace, readLists, type ListHost, labelled } from "./list.js";
 import { OdtNumbering } from "./numbering.js";
+import { OdfLine } from "./odf-line.js";
 import { OdfStyles, type OdfStyle } from "./styles.js";
 import { readTable } from "./table.js";
 
@@ -202,7 +202,7 @@ export class OdtReader {
   }
 
   #beside(shape: Element, flows: Flow[]): void {
-    const line = new FoldedLine();
+    const line = new OdfLine(false);
     this.#shape(shape, undefined, line);
     for (const run of line.runs) {
       const flow: Flow = run.type === "picture" ? run : { type: "paragraph", runs: [run] };
@@ -214,7 +214,8 @@ export class OdtReader {
   #paragraph(element: Element, flows: Flow[], around: OdfStyle | undefined): void {
     const style = around ?? this.styles.get("paragraph", attributeOf(element, "style-name"));
     const plain = around ? this.styles.get("table-cell", "Default").props : this.styles.plain;
-    const runs = this.#runs(element, style, this.#isInNote ? style.props : plain);
+    const base = this.#isInNote ? style.props : plain;
+    const runs = this.#runs(element, style, base, around !== undefined);
     const role = this.#roleOf(style);
     const isRule = style.hasLineBelow === true && blankRuns(runs);
     const shown = isRule ? { ...role, isRule } : role;
@@ -253,8 +254,8 @@ export class OdtReader {
     this.asides.standIn(flows.at(-1)!);
   }
 
-  #runs(element: Element, style: OdfStyle, base: TextProps): Run[] {
-    const line = new FoldedLine();
+  #runs(element: Element, style: OdfStyle, base: TextProps, isInCell = false): Run[] {
+    const line = new OdfLine(isInCell);
     this.#inline(element, style.props, base, undefined, line);
     const runs = line.end();
     this.#budget.spendLine(runs);
@@ -286,7 +287,7 @@ export class OdtReader {
     props: TextProps,
     base: TextProps,
     link: Address | undefined,
-    line: FoldedLine,
+    line: OdfLine,
   ): void {
     const marks = this.#marksOf(props, base, link);
     for (const child of parent.children) {
@@ -346,7 +347,7 @@ export class OdtReader {
   }
 
   /** A note comes along with the line that calls it. */
-  #note(note: Element, line: FoldedLine): void {
+  #note(note: Element, line: OdfLine): void {
     const body = childOf(note, "note-body");
     if (!body || this.#isInNote) return;
     const anchored = this.#anchored;
@@ -357,7 +358,7 @@ export class OdtReader {
   }
 
   /** A shape: a picture stands in the line, text follows the paragraph, a group is its parts. */
-  #shape(shape: Element, link: Address | undefined, line: FoldedLine): void {
+  #shape(shape: Element, link: Address | undefined, line: OdfLine): void {
     if (shape.localName === "g") {
       for (const child of childrenOf(shape)) if (SHAPES.test(child.localName)) this.#shape(child, link, line);
       return;
@@ -366,7 +367,7 @@ export class OdtReader {
     else this.#anchored.push(() => this.flowsIn(shape, 1));
   }
 
-  #frame(frame: Element, link: Address | undefined, line: FoldedLine): void {
+  #frame(frame: Element, link: Address | undefined, line: OdfLine): void {
     const box = childOf(frame, "text-box");
     if (box) {
       this.#anchored.push(() => this.flowsIn(box, 1));
@@ -391,7 +392,7 @@ export class OdtReader {
   }
 
   /** An equation as text in the line, a chart by its words below it. Returns whether the object is one of them. */
-  #object(href: string, line: FoldedLine): boolean {
+  #object(href: string, line: OdfLine): boolean {
     const xml = this.parts.text(`${href.replace(/^\.\/|\/$/g, "")}/content.xml`);
     const root = xml === undefined ? undefined : parseXml(xml, this.file);
     if (root?.localName === "math") {

@@ -10,7 +10,7 @@ import type { WriteInput, WriteResult } from "../format.js";
 import { orientationFor, SMALLER_SIZES, type Orientation } from "../office/column-widths.js";
 import { pictureLeftOut } from "../office/document.js";
 import { odfNumberFormat } from "../office/number-formats.js";
-import { AutomaticStyles, element, escapeXml, packOdf, textXml } from "../office/odf.js";
+import { AutomaticStyles, element, escapeXml, packOdf, textProperties, textXml } from "../office/odf.js";
 import { smallerStyle, type TableHost, tableXml } from "./write-table.js";
 
 /** The widest a picture may stand, in points. */
@@ -22,7 +22,7 @@ const STYLES =
     "style:style",
     { "style:name": "Standard", "style:family": "paragraph" },
     element("style:paragraph-properties", { "fo:margin-bottom": "6pt" }) +
-      element("style:text-properties", { "fo:font-family": "Liberation Serif", "fo:font-size": "12pt" }),
+      textProperties({ font: "Liberation Serif", size: 12 }),
   ) +
   [24, 18, 14, 12, 11, 10]
     .map((size, index) =>
@@ -39,7 +39,7 @@ const STYLES =
           "fo:margin-top": "12pt",
           "fo:margin-bottom": "6pt",
           "fo:keep-with-next": "always",
-        }) + element("style:text-properties", { "fo:font-weight": "bold", "fo:font-size": `${size}pt` }),
+        }) + textProperties({ bold: true, size }),
       ),
     )
     .join("") +
@@ -57,16 +57,14 @@ const STYLES =
     element("style:paragraph-properties", { "fo:border-bottom": "0.5pt solid #808080" }),
   ) +
   named("Caption", "") +
-  SMALLER_SIZES.map((size) =>
-    named(smallerStyle(size), element("style:text-properties", { "fo:font-size": `${size}pt` })),
-  ).join("") +
+  SMALLER_SIZES.map((size) => named(smallerStyle(size), textProperties({ size }))).join("") +
   named(
     "Footnote",
     element("style:paragraph-properties", {
       "fo:margin-left": "17pt",
       "fo:text-indent": "-17pt",
       "fo:margin-bottom": "0pt",
-    }) + element("style:text-properties", { "fo:font-size": "10pt" }),
+    }) + textProperties({ size: 10 }),
   ) +
   element(
     "style:style",
@@ -336,21 +334,4 @@ class OdtWriter implements TableHost {
     }
     return parts;
   }
-}
-
-function textProperties(marks: Omit<Marks, "link" | "code">): string {
-  const properties = {
-    "fo:font-weight": marks.bold && "bold",
-    "fo:font-style": marks.italic && "italic",
-    "style:text-underline-style": marks.underline && "solid",
-    "style:text-line-through-style": marks.strike && "solid",
-    "style:text-position": marks.sup ? "super 58%" : marks.sub ? "sub 58%" : undefined,
-    "fo:color": marks.color,
-    "fo:background-color": marks.background,
-    "fo:font-family": marks.font && `'${marks.font}'`,
-    "fo:font-size": marks.size && `${marks.size}pt`,
-  };
-  return Object.values(properties).some((value) => value !== undefined)
-    ? element("style:text-properties", properties)
-    : "";
 }

@@ -9,6 +9,7 @@ import { formatNotices } from "../../messages/en/formats.js";
 import { flowsInRows } from "../flows-in-rows.js";
 import { cellText, writeText } from "../text/write.js";
 import { withAlignedHeaders } from "./alignment.js";
+import { type CellPart, cellParts } from "./cell-text.js";
 
 /** A cell of a sheet that is to be written. */
 export interface GridCell {
@@ -22,6 +23,8 @@ export interface GridCell {
   readonly bold: boolean;
   readonly italic: boolean;
   readonly color: string | undefined;
+  /** The parts of a text that do not all look as its cell does. */
+  readonly parts: readonly CellPart[] | undefined;
   /** How many lines it takes, as wide as a column may be. */
   readonly lines: number;
   /** The address that its text links to, or a part of it: a sheet's cell is one link, or none. */
@@ -125,6 +128,7 @@ function gridCell(cell: Cell, column: number, header: boolean, most: number): Gr
     bold: header || marks.bold === true,
     italic: marks.italic === true,
     color: marks.color,
+    parts: value || isCut ? undefined : cellParts(flows, text),
     link: address === undefined ? undefined : safeLink(address),
     links: addresses?.length ?? (marks.link === undefined ? 0 : 1),
   };

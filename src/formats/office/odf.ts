@@ -57,6 +57,39 @@ export function textXml(text: string, atStart: boolean): string {
     .replaceAll("\n", "<text:line-break/>");
 }
 
+/** How text is to look; what is left out or false is as in any. */
+type WrittenText = {
+  readonly [Name in "bold" | "italic" | "underline" | "strike" | "sub" | "sup"]?: boolean | undefined;
+} & { readonly [Name in "color" | "background" | "font"]?: string | undefined } & {
+  /** Points. */
+  readonly size?: number | undefined;
+};
+
+/**
+ * The properties of text that looks so (ODF 1.3 part 3, 16.29.29); nothing for text that looks as any. Weight, slant and size are said
+ * for each kind of script: what is said of western letters is not said of those of Asia, or of those from right to left.
+ */
+export function textProperties(marks: WrittenText): string {
+  const properties = {
+    ...forEachScript("font-weight", marks.bold ? "bold" : undefined),
+    ...forEachScript("font-style", marks.italic ? "italic" : undefined),
+    "style:text-underline-style": marks.underline ? "solid" : undefined,
+    "style:text-line-through-style": marks.strike ? "solid" : undefined,
+    "style:text-position": marks.sup ? "super 58%" : marks.sub ? "sub 58%" : undefined,
+    "fo:color": marks.color,
+    "fo:background-color": marks.background,
+    "fo:font-family": marks.font && `'${marks.font}'`,
+    ...forEachScript("font-size", marks.size ? `${marks.size}pt` : undefined),
+  };
+  return Object.values(properties).some((value) => value !== undefined)
+    ? element("style:text-properties", properties)
+    : "";
+}
+
+function forEachScript(name: string, value: string | undefined): Record<string, string | undefined> {
+  return { [`fo:${name}`]: value, [`style:${name}-asian`]: value, [`style:${name}-complex`]: value };
+}
+
 /** The automatic styles of a document: the same properties always get the same name. */
 export class AutomaticStyles {
   readonly #names = new Map<string, string>();

@@ -4,7 +4,7 @@ import type { Content, Run } from "../../content/model.js";
 import { eachFlow } from "../../content/traverse.js";
 import { formatErrors } from "../../messages/en/formats.js";
 
-/** What each line counts beside its characters, so that many that are blank come to an end too. */
+/** What each line counts beside its characters, and each part of it that looks different, so that many that are blank come to an end too. */
 const LINE = 8;
 
 /**
@@ -32,7 +32,7 @@ export class TextBudget {
 
   /** Counts a line. */
   spendLine(runs: readonly Run[]): void {
-    let characters = LINE;
+    let characters = LINE * Math.max(1, runs.length);
     for (const run of runs) if (run.type === "text") characters += run.text.length;
     this.spend(characters);
   }

@@ -1,6 +1,7 @@
 import { DrawerError } from "../../content/error.js";
 import { formatErrors } from "../../messages/en/formats.js";
 import { grown } from "../office/grown.js";
+import type { StoredPart } from "./shared-strings.js";
 
 /** What a cell holds: nothing, a number, a shared text by its number, a text of its own, a truth value, or an error. */
 export type CellKind = "blank" | "number" | "shared" | "text" | "boolean" | "error";
@@ -15,6 +16,8 @@ export interface StoredCell {
   readonly text: string;
   /** The number of its look. */
   readonly look: number;
+  /** The parts of a text of its own, where some look different. */
+  readonly parts?: readonly StoredPart[] | undefined;
 }
 
 /** The most cells of a sheet that are held at once, by about 16 bytes each. */
@@ -28,6 +31,8 @@ export class CellStore {
   #kinds = new Uint8Array(16);
   #numbers = new Float64Array(16);
   readonly #texts: string[] = [];
+  /** The parts of those that do not look one way, by their places among them. */
+  readonly #parts = new Map<number, readonly StoredPart[]>();
   /** The rows that have cells: which, and where their cells begin. A row may come more than once. */
   #rows = new Uint32Array(16);
   #starts = new Uint32Array(16);
@@ -40,7 +45,7 @@ export class CellStore {
    * Adds a cell after those that are there.
    * @throws DrawerError `too-large` when there are more than can be held
    */
-  add(row: number, column: number, { kind, number, text, look }: StoredCell): void {
+  add(row: number, column: number, { kind, number, text, look, parts }: StoredCell): void {
     if (this.#count === MOST)
       throw new DrawerError(formatErrors, "too-large/workbook", {
         file: this.file,
@@ -60,6 +65,7 @@ export class CellStore {
     this.#kinds[at] = KINDS.indexOf(kind);
     const isText = kind === "text" || kind === "error";
     this.#numbers[at] = isText ? this.#texts.push(text) - 1 : number;
+    if (isText && parts) this.#parts.set(this.#texts.length - 1, parts);
   }
 
   #begin(row: number): void {
@@ -80,8 +86,10 @@ export class CellStore {
       for (let at = this.#starts[segment]!; at < end; at++) {
         const kind = KINDS[this.#kinds[at]!]!;
         const number = this.#numbers[at]!;
-        const text = kind === "text" || kind === "error" ? this.#texts[number]! : "";
-        yield [this.#columns[at]!, { kind, number, text, look: this.#looks[at]! }];
+        const isText = kind === "text" || kind === "error";
+        const text = isText ? this.#texts[number]! : "";
+        const parts = isText ? this.#parts.get(number) : undefined;
+        yield [this.#columns[at]!, { kind, number, text, look: this.#looks[at]!, parts }];
       }
     }
   }

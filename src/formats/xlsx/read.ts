@@ -1,3 +1,4 @@
+import type { Paragraph } from "../../content/model.js";
 import type { OnProgress } from "../format.js";
 import { MISSING_CELLS, SheetGrid, type ReadSheet } from "../office/sheet.js";
 import { Parts } from "../office/zip.js";
@@ -21,6 +22,7 @@ export function readXlsx(bytes: Uint8Array, file: string, onProgress?: OnProgres
   const context = {
     strings: new SharedStrings(parts, strings),
     styles: new XlsxStyles(parts, styles),
+    parted: new Map<string, Paragraph>(),
     since: isFrom1904 ? DAYS_TO_1904 : 0,
   };
   return sheets.map(({ name, part, isHidden }) => {

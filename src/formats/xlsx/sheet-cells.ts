@@ -141,7 +141,7 @@ export class XlsxCells extends StreamedCells {
         if (isTrue(attributeIn(attributes, "hidden"))) this.#hideColumns(attributes);
         break;
       default:
-        if (this.#open) this.#text.open(name);
+        if (this.#open) this.#text.open(name, attributes);
         else if (!this.#isTailRead) this.#beginAfterRows(name, attributes);
     }
   }
@@ -171,7 +171,7 @@ export class XlsxCells extends StreamedCells {
     this.#open = undefined;
     if (hasFormula && value === "" && !hasText) this.facts.unresolved.push(placeKey(this.#row, this.#column));
     const cell = hasText
-      ? storedCell("text", this.#text.taken(), look)
+      ? { ...storedCell("text", this.#text.taken(), look), parts: this.#text.parts }
       : storedCell(kind, kind === "number" ? this.#numberIn(value) : unescaped(value), look);
     this.#store.add(this.#row, this.#column, cell);
     if (cell.kind === "blank" || !isShown(cell, this.context)) return;

@@ -73,6 +73,16 @@ function fontLook(font: Element): CellStyle {
   };
 }
 
+/** How a part of a cell's text looks (18.4.7). */
+export function partMarks(look: Element): Marks {
+  const { script } = textProps(look);
+  return {
+    ...fontLook(look),
+    ...(script === "sub" && { sub: true }),
+    ...(script === "sup" && { sup: true }),
+  };
+}
+
 /** `AARRGGBB`; colours of the theme or of the old palette are left to the reader's program. */
 function rgb(color: Element | undefined): string | undefined {
   const value = attributeOf(color, "rgb");

@@ -1,3 +1,4 @@
+import type { CellMarks } from "../office/cell-text.js";
 import { element } from "../office/odf.js";
 
 /** How a cell of a workbook looks. What is left out is as in any cell. */
@@ -127,6 +128,23 @@ function fontXml({ bold, italic, color }: Pick<WrittenLook, "bold" | "italic" | 
       '<sz val="11"/>' +
       (color === undefined ? "" : element("color", { rgb: argb(color) })) +
       '<name val="Calibri"/><family val="2"/>',
+  );
+}
+
+/** How a part of a cell's text looks (18.4.7). */
+export function partLookXml({ bold, italic, underline, strike, color, sub, sup }: CellMarks): string {
+  const raised = sup ? "superscript" : sub ? "subscript" : undefined;
+  return element(
+    "rPr",
+    {},
+    (bold ? "<b/>" : "") +
+      (italic ? "<i/>" : "") +
+      (strike ? "<strike/>" : "") +
+      (underline ? "<u/>" : "") +
+      (raised === undefined ? "" : element("vertAlign", { val: raised })) +
+      '<sz val="11"/>' +
+      (color === undefined ? "" : element("color", { rgb: argb(color) })) +
+      '<rFont val="Calibri"/><family val="2"/>',
   );
 }
 

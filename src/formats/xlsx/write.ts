@@ -2,10 +2,11 @@ import type { Address } from "../../content/address.js";
 import { columnLetters } from "../../content/cells.js";
 import { dateToSerial } from "../../content/serial.js";
 import type { WriteInput, WriteResult } from "../format.js";
+import type { CellPart } from "../office/cell-text.js";
 import { sheetToWrite, type GridCell, type SheetToWrite } from "../office/grid.js";
 import { element, escapeXml } from "../office/odf.js";
 import { ZipWriter } from "../office/zip-writer.js";
-import { WrittenStyles } from "./write-styles.js";
+import { partLookXml, WrittenStyles } from "./write-styles.js";
 
 /** How many characters a cell of a workbook holds (Excel’s specifications and limits). */
 export const CELL_LENGTH = 32_767;
@@ -126,7 +127,7 @@ class SheetWriter {
   }
 
   #cellXml(grid: GridCell, row: number): string {
-    const { column, text, value, link, cell } = grid;
+    const { column, text, value, link, cell, parts } = grid;
     const place = `${(this.#letters[column] ??= columnLetters(column))}${row}`;
     const { colspan = 1, rowspan = 1 } = cell;
     if (colspan > 1 || rowspan > 1) {
@@ -140,7 +141,7 @@ class SheetWriter {
     if (value?.type === "number") return `${begin}><v>${value.number}</v></c>`;
     if (value?.type === "date") return `${begin}><v>${dateToSerial(value.date)}</v></c>`;
     if (value?.type === "boolean") return `${begin} t="b"><v>${value.boolean ? 1 : 0}</v></c>`;
-    return `${begin} t="s"><v>${this.#stringNumber(text)}</v></c>`;
+    return `${begin} t="s"><v>${this.#stringNumber(parts ? IN_PARTS + partsXml(parts, grid) : text)}</v></c>`;
   }
 
   #lookOf({ text, value, lines, cell, bold, italic, color }: GridCell): number {
@@ -163,12 +164,25 @@ class SheetWriter {
   /** The texts that cells share (18.4). */
   *stringsXml(): Generator<string> {
     yield `${HEAD}<sst xmlns="${MAIN}" count="${this.#uses}" uniqueCount="${this.#strings.size}">`;
-    for (const text of this.#strings.keys()) {
-      const kept = /^\s|\s$|\n/.test(text) ? ' xml:space="preserve"' : "";
-      yield `<si><t${kept}>${escapeXml(escapedString(text))}</t></si>`;
-    }
+    for (const text of this.#strings.keys())
+      yield `<si>${text.startsWith(IN_PARTS) ? text.slice(IN_PARTS.length) : textXml(text)}</si>`;
     yield "</sst>";
   }
+}
+
+/** What a text begins with among those that cells share that is the XML of its parts: no text has this sign (XML 1.0, 2.2). */
+const IN_PARTS = "\u0000";
+
+function textXml(text: string): string {
+  const kept = /^\s|\s$|\n/.test(text) ? ' xml:space="preserve"' : "";
+  return `<t${kept}>${escapeXml(escapedString(text))}</t>`;
+}
+
+/** The parts of a text that look different (18.4.4). What a part does not say of its look is not as its cell has it. */
+function partsXml(parts: readonly CellPart[], { bold }: GridCell): string {
+  return parts
+    .map(({ text, marks }) => `<r>${partLookXml({ ...marks, ...(bold && { bold }) })}${textXml(text)}</r>`)
+    .join("");
 }
 
 /** A text in which what looks like an escaped sign stands for itself (18.18.92, ST_Xstring). */
