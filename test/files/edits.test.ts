@@ -3,6 +3,7 @@ import { unzipSync } from "fflate";
 import Papa from "papaparse";
 import { runs } from "../support/counts";
 import { p, r, rawDocument, shape } from "../support/document";
+import { writeOffice } from "../support/office";
 import { rawWorkbook } from "../support/workbook";
 import { compose, readHtml, readText, writeText, type Table } from "drawer";
 import { putInto, readSource, takeOut } from "drawer/files";
@@ -435,3 +436,20 @@ describe("odt", () => {
     expect(await lines((await takeOut(marked, "a.odt", ["p1..p2"])).data)).toEqual(["three"]);
   });
 });
+
+test.each(["xlsx", "ods"] as const)(
+  "what is bold in a cell of a block is told, where it is put into an %s that is there",
+  async (format) => {
+    const [plain, block] = [
+      await readHtml("<table><tr><td>a</td><td>b</td></tr></table>"),
+      await readHtml("<table><tr><td>seen <b>twice</b></td><td><i>all</i></td><td>none</td></tr></table>"),
+    ];
+    const data = await writeOffice(plain, format);
+    const told = async (given: typeof block) =>
+      (await putInto(data, `a.${format}`, "A3", compose([given]))).notices.map(({ message }) => message);
+    expect(await told(block)).toEqual([
+      "What is bold, slanted, underlined, struck, raised or lowered in 2 cells of the block looks there as the cells around do: set it in the sheet's own program.",
+    ]);
+    expect(await told(plain)).toEqual([]);
+  },
+);

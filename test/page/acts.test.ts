@@ -98,7 +98,7 @@ onPages("what one does with a form beside the drawer", () => {
     await button("Skip").click();
     await record.told("Passed over 3 of 3.");
     await button("End").click();
-    expect(await record.inDrawer(".dealing").count()).toBe(0);
+    await record.inDrawer(".dealing").waitFor({ state: "detached" });
   });
 
   test("a selection is sent straight to where the last block went, wherever the caret is", async () => {

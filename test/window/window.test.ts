@@ -155,7 +155,7 @@ onDesktop("the window beside one's programs", () => {
     expect(clipboard()).toBe("knot");
     await next(/All 3 are handed out/);
     await window.button("End").click();
-    expect(await window.in(".dealing").count()).toBe(0);
+    await window.in(".dealing").waitFor({ state: "detached" });
   });
 
   test("two windows and a terminal show the same; what was done is undone to any point, for all of them", async () => {

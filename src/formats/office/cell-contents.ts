@@ -1,7 +1,8 @@
 import type { Rectangle } from "../../content/cells.js";
 import { DrawerError } from "../../content/error.js";
-import type { Content, Table } from "../../content/model.js";
+import type { Content, Run, Table } from "../../content/model.js";
 import { notice, type Notice } from "../../content/notice.js";
+import { someRun } from "../../content/traverse.js";
 import { editErrors, editNotices } from "../../messages/en/edit.js";
 import type { GridCell } from "./grid.js";
 
@@ -29,8 +30,18 @@ export function cellContents(
 /** What cells of a sheet that is there are not made. */
 export function plainCells(rows: readonly (readonly GridCell[])[]): Notice[] {
   const all = rows.flat();
-  const count = all.filter(
+  const notCells = all.filter(
     ({ link, cell: { colspan, rowspan } }) => link !== undefined || (colspan ?? rowspan ?? 1) > 1,
   ).length;
-  return count === 0 ? [] : [notice(editNotices, "not-kept/in-cells", { count })];
+  const emphasised = all.filter(({ value, cell }) => !value && someRun(cell.flows, isEmphasised)).length;
+  return [
+    ...(notCells === 0 ? [] : [notice(editNotices, "not-kept/in-cells", { count: notCells })]),
+    ...(emphasised === 0 ? [] : [notice(editNotices, "not-kept/emphasis-in-cells", { count: emphasised })]),
+  ];
+}
+
+const EMPHASIS = ["bold", "italic", "underline", "strike", "sub", "sup"] as const;
+
+function isEmphasised(run: Run): boolean {
+  return run.type === "text" && EMPHASIS.some((mark) => run.marks?.[mark]);
 }

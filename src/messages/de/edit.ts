@@ -20,6 +20,8 @@ export const editNotices: Translated<typeof english.editNotices> = {
     `„${file}“ sagt, wie viele Seiten es gibt: in einer Datei ist das die Zahl aller zusammen. Mit einem Namen in Klammern in --to bekommt jede Zeile eine eigene Datei.`,
   "not-kept/in-cells": ({ count }) =>
     `${count === 1 ? "Ein Verweis oder eine verbundene Zelle steht" : `${count} Verweise und verbundene Zellen stehen`} dort als gewöhnliche Zellen: setzen Sie sie im Programm der Tabelle.`,
+  "not-kept/emphasis-in-cells": ({ count }) =>
+    `Was in ${count === 1 ? "einer Zelle" : `${count} Zellen`} fett, kursiv, unterstrichen, durchgestrichen, hoch- oder tiefgestellt ist, sieht dort aus wie die Zellen daneben: setzen Sie es im Programm der Tabelle.`,
 };
 
 export const editErrors: Translated<typeof english.editErrors> = {

@@ -35,6 +35,9 @@ export const editNotices = {
   /** Links and merged cells of a block are not in a sheet that it was put into. */
   "not-kept/in-cells": ({ count }: { count: number }) =>
     `${count === 1 ? "One link or merged cell" : `${count} links and merged cells`} of the block ${count === 1 ? "is" : "are"} there as plain cells: set them in the sheet's own program.`,
+  /** Emphasis in the cells of a block is not in a sheet that it was put into. */
+  "not-kept/emphasis-in-cells": ({ count }: { count: number }) =>
+    `What is bold, slanted, underlined, struck, raised or lowered in ${count === 1 ? "one cell" : `${count} cells`} of the block looks there as the cells around do: set it in the sheet's own program.`,
 };
 
 /** What keeps a document from standing in one file several times. */
