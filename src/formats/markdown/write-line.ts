@@ -27,13 +27,21 @@ export function spansMarkdown(runs: readonly Run[], place: LinePlace, options: L
 
 /** A run with the marks that Markdown has, parted where a line ends in it. */
 function linesOf({ text, marks }: TextRun): Run[] {
-  const seen = marks && Object.fromEntries(Object.entries(marks).filter(([name]) => SEEN.has(name)));
+  const seen = marks && seenOf(marks);
+  if (!/[\r\n]/.test(text)) return text === "" ? [] : [textRun(text, seen)];
   return text
     .split(/\r\n|\r|\n/)
     .flatMap((line, index): Run[] => [
       ...(index > 0 ? [{ type: "break" } as const] : []),
       ...(line === "" ? [] : [textRun(line, seen)]),
     ]);
+}
+
+/** The marks that Markdown has. */
+function seenOf(marks: Marks): Marks {
+  for (const name in marks)
+    if (!SEEN.has(name)) return Object.fromEntries(Object.entries(marks).filter(([each]) => SEEN.has(each)));
+  return marks;
 }
 
 const SEEN = new Set<string>(["bold", "italic", "strike", "underline", "sub", "sup", "code", "link"]);
@@ -47,6 +55,10 @@ const SPANS: readonly { mark: keyof Marks; sign?: string; element: string }[] = 
   { mark: "sub", element: "sub" },
   { mark: "sup", element: "sup" },
 ];
+
+function isUnmarked(run: Run): boolean {
+  return run.type === "break" || (run.type === "text" && run.marks === undefined);
+}
 
 class LineWriter {
   text = "";
@@ -62,7 +74,8 @@ class LineWriter {
 
   /** Writes runs whose outer marks stand open already: first links, then each kind of span, then the text. */
   group(runs: readonly Run[], level: number, after = ""): void {
-    if (level > SPANS.length) {
+    // Most lines have no marks at all.
+    if (level > SPANS.length || runs.every(isUnmarked)) {
       runs.forEach((run, at) =>
         this.#leaf(run, at + 1 < runs.length ? firstSign(runs[at + 1]!, level) : after),
       );
