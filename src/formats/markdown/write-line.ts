@@ -16,13 +16,15 @@ export function spansMarkdown(runs: readonly Run[], place: LinePlace, options: L
   while (spans.at(-1)?.type === "break") spans.pop();
   const writer = new LineWriter(place, options, spans.length === 1);
   writer.group(spans, 0);
-  const text = writer.text.replace(/[ \t]+$/gm, "");
+  const text = /[ \t]$/m.test(writer.text) ? writer.text.replace(/[ \t]+$/gm, "") : writer.text;
   if (place === "cell") return text.trim().replaceAll("|", "\\|");
   if (place === "heading") return text.trim().replace(/(^|\s)(#+)$/, "$1\\$2");
-  return text
-    .split("\n")
-    .map((line) => escapeLineStart(line.replace(/^[ \t]+/, "")))
-    .join("\n");
+  if (!text.includes("\n")) return lineMarkdown(text);
+  return text.split("\n").map(lineMarkdown).join("\n");
+}
+
+function lineMarkdown(line: string): string {
+  return escapeLineStart(line.replace(/^[ \t]+/, ""));
 }
 
 /** A run with the marks that Markdown has, parted where a line ends in it. */
