@@ -11,8 +11,7 @@ const BREAKS: Readonly<Record<LinePlace, string>> = { lines: "\\\n", heading: "<
 
 /** Writes runs as one line of Markdown (several, where it has breaks and may have them). */
 export function spansMarkdown(runs: readonly Run[], place: LinePlace, options: LineOptions): string {
-  const plain = mergeRuns(runs.flatMap((run): Run[] => (run.type === "text" ? linesOf(run) : [run])));
-  const spans = plain.flatMap((run): Run[] => (run.type === "text" ? loosenSpaces(run) : [run]));
+  const spans = runs.length === 1 && isPlainLine(runs[0]!) ? runs.slice() : spansOf(runs);
   while (spans.at(-1)?.type === "break") spans.pop();
   const writer = new LineWriter(place, options, spans.length === 1);
   writer.group(spans, 0);
@@ -25,6 +24,17 @@ export function spansMarkdown(runs: readonly Run[], place: LinePlace, options: L
 
 function lineMarkdown(line: string): string {
   return escapeLineStart(line.replace(/^[ \t]+/, ""));
+}
+
+/** Whether a run is all that there is to say of it. */
+function isPlainLine(run: Run): boolean {
+  return run.type === "text" && run.marks === undefined && run.text !== "" && !/[\r\n]/.test(run.text);
+}
+
+/** Runs with the marks that Markdown has, parted where lines end, and with the spaces at the edges of marks outside them. */
+function spansOf(runs: readonly Run[]): Run[] {
+  const plain = mergeRuns(runs.flatMap((run): Run[] => (run.type === "text" ? linesOf(run) : [run])));
+  return plain.flatMap((run): Run[] => (run.type === "text" ? loosenSpaces(run) : [run]));
 }
 
 /** A run with the marks that Markdown has, parted where a line ends in it. */
