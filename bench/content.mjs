@@ -25,6 +25,7 @@ const times = (count, deed) => async () => {
 
 /** Content in and out, against the bare parser and against writing the same content as JSON. */
 export async function run() {
+  const options = { runs: 25, warmup: 8 };
   head("HTML to content, against the bare parser (parse5) alone");
   for (const name of readdirSync("demo/clipboard")) {
     const html = payload(name);
@@ -33,6 +34,7 @@ export async function run() {
       `read ${name} (${html.length} characters, ${count} times)`,
       times(count, () => readHtml(html)),
       times(count, () => parse(html)),
+      options,
     );
   }
   const sheet = range(1000);
@@ -40,6 +42,7 @@ export async function run() {
     "read a range of 1,000 rows",
     () => readHtml(sheet),
     () => parse(sheet),
+    options,
   );
 
   head("Content written, against JSON.stringify of the same content");
@@ -51,7 +54,6 @@ export async function run() {
     const { content } = await readHtml(html);
     const count = Math.max(1, Math.round(300_000 / html.length));
     const json = times(count, () => JSON.stringify(content));
-    const options = { runs: 25, warmup: 8 };
     await compare(
       `write ${name} as HTML`,
       times(count, () => writeHtml(content)),

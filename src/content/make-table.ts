@@ -14,13 +14,13 @@ export function makeCell(flows: Content, facts: Omit<Cell, "flows">): Cell {
   const shown = flows.length === 1 && isBlank(flows) ? [] : flows;
   const only = shown.length === 1 ? shown[0]! : undefined;
   const align = facts.align ?? (only?.type === "paragraph" ? only.align : undefined);
-  const { value, ...rest } = facts;
-  return {
+  const cell: { -readonly [K in keyof Cell]: Cell[K] } = {
     flows: align ? shown.map((flow) => unaligned(flow, align)) : shown,
-    ...rest,
-    ...(align && { align }),
-    ...(value && shown.length > 0 && { value }),
+    ...facts,
   };
+  if (align) cell.align = align;
+  if (cell.value && shown.length === 0) delete cell.value;
+  return cell;
 }
 
 function unaligned(flow: Flow, align: Cell["align"]): Flow {

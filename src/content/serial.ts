@@ -1,4 +1,5 @@
 import type { CellValue } from "./model.js";
+import { RecentCache } from "./recent-cache.js";
 
 /**
  * Dates as sheets count them: days since 1899-12-30, the time of day as a fraction. (The 1900 date system, ECMA-376
@@ -15,12 +16,22 @@ export function dateToSerial(date: string): number {
 
 /** The ISO local date of a serial number, with its time when it has one (to the second). */
 export function serialToDate(serial: number): string {
-  const iso = new Date(EPOCH + Math.round(serial * 86_400) * 1000).toISOString();
-  return Number.isInteger(serial) ? iso.slice(0, 10) : iso.slice(0, 19);
+  return dates.get(serial, (days) => {
+    const iso = new Date(EPOCH + Math.round(days * 86_400) * 1000).toISOString();
+    return Number.isInteger(days) ? iso.slice(0, 10) : iso.slice(0, 19);
+  });
 }
+
+/** Rows of a sheet share their days and formats. */
+const dates = new RecentCache<number, string>(2000);
+const datedFormats = new RecentCache<string, boolean>(500);
 
 /** Whether a number format shows a date, or a date and a time: it has a day, a month by name, or a year in it. */
 export function isDateFormat(format: string): boolean {
+  return datedFormats.get(format, showsDate);
+}
+
+function showsDate(format: string): boolean {
   const bare = format
     .replace(/"[^"]*"|\\.|_.|\*./g, "")
     .replace(/\[[^\]]*\]/g, "")

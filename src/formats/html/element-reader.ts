@@ -2,7 +2,7 @@ import type { Content } from "../../content/model.js";
 import type { Asides } from "../asides.js";
 import type { ComputedStyle } from "./computed-style.js";
 import type { FlowBuilder } from "./flow-builder.js";
-import type { StyleContext, StyledContext } from "./style-scope.js";
+import type { StyleContext, StyledContext } from "./known-places.js";
 import type { HtmlTreeAdapter } from "./tree-adapter.js";
 
 /** What has to be told of a page: a picture that is only an address, an equation that became text. */

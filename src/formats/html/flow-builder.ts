@@ -173,5 +173,17 @@ export class FlowBuilder {
 
 /** Folds each run of white space (but no-break spaces) into one space. */
 function fold(text: string): string {
-  return /[\t\n\r\f]| {2}/.test(text) ? text.replace(/[ \t\n\r\f]+/g, " ") : text;
+  return isFolded(text) ? text : text.replace(/[ \t\n\r\f]+/g, " ");
 }
+
+/** Whether all white space is single spaces, as it is in most texts. */
+function isFolded(text: string): boolean {
+  for (let at = 0; at < text.length; at++) {
+    const code = text.charCodeAt(at);
+    if (code > SPACE) continue;
+    if (code !== SPACE || text.charCodeAt(at + 1) === SPACE) return false;
+  }
+  return true;
+}
+
+const SPACE = 0x20;

@@ -7,7 +7,7 @@ import { readPictureBytes } from "../../content/picture.js";
 import type { ComputedStyle } from "./computed-style.js";
 import type { ElementReader } from "./element-reader.js";
 import type { FlowBuilder } from "./flow-builder.js";
-import type { StyleContext } from "./style-scope.js";
+import type { StyleContext } from "./known-places.js";
 
 /**
  * Reads a picture: one whose bytes are in the page itself; of another, its description and its address.

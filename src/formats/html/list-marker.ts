@@ -1,6 +1,6 @@
 import { bulletMarker, NUMBERS_BY_FIRST, usualBullet } from "../../content/marker.js";
 import type { Marker } from "../../content/model.js";
-import type { StyleContext } from "./style-scope.js";
+import type { StyleContext } from "./known-places.js";
 import type { Declaration } from "./tree-adapter.js";
 
 /**

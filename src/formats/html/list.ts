@@ -3,8 +3,8 @@ import type { Item, List } from "../../content/model.js";
 import type { ComputedStyle } from "./computed-style.js";
 import type { ElementReader } from "./element-reader.js";
 import { FlowBuilder } from "./flow-builder.js";
+import type { StyleContext } from "./known-places.js";
 import { listMarker } from "./list-marker.js";
-import type { StyleContext } from "./style-scope.js";
 
 /** Reads a list; several where the numbers of its items jump. */
 export function readLists<Node>(

@@ -11,7 +11,7 @@ import { contentErrors } from "../../messages/en/content.js";
 import { parseDeclarations, parseRules } from "./css.js";
 import type { HtmlTreeAdapter } from "./tree-adapter.js";
 
-const { isElementNode, isTextNode } = defaultTreeAdapter;
+const { isTextNode } = defaultTreeAdapter;
 const NONE: readonly Tree.Node[] = [];
 const NO_ATTRIBUTES: readonly { name: string; value: string }[] = [];
 
@@ -35,10 +35,11 @@ export const parse5Adapter: HtmlTreeAdapter<Tree.Node> = {
     depth = 0;
     return parse(html, { treeAdapter: boundedAdapter, scriptingEnabled: false });
   },
-  children: (node) => ("childNodes" in node ? node.childNodes : NONE),
-  name: (node) => (isElementNode(node) ? node.tagName : undefined),
+  // What kind of node it is is told by what it has: asked of parse5, each question would cost more than its answer.
+  children: (node) => (node as Tree.Element).childNodes ?? NONE,
+  name: (node) => (node as Tree.Element).tagName,
   text: (node) => (isTextNode(node) ? node.value : undefined),
-  attributes: (node) => ("attrs" in node ? node.attrs : NO_ATTRIBUTES),
+  attributes: (node) => (node as Tree.Element).attrs ?? NO_ATTRIBUTES,
   rules: parseRules,
   declarations: parseDeclarations,
 };

@@ -11,11 +11,12 @@ import { PLAIN_STYLE, type ComputedStyle } from "./computed-style.js";
 import type { HtmlAside, ElementReader } from "./element-reader.js";
 import { FlowBuilder } from "./flow-builder.js";
 import { readImage } from "./image.js";
+import type { StyleContext, StyledContext } from "./known-places.js";
 import { readLists } from "./list.js";
 import { HtmlNotes, mayHaveNotes } from "./notes.js";
 import { markerFacts, officeListOf } from "./office-list.js";
 import { defaultsOf } from "./page-defaults.js";
-import { BLOCKS, StyleScope, type StyleContext, type StyledContext } from "./style-scope.js";
+import { BLOCKS, StyleScope } from "./style-scope.js";
 import { readTable } from "./table.js";
 import { attributeOf, textOf, type HtmlTreeAdapter } from "./tree-adapter.js";
 

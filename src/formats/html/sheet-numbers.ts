@@ -31,10 +31,13 @@ export function readNumber(sdval: string): number | undefined {
 
 /** The number format of a cell, as formats are written in English; nothing where `sdnum` has none. */
 export function readNumberFormat(sdnum: string, sdval: string): string | undefined {
-  const [written = "", other = "", ...rest] = sdnum.split(";");
-  const format = rest.join(";");
+  const first = sdnum.indexOf(";");
+  const second = first < 0 ? -1 : sdnum.indexOf(";", first + 1);
+  const format = second < 0 ? "" : sdnum.slice(second + 1);
   if (format === "") return undefined;
-  if (/^(BOOLEAN|LOGISCH)$/.test(format)) return "BOOLEAN";
+  if (format === "BOOLEAN" || format === "LOGISCH") return "BOOLEAN";
+  const written = sdnum.slice(0, first);
+  const other = sdnum.slice(first + 1, second);
   const language = Number(other) || Number(written);
   if (language === ENGLISH || !Number.isInteger(language)) return format;
   const english = inEnglish(format, LETTERS[language & 0x3ff] ?? {}, hasComma(format, sdval));

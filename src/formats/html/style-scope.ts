@@ -1,5 +1,6 @@
+import { RecentCache } from "../../content/recent-cache.js";
 import { computeStyle, isPresentationalAttribute, type ComputedStyle } from "./computed-style.js";
-import { RecentCache } from "./recent-cache.js";
+import { KnownPlaces, PlaceTree, type StyleContext, type StyledContext } from "./known-places.js";
 import { StyleSheet, type Selectable } from "./style-sheet.js";
 import { attributeOf, textOf, type Declaration, type HtmlTreeAdapter } from "./tree-adapter.js";
 
@@ -12,56 +13,40 @@ export const BLOCKS = new Set(
   ).split(" "),
 );
 
-/**
- * An element on its way through the walk. Elements with the same name and the same attributes of look, in the same
- * place, are one place: a thousand rows cost what one row costs.
- */
-export interface StyleContext extends Selectable {
-  readonly heading: number | undefined;
-  /** All declarations that hold for it, the weakest first. */
-  readonly declarations: readonly Declaration[];
-  /** The places inside it, by their name and attributes. */
-  inside: Map<string, StyledContext> | undefined;
-}
-
-/** A place, and how text looks in it, given how it looked around it. */
-export interface StyledContext {
-  readonly around: ComputedStyle;
-  readonly style: ComputedStyle;
-  readonly place: StyleContext;
-}
-
 /** The attributes that have a say in how text looks. */
 const LOOK_ATTRIBUTES = new Set("class id style dir align hidden color face size text href".split(" "));
 
 /** What each adapter has parsed lately. */
 interface Parsed {
-  readonly sheets: RecentCache<StyleSheet>;
-  readonly styles: RecentCache<readonly Declaration[]>;
+  readonly places: RecentCache<string, KnownPlaces>;
+  readonly styles: RecentCache<string, readonly Declaration[]>;
 }
 const parsedBy = new WeakMap<object, Parsed>();
 
 function parsedByAdapter(adapter: object): Parsed {
   let parsed = parsedBy.get(adapter);
   if (!parsed)
-    parsedBy.set(adapter, (parsed = { sheets: new RecentCache(16), styles: new RecentCache(2000) }));
+    parsedBy.set(adapter, (parsed = { places: new RecentCache(16), styles: new RecentCache(2000) }));
   return parsed;
 }
 
 /** How the elements of one tree look: the style sheets that it brings, and what each element hands down to those inside it. */
 export class StyleScope<Node> {
   readonly #parsed: Parsed;
-  readonly #outermost = new Map<string, StyledContext>();
-  #sheet = NO_RULES;
+  #places: KnownPlaces;
 
   constructor(readonly adapter: HtmlTreeAdapter<Node>) {
     this.#parsed = parsedByAdapter(adapter);
+    this.#places = this.#parsed.places.get("", () => new KnownPlaces(new StyleSheet([])));
   }
 
   /** Reads the style sheets in the head, and those that stand outermost in the body. */
   readSheets(root: Node): void {
     const css = this.#styleText(root, 0);
-    this.#sheet = this.#parsed.sheets.get(css, () => new StyleSheet(this.adapter.rules(css)));
+    this.#places = this.#parsed.places.get(
+      css,
+      () => new KnownPlaces(new StyleSheet(this.adapter.rules(css.replace(COMMENT_MARKS, "")))),
+    );
   }
 
   #styleText(node: Node, depth: number): string {
@@ -70,8 +55,8 @@ export class StyleScope<Node> {
     for (let i = 0; i < children.length; i++) {
       const child = children[i]!;
       const name = this.adapter.name(child);
-      if (name === "style") css += textOf(this.adapter, child).replace(/^\s*<!--|-->\s*$/g, "") + "\n";
-      else if (name !== undefined && depth < 2 && /^(html|head|body)$/.test(name))
+      if (name === "style") css += `${textOf(this.adapter, child)}\n`;
+      else if (depth < 2 && (name === "html" || name === "head" || name === "body"))
         css += this.#styleText(child, depth + 1);
     }
     return css;
@@ -79,22 +64,22 @@ export class StyleScope<Node> {
 
   /** What an element hands down to what stands in it. */
   enter(node: Node, name: string, around: ComputedStyle, parent: StyleContext | undefined): StyledContext {
-    const known = parent ? (parent.inside ??= new Map()) : this.#outermost;
-    const key = this.#keyOf(node, name);
-    let entered = known.get(key);
-    if (entered?.around !== around)
-      known.set(key, (entered = this.#enterNew(node, name, key !== name, around, parent)));
-    return entered;
-  }
-
-  #keyOf(node: Node, name: string): string {
+    // Where a link goes is nobody's look, and is not remembered.
+    if (name === "a") return this.#enterNew(node, name, true, around, parent);
+    const inside = parent ? (parent.inside ??= new PlaceTree()) : this.#places.outermost(around);
+    const named = inside.to(name);
+    let known = named;
+    let length = 0;
     const attributes = this.adapter.attributes(node);
-    let key = name;
     for (let i = 0; i < attributes.length; i++) {
       const attribute = attributes[i]!;
-      if (LOOK_ATTRIBUTES.has(attribute.name)) key += `\n${attribute.name}=${attribute.value}`;
+      if (!LOOK_ATTRIBUTES.has(attribute.name)) continue;
+      known = known.to(attribute.name).to(attribute.value);
+      length += attribute.value.length;
     }
-    return key;
+    if (known.entered?.around === around) return known.entered;
+    this.#places.count(length);
+    return (known.entered = this.#enterNew(node, name, known !== named, around, parent));
   }
 
   #enterNew(
@@ -104,40 +89,42 @@ export class StyleScope<Node> {
     around: ComputedStyle,
     parent: StyleContext | undefined,
   ): StyledContext {
-    const classes = hasAttributes ? attributeOf(this.adapter, node, "class") : undefined;
+    const attribute = (wanted: string) =>
+      hasAttributes ? attributeOf(this.adapter, node, wanted) : undefined;
+    const classes = attribute("class");
     const place: { -readonly [K in keyof StyleContext]: StyleContext[K] } = {
       name,
       classes: classes ? classes.trim().split(/\s+/).slice(0, 32) : NO_CLASSES,
-      id: hasAttributes ? attributeOf(this.adapter, node, "id") : undefined,
+      id: attribute("id"),
       parent,
       heading: HEADINGS[name] ?? parent?.heading,
       declarations: NO_DECLARATIONS,
       inside: undefined,
     };
-    place.declarations = this.#declarationsOf(
-      hasAttributes ? attributeOf(this.adapter, node, "style") : undefined,
-      place,
-    );
+    place.declarations = this.#declarationsOf(attribute("style"), place);
+    return { around, style: this.#lookIn(place, around, attribute, hasAttributes), place };
+  }
+
+  #lookIn(
+    { name, declarations }: StyleContext,
+    around: ComputedStyle,
+    attribute: (name: string) => string | undefined,
+    hasAttributes: boolean,
+  ): ComputedStyle {
     const isInline = !BLOCKS.has(name);
-    const ordinary = this.#sheet.isEmpty || isInline ? NO_DECLARATIONS : this.#sheet.ordinary(name);
+    const { sheet } = this.#places;
+    const ordinary = sheet.isEmpty || isInline ? NO_DECLARATIONS : sheet.ordinary(name);
     const isPlain =
       !hasAttributes &&
-      place.declarations.length === 0 &&
+      declarations.length === 0 &&
       ordinary.length === 0 &&
       !isPresentationalAttribute(name);
-    if (isPlain && (isInline || around.background === undefined)) return { around, style: around, place };
-    const { declarations } = place;
-    const attribute = (wanted: string) =>
-      hasAttributes ? attributeOf(this.adapter, node, wanted) : undefined;
-    return {
-      around,
-      style: computeStyle(around, { name, declarations, isInline, ordinary, attribute }),
-      place,
-    };
+    if (isPlain && (isInline || around.background === undefined)) return around;
+    return computeStyle(around, { name, declarations, isInline, ordinary, attribute });
   }
 
   #declarationsOf(style: string | undefined, element: Selectable): readonly Declaration[] {
-    const fromSheet = this.#sheet.isEmpty ? NO_DECLARATIONS : this.#sheet.declarations(element);
+    const fromSheet = this.#places.sheet.isEmpty ? NO_DECLARATIONS : this.#places.sheet.declarations(element);
     if (!style) return fromSheet;
     const own = this.styleOf(style);
     if (fromSheet.length === 0) return own;
@@ -151,7 +138,9 @@ export class StyleScope<Node> {
   }
 }
 
+/** What hides a style sheet from programs that know none. CSS leaves it out as well, between rules (Syntax Level 3, 5.4.1). */
+const COMMENT_MARKS = /<!--|-->/g;
+
 const HEADINGS: Readonly<Record<string, number>> = { h1: 1, h2: 2, h3: 3, h4: 4, h5: 5, h6: 6 };
 const NO_DECLARATIONS: readonly Declaration[] = [];
-const NO_RULES = new StyleSheet([]);
 const NO_CLASSES: readonly string[] = [];

@@ -1,15 +1,14 @@
 import { DrawerError } from "../../content/error.js";
 import { LIMITS } from "../../content/limits.js";
 import { makeCell, makeTable } from "../../content/make-table.js";
-import type { Cell, CellValue, Content, Flow, Run } from "../../content/model.js";
-import { isDateFormat, serialToDate } from "../../content/serial.js";
+import type { Cell, Content, Flow, Run } from "../../content/model.js";
 import { contentErrors } from "../../messages/en/content.js";
+import { cellAttributes, cellValue, type CellAttributes } from "./cell-value.js";
 import type { ComputedStyle } from "./computed-style.js";
 import { parseColor } from "./css-values.js";
 import type { ElementReader } from "./element-reader.js";
-import { readNumber, readNumberFormat } from "./sheet-numbers.js";
-import type { StyleContext } from "./style-scope.js";
-import { textOf } from "./tree-adapter.js";
+import type { StyleContext } from "./known-places.js";
+import { textOf, type Declaration } from "./tree-adapter.js";
 
 /** A row as it is being read. */
 interface OpenRow {
@@ -88,83 +87,38 @@ class TableParts<Node> {
 
   #cell(node: Node, name: string, around: ComputedStyle, parent: StyleContext): Cell {
     const { style, place } = this.reader.enter(node, name, around, parent);
-    const colspan = span(this.reader.attribute(node, "colspan"), 1000);
-    const rowspan = span(this.reader.attribute(node, "rowspan"), 65534);
+    const attributes = cellAttributes(this.reader.adapter, node);
+    const colspan = span(attributes.colspan, 1000);
+    const rowspan = span(attributes.rowspan, 65534);
     this.#cells += colspan * rowspan;
     if (this.#cells > LIMITS.cells) {
       throw new DrawerError(contentErrors, "too-large/cells", { most: LIMITS.cells });
     }
-    const value = this.#value(node, place);
-    const background = this.#background(node, place);
-    return makeCell(this.reader.flowsOf(node, style, place), {
-      ...(colspan > 1 && { colspan }),
-      ...(rowspan > 1 && { rowspan }),
-      ...(style.align && { align: style.align }),
-      ...(background && { background }),
-      ...(value && { value }),
-    });
-  }
-
-  #background(node: Node, place: StyleContext): string | undefined {
-    let background = parseColor(this.reader.attribute(node, "bgcolor") ?? "");
-    for (const { property, value } of place.declarations) {
-      if (property !== "background" && property !== "background-color") continue;
-      background = parseColor(value) ?? parseColor(value.split(/\s(?![^(]*\))/)[0]!);
-    }
-    return background === "#ffffff" ? undefined : background;
-  }
-
-  /** The typed value that sheets write beside what they show, with its number format. */
-  #value(node: Node, place: StyleContext): CellValue | undefined {
-    const number = this.#rawNumber(node);
-    if (number === undefined || !Number.isFinite(number)) return undefined;
-    const format = this.#numberFormat(node, place) ?? "";
-    if (format === "@") return undefined;
-    if (/^BOOLEAN$/i.test(format)) return { type: "boolean", boolean: number !== 0 };
-    if (format !== "" && isDateFormat(format) && number >= 1 && number < 2_958_466) {
-      return { type: "date", date: serialToDate(number), format };
-    }
-    return { type: "number", number, ...(format !== "" && !/^general$/i.test(format) && { format }) };
-  }
-
-  /**
-   * The number behind a cell: `sdval`; `x:num`, which is blank when the cell shows the number itself; or the number in
-   * `data-sheets-value`, whose member 3 it is.
-   */
-  #rawNumber(node: Node): number | undefined {
-    const sdval = this.reader.attribute(node, "sdval");
-    if (sdval !== undefined && sdval.trim() !== "") return readNumber(sdval);
-    const raw = sdval ?? this.reader.attribute(node, "x:num");
-    if (raw !== undefined) {
-      const text =
-        raw.trim() === "" ? textOf(this.reader.adapter, node).replace(/[\s\u00a0]/g, "") : raw.trim();
-      return /^[-+]?(\d|\.\d)/.test(text) ? Number(text) : undefined;
-    }
-    const sheets = this.reader.attribute(node, "data-sheets-value");
-    const member = sheets === undefined ? undefined : /"3"\s*:\s*(-?\d[\d.eE+-]*)/.exec(sheets)?.[1];
-    return member === undefined ? undefined : Number(member);
-  }
-
-  #numberFormat(node: Node, place: StyleContext): string | undefined {
-    const sheets = this.reader.attribute(node, "data-sheets-numberformat");
-    let format =
-      sheets === undefined
-        ? undefined
-        : /"2"\s*:\s*"((?:[^"\\]|\\.)*)"/.exec(sheets)?.[1]?.replace(/\\(.)/g, "$1");
-    for (const { property, value } of place.declarations) {
-      if (property === "mso-number-format")
-        format = value.replace(/^["']|["']$/g, "").replace(/\\(.)/g, "$1");
-    }
-    if (format !== undefined) return format;
-    const sdnum = this.reader.attribute(node, "sdnum");
-    return sdnum === undefined
-      ? undefined
-      : readNumberFormat(sdnum, this.reader.attribute(node, "sdval") ?? "");
+    const { declarations } = place;
+    const facts: { -readonly [K in keyof Cell]?: Cell[K] } = {};
+    if (colspan > 1) facts.colspan = colspan;
+    if (rowspan > 1) facts.rowspan = rowspan;
+    if (style.align) facts.align = style.align;
+    const background = backgroundOf(attributes, declarations);
+    if (background) facts.background = background;
+    const value = cellValue(attributes, declarations, () => textOf(this.reader.adapter, node));
+    if (value) facts.value = value;
+    return makeCell(this.reader.flowsOf(node, style, place), facts);
   }
 }
 
+function backgroundOf(attributes: CellAttributes, declarations: readonly Declaration[]): string | undefined {
+  let background = attributes.bgcolor === undefined ? undefined : parseColor(attributes.bgcolor);
+  for (const { property, value } of declarations) {
+    if (property !== "background" && property !== "background-color") continue;
+    background = parseColor(value) ?? parseColor(value.split(/\s(?![^(]*\))/)[0]!);
+  }
+  return background === "#ffffff" ? undefined : background;
+}
+
 function span(attribute: string | undefined, most: number): number {
-  const number = Number.parseInt(attribute ?? "1", 10);
+  if (attribute === undefined) return 1;
+  const number = Number.parseInt(attribute, 10);
   return number >= 1 ? Math.min(number, most) : 1;
 }
 

@@ -42,6 +42,16 @@ export function textOf<Node>(adapter: HtmlTreeAdapter<Node>, node: Node): string
   return all;
 }
 
+/** How long all text in a node is. */
+export function textLength<Node>(adapter: HtmlTreeAdapter<Node>, node: Node): number {
+  const text = adapter.text(node);
+  if (text !== undefined) return text.length;
+  const children = adapter.children(node);
+  let length = 0;
+  for (let i = 0; i < children.length; i++) length += textLength(adapter, children[i]!);
+  return length;
+}
+
 /** A rule of a style sheet: its selector list as it was written, and its declarations in order. */
 export interface StyleRule {
   readonly selector: string;
