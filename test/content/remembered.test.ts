@@ -5,6 +5,7 @@ import { readHtml } from "drawer";
 const SHEETS = ["", "p { color: #224466 }", ".x { font-weight: bold } td.x { color: red }"];
 const ATTRIBUTES = [
   ...["", 'class="x"', 'align="right"', 'style="font-size: 20pt"', 'dir="rtl"', "hidden"],
+  ...['style="orphans: 2; font-size: 9pt"', 'style="orphans: 2; font-size: 18pt"'],
   ...['style="caret-color: #000; color: #224466; font-size: 15pt"', 'href="https://merrow.example/tides"'],
 ];
 const NAMES = ["p", "b", "a", "div", "span", "ul", "li", "table", "td", "h2", "blockquote", "pre", "font"];
