@@ -1,6 +1,7 @@
 import { checkOptions, checkText, checkValue } from "../content/check.js";
 import { DrawerError } from "../content/error.js";
 import type { Kind } from "../content/kind.js";
+import { loadedOnce } from "../content/loaded-once.js";
 import type { Notice } from "../content/notice.js";
 import { writeText } from "../formats/text/write.js";
 import { drawerErrors } from "../messages/en/drawer.js";
@@ -27,7 +28,7 @@ import {
 import type { DrawerSize, Positioned, Store } from "./store.js";
 
 /** What changes a drawer; a door of its own, so that a page shows its list before that is there. */
-export const changing = () => import("./changing.js");
+export const changing = loadedOnce(() => import("./changing.js"));
 
 /** Which snippets to list. */
 export interface ListQuery {

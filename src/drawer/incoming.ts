@@ -4,6 +4,7 @@ import { withoutControls } from "../content/controls.js";
 import { encodeContent, hashBytes, type Hash } from "../content/encode.js";
 import { DrawerError } from "../content/error.js";
 import { kindOf } from "../content/kind.js";
+import { loadedOnce } from "../content/loaded-once.js";
 import type { Content } from "../content/model.js";
 import type { Reading } from "../content/notice.js";
 import { picturesOf } from "../content/traverse.js";
@@ -58,6 +59,9 @@ export interface Prepared {
 /** Why a piece is made private that says what a private snippet says. */
 export const SAME_AS_PRIVATE = "known";
 
+/** What looks for secrets, loaded when it is needed. */
+export const detection = loadedOnce(() => import("./secret.js"));
+
 /** Prepares an entry of what comes in, for a drawer. `detect` says whether to look for secrets; what does is loaded then. */
 export async function prepare(incoming: Incoming, drawer: string, detect: boolean): Promise<Prepared> {
   const { content, pictures } = incoming;
@@ -65,7 +69,7 @@ export async function prepare(incoming: Incoming, drawer: string, detect: boolea
   const origin = cleanOrigin(incoming.origin);
   const bytes = encodeContent(content);
   const hash = hashBytes(bytes);
-  const secret = incoming.private === undefined && detect ? await import("./secret.js") : undefined;
+  const secret = incoming.private === undefined && detect ? await detection() : undefined;
   const looks = secret?.looksSecret(content);
   // What is a secret goes soon; what only holds one among other things is somebody's letter or table.
   const stays = incoming.stays ?? (looks !== undefined && !secret!.isSecretAlone(content, looks));

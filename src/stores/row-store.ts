@@ -1,5 +1,6 @@
 import { defined } from "../content/defined.js";
 import type { Hash } from "../content/encode.js";
+import { loadedOnce } from "../content/loaded-once.js";
 import type { Notice } from "../content/notice.js";
 import { valueEdit, type Change } from "../drawer/model/change.js";
 import type { Entry } from "../drawer/model/entry.js";
@@ -21,7 +22,7 @@ import type { Engine } from "./engine.js";
 import * as queries from "./queries.js";
 
 /** What changes mean for rows; who only asks need not load it. */
-export const semantics = () => import("./semantics.js");
+export const semantics = loadedOnce(() => import("./semantics.js"));
 
 /** A store over an engine: each question and each change is a job, which the engine does in one transaction. */
 export class RowStore implements Store {

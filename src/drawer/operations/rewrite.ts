@@ -4,7 +4,7 @@ import { notice } from "../../content/notice.js";
 import type { Reading } from "../../content/notice.js";
 import { isBlank, picturesOf } from "../../content/traverse.js";
 import { actErrors, actNotices } from "../../messages/en/acts.js";
-import { contentFacts, secretName } from "../incoming.js";
+import { contentFacts, detection, secretName } from "../incoming.js";
 import type { Entry } from "../model/entry.js";
 import type { SnippetRef } from "../model/pick.js";
 import type { Snippet } from "../snippets.js";
@@ -62,7 +62,7 @@ export async function rewritten(
   { content, pictures }: Pick<Reading, "content" | "pictures">,
 ): Promise<{ after: Entry; contents: Map<Hash, Uint8Array> }> {
   if (!entry.private && (await transaction.rules()).detect) {
-    const looks = (await import("../secret.js")).looksSecret(content);
+    const looks = (await detection()).looksSecret(content);
     if (looks !== undefined) throw new DrawerError(actErrors, "private/rewrite", { position, looks });
   }
   const bytes = encodeContent(content);
