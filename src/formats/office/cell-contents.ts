@@ -1,9 +1,10 @@
 import type { Rectangle } from "../../content/cells.js";
 import { DrawerError } from "../../content/error.js";
-import type { Content, Run, Table } from "../../content/model.js";
+import type { Content, Table } from "../../content/model.js";
 import { notice, type Notice } from "../../content/notice.js";
 import { someRun } from "../../content/traverse.js";
 import { editErrors, editNotices } from "../../messages/en/edit.js";
+import { isEmphasised } from "./cell-text.js";
 import type { GridCell } from "./grid.js";
 
 /**
@@ -38,10 +39,4 @@ export function plainCells(rows: readonly (readonly GridCell[])[]): Notice[] {
     ...(notCells === 0 ? [] : [notice(editNotices, "not-kept/in-cells", { count: notCells })]),
     ...(emphasised === 0 ? [] : [notice(editNotices, "not-kept/emphasis-in-cells", { count: emphasised })]),
   ];
-}
-
-const EMPHASIS = ["bold", "italic", "underline", "strike", "sub", "sup"] as const;
-
-function isEmphasised(run: Run): boolean {
-  return run.type === "text" && EMPHASIS.some((mark) => run.marks?.[mark]);
 }

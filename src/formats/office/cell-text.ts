@@ -1,7 +1,10 @@
-import type { Content, Marks } from "../../content/model.js";
+import type { Content, Marks, Run } from "../../content/model.js";
+import { someRun } from "../../content/traverse.js";
 
-/** The marks that a part of a cell's text may have in a sheet. */
-const IN_CELLS = ["bold", "italic", "underline", "strike", "color", "sub", "sup"] as const;
+/** Marks of emphasis that a part of a cell's text may have in a sheet. */
+const EMPHASIS = ["bold", "italic", "underline", "strike", "sub", "sup"] as const;
+/** All marks that it may have there. */
+const IN_CELLS = [...EMPHASIS, "color"] as const;
 /** How a part of a cell's text looks. */
 export type CellMarks = Pick<Marks, (typeof IN_CELLS)[number]>;
 
@@ -16,7 +19,7 @@ export interface CellPart {
  * @param text the text of the cell; one of which more than its paragraphs is made has no parts
  */
 export function cellParts(flows: Content, text: string): readonly CellPart[] | undefined {
-  if (!flows.some(isMarked)) return undefined;
+  if (!someRun(flows, (run) => hasAny(run, IN_CELLS))) return undefined;
   const parts: { text: string; marks: CellMarks; key: string }[] = [];
   const add = (more: string, marks: CellMarks | undefined) => {
     const key = marks ? IN_CELLS.map((name) => marks[name] ?? "").join() : parts.at(-1)?.key;
@@ -40,9 +43,11 @@ export function cellParts(flows: Content, text: string): readonly CellPart[] | u
 
 const NO_MARKS: CellMarks = {};
 
-function isMarked(flow: Content[number]): boolean {
-  return (
-    flow.type === "paragraph" &&
-    flow.runs.some((run) => run.type === "text" && run.marks && IN_CELLS.some((name) => run.marks![name]))
-  );
+/** Whether a run is set off by more than a colour. */
+export function isEmphasised(run: Run): boolean {
+  return hasAny(run, EMPHASIS);
+}
+
+function hasAny(run: Run, names: readonly (typeof IN_CELLS)[number][]): boolean {
+  return run.type === "text" && run.marks !== undefined && names.some((name) => run.marks![name]);
 }

@@ -3,7 +3,7 @@ import { DrawerError } from "../../content/error.js";
 import { formatErrors } from "../../messages/en/formats.js";
 import type { OnProgress } from "../format.js";
 import { crc32 } from "./crc32.js";
-import { canInflateAtOnce, inflateAtOnce } from "./node/zlib.js";
+import { inflateAtOnce } from "./node/zlib.js";
 import { readZipDirectory, type ZipEntry } from "./zip-directory.js";
 
 /** How large the parts of a document that are read whole may be together, and one that is read piece by piece, in bytes. */
@@ -145,13 +145,13 @@ export class Parts {
 
   /** The bytes of a part as they are asked for; where that is quicker, all that follows its beginning is unpacked at once. */
   *#inflated({ isPacked, stored, size }: ZipEntry): Generator<Uint8Array, void> {
-    const isQuick = isPacked && canInflateAtOnce && size <= AT_ONCE.most;
+    const atOnce = isPacked && size <= AT_ONCE.most ? inflateAtOnce : undefined;
     const unpacked: Uint8Array[] = [];
     const inflate = new Inflate((piece) => void unpacked.push(piece));
     let length = 0;
     for (let at = 0; at < stored.length; at += PIECE) {
-      if (isQuick && length > AT_ONCE.after) {
-        const whole = this.#orDamaged(() => inflateAtOnce(stored, size));
+      if (atOnce && length > AT_ONCE.after) {
+        const whole = this.#orDamaged(() => atOnce(stored, size));
         yield* slicesOf(whole.subarray(length));
         return;
       }
@@ -188,7 +188,7 @@ export class Parts {
 }
 
 function inflate(packed: Uint8Array, size: number): Uint8Array {
-  return canInflateAtOnce ? inflateAtOnce(packed, size) : inflateSync(packed, { out: new Uint8Array(size) });
+  return inflateAtOnce?.(packed, size) ?? inflateSync(packed, { out: new Uint8Array(size) });
 }
 
 function* slicesOf(bytes: Uint8Array): Generator<Uint8Array, void> {

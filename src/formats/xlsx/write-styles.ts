@@ -119,32 +119,36 @@ function counted(name: string, elements: readonly string[]): string {
 }
 
 /** A font, its properties in the order that the schema has them in (18.8.22). */
-function fontXml({ bold, italic, color }: Pick<WrittenLook, "bold" | "italic" | "color">): string {
-  return element(
-    "font",
-    {},
-    (bold ? "<b/>" : "") +
-      (italic ? "<i/>" : "") +
-      '<sz val="11"/>' +
-      (color === undefined ? "" : element("color", { rgb: argb(color) })) +
-      '<name val="Calibri"/><family val="2"/>',
-  );
+/** How text in a cell may look. */
+type Font = Omit<{ readonly [Name in keyof CellMarks]?: boolean | undefined }, "color"> &
+  Pick<WrittenLook, "color">;
+
+/** A font of the workbook (18.8.22). */
+function fontXml(marks: Font): string {
+  return element("font", {}, fontFacts(marks, "name"));
 }
 
 /** How a part of a cell's text looks (18.4.7). */
-export function partLookXml({ bold, italic, underline, strike, color, sub, sup }: CellMarks): string {
+export function partLookXml(marks: CellMarks): string {
+  return element("rPr", {}, fontFacts(marks, "rFont"));
+}
+
+/** @param nameTag the element that names the font: the two kinds of looks have one each, and the rest in common */
+function fontFacts(
+  { bold, italic, underline, strike, color, sub, sup }: Font,
+  nameTag: "name" | "rFont",
+): string {
   const raised = sup ? "superscript" : sub ? "subscript" : undefined;
-  return element(
-    "rPr",
-    {},
+  return (
     (bold ? "<b/>" : "") +
-      (italic ? "<i/>" : "") +
-      (strike ? "<strike/>" : "") +
-      (underline ? "<u/>" : "") +
-      (raised === undefined ? "" : element("vertAlign", { val: raised })) +
-      '<sz val="11"/>' +
-      (color === undefined ? "" : element("color", { rgb: argb(color) })) +
-      '<rFont val="Calibri"/><family val="2"/>',
+    (italic ? "<i/>" : "") +
+    (strike ? "<strike/>" : "") +
+    (underline ? "<u/>" : "") +
+    (raised === undefined ? "" : element("vertAlign", { val: raised })) +
+    '<sz val="11"/>' +
+    (color === undefined ? "" : element("color", { rgb: argb(color) })) +
+    element(nameTag, { val: "Calibri" }) +
+    '<family val="2"/>'
   );
 }
 
