@@ -103,6 +103,7 @@ onDesktop("the list has the room", () => {
       [700, 800, 12],
       [420, 800, 12],
       [360, 640, 8],
+      [340, 520, 5],
     ] as const) {
       await page.setViewportSize({ width, height });
       await window.in(".list").evaluate((list) => (list.scrollTop = list.scrollHeight));
@@ -125,7 +126,16 @@ onDesktop("the list has the room", () => {
       await window.in(".preview").waitFor();
       await window.in(".list").evaluate((list) => (list.scrollTop = list.scrollHeight));
       const unfolded = await boxes();
-      for (const position of [20, 22, 21]) {
+      // All of it is in sight: only the list, the sentence and the preview are scrolled.
+      const low = await window.in(".sides").evaluate((sides) => {
+        const { host } = sides.getRootNode() as ShadowRoot;
+        return host.scrollHeight - host.clientHeight;
+      });
+      expect({ height, low }).toEqual({ height, low: 0 });
+      // One that is not in sight is scrolled to.
+      const there = await inSight();
+      expect(there).toContain(22);
+      for (const position of [20, 22, 21].filter((each) => there.includes(each))) {
         await window.in(`.list .row[data-position="${position}"] .position`).click();
         await window.in(`.list .row[data-position="${position}"].picked`).waitFor();
         expect(moved(unfolded, await boxes())).toEqual([]);

@@ -57,6 +57,15 @@ export const composerStyles = css`
     .composer:not(.folded) .sentence {
       padding-top: 0;
     }
+    /* In a low window the list has what is left, and at least a row, so that nothing has to be scrolled to for the rest. */
+    @media (max-height: 50rem) {
+      :host(:not([compact])) .sides:has(> .composer:not(.folded)) {
+        grid-template-rows: minmax(5em, 1fr) auto min(var(--unfolded), 56svh);
+      }
+      :host(:not([compact])) .sides:has(> .composer:not(.folded)) :is(.side, .list) {
+        min-height: 5em;
+      }
+    }
   }
   :host(:is([panel], [compact])) .folded :is(.unfolded, .lands, .acts) {
     display: none;

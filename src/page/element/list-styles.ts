@@ -325,6 +325,13 @@ export const listStyles = css`
       background: linear-gradient(90deg, transparent, var(--wash) 1.6em);
       padding-inline-start: 2em;
     }
+    /* Of a time that it lies over nothing is left to be seen beside it. */
+    .list .row:is(:hover, :focus-within, .current) .when {
+      visibility: hidden;
+    }
+    .list:hover .row.current:not(:hover, :focus-within) .when {
+      visibility: visible;
+    }
     .actions :is(button, .often, .others) {
       display: none;
     }
