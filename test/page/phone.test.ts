@@ -247,6 +247,12 @@ onPages("the page for the telephone, which a hub serves", () => {
       expect(await faultsOf(page)).toEqual([]);
     }
     expect(await small()).toEqual([]);
+    // What can be done with a row lies over nothing that it says.
+    const covered = await page.locator("snippet-drawer .row.current").evaluate((row) => {
+      const [says, actions] = [".says", ".actions"].map((part) => row.querySelector(part)!);
+      return says!.getBoundingClientRect().bottom - actions!.getBoundingClientRect().top;
+    });
+    expect(covered).toBeLessThan(4);
     // Nothing is wider than the page.
     expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBe(360);
   });

@@ -320,8 +320,6 @@ export const listStyles = css`
       margin-block: -52px 8px;
     }
     .actions {
-      inset-block: 0;
-      height: auto;
       background: linear-gradient(90deg, transparent, var(--wash) 1.6em);
       padding-inline-start: 2em;
     }
@@ -335,9 +333,13 @@ export const listStyles = css`
     .actions :is(button, .often, .others) {
       display: none;
     }
+    /* What one touches reaches up beside the words, which are all to be read. */
     .actions select {
       display: block;
+      align-self: end;
       min-width: 44px;
+      min-height: 44px;
+      padding-block-start: 22px;
     }
   }
   /* Beside a field, a row is its number and what it says. */
