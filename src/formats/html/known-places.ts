@@ -21,7 +21,10 @@ export interface StyledContext {
   readonly place: StyleContext;
 }
 
-/** Places by the name of their element and then by each attribute of look, its name and its value: a key of all of it would be made anew for each element. */
+/**
+ * Places by the name of their element, then by the name and the value of each attribute of look. (A key of all of these would have to be
+ * put together for each element.)
+ */
 export class PlaceTree {
   entered: StyledContext | undefined;
   #branches: Map<string, PlaceTree> | undefined;
