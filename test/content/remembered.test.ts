@@ -2,9 +2,12 @@ import fc from "fast-check";
 import { parse5Adapter } from "../../dist/formats/html/parse5.js";
 import { readHtml } from "drawer";
 
-const SHEETS = ["", "p { color: #224466 }", ".x { font-weight: bold } td.x { color: red }"];
+const SHEETS = [
+  ...["", "p { color: #224466 }", ".x { font-weight: bold } td.x { color: red }"],
+  "#ring b { font-style: italic }",
+];
 const ATTRIBUTES = [
-  ...["", 'class="x"', 'align="right"', 'style="font-size: 20pt"', 'dir="rtl"', "hidden"],
+  ...["", 'class="x"', 'id="ring"', 'align="right"', 'style="font-size: 20pt"', 'dir="rtl"', "hidden"],
   ...['style="orphans: 2; font-size: 9pt"', 'style="orphans: 2; font-size: 18pt"'],
   ...['style="caret-color: #000; color: #224466; font-size: 15pt"', 'href="https://merrow.example/tides"'],
 ];

@@ -1,4 +1,4 @@
-import { type Address, safeLink } from "../../content/address.js";
+import type { Address } from "../../content/address.js";
 import type { Align, Direction, Marks } from "../../content/model.js";
 import { parseAlign, parseColor, parseFont, parseFontStep, parseSize } from "./css-values.js";
 import type { Declaration } from "./tree-adapter.js";
@@ -57,7 +57,14 @@ export const PLAIN_STYLE: ComputedStyle = {
 type MutableStyle = { -readonly [K in keyof ComputedStyle]: ComputedStyle[K] };
 
 /** Sizes of headings before any style sheet, in points, as browsers have them. */
-const HEADING_SIZES = [24, 18, 14.04, 12, 9.96, 8.04];
+const HEADING_SIZES: Readonly<Record<string, number>> = {
+  h1: 24,
+  h2: 18,
+  h3: 14.04,
+  h4: 12,
+  h5: 9.96,
+  h6: 8.04,
+};
 
 /** What each element's name says about its look. */
 const ELEMENTS: Readonly<Record<string, (style: MutableStyle) => void>> = {
@@ -121,14 +128,14 @@ export interface Styled {
   readonly isInline: boolean;
 }
 
-/** The look inside an element, given the look around it. */
+/** The look inside an element, given the look around it. Where a link goes is put in by who knows the link. */
 export function computeStyle(around: ComputedStyle, element: Styled): ComputedStyle {
   const style: MutableStyle = { ...around };
   if (!element.isInline) style.background = undefined;
-  const heading = /^h([1-6])$/.exec(element.name);
-  if (heading) {
+  const headingSize = HEADING_SIZES[element.name];
+  if (headingSize !== undefined) {
     style.bold = true;
-    style.size = HEADING_SIZES[Number(heading[1]) - 1]!;
+    style.size = headingSize;
   }
   ELEMENTS[element.name]?.(style);
   fromAttributes(style, element, around);
@@ -140,7 +147,7 @@ export function computeStyle(around: ComputedStyle, element: Styled): ComputedSt
     else if (property === "font-family") style.baseFont = parseFont(value);
     else if (property === "font-size") style.baseSize = parseSize(value, around.size) ?? style.baseSize;
   }
-  if (heading || element.name === "th") {
+  if (headingSize !== undefined || element.name === "th") {
     style.baseBold = style.bold;
     style.baseFont = style.font;
     style.baseSize = style.size;
@@ -150,7 +157,7 @@ export function computeStyle(around: ComputedStyle, element: Styled): ComputedSt
     style.baseFont = style.font;
     style.baseSize = style.size;
   }
-  if (element.name === "a") fromAnchor(style, element, around);
+  if (element.name === "a" && element.attribute("href") !== undefined) asLink(style, around);
   return style;
 }
 
@@ -177,10 +184,7 @@ function fromAttributes(style: MutableStyle, element: Styled, around: ComputedSt
 }
 
 /** A link's own colour and underline are how links look, not formatting of this text. */
-function fromAnchor(style: MutableStyle, element: Styled, around: ComputedStyle): void {
-  const href = element.attribute("href");
-  if (href === undefined) return;
-  style.link = safeLink(href);
+function asLink(style: MutableStyle, around: ComputedStyle): void {
   style.color = around.color;
   style.underline = around.underline;
 }

@@ -74,6 +74,7 @@ const SKIPPED = new Set(
 );
 
 function noticesOf(asides: readonly HtmlAside[]): Notice[] {
+  if (asides.length === 0) return [];
   const equations = asides.filter(({ type }) => type === "equation").length;
   return [
     ...asides.flatMap((aside) =>

@@ -1,3 +1,4 @@
+import { safeLink } from "../../content/address.js";
 import { RecentCache } from "../../content/recent-cache.js";
 import { computeStyle, isPresentationalAttribute, type ComputedStyle } from "./computed-style.js";
 import { KnownPlaces, PlaceTree, type StyleContext, type StyledContext } from "./known-places.js";
@@ -13,8 +14,8 @@ export const BLOCKS = new Set(
   ).split(" "),
 );
 
-/** The attributes that have a say in how text looks. */
-const LOOK_ATTRIBUTES = new Set("class id style dir align hidden color face size text href".split(" "));
+/** The attributes that have a say in how text looks, beside those that a style sheet asks for. */
+const LOOK_ATTRIBUTES = new Set("style dir align hidden color face size text href".split(" "));
 
 /** What each adapter has parsed lately. */
 interface Parsed {
@@ -64,22 +65,26 @@ export class StyleScope<Node> {
 
   /** What an element hands down to what stands in it. */
   enter(node: Node, name: string, around: ComputedStyle, parent: StyleContext | undefined): StyledContext {
-    // Where a link goes is nobody's look, and is not remembered.
-    if (name === "a") return this.#enterNew(node, name, true, around, parent);
     const inside = parent ? (parent.inside ??= new PlaceTree()) : this.#places.outermost(around);
+    const { sheet } = this.#places;
     const named = inside.to(name);
     let known = named;
     let length = 0;
     const attributes = this.adapter.attributes(node);
     for (let i = 0; i < attributes.length; i++) {
       const attribute = attributes[i]!;
-      if (!LOOK_ATTRIBUTES.has(attribute.name)) continue;
-      known = known.to(attribute.name).to(attribute.value);
+      if (!LOOK_ATTRIBUTES.has(attribute.name) && !sheet.selectsBy(attribute.name)) continue;
+      known = known.to(attribute.name);
+      if (attribute.name === "href") continue;
+      known = known.to(attribute.value);
       length += attribute.value.length;
     }
-    if (known.entered?.around === around) return known.entered;
-    this.#places.count(length);
-    return (known.entered = this.#enterNew(node, name, known !== named, around, parent));
+    if (known.entered?.around !== around) {
+      this.#places.count(length);
+      known.entered = this.#enterNew(node, name, known !== named, around, parent);
+    }
+    const href = name === "a" ? attributeOf(this.adapter, node, "href") : undefined;
+    return href === undefined ? known.entered : linked(known.entered, href);
   }
 
   #enterNew(
@@ -136,6 +141,11 @@ export class StyleScope<Node> {
   styleOf(style: string): readonly Declaration[] {
     return this.#parsed.styles.get(style, () => this.adapter.declarations(style));
   }
+}
+
+/** The place inside a link. Where it goes is nobody's look, and is not remembered. */
+function linked({ around, style, place }: StyledContext, href: string): StyledContext {
+  return { around, style: { ...style, link: safeLink(href) }, place: { ...place, inside: undefined } };
 }
 
 /** What hides a style sheet from programs that know none. CSS leaves it out as well, between rules (Syntax Level 3, 5.4.1). */

@@ -33,6 +33,7 @@ export class StyleSheet {
   readonly #byKey = new Map<string, Rule[]>();
   readonly #order = new Map<Rule, number>();
   readonly #ordinary = new Map<string, readonly Declaration[]>();
+  readonly #selects = new Set<string>();
 
   constructor(rules: readonly StyleRule[]) {
     for (const { selector, declarations } of rules.slice(0, LIMITS.rules)) {
@@ -46,8 +47,17 @@ export class StyleSheet {
         if (bucket) bucket.push(rule);
         else this.#byKey.set(key, [rule]);
         this.#order.set(rule, this.#order.size);
+        for (const { id, classes } of compounds) {
+          if (id) this.#selects.add("id");
+          if (classes.length > 0) this.#selects.add("class");
+        }
       }
     }
+  }
+
+  /** Whether any rule asks for an attribute: `class` or `id`. */
+  selectsBy(attribute: string): boolean {
+    return this.#selects.has(attribute);
   }
 
   /** Whether there is any rule at all. */
