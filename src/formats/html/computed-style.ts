@@ -1,6 +1,13 @@
 import type { Address } from "../../content/address.js";
 import type { Align, Direction, Marks } from "../../content/model.js";
-import { parseAlign, parseColor, parseFont, parseFontStep, parseSize } from "./css-values.js";
+import {
+  parseAlign,
+  parseBackground,
+  parseColor,
+  parseFont,
+  parseFontStep,
+  parseSize,
+} from "./css-values.js";
 import type { Declaration } from "./tree-adapter.js";
 
 /**
@@ -275,8 +282,7 @@ function decoration(style: MutableStyle, value: string, around: ComputedStyle): 
 
 function background(style: MutableStyle, value: string, around: ComputedStyle, element: Styled): void {
   if (!element.isInline) return;
-  const color = parseColor(value) ?? parseColor(value.split(/\s(?![^(]*\))/)[0]!);
-  style.background = color ?? around.background;
+  style.background = parseBackground(value) ?? around.background;
 }
 
 function setAlign(style: MutableStyle, value: string): void {

@@ -16,6 +16,11 @@ export function parseColor(value: string): string | undefined {
   return hex;
 }
 
+/** The colour of a `background`, which may have more after it. */
+export function parseBackground(value: string): string | undefined {
+  return parseColor(value) ?? parseColor(value.split(/\s(?![^(]*\))/)[0]!);
+}
+
 /** The first family of a font list, without quotes; nothing for a word that only says “like the surroundings”. */
 export function parseFont(value: string): string | undefined {
   const first = /^\s*(?:"([^"]*)"|'([^']*)'|([^,]*))/.exec(value);

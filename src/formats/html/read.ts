@@ -1,4 +1,5 @@
 import { checkLength } from "../../content/limits.js";
+import { loadedOnce } from "../../content/loaded-once.js";
 import type { Content, Run } from "../../content/model.js";
 import { notice, type Notice, type Reading } from "../../content/notice.js";
 import { contentNotices } from "../../messages/en/content.js";
@@ -59,11 +60,10 @@ export async function readHtmlDocument<Node>(
     await options.adapter.prepare?.(bare);
     return new HtmlReader(options.adapter).read(bare);
   }
-  parse5 ??= await import("./parse5.js");
-  return new HtmlReader(parse5.parse5Adapter).read(bare);
+  return new HtmlReader((await parse5()).parse5Adapter).read(bare);
 }
 
-let parse5: typeof import("./parse5.js") | undefined;
+const parse5 = loadedOnce(() => import("./parse5.js"));
 
 /** Elements of which nothing is read. */
 const SKIPPED = new Set(

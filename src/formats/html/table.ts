@@ -5,7 +5,7 @@ import type { Cell, Content, Flow, Run } from "../../content/model.js";
 import { contentErrors } from "../../messages/en/content.js";
 import { cellAttributes, cellValue, type CellAttributes } from "./cell-value.js";
 import type { ComputedStyle } from "./computed-style.js";
-import { parseColor } from "./css-values.js";
+import { parseBackground, parseColor } from "./css-values.js";
 import type { ElementReader } from "./element-reader.js";
 import type { StyleContext } from "./known-places.js";
 import { textOf, type Declaration } from "./tree-adapter.js";
@@ -111,7 +111,7 @@ function backgroundOf(attributes: CellAttributes, declarations: readonly Declara
   let background = attributes.bgcolor === undefined ? undefined : parseColor(attributes.bgcolor);
   for (const { property, value } of declarations) {
     if (property !== "background" && property !== "background-color") continue;
-    background = parseColor(value) ?? parseColor(value.split(/\s(?![^(]*\))/)[0]!);
+    background = parseBackground(value);
   }
   return background === "#ffffff" ? undefined : background;
 }

@@ -118,7 +118,6 @@ function counted(name: string, elements: readonly string[]): string {
   return element(name, { count: elements.length }, elements.join(""));
 }
 
-/** A font, its properties in the order that the schema has them in (18.8.22). */
 /** How text in a cell may look. */
 type Font = Omit<{ readonly [Name in keyof CellMarks]?: boolean | undefined }, "color"> &
   Pick<WrittenLook, "color">;
@@ -133,7 +132,10 @@ export function partLookXml(marks: CellMarks): string {
   return element("rPr", {}, fontFacts(marks, "rFont"));
 }
 
-/** @param nameTag the element that names the font: the two kinds of looks have one each, and the rest in common */
+/**
+ * The properties of a font, in the order that the schema has them in.
+ * @param nameTag the element that names the font: the two kinds of looks have one each, and the rest in common
+ */
 function fontFacts(
   { bold, italic, underline, strike, color, sub, sup }: Font,
   nameTag: "name" | "rFont",
