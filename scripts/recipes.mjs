@@ -51,7 +51,7 @@ const GATHERED = [
 const SECTIONS = [
   [
     "As: sequence",
-    "Each piece as it is, one after another. This is what happens when nothing is said.",
+    "Each piece as it is, one after another. This is what happens when nothing is said. Items of a list that were taken one by one are one list again, where their numbers go on.",
     ["1 3 5"],
   ],
   ["As: lines", "Every paragraph, item and row is a line of its own.", ["3 5 7", "--as", "lines"]],

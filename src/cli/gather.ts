@@ -3,7 +3,8 @@ import { HEADERS, oneOf, type HeaderChoice } from "../compose/options.js";
 import { defined } from "../content/defined.js";
 import { withHeader } from "../content/make-table.js";
 import type { Incoming } from "../drawer/incoming.js";
-import { UNITS, type Source } from "../files/source.js";
+import type { Source } from "../files/source.js";
+import { UNITS } from "../files/units.js";
 import { openFile, STANDARD, type SaidOfInput } from "./input.js";
 import { endReading } from "./reading-bar.js";
 import { UsageError } from "./refusal.js";
@@ -52,13 +53,17 @@ async function cut(source: Source, options: GatherOptions): Promise<Incoming[]> 
   for (const written of at ?? []) await source.open(written);
   const named = at?.flatMap((written) => source.spots(written));
   const unit = options.each === undefined ? undefined : oneOf("each", UNITS, options.each);
-  const spots = unit ? (named ?? [undefined]).flatMap((spot) => source.each(unit, spot)) : named;
+  const units = unit && (named ?? [undefined]).map((spot) => source.each(unit, spot));
+  const spots = units ? units.flatMap((each) => each.spots) : named;
   const pieces = (spots ?? [undefined]).map((spot, index) => ({
     ...headed(source.at(spot), header, index === 0),
     ...saidOf(options),
   }));
   endReading();
-  return pieces;
+  const told = (units ?? []).flatMap((each) => each.notices);
+  return pieces.map((piece, index) =>
+    index === 0 ? { ...piece, notices: [...told, ...piece.notices] } : piece,
+  );
 }
 
 /** A piece whose tables have the header that the user has said. */

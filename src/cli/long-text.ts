@@ -55,7 +55,7 @@ export async function openLongText(
           content: [line],
           origin: { document: name, at: `l${from + at}` },
         });
-      return filled.map(([at]) => `l${from + at}`);
+      return { spots: filled.map(([at]) => `l${from + at}`), notices: [] };
     },
   };
 }

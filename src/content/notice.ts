@@ -36,6 +36,12 @@ export function notice<Reason extends NoticeReason>(
   return { code: codeOf(reason), message: sentenceOf("notices", catalogue, reason, data), reason, data };
 }
 
+/** Notices without those whose sentence has been told before. */
+export function toldOnce(notices: readonly Notice[]): Notice[] {
+  const told = new Set<string>();
+  return notices.filter(({ message }) => !told.has(message) && told.add(message));
+}
+
 /** A notice of another process, in the language that is spoken here. */
 export function noticeOf({ reason, data, message }: Notice): Notice {
   const catalogue = { [reason]: () => message } as unknown as Pick<Notices, NoticeReason>;

@@ -9,7 +9,8 @@ import { parts as words } from "../messages/en/content.js";
 import { filesErrors } from "../messages/en/files.js";
 import { formatNotices } from "../messages/en/formats.js";
 import type { Part } from "./parts.js";
-import type { Source, Unit } from "./source-type.js";
+import type { Source } from "./source-type.js";
+import type { Unit, Units } from "./units.js";
 
 /** Reads a file that is attached to another. */
 type Read = (bytes: Uint8Array, name: string, options: { readonly format?: FormatName }) => Promise<Source>;
@@ -118,10 +119,11 @@ class AttachedSource implements Source {
     return found.source.spots(found.rest).map((spot) => `a${found.number}!${spot}`);
   }
 
-  each(unit: Unit, spot?: string): string[] {
+  each(unit: Unit, spot?: string): Units {
     const found = spot === undefined ? undefined : this.#find(spot);
     if (!found) return this.main.each(unit, spot);
-    return found.source.each(unit, found.rest).map((each) => `a${found.number}!${each}`);
+    const { spots, notices } = found.source.each(unit, found.rest);
+    return { spots: spots.map((each) => `a${found.number}!${each}`), notices };
   }
 
   /**

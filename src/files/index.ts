@@ -1,5 +1,6 @@
 /** Documents and sheets as places, in Node and in the browser. Each parser is loaded when a file first needs it. */
-export { readSource, UNITS, type Source, type SourceOptions, type Unit } from "./source.js";
+export { readSource, type Source, type SourceOptions } from "./source.js";
+export { UNITS, type Unit, type Units } from "./units.js";
 export { putInto, takeOut, type PutOptions } from "./edit.js";
 export { PUTS, type Edited, type Put } from "../formats/edit.js";
 export { fillPages, fillPlaces, placesIn, type FilledFile, type FillValue } from "./fill.js";

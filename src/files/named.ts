@@ -6,7 +6,8 @@ import { plainName, type NamedPlace } from "../formats/fill.js";
 import { filesErrors } from "../messages/en/files.js";
 import { formatNotices } from "../messages/en/formats.js";
 import type { Part } from "./parts.js";
-import type { Source, Unit } from "./source-type.js";
+import type { Source } from "./source-type.js";
+import type { Unit, Units } from "./units.js";
 
 /** `name:Wind`. */
 const SPOT = /^name:\s*(.+)$/is;
@@ -80,7 +81,7 @@ class NamedSource implements Source {
     return name === undefined ? this.main.spots(written) : [`name:${name.trim()}`];
   }
 
-  each(unit: Unit, spot?: string): string[] {
+  each(unit: Unit, spot?: string): Units {
     const place = spot === undefined ? undefined : this.#placeAt(spot);
     if (!place) return this.main.each(unit, spot);
     if (place.spot !== undefined) return this.main.each(unit, place.spot);

@@ -1,16 +1,19 @@
 import { beginning } from "../content/beginning.js";
 import { writeCells, type Rectangle } from "../content/cells.js";
 import { cutTable } from "../content/cut-table.js";
+import { defined } from "../content/defined.js";
 import { DrawerError } from "../content/error.js";
 import type { Content, Flow, Item, List, Heading, Table } from "../content/model.js";
-import type { Reading } from "../content/notice.js";
+import { notice, type Reading } from "../content/notice.js";
 import { columnsOf, placedRows } from "../content/spans.js";
 import { isBlank } from "../content/traverse.js";
 import type { DocumentPlace } from "../formats/edit.js";
 import type { OpenFlows } from "../formats/format.js";
 import { parts as words } from "../messages/en/content.js";
 import { filesErrors } from "../messages/en/files.js";
+import { formatNotices } from "../messages/en/formats.js";
 import { parseSpot, type Spot } from "./spot.js";
+import type { Units } from "./units.js";
 
 /** What a part of a file is. */
 export type PartType =
@@ -243,21 +246,33 @@ export class Leaves {
   }
 
   /**
-   * The spots of each paragraph, item, row or cell at a spot, or in all of the document; what is blank has none.
+   * The spots of each paragraph, item, row or cell at a spot, or in all of the document; what is blank has none. Of paragraphs, with
+   * what is told of the tables and pictures between them.
    * @throws DrawerError `bad-spot`, `no-spot`
    */
-  spotsOfEach(unit: "paragraph" | "item" | "row" | "cell", text: string | undefined, file: string): string[] {
+  spotsOfEach(unit: "paragraph" | "item" | "row" | "cell", text: string | undefined, file: string): Units {
     if (text === undefined) this.#readAll();
     const [from, to] =
       text === undefined ? [0, this.#leaves.length - 1] : this.#range(parseSpot(text), text, file);
     const leaves = this.#leaves.slice(from, to + 1);
-    if (unit === "paragraph") return leaves.flatMap(({ kind, number }) => (kind === "p" ? `p${number}` : []));
-    if (unit === "item") return itemSpots(leaves);
-    return leaves.flatMap(({ flow, number }) =>
+    const named = (wanted: string) =>
+      leaves.flatMap(({ kind, number }) => (kind === wanted ? `${kind}${number}` : []));
+    if (unit === "paragraph") {
+      const [tables, pictures] = [endsOf(named("t")), endsOf(named("i"))];
+      const isAll = tables.count + pictures.count === 0;
+      const left = { file, tables, pictures };
+      return {
+        spots: named("p"),
+        notices: isAll ? [] : [notice(formatNotices, "left-out/no-paragraphs", left)],
+      };
+    }
+    if (unit === "item") return { spots: itemSpots(leaves), notices: [] };
+    const spots = leaves.flatMap(({ flow, number }) =>
       flow.type === "table"
         ? cellsOfEach(unit, flow, { top: 0, left: 0 }).map((cells) => `t${number}!${writeCells(cells)}`)
         : [],
     );
+    return { spots, notices: [] };
   }
 
   #range(spot: Spot, text: string, file: string): [number, number] {
@@ -299,6 +314,11 @@ export class Leaves {
         throw new DrawerError(filesErrors, "no-spot/lines", { file, spot: text });
     }
   }
+}
+
+/** How many spots there are, the first and the last. */
+function endsOf(spots: readonly string[]) {
+  return { count: spots.length, ...defined({ first: spots[0], last: spots.at(-1) }) };
 }
 
 /** The spots of the items that leaves stand in: from the first of their paragraphs to the last. */

@@ -4,11 +4,7 @@ import type { Notice } from "../content/notice.js";
 import type { Incoming } from "../drawer/incoming.js";
 import type { FormatName } from "../formats/registry.js";
 import type { Part } from "./parts.js";
-
-/** What a file can be taken by, one by one. */
-export const UNITS = ["row", "cell", "paragraph", "item", "line"] as const;
-/** A row, a cell, a paragraph, an item of a list, or a line of plain text. */
-export type Unit = (typeof UNITS)[number];
+import type { Unit, Units } from "./units.js";
 
 /**
  * A document or workbook: what it holds, part by part and spot by spot. Documents and workbooks of office programs are read as far as
@@ -47,9 +43,10 @@ export interface Source {
   spots(written: string): string[];
   /**
    * The spots of each row, cell, paragraph, item or line at a spot, or in all of it, in their order; what is blank has none.
+   * Who takes a document by its paragraphs is told of the tables and pictures that are none.
    * @throws DrawerError `no-spot` when there is none of them; `bad-spot`, `unreadable`, `too-large`
    */
-  each(unit: Unit, spot?: string): string[];
+  each(unit: Unit, spot?: string): Units;
 }
 
 /** A sheet of a source, for those who choose cells of it. */

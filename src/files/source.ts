@@ -5,7 +5,7 @@ import { defined } from "../content/defined.js";
 import { DrawerError } from "../content/error.js";
 import { checkBytes } from "../content/limits.js";
 import type { CellValue, Content, Table } from "../content/model.js";
-import { notice, type Notice, type Reading } from "../content/notice.js";
+import { notice, toldOnce, type Notice, type Reading } from "../content/notice.js";
 import { fillGrid } from "../content/spans.js";
 import { isBlank } from "../content/traverse.js";
 import type { Incoming } from "../drawer/incoming.js";
@@ -24,10 +24,11 @@ import { formatNotices } from "../messages/en/formats.js";
 import { withAttached } from "./attached.js";
 import { withNamed } from "./named.js";
 import { cellsOfEach, cutLines, flowsOf, Leaves, type Part } from "./parts.js";
-import { UNITS, type Source, type SourceSheet, type Unit } from "./source-type.js";
+import type { Source, SourceSheet } from "./source-type.js";
 import { canonicalSpot, parseSpot } from "./spot.js";
+import { UNITS, type Unit, type Units } from "./units.js";
 
-export { UNITS, type Source, type SourceSheet, type Unit };
+export type { Source, SourceSheet };
 
 /** How a source is to be read. */
 export interface SourceOptions {
@@ -218,9 +219,10 @@ class DocumentSource implements Source {
     return { ...this.#open.giveOut(flows), notices: this.reading.noticesOf?.(flows) ?? [] };
   }
 
-  each(unit: Unit, spot?: string): string[] {
-    const found = unit === "line" ? this.#lines(spot) : this.#leaves.spotsOfEach(unit, spot, this.name);
-    if (found.length > 0) return found;
+  each(unit: Unit, spot?: string): Units {
+    const lines = (): Units => ({ spots: this.#lines(spot), notices: [] });
+    const found = unit === "line" ? lines() : this.#leaves.spotsOfEach(unit, spot, this.name);
+    if (found.spots.length > 0) return found;
     const units: readonly Unit[] = this.format === "text" ? UNITS : UNITS.filter((one) => one !== "line");
     throw new DrawerError(filesErrors, "no-spot/each", {
       file: this.name,
@@ -274,8 +276,7 @@ class WorkbookSource implements Source {
 
   get notices(): readonly Notice[] {
     // What is said of the file is said once, and not of each sheet.
-    const all = this.reading.flatMap((sheet) => sheet.notices());
-    return all.filter((each, at) => all.findIndex(({ message }) => message === each.message) === at);
+    return toldOnce(this.reading.flatMap((sheet) => sheet.notices()));
   }
 
   async open(): Promise<void> {
@@ -317,7 +318,7 @@ class WorkbookSource implements Source {
     return { content: isBlank(content) ? [] : content, pictures: new Map(), notices };
   }
 
-  each(unit: Unit, spot?: string): string[] {
+  each(unit: Unit, spot?: string): Units {
     const units = ["row", "cell"] as const;
     const known = units.find((one) => one === unit);
     const asked =
@@ -331,7 +332,7 @@ class WorkbookSource implements Source {
         );
       },
     );
-    if (found.length > 0) return found;
+    if (found.length > 0) return { spots: found, notices: [] };
     throw new DrawerError(filesErrors, "no-spot/each", {
       file: this.name,
       unit,

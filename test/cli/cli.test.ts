@@ -57,6 +57,12 @@ test.each<[string, string, readonly string[]]>([
   begin.forEach((words, index) => expect(collected[index]!.beginning.startsWith(words)).toBe(true));
 });
 
+test("who takes a document by its paragraphs is told of the tables and pictures between them", async () => {
+  const told = await all("collect demo/diary.docx --each paragraph");
+  expect(told).toContain("1 table (t1) was not taken");
+  expect(await all("collect demo/diary.docx --at s2 --each paragraph")).not.toContain("not taken");
+});
+
 test("each line of standard input is a snippet; what a file cannot be taken by is refused, and nothing is collected", async () => {
   await drawer(["collect", "--each", "line"], "one\n\n  \ntwo\n");
   expect((await snippets()).map(({ beginning, origin }) => [beginning, origin.at])).toEqual([

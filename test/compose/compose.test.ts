@@ -49,6 +49,30 @@ test("sequence puts pieces one after another, without the blank edges they came 
   expect(compose([counted]).text).toBe("- shut\n2. open");
 });
 
+test("items that were taken one by one are one list again where they go on, and two where they do not", async () => {
+  const lists = await html(
+    `<ol start="4"><li>rings</li><li>nets</li><li>poles</li></ol><ul><li>shut</li><li>open</li></ul><ol type="a"><li>north</li><li>south</li></ol>`,
+  );
+  const items = lists.content.flatMap((flow) => {
+    const { items, ...list } = flow as List;
+    const start = list.start ?? 1;
+    return items.map((item, at) => ({
+      content: [{ ...list, ...(list.ordered && start + at > 1 && { start: start + at }), items: [item] }],
+    }));
+  });
+  expect(compose(items).content).toEqual(lists.content);
+  const [four, five, six, shut, open, a] = items;
+  expect(compose([four!, six!, five!]).content).toHaveLength(3);
+  expect(compose([five!, a!, shut!, open!]).content).toHaveLength(3);
+  expect(compose([shut!, open!], { between: "blank" }).text).toBe("- shut\n\n- open");
+  // What a piece has in two lists of its own stays so.
+  const own = { content: [...shut!.content, ...open!.content] };
+  expect(compose([own, open!]).content).toHaveLength(2);
+  expect(compose([text("one"), four!, text("two"), five!]).markdown).toBe(
+    "one\n\n4. rings\n\ntwo\n\n5. nets",
+  );
+});
+
 test("a lone cell lands as its text, a range without its blank edges", async () => {
   expect(compose([await html("<table><tr><td sdval=23>23</table>")]).html).toBe("<p>23</p>");
   const range = await csv(",,\n,a,b\n,,c\n,,\n", false);

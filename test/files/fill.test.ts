@@ -415,7 +415,7 @@ test("a named place is a spot: what stands there is collected, typed where it is
   const sheet = await readSource(zipSync({ ...book, "xl/workbook.xml": strToU8(xml) }), "a.xlsx");
   await sheet.open("name:row");
   expect(sheet.at("name:row").content).toEqual(sheet.at("Sheet1!A1:B1").content);
-  expect(sheet.each("cell", "name:row")).toEqual(["Sheet1!A1", "Sheet1!B1"]);
+  expect(sheet.each("cell", "name:row").spots).toEqual(["Sheet1!A1", "Sheet1!B1"]);
   expect(sheet.sheets).toHaveLength(1);
 });
 

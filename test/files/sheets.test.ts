@@ -5,7 +5,7 @@ import { strFromU8, strToU8, unzipSync, zipSync } from "fflate";
 import { convert, officeTest, shownBy } from "../support/libreoffice";
 import { writeOffice } from "../support/office";
 import { rawWorkbook, type RawCell } from "../support/workbook";
-import { formatOf, paragraph, readHtml, runsText, type Cell, type Table } from "drawer";
+import { Drawer, formatOf, MemoryStore, paragraph, readHtml, runsText, type Cell, type Table } from "drawer";
 import { readSource } from "drawer/files";
 
 const folder = mkdtempSync(join(tmpdir(), "drawer-sheets-"));
@@ -42,6 +42,10 @@ officeTest("what is hidden is read, and said, for a whole file and for a spot of
       "1 row of the sheet “Sheet1” is hidden in its file; it was read all the same.",
     ]);
     expect(source.at("A4:A4").notices).toEqual([]);
+    // Of pieces that come together it is said once.
+    const { spots } = source.each("row", "B2:B3");
+    const { notices } = await new Drawer(new MemoryStore()).collect(spots.map((spot) => source.at(spot)));
+    expect(notices.map(({ code }) => code)).toEqual(["hidden-parts", "collected", "collected"]);
   }
 });
 

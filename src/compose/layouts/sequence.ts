@@ -1,4 +1,4 @@
-import { type Content, type Flow, paragraph, type Run } from "../../content/model.js";
+import { type Content, type Flow, type Item, type List, paragraph, type Run } from "../../content/model.js";
 import { notice } from "../../content/notice.js";
 import { mergeRuns } from "../../content/runs.js";
 import { isBlank, isLine } from "../../content/traverse.js";
@@ -9,7 +9,8 @@ import { betweenText, runsOn } from "../options.js";
 /**
  * Each piece as it is, one after another. What stands between is a blank line, or a line of the text that was asked for;
  * with a space, a comma or the like between them the pieces run on, as far as they are lines of text. A lone cell gives
- * its text, for nobody wants a table of one cell on a page; in a grid it stays the cell it is.
+ * its text, for nobody wants a table of one cell on a page; in a grid it stays the cell it is. Items of a list that were taken one
+ * by one are one list again, where their numbers go on.
  */
 export const sequence: Layout = {
   lay: laySequence,
@@ -24,6 +25,8 @@ function laySequence(pieces: readonly Piece[], { between = "newline", fit }: Lay
   const separator = isOneLine ? [] : separatorOf(betweenText(between));
   const content: Flow[] = [];
   let apart = 0;
+  // The items of the last list, where it is one of several that were put together here.
+  let items: Item[] | undefined;
   for (const piece of pieces) {
     const flows = staysCell ? piece.content : loneCell(piece.content);
     if (content.length > 0 && isOneLine) {
@@ -35,7 +38,16 @@ function laySequence(pieces: readonly Piece[], { between = "newline", fit }: Lay
       apart++;
     }
     if (content.length > 0) for (const flow of separator) content.push(flow);
-    for (const flow of flows) content.push(flow);
+    for (const [at, flow] of flows.entries()) {
+      const last = content.at(-1);
+      if (at === 0 && flow.type === "list" && goesOn(flow, last)) {
+        if (!items) content[content.length - 1] = { ...last, items: (items = [...last.items]) };
+        for (const item of flow.items) items.push(item);
+      } else {
+        content.push(flow);
+        items = undefined;
+      }
+    }
   }
   return {
     content,
@@ -50,6 +62,13 @@ export function joinedOn(content: Content, more: Content, between: string): Cont
   if (!isLine(last) || first?.type !== "paragraph") return undefined;
   const runs: Run[] = mergeRuns([...last.runs, ...paragraph(between).runs, ...first.runs]);
   return [{ ...last, runs }, ...rest];
+}
+
+/** Whether a list goes on with what stands before it, by its marks and its numbers. */
+function goesOn(next: List, last: Flow | undefined): last is List {
+  if (last?.type !== "list" || last.ordered !== next.ordered) return false;
+  if (JSON.stringify(last.marker) !== JSON.stringify(next.marker)) return false;
+  return !last.ordered || (next.start ?? 1) === (last.start ?? 1) + last.items.length;
 }
 
 /** Line ends part flows anyway; the second and further ones are blank lines. */

@@ -1,7 +1,7 @@
 import { generateNKeysBetween } from "fractional-indexing";
 import { defined } from "../../content/defined.js";
 import { DrawerError } from "../../content/error.js";
-import { notice, type Notice } from "../../content/notice.js";
+import { notice, toldOnce, type Notice } from "../../content/notice.js";
 import { isBlank } from "../../content/traverse.js";
 import { actErrors, actNotices } from "../../messages/en/acts.js";
 import {
@@ -69,11 +69,21 @@ export const collect: Operation<[incoming: readonly Incoming[]], Collected> = {
       contents: new Map(fresh.flatMap(({ blobs }) => [...blobs])),
       result: {
         collected,
-        notices: [...incoming.flatMap((piece) => piece.notices), ...notices, ...told, ...room.notices],
+        notices: [...noticesOf(incoming), ...notices, ...told, ...room.notices],
       },
     };
   },
 };
+
+/** What was told while the pieces were read: of one document, of which several may come, each thing once. */
+function noticesOf(incoming: readonly Incoming[]): Notice[] {
+  const byDocument = new Map<string | undefined, Notice[]>();
+  for (const { origin, notices } of incoming) {
+    if (notices.length === 0) continue;
+    byDocument.set(origin.document, [...(byDocument.get(origin.document) ?? []), ...notices]);
+  }
+  return [...byDocument.values()].flatMap(toldOnce);
+}
 
 /** This time, or, within the same millisecond, the next one. */
 function nowOrAfter(time: string): string {

@@ -70,6 +70,15 @@ export const formatNotices: Translated<typeof english.formatNotices> = {
     `Ausgelassen aus „${file}“: ${ofOne(count, "ein Dokument", "Dokumente")}, ${count === 1 ? "das als eigene Datei darin steht" : "die als eigene Dateien darin stehen"}. In einem Textprogramm geöffnet und gespeichert, ${count === 1 ? "wird es" : "werden sie"} Teil seines Textes.`,
   "left-out/attachments": ({ file, names, more }) =>
     `An „${file}“ angehängt, und nicht mitgenommen: ${names.join(", ")}${more > 0 ? ` und ${grouped(more)} weitere` : ""}. Die Stelle in Klammern nimmt ${names.length === 1 ? "es" : "jedes davon"} (--at in einem Befehl).`,
+  "left-out/no-paragraphs": ({ file, tables, pictures }) => {
+    const partly = ({ count, first, last }: typeof tables, one: string, several: string) =>
+      count === 0 ? [] : [`${ofOne(count, one, several)} (${count === 1 ? first : `${first} bis ${last}`})`];
+    const parts = [
+      ...partly(tables, "eine Tabelle", "Tabellen"),
+      ...partly(pictures, "ein Bild", "Bilder"),
+    ].join(" und ");
+    return `Aus „${file}“ nicht genommen, da keine Absätze: ${parts}. Jedes geht mit seiner Stelle (--at in einem Befehl).`;
+  },
   "hidden-parts/slides": ({ file, count }) =>
     `${count === 1 ? "Eine Folie ist" : `${grouped(count)} Folien sind`} in „${file}“ ausgeblendet, und wurden trotzdem gelesen.`,
   "as-text/titles": ({ file, count }) =>

@@ -121,6 +121,17 @@ export const formatErrors = {
 };
 
 /** What is told of documents and sheets that were read or written. */
+/** Some parts of one kind: how many, and the spots of the first and the last. */
+interface Ends {
+  readonly count: number;
+  readonly first?: string;
+  readonly last?: string;
+}
+
+function partly({ count, first, last }: Ends, thing: string): string[] {
+  return count === 0 ? [] : [`${counted(count, thing)} (${count === 1 ? first : `${first} to ${last}`})`];
+}
+
 export const formatNotices = {
   /** Cells that a sheet would run as formulas have an apostrophe before them. */
   guarded: ({ count }: { count: number }) =>
@@ -143,6 +154,11 @@ export const formatNotices = {
   /** What is attached to a mail was not taken with it. */
   "left-out/attachments": ({ file, names, more }: { file: string; names: readonly string[]; more: number }) =>
     `Attached to “${file}”, and not taken with it: ${names.join(", ")}${more > 0 ? ` and ${grouped(more)} more` : ""}. ${names.length === 1 ? "It is" : "Each is"} taken by the spot in brackets (--at in a command).`,
+  /** A document was taken by its paragraphs, and has parts that are none. */
+  "left-out/no-paragraphs": ({ file, tables, pictures }: { file: string; tables: Ends; pictures: Ends }) => {
+    const parts = [...partly(tables, "table"), ...partly(pictures, "picture")];
+    return `Of “${file}” ${parts.join(" and ")} ${tables.count + pictures.count === 1 ? "was" : "were"} not taken, being no paragraphs. Each is taken by its spot (--at in a command).`;
+  },
   /** Of a document of an old form only the words are read. */
   "left-out/old-document": ({ file }: { file: string }) =>
     `Of “${file}” the words were read, in paragraphs and rows: looks, headings, lists, links and pictures of a document of an old form stay behind, and lines of one cell may stand before its row. Saved as docx it comes in whole.`,
