@@ -39,6 +39,32 @@ corpusTest("what LibreOffice saves as RTF is read as the document that it was", 
   }
 });
 
+corpusTest(
+  "letters look as their style and those that it is based on say, as LibreOffice shows them",
+  async () => {
+    const head =
+      "{\\colortbl;\\red200\\green0\\blue0;}{\\stylesheet{\\s0\\f0\\fs22 Normal;}{\\s70\\sbasedon0 List Number;}" +
+      "{\\s72\\sbasedon0\\b\\i\\cf1 Warning;}{\\s71\\sbasedon72 Aside;}{\\s73\\sbasedon71\\b0\\fs40 Shout;}}";
+    const words = [
+      "\\s70 plain",
+      "\\s71 as its base",
+      "\\s70\\fs28 large",
+      "\\s71\\b0 slanted",
+      "\\s73 of three",
+      "\\s0 plain too",
+    ];
+    const body = words.map((each) => `\\pard\\plain ${each}\\par\n`).join("");
+    const source = await rtf(body, head);
+    writeFileSync(
+      join(folder, "styles.rtf"),
+      latin(`{\\rtf1\\ansi\\ansicpg1252\\deff0{\\fonttbl{\\f0\\fcharset0 Serif;}}${head}\n${body}}`),
+    );
+    convert(folder, "docx", ["styles.rtf"]);
+    const shown = await readSource(bytesOf("styles.docx"), "styles.docx");
+    expect(source.at().content).toEqual(shown.at().content);
+  },
+);
+
 test("characters of code pages and of Unicode, fields, notes, hidden and deleted text, and merged cells are read as the standard says", async () => {
   const fonts =
     "{\\fonttbl{\\f1\\fcharset204 Cyr;}{\\f2\\fcharset128 Jap;}{\\f3\\fcharset2 Symbol;}{\\f4\\fcharset177 Heb;}}";

@@ -1,4 +1,4 @@
-import type { Font, Level, Style } from "./tables.js";
+import type { Font, Letters, Level, Style } from "./tables.js";
 
 /** Groups of the head of a file, by the words that begin them. */
 const GROUPS = ["fonttbl", "colortbl", "stylesheet", "listtable", "listoverridetable", "info"] as const;
@@ -54,7 +54,8 @@ export class Header {
   }
 
   /** Takes a word inside a group of the head, and what is said of the whole file; returns whether it was one. */
-  word(name: string, number = 0): boolean {
+  word(name: string, said?: number): boolean {
+    const number = said ?? 0;
     if (name === "*") return true;
     if (name === "u" && this.#group) {
       this.text(String.fromCharCode(number & 0xffff));
@@ -72,7 +73,7 @@ export class Header {
         return true;
       }
       case "stylesheet":
-        this.#styleWord(name, number);
+        this.#styleWord(name, number, said !== 0);
         return true;
       case "listtable":
       case "listoverridetable":
@@ -86,16 +87,19 @@ export class Header {
     }
   }
 
-  #styleWord(name: string, number: number): void {
-    if (name === "s") this.styles.set(number, (this.#style = { name: "" }));
+  #styleWord(name: string, number: number, isOn: boolean): void {
+    if (name === "s") this.styles.set(number, (this.#style = newStyle()));
     // Of characters, sections and tables.
-    else if (/^(?:cs|ds|ts)$/.test(name)) this.#style = { name: "" };
-    else if (!this.#style) this.styles.set(0, (this.#style = { name: "" }));
+    else if (/^(?:cs|ds|ts)$/.test(name)) this.#style = newStyle();
+    else if (!this.#style) this.styles.set(0, (this.#style = newStyle()));
     if (!this.#style) return;
     if (name === "outlinelevel") this.#style.outline = number;
-    else if (name === "f") this.#style.font = number;
-    else if (name === "fs") this.#style.size = number;
-    else if (name === "b") this.#style.bold = true;
+    else if (name === "sbasedon") this.#style.basedOn = number;
+    else if (name === "f") this.#style.letters.font = number;
+    else if (name === "fs") this.#style.letters.size = number;
+    else if (name === "cf") this.#style.letters.color = number;
+    else if (name === "b") this.#style.letters.bold = isOn;
+    else if (name === "i") this.#style.letters.italic = isOn;
   }
 
   #listWord(name: string, number: number): void {
@@ -147,7 +151,7 @@ export class Header {
         }
         break;
       case "stylesheet":
-        if (!this.#style) this.styles.set(0, (this.#style = { name: "" }));
+        if (!this.#style) this.styles.set(0, (this.#style = newStyle()));
         this.#style.name = (this.#style.name + text).replace(/;.*$/s, "").trim();
         break;
       case "listtable":
@@ -162,6 +166,24 @@ export class Header {
     }
   }
 
+  /** What a style says of its letters, by itself or by the styles that it is based on. */
+  lettersOf(style: number): Letters {
+    const chain: Letters[] = [];
+    let found = this.styles.get(style);
+    while (found && !chain.includes(found.letters)) {
+      chain.unshift(found.letters);
+      found = found.basedOn === undefined ? undefined : this.styles.get(found.basedOn);
+    }
+    return Object.assign({}, ...chain) as Letters;
+  }
+
+  /** What a style says of its letters only by those that it is based on. */
+  inheritedBy(style: number): Letters {
+    const { basedOn, letters = {} } = this.styles.get(style) ?? {};
+    const inherited = basedOn === undefined ? {} : this.lettersOf(basedOn);
+    return Object.fromEntries(Object.entries(inherited).filter(([name]) => !(name in letters)));
+  }
+
   /** The level of a list, by the number that paragraphs name it by. */
   levelOf(list: number, level: number): Level | undefined {
     const override = this.#overrides.get(list);
@@ -169,6 +191,10 @@ export class Header {
     const start = override?.starts.get(level);
     return found && start !== undefined ? { ...found, start } : found;
   }
+}
+
+function newStyle(): Style {
+  return { name: "", letters: {} };
 }
 
 function hex(part: number): string {

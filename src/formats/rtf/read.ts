@@ -91,6 +91,9 @@ interface ParagraphState {
   old?: { isNumbered: boolean };
 }
 
+/** The size of letters of which nothing is said, in half points. */
+const PLAIN_SIZE = 24;
+
 const SIGNS: Readonly<Record<string, string>> = {
   ...{ emdash: "—", endash: "–", bullet: "•", lquote: "‘", rquote: "’", ldblquote: "“", rdblquote: "”" },
   ...{ "~": "\u00a0", _: "\u2011", "-": "\u00ad", tab: "\t", emspace: "\u2003", enspace: "\u2002" },
@@ -115,7 +118,7 @@ class RtfReader {
   readonly #groups: State[] = [];
   #state: State = {
     ...{ destination: "text", bold: false, italic: false, underline: false, strike: false, script: "none" },
-    ...{ color: 0, background: 0, font: -1, size: 24, hidden: false, skips: 1 },
+    ...{ color: 0, background: 0, font: -1, size: PLAIN_SIZE, hidden: false, skips: 1 },
     ...{ link: undefined, field: undefined, isOfInnerRow: false, end: undefined },
   };
   #paragraph: ParagraphState = { style: 0, list: 0, level: 0, depth: 0 };
@@ -129,6 +132,8 @@ class RtfReader {
   /** How many characters stand only for programs that do not know Unicode. */
   #skipped = 0;
   #isAfterStar = false;
+  /** Whether nothing has been said of letters since they were plain. */
+  #isPlain = true;
   /** The number of the last item of each list, by how deep it stands. */
   readonly #counts = new Map<number, number[]>();
   #picture: PictureReader | undefined;
@@ -247,13 +252,15 @@ class RtfReader {
 
   /** How plain text looks: as the style of its paragraph where that is a heading's, otherwise as that of all. */
   #base(): TextProps {
-    const { styles, fonts, defaultFont } = this.#header;
-    const normal = styles.get(0);
-    const style = this.#outline() === undefined ? normal : styles.get(this.#paragraph.style);
-    const font = fonts.get(style?.font ?? normal?.font ?? defaultFont)?.name;
+    const { fonts, colors, defaultFont } = this.#header;
+    const isHeading = this.#outline() !== undefined;
+    const normal = this.#header.lettersOf(0);
+    const letters = isHeading ? { ...normal, ...this.#header.lettersOf(this.#paragraph.style) } : normal;
+    const font = fonts.get(letters.font ?? defaultFont)?.name;
     return {
-      bold: this.#outline() !== undefined || style?.bold === true,
-      size: (style?.size ?? normal?.size ?? 24) / 2,
+      ...{ bold: isHeading || letters.bold === true, italic: letters.italic === true },
+      color: colors[letters.color ?? 0] ?? "auto",
+      size: (letters.size ?? PLAIN_SIZE) / 2,
       ...(font !== undefined && { font }),
     };
   }
@@ -293,7 +300,11 @@ class RtfReader {
     }
     if (state.destination === "skipped") return;
     if (this.#picture && name === "dibitmap") this.#picture.isBitmap = true;
-    if (this.#group(name) || this.#look(name, number) || this.#layout(name, number)) return;
+    if (this.#look(name, number)) {
+      this.#isPlain = name === "plain";
+      return;
+    }
+    if (this.#group(name) || this.#layout(name, number)) return;
     const sign = SIGNS[name];
     if (sign !== undefined) this.#text(sign);
     else if (name === "u" && number !== undefined) {
@@ -383,7 +394,7 @@ class RtfReader {
       case "plain":
         Object.assign(state, {
           ...{ bold: false, italic: false, underline: false, strike: false, script: "none", hidden: false },
-          ...{ color: 0, background: 0, font: this.#header.defaultFont, size: 24 },
+          ...{ color: 0, background: 0, font: this.#header.defaultFont, size: PLAIN_SIZE },
         });
         return true;
       case "b":
@@ -426,7 +437,7 @@ class RtfReader {
         state.font = number ?? this.#header.defaultFont;
         return true;
       case "fs":
-        state.size = number ?? 24;
+        state.size = number ?? PLAIN_SIZE;
         return true;
       case "uc":
         state.skips = number ?? 1;
@@ -475,6 +486,8 @@ class RtfReader {
         return true;
       case "s":
         this.#paragraph.style = number ?? 0;
+        // What a style says itself is said again in each paragraph; what it has from others need not be.
+        if (this.#isPlain) Object.assign(this.#state, this.#header.inheritedBy(this.#paragraph.style));
         return true;
       case "outlinelevel":
         this.#paragraph.outline = number ?? 0;

@@ -13,10 +13,20 @@ export interface Style {
   name: string;
   /** How deep its headings stand; 0 is the highest. */
   outline?: number;
+  /** The number of the style that it is based on. */
+  basedOn?: number;
+  letters: Letters;
+}
+
+/** What a style says of its letters. */
+export interface Letters {
   font?: number;
   /** Half points. */
   size?: number;
+  /** The number of a colour. */
+  color?: number;
   bold?: boolean;
+  italic?: boolean;
 }
 
 /** A level of a list: how it is numbered, and from where. */
