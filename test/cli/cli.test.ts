@@ -131,6 +131,12 @@ test("shows one whole, and places nothing by it", async () => {
   });
   expect(shown.html).toContain("<strong>wheatear</strong>");
   expect(shown.content[0].type).toBe("paragraph");
+  // Of what a terminal cannot show it says that it is there; words in quotation marks stand in single ones in a message.
+  expect(await all("collect demo/diary.docx --at p13")).toMatch(/: “‘Forty years .*…” \(diary/);
+  expect(await all("show last")).toContain("\n“Forty years");
+  expect(await all("collect demo/sketches/wheatear.png", "show last")).toMatch(
+    /\n\n\[picture, \d+ × \d+: “wheatear”\]\n$/,
+  );
 });
 
 test("three rows of a sheet placed as rows are one table with one header, as the sheet showed them", async () => {

@@ -1,5 +1,5 @@
 import type { Command } from "commander";
-import type { Content, Table } from "../../content/model.js";
+import type { Content, Flow, Table } from "../../content/model.js";
 import { columnsOf, fillGrid } from "../../content/spans.js";
 import { masked, type Snippet } from "../../drawer/snippets.js";
 import { writeHtml } from "../../formats/html/write.js";
@@ -52,9 +52,14 @@ function readable({ position, entry, content }: Snippet): string {
   return `${position}  ${said.filter(Boolean).join(", ")}\n\n${textOf(content)}\n`;
 }
 
-/** Content as a terminal shows it best: text as it is, tables with their columns aligned. */
+/** Content as a terminal shows it best: text as it is, tables with their columns aligned, pictures by what is known of them. */
 function textOf(content: Content): string {
-  return content.map((flow) => (flow.type === "table" ? grid(flow) : writeText([flow]))).join("\n");
+  return content.map(flowText).join("\n");
+}
+
+function flowText(flow: Flow): string {
+  if (flow.type === "picture") return facts.picture(flow.alt, flow.width, flow.height);
+  return flow.type === "table" ? grid(flow) : writeText([flow]);
 }
 
 function grid(table: Table): string {

@@ -27,7 +27,11 @@ const KINDS: Readonly<Record<string, string>> = {
 
 export function named({ label, text, kind, private: isPrivate }: NamedSnippet): string {
   if (isPrivate && label === undefined) return "ein privates Stück";
-  return `„${shortened((label ?? text) || `leer (${KINDS[kind] ?? kind})`)}“`;
+  return `„${innerMarks(shortened((label ?? text) || `leer (${KINDS[kind] ?? kind})`))}“`;
+}
+
+function innerMarks(text: string): string {
+  return text.replaceAll("„", "‚").replace(/[“”]/g, "‘");
 }
 
 export function namedWithOrigin(snippet: NamedSnippet & { readonly origin: NamedOrigin }): string {

@@ -229,6 +229,9 @@ export const facts = {
   blank: "(blank)",
   collected: (time: string) => `collected ${time}`,
   pictures: (count: number) => (count === 1 ? "one picture" : `${count} pictures`),
+  /** A picture, as a terminal shows it: `[picture, 240 × 160: “wheatear”]`. */
+  picture: (alt: string, width?: number, height?: number) =>
+    `[picture${width && height ? `, ${width} × ${height}` : ""}${alt === "" ? "" : `: “${alt}”`}]`,
   paused: "paused",
   asItIs: "as it is",
 };

@@ -32,7 +32,12 @@ export function pronoun(count: number): string {
 /** A snippet by its label, or by the beginning of its text, in quotation marks. */
 export function named(snippet: NamedSnippet): string {
   if (snippet.private && snippet.label === undefined) return "a private snippet";
-  return `“${shortened((snippet.label ?? snippet.text) || `a blank ${snippet.kind}`)}”`;
+  return `“${innerMarks(shortened((snippet.label ?? snippet.text) || `a blank ${snippet.kind}`))}”`;
+}
+
+/** A text as it stands within quotation marks: its own are single ones there. */
+function innerMarks(text: string): string {
+  return text.replaceAll("“", "‘").replaceAll("”", "’");
 }
 
 /** The same with where it came from: `“First wheatear on the seawall…” (diary.docx, p3)`. */
