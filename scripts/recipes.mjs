@@ -108,7 +108,7 @@ const SECTIONS = [
   ],
   [
     "Tidy",
-    "The edges of pieces are tidied unless you say `none`: blank lines, rows and columns go, and levels of a list above the items that were taken. By name also blank `lines` inside, runs of `spaces`, `repeats`, and broken lines `rejoin`ed.",
+    "The edges of pieces are tidied unless you say `none`: blank lines, rows and columns go, and levels of a list above the items that were taken. By name also blank `lines` inside, runs of `spaces`, `repeats`, broken lines `rejoin`ed, and `tables` that follow each other as pieces, and are rows of one, put into one.",
     ["12"],
     ["12", "--tidy", "rejoin", "--tidy", "lines"],
   ],

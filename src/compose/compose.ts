@@ -5,6 +5,7 @@ import { Block } from "./block.js";
 import { checkRecipe } from "./check-recipe.js";
 import { cited } from "./cite.js";
 import { fitted } from "./fit.js";
+import { withTablesJoined } from "./join-tables.js";
 import type { Piece } from "./layout.js";
 import { layouts } from "./layouts/index.js";
 import type { Recipe } from "./recipe.js";
@@ -33,7 +34,8 @@ export function compose(snippets: readonly Piece[], recipe: Recipe = {}): Block 
   checkValue("snippets", snippets, Array.isArray(snippets) && snippets.every(isPiece), "a list of snippets");
   const { as, style, tidy: ways, cite, fit, header, before, after } = checkRecipe(recipe);
   const { lay, isTable } = layouts[as];
-  const tidied = tidier(ways, isTable || fit === "cells");
+  const joins = ways.includes("tables") && !isTable;
+  const tidied = tidier(ways, isTable || joins || fit === "cells");
   const prepared: Piece[] = [];
   for (const snippet of snippets) {
     const { content } = snippet;
@@ -50,14 +52,22 @@ export function compose(snippets: readonly Piece[], recipe: Recipe = {}): Block 
   const surrounded = isAlone
     ? named
     : named.map((piece) => ({ ...piece, content: around(piece.content, before, after, isTable) }));
-  const laidOut = lay(surrounded, recipe);
+  const { pieces, notices: joined } = joins
+    ? withTablesJoined(surrounded, recipe)
+    : { pieces: surrounded, notices: [] };
+  const laidOut = lay(pieces, recipe);
   const { content, notices } = fitted(
     below.length === 0 ? laidOut.content : [...laidOut.content, ...below],
     fit,
   );
   const pictures = new Map<string, Uint8Array>();
   for (const snippet of snippets) snippet.pictures?.forEach((bytes, hash) => pictures.set(hash, bytes));
-  return new Block(content, [...repeated, ...laidOut.notices, ...notices], (hash) => pictures.get(hash), fit);
+  return new Block(
+    content,
+    [...repeated, ...joined, ...laidOut.notices, ...notices],
+    (hash) => pictures.get(hash),
+    fit,
+  );
 }
 
 function isPiece(piece: unknown): boolean {

@@ -3,8 +3,11 @@ import { argumentErrors } from "../messages/en/content.js";
 
 /** Whose look the block has: the source's, the place's where it lands, or none. */
 export const STYLES = ["own", "host", "bare"] as const;
-/** What is tidied: the edges of pieces, blank lines inside, runs of spaces, repeated lines, lines broken by hard ends. */
-export const TIDYINGS = ["edges", "lines", "spaces", "repeats", "rejoin"] as const;
+/**
+ * What is tidied: the edges of pieces, blank lines inside, runs of spaces, repeated lines, lines broken by hard ends; and rows of one
+ * table that follow each other as pieces.
+ */
+export const TIDYINGS = ["edges", "lines", "spaces", "repeats", "rejoin", "tables"] as const;
 /** How it is said where each piece came from. */
 export const CITATIONS = ["none", "inline", "notes", "list"] as const;
 /** What the block lands in. */

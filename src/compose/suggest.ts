@@ -1,20 +1,19 @@
 import { safeLink } from "../content/address.js";
-import { foldName } from "../content/fold.js";
 import { kindOf } from "../content/kind.js";
-import type { Content, Table } from "../content/model.js";
-import { columnsOf } from "../content/spans.js";
+import type { Content } from "../content/model.js";
 import { isBlank, isLine } from "../content/traverse.js";
-import { cellText, writeText } from "../formats/text/write.js";
+import { writeText } from "../formats/text/write.js";
+import { belongTogether, loneTable, tableGroups } from "./join-tables.js";
 import type { Piece } from "./layout.js";
 import type { Recipe } from "./recipe.js";
 import { rejoined } from "./rejoin.js";
 import { sameAs } from "./repeats.js";
 
 /**
- * What pieces can ask for: to be there `once`, where one comes again; one `table`, of rows of the same columns; a `link`, of texts
- * and addresses; to go down the `cells`, where they are single values and land in a sheet; and broken lines to be `rejoined`.
+ * What pieces can ask for: to be there `once`, where one comes again; one `table`, of rows of the same columns, or `tables` put
+ * together where such rows follow each other among other pieces; a `link`, of texts and addresses; to go down the `cells`, where they are single values and land in a sheet; and broken lines to be `rejoined`.
  */
-export const SUGGESTIONS = ["once", "link", "table", "cells", "rejoined"] as const;
+export const SUGGESTIONS = ["once", "link", "table", "tables", "cells", "rejoined"] as const;
 /** What pieces can ask for. */
 export type SuggestionName = (typeof SUGGESTIONS)[number];
 
@@ -82,6 +81,14 @@ const ASKED: Readonly<
       ? { as: "rows" }
       : undefined;
   },
+  tables(contents, recipe) {
+    const { tidy = ["edges"], cite = "none" } = recipe;
+    // A source that is named after each piece stands between them.
+    const isCited = cite === "inline" || cite === "notes";
+    if (!isPlain(recipe) || isCited || tidy.includes("tables")) return undefined;
+    const groups = tableGroups(contents.map((content) => ({ content })));
+    return groups.length < contents.length ? { tidy: [...tidy, "tables"] } : undefined;
+  },
   cells(contents, recipe) {
     if (!isPlain(recipe) || recipe.fit !== "cells" || contents.length < 2) return undefined;
     const lines = contents.map(lineOf);
@@ -121,23 +128,4 @@ function linesIn(content: Content): number {
   for (const flow of content)
     lines += flow.type === "paragraph" ? 1 + flow.runs.filter((run) => run.type === "break").length : 1;
   return lines;
-}
-
-function loneTable(content: Content): Table | undefined {
-  const flows = content.filter((flow) => !isBlank([flow]));
-  return flows.length === 1 && flows[0]!.type === "table" ? flows[0] : undefined;
-}
-
-/** Whether tables are rows of one: those that name their columns name some alike, and the others are as wide as one of those. */
-function belongTogether(tables: readonly Table[]): boolean {
-  const headed = tables.filter(({ headerRows }) => headerRows > 0);
-  const [first, ...others] = headed.map(namesOf);
-  if (others.some((names) => !names.some((name) => first!.includes(name)))) return false;
-  const widths = new Set((headed.length > 0 ? headed : tables.slice(0, 1)).map(columnsOf));
-  return tables.every((table) => table.headerRows > 0 || widths.has(columnsOf(table)));
-}
-
-/** What a table calls its columns, as names are compared. */
-function namesOf({ rows, headerRows }: Table): string[] {
-  return rows[headerRows - 1]!.map((cell) => foldName(cellText(cell.flows))).filter((name) => name !== "");
 }

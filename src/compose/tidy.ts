@@ -5,8 +5,10 @@ import { isBlank, mapContent } from "../content/traverse.js";
 import type { Tidying } from "./options.js";
 import { rejoined } from "./rejoin.js";
 
-/** What each way of tidying does, in the order in which they are done. */
-const TIDYING: Readonly<Record<Tidying, (content: Content, keepColumns: boolean) => Content>> = {
+/** What each way of tidying does in a piece, in the order in which they are done. */
+const TIDYING: Readonly<
+  Record<Exclude<Tidying, "tables">, (content: Content, keepColumns: boolean) => Content>
+> = {
   rejoin: rejoined,
   spaces: (content) => mapContent(content, { runs: singleSpaces }),
   lines: withoutBlankLines,

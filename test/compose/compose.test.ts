@@ -73,6 +73,21 @@ test("items that were taken one by one are one list again where they go on, and 
   );
 });
 
+test("rows that follow each other among other pieces are one table where it is asked for, each value under its own name", async () => {
+  const rows = ["Day,Ride,Ring,Note", "8 April,North,AB1,", "9 April,,AB2,wet", "10 April,South,,"];
+  const [head, ...others] = await Promise.all(rows.map((row, at) => csv(row, at === 0)));
+  const range = await csv("11 April,North,AB3,\n12 April,Heath,AB4,", false);
+  const apart = await csv("1,2\n3,4", false);
+  const pieces = [text("Rings:"), head!, ...others, range, text("Poles:"), range, apart];
+  const { markdown, notices } = compose(pieces, { tidy: ["edges", "tables"] });
+  expect(markdown.replace(/ +/g, " ")).toBe(
+    "Rings:\n\n| Day | Ride | Ring | Note |\n| --- | --- | --- | --- |\n| 8 April | North | AB1 | |\n| 9 April | | AB2 | wet |\n| 10 April | South | | |\n| 11 April | North | AB3 | |\n| 12 April | Heath | AB4 | |\n\nPoles:" +
+      "\n\n| | | |\n| --- | --- | --- |\n| 11 April | North | AB3 |\n| 12 April | Heath | AB4 |\n\n| | |\n| --- | --- |\n| 1 | 2 |\n| 3 | 4 |",
+  );
+  expect(notices).toEqual([]);
+  expect(compose(pieces).content.filter(({ type }) => type === "table")).toHaveLength(7);
+});
+
 test("a lone cell lands as its text, a range without its blank edges", async () => {
   expect(compose([await html("<table><tr><td sdval=23>23</table>")]).html).toBe("<p>23</p>");
   const range = await csv(",,\n,a,b\n,,c\n,,\n", false);

@@ -35,6 +35,12 @@ const CASES: readonly [string | undefined, string, readonly Piece[], object?][] 
   ],
   [undefined, "rows of other widths", [table("a,b"), table("1,2,3")]],
   [undefined, "one table", [table("Ride,New\nNorth,14")]],
+  [
+    "tables",
+    "rows among others",
+    [text("Rides"), table("8 April,North"), table("9 April,South"), text("End")],
+  ],
+  [undefined, "rows that are apart", [table("8 April,North"), text("and"), table("9 April,South")]],
   ["link", "a text and an address", [text("Tides"), text("https://merrow-spit.example/tides")]],
   ["link", "an address and a text", [text("mailto:hut@merrow-spit.example"), text("The hut")]],
   [
@@ -122,5 +128,5 @@ test("what is suggested loses no word, is not suggested again, and comes to an e
     ),
     { numRuns: 300 },
   );
-  expect([...heard].sort()).toEqual(["cells", "link", "once", "rejoined", "table"]);
+  expect([...heard].sort()).toEqual(["cells", "link", "once", "rejoined", "table", "tables"]);
 });

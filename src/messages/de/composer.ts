@@ -77,6 +77,7 @@ export const composerSentences: Translated<typeof english> = {
       lines: "ohne leere Zeilen",
       repeats: "ohne Wiederholungen",
       rejoin: "mit verbundenen Zeilen",
+      tables: "mit Zeilen in einer Tabelle",
       none: "unberührt",
     },
     citations: {
@@ -117,6 +118,10 @@ export const composerSentences: Translated<typeof english> = {
     once: ["Jedes einmal", "Dasselbe Stück ist zweimal da: einmal einsetzen."],
     link: ["Als Link", "Ein Text und eine Adresse: als Link einsetzen."],
     table: ["Als eine Tabelle", "Das sind Zeilen derselben Spalten: als eine Tabelle einsetzen."],
+    tables: [
+      "Zeilen in eine Tabelle",
+      "Einige davon sind Zeilen derselben Spalten: die aufeinander folgen, kommen in eine Tabelle.",
+    ],
     cells: ["Die Zellen hinunter", "Das sind einzelne Werte: jeden in eine eigene Zelle, untereinander."],
     rejoined: [
       "Zeilen verbinden",

@@ -255,6 +255,7 @@ export const asked = {
   once: "the same piece is there twice; place it once",
   link: "a text and an address make a link",
   table: "these are rows of the same columns; make them one table",
+  tables: "some of these are rows of the same columns; put those that follow each other into one table",
   cells: "these are single values; one goes below the other",
   rejoined: "lines are broken as on a page of print; rejoin them",
 };

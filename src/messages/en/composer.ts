@@ -87,6 +87,7 @@ export const sentence = {
     lines: "without blank lines",
     repeats: "without repeats",
     rejoin: "with broken lines rejoined",
+    tables: "with rows put into one table",
     none: "untouched",
   },
   citations: {
@@ -135,6 +136,10 @@ export const suggestions = {
   once: ["Each once", "The same piece is there twice: place it once."] as Suggested,
   link: ["As a link", "A text and an address: place them as a link."] as Suggested,
   table: ["As one table", "These are rows of the same columns: place them as one table."] as Suggested,
+  tables: [
+    "Rows in one table",
+    "Some of these are rows of the same columns: put those that follow each other into one table.",
+  ] as Suggested,
   cells: [
     "Down the cells",
     "These are single values: place each in a cell of its own, one below the other.",

@@ -5,7 +5,7 @@ import type { Recipe } from "../../compose/recipe.js";
 /** What can be chosen in the sentence that says what is placed and how, and what recipe that makes. */
 
 /** The ways to tidy of which the sentence says one. */
-const TIDY_CHOICES = ["edges", "lines", "repeats", "rejoin", "none"] as const;
+const TIDY_CHOICES = ["edges", "lines", "repeats", "rejoin", "tables", "none"] as const;
 type TidyChoice = (typeof TIDY_CHOICES)[number];
 
 /** What the sentence says. */
