@@ -44,14 +44,16 @@ onDesktop("the list has the room", () => {
     const { code, err } = await drawer(["import", file]);
     if (code !== 0) throw new Error(err);
   }
-  /** Eighteen texts, two tables, a picture and a link. */
+  /** Eighteen texts, two tables, one of two rows, a picture and a link. */
   const twentyTwo = async () => {
     const texts = [...NOTES, "https://merrow-spit.example/tides"].map((text, at) => {
       const file = join(folder, `note-${at}.txt`);
       writeFileSync(file, text);
       return file;
     });
-    const tables = "demo/costs.csv demo/rota.tsv demo/sketches/tide.png";
+    const low = join(folder, "rides.csv");
+    writeFileSync(low, "Ride,New\nNorth,14\n");
+    const tables = `demo/costs.csv ${low} demo/sketches/tide.png`;
     await all(`collect ${texts.slice(0, -1).join(" ")} ${tables} ${texts.at(-1)}`);
   };
   /** The positions of the rows whose whole box lies in the list and in the viewport, and which say all that a row says. */
@@ -93,6 +95,18 @@ onDesktop("the list has the room", () => {
     return was.filter((size, at) => Math.abs(size - is[at]!) >= 1);
   };
 
+  /** What is said beside the words of the row that is pointed at and is covered in part: neither all nor none of its height. */
+  const halfCovered = () =>
+    window.in(".list .row:hover").evaluate((row) => {
+      const actions = row.querySelector(".actions")!.getBoundingClientRect();
+      return [...row.querySelectorAll(".from, .when, .day")].flatMap((line) => {
+        const { top, bottom, right } = line.getBoundingClientRect();
+        const covered = Math.min(bottom, actions.bottom) - Math.max(top, actions.top);
+        const isWhole = right <= actions.left || covered <= 2 || covered >= bottom - top - 2;
+        return isWhole ? [] : [`${line.className}: ${covered} of ${bottom - top}`];
+      });
+    });
+
   test("of twenty-two snippets most are in sight at every size, the newest among them, and nothing moves as one picks or points", async () => {
     await twentyTwo();
     await open();
@@ -115,6 +129,10 @@ onDesktop("the list has the room", () => {
       const row = window.in(`.list .row[data-position="18"]`);
       await row.hover();
       expect(moved(before, await boxes())).toEqual([]);
+      for (const position of seen) {
+        await window.in(`.list .row[data-position="${position}"]`).hover();
+        expect([width, position, await halfCovered()]).toEqual([width, position, []]);
+      }
       await row.locator(".position").click();
       await window.in(".picked").waitFor();
       expect(moved(before, await boxes())).toEqual([]);

@@ -168,7 +168,7 @@ export const listStyles = css`
   .actions {
     position: absolute;
     inset-inline-end: 0;
-    bottom: 0;
+    top: 0;
     display: none;
     align-items: center;
     gap: 0.65em;
@@ -180,6 +180,10 @@ export const listStyles = css`
     pointer-events: none;
     font: 0.82em var(--plain);
     color: var(--faint);
+  }
+  /* Below the name of the day that stands above a row. */
+  .row:has(.day) .actions {
+    grid-row-start: 2;
   }
   .actions > * {
     pointer-events: auto;
@@ -303,6 +307,8 @@ export const listStyles = css`
       grid-row: 1;
     }
     .actions {
+      top: auto;
+      bottom: 0;
       height: 24px;
       background: linear-gradient(transparent 3px, var(--wash) 3px);
     }
@@ -320,6 +326,8 @@ export const listStyles = css`
       margin-block: -52px 8px;
     }
     .actions {
+      top: auto;
+      bottom: 0;
       background: linear-gradient(90deg, transparent, var(--wash) 1.6em);
       padding-inline-start: 2em;
     }
