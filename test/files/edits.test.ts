@@ -1,8 +1,12 @@
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
 import fc from "fast-check";
 import { unzipSync } from "fflate";
 import Papa from "papaparse";
 import { runs } from "../support/counts";
 import { p, r, rawDocument, shape } from "../support/document";
+import { convert, officeTest } from "../support/libreoffice";
 import { writeOffice } from "../support/office";
 import { rawWorkbook } from "../support/workbook";
 import { compose, readHtml, readText, writeText, type Table } from "drawer";
@@ -136,6 +140,52 @@ test("items put beside an item are items of its list", async () => {
   const nested = bodyOf((await putInto(bytes, "a.docx", "p1", compose([{ content }]))).data);
   expect(nested).toContain("deep");
 });
+
+officeTest(
+  "an item by its style alone has items beside it, a numbered heading has none, as LibreOffice numbers them",
+  async () => {
+    const space = 'xmlns:w="http://schemas.openxmlformats.org/wordprocessingml/2006/main"';
+    const level = (text: string) =>
+      `<w:lvl w:ilvl="0"><w:start w:val="1"/><w:numFmt w:val="decimal"/><w:lvlText w:val="${text}"/></w:lvl>`;
+    const style = (id: string, name: string, list: number, more = "") =>
+      `<w:style w:type="paragraph" w:styleId="${id}"><w:name w:val="${name}"/><w:pPr><w:numPr><w:numId w:val="${list}"/></w:numPr>${more}</w:pPr></w:style>`;
+    const numbering = [1, 2]
+      .map(
+        (id) => `<w:abstractNum w:abstractNumId="${id}">${level(id === 1 ? "%1." : "§ %1")}</w:abstractNum>`,
+      )
+      .concat([1, 2].map((id) => `<w:num w:numId="${id}"><w:abstractNumId w:val="${id}"/></w:num>`));
+    const relation = (type: string, at: number) =>
+      `<Relationship Id="rId${at}" Type="http://schemas.openxmlformats.org/officeDocument/2006/relationships/${type}" Target="${type}.xml"/>`;
+    const styled = (id: string, words: string) =>
+      `<w:p><w:pPr><w:pStyle w:val="${id}"/></w:pPr>${r(words)}</w:p>`;
+    const bytes = rawDocument(
+      styled("Head", "Rides") + ["north", "middle", "south"].map((words) => styled("Item", words)).join(""),
+      relation("styles", 5) + relation("numbering", 6),
+      {
+        "word/styles.xml": `<w:styles ${space}>${style("Head", "heading 1", 2, '<w:outlineLvl w:val="0"/>')}<w:style w:type="paragraph" w:styleId="Item"><w:name w:val="Ride"/><w:basedOn w:val="List"/></w:style>${style("List", "List Number", 1)}</w:styles>`,
+        "word/numbering.xml": `<w:numbering ${space}>${numbering.join("")}</w:numbering>`,
+      },
+    );
+    const block = compose([
+      await readHtml("<ol><li>heath</ol>"),
+      await readHtml('<ol start="2"><li>dunes</ol>'),
+    ]);
+    const folder = mkdtempSync(join(tmpdir(), "drawer-items-"));
+    try {
+      for (const at of ["p1", "p2"])
+        writeFileSync(join(folder, `${at}.docx`), (await putInto(bytes, "a.docx", at, block)).data);
+      convert(folder, "txt:Text", ["p1.docx", "p2.docx"]);
+      const said = (name: string) =>
+        readFileSync(join(folder, `${name}.txt`), "utf8").match(
+          /(?:§ )?\d?\.? ?(?:Rides|north|middle|south|heath|dunes)/g,
+        );
+      expect(said("p2")).toEqual(["§ 1 Rides", "1. north", "2. heath", "3. dunes", "4. middle", "5. south"]);
+      expect(said("p1")).toEqual(["§ 1 Rides", "1. heath", "2. dunes", "1. north", "2. middle", "3. south"]);
+    } finally {
+      rmSync(folder, { recursive: true });
+    }
+  },
+);
 
 test("with the document's look, plain paragraphs have the style of its text, and tables that of its tables", async () => {
   const styles = `<w:styles xmlns:w="http://schemas.openxmlformats.org/wordprocessingml/2006/main"><w:style w:type="paragraph" w:styleId="Text1"><w:name w:val="Body Text"/></w:style><w:style w:type="paragraph" w:styleId="berschrift2"><w:name w:val="heading 2"/></w:style></w:styles>`;

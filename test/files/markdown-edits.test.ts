@@ -79,6 +79,31 @@ corpusTest("pandoc reads the same with the block in it", async () => {
   );
 });
 
+corpusTest(
+  "items that are put beside one are of its list, marked and numbered as it is, as pandoc shows them",
+  async () => {
+    const plainOf = (text: string) =>
+      spawnSync("pandoc", ["-f", "commonmark", "-t", "plain", "--wrap=none"], {
+        input: text,
+        encoding: "utf8",
+      }).stdout;
+    const html = (markup: string) => readHtml(markup).then((reading) => compose([reading]));
+    const numbers = await html("<ol><li>rings<ul><li>new</ul><li>nets</ol>");
+    const bullets = await html("<ul><li>shut<li>open</ul>");
+    for (const [host, block, put, expected] of [
+      ["9) north\n10) south\n", numbers, "after", "9) north\n10) rings\n    - new\n11) nets\n10) south\n"],
+      ["3. north\n4. south\n", numbers, "before", "3. rings\n   - new\n4. nets\n3. north\n4. south\n"],
+      ["* north\n* south\n", bullets, "after", "* north\n* shut\n* open\n* south\n"],
+      ["> + north\n> + south\n", bullets, "after", "> + north\n> + shut\n> + open\n> + south\n"],
+    ] as const) {
+      const made = said(await putInto(bytes(host), "a.md", "p1", block, { put }));
+      expect(made).toBe(expected);
+      // One list: without a second one there is no blank line or other mark in it.
+      expect(plainOf(made).trim().split("\n")).toHaveLength(made.trim().split("\n").length);
+    }
+  },
+);
+
 test("line ends, encoding marks and what is not known for sure", async () => {
   const windows = "\uFEFF# A\r\n\r\none\r\n\r\ntwo\r\n";
   const put = await putInto(bytes(windows), "a.md", "p2", compose([readText("wren")]));

@@ -17,10 +17,12 @@ import { zipOf } from "../office/compound-file.js";
 import { EditedPackage } from "../office/edited-package.js";
 import { mainPart, relationsOf, partOfType } from "../office/relations.js";
 import { edited, placesOf, type TextEdit, type XmlPlace } from "../office/xml-text.js";
+import { parseXml } from "../office/xml.js";
 import { Parts } from "../office/zip.js";
 import { writeText } from "../text/write.js";
 import { graft, type GraftedBlock, type GraftPlace } from "./graft.js";
 import { removal } from "./removal.js";
+import { DocxStyles } from "./styles.js";
 import { cellsIn } from "./table-places.js";
 import { rowLike } from "./table-rows.js";
 import { asDeleted, asInserted, authorOf, type Author } from "./tracked.js";
@@ -207,14 +209,22 @@ class Document {
     const xml = this.#text.slice(beside.start, beside.end);
     const props =
       beside.name === "p" ? (/^<w:p\b[^>]*>\s*<w:pPr>([\s\S]*?)<\/w:pPr>/.exec(xml)?.[1] ?? "") : "";
-    const list = /<w:numId\b[^>]*w:val="(\d+)"/.exec(props)?.[1];
-    const level = Number(/<w:ilvl\b[^>]*w:val="(\d+)"/.exec(props)?.[1] ?? 0);
     const style = /<w:pStyle\b[^>]*w:val="([^"]*)"/.exec(props)?.[1];
+    // A paragraph may be an item of a list by its style alone; a heading that is numbered is none.
+    const { list: ofStyle, outline } = style === undefined ? {} : this.#styles().get(style);
+    const list = /<w:numId\b[^>]*w:val="(\d+)"/.exec(props)?.[1] ?? ofStyle?.id;
+    const level = Number(/<w:ilvl\b[^>]*w:val="(\d+)"/.exec(props)?.[1] ?? ofStyle?.level ?? 0);
     return {
-      item: list === undefined || list === "0" ? undefined : { list, level, style },
+      item: list === undefined || list === "0" || outline !== undefined ? undefined : { list, level, style },
       tableStyle: isHost ? this.#tableStyle(before.end) : undefined,
       isText: isHost && beside.name !== "tc",
     };
+  }
+
+  #styles(): DocxStyles {
+    const part = partOfType(relationsOf(this.edited.parts, this.part), "styles");
+    const text = part === undefined ? undefined : this.edited.text(part);
+    return new DocxStyles(text === undefined ? undefined : parseXml(text, this.file));
   }
 
   /** The style of the last table before a place, or of the first in the document. */

@@ -47,9 +47,11 @@ class Document {
     edits.push(...out);
     const anchor = put === "before" || put === "instead" ? first : last;
     const prefix = this.#prefix(anchor);
-    const lines = written.map((line) => (prefix + line).trimEnd());
+    const beside = isItems ? this.#marker(anchor) : undefined;
+    const isJoined = beside !== undefined;
+    const items = isJoined ? markedLike(written, beside.text, put === "after" || put === undefined) : written;
+    const lines = items.map((line) => (prefix + line).trimEnd());
     const blank = prefix.trimEnd();
-    const isJoined = isItems && this.#marker(anchor) !== undefined;
     if (put === "before" || put === "instead") {
       const at = this.#lineStart(anchor.from);
       // A blank line that went with the last of them comes again.
@@ -155,4 +157,27 @@ class Document {
   #renamedNotes(written: string): string {
     return this.#document.text.includes("[^") ? written.replace(/\[\^(\d+)\]/g, "[^put-$1]") : written;
   }
+}
+
+/**
+ * The lines of a list with the marks of the item beside which they are put, or they would be a list of their own: its bullet, or the
+ * numbers after its own.
+ *
+ * @param mark how the item beside them is marked
+ * @param isAfter whether they come after it
+ */
+function markedLike(lines: readonly string[], mark: string, isAfter: boolean): readonly string[] {
+  const [, bullet, said, end] = /^(?:([-+*])|(\d+)([.)]))/.exec(mark)!;
+  const isNumbered = /^\d/.test(lines[0]!);
+  if (isNumbered !== (bullet === undefined)) return lines;
+  let number = Number(said) + (isAfter ? 1 : 0);
+  let wider = 0;
+  return lines.map((line) => {
+    const own = /^(?:[-+*]|\d+[.)])(?= |$)/.exec(line)?.[0];
+    // What goes on under an item stands as far in as its words do.
+    if (own === undefined) return " ".repeat(wider) + line;
+    const made = bullet ?? `${number++}${end}`;
+    wider = Math.max(0, made.length - own.length);
+    return made + line.slice(own.length);
+  });
 }
