@@ -1,4 +1,4 @@
-import { realpathSync } from "node:fs";
+import { existsSync, realpathSync } from "node:fs";
 import { HEADERS, oneOf, type HeaderChoice } from "../compose/options.js";
 import { defined } from "../content/defined.js";
 import { withHeader } from "../content/make-table.js";
@@ -21,11 +21,25 @@ export interface GatherOptions extends SaidOfInput {
   readonly each?: string;
 }
 
+/**
+ * The file and the spots that were typed, of which those after the first (`--at p3 p5`) come among the files: what is no file there is one.
+ * @throws UsageError when there are several files
+ */
+export function fileAndSpots(
+  typed: readonly string[],
+  at: readonly string[],
+): { readonly files: readonly string[]; readonly at: readonly string[] } {
+  if (typed.length < 2) return { files: typed, at };
+  const files = typed.filter((name) => existsSync(name));
+  if (files.length > 1) throw new UsageError("bad-option/spots", {});
+  const file = files[0] ?? typed[0]!;
+  return { files: [file], at: [...at, ...typed.filter((name) => name !== file)] };
+}
+
 /** Reads everything before anything is collected: all of it, or, if one part is refused, none. */
-export async function gather(files: readonly string[], options: GatherOptions): Promise<Incoming[]> {
-  if (options.at && files.length > 1) {
-    throw new UsageError("bad-option/spots", {});
-  }
+export async function gather(typed: readonly string[], given: GatherOptions): Promise<Incoming[]> {
+  const { files, at } = given.at ? fileAndSpots(typed, given.at) : { files: typed };
+  const options: GatherOptions = { ...given, ...defined({ at }) };
   if (options.clipboard && options.each !== undefined) throw new UsageError("bad-option/each-clipboard", {});
   if (options.clipboard) return [await fromClipboard(files, options)];
   const incoming: Incoming[] = [];

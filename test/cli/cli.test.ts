@@ -57,6 +57,16 @@ test.each<[string, string, readonly string[]]>([
   begin.forEach((words, index) => expect(collected[index]!.beginning.startsWith(words)).toBe(true));
 });
 
+test("several spots are typed after one --at, before or after their file", async () => {
+  await all("collect demo/diary.docx --at p3 t1 p5..p6", "collect --at p8 p9 demo/diary.docx --label Rings");
+  await all("append --at p4 p13 demo/diary.docx");
+  const collected = (await snippets()).map(({ origin }) => origin.at);
+  expect(collected).toEqual(["p3", "t1", "p5..p6", "p8", "p9"]);
+  expect((await snippets()).at(-1)!.text).toMatch(/Weigh[^]*Net round 1[^]*Forty years/);
+  const { code, err } = await drawer(["collect", "demo/diary.docx", "--at", "p3", "p99"]);
+  expect([code, err]).toEqual([1, expect.stringContaining("p99")]);
+});
+
 test("who takes a document by its paragraphs is told of the tables and pictures between them", async () => {
   const told = await all("collect demo/diary.docx --each paragraph");
   expect(told).toContain("1 table (t1) was not taken");

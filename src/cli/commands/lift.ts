@@ -7,6 +7,7 @@ import type { CommonOptions } from "../answer.js";
 import { begin, several } from "../command.js";
 import { fileToEdit } from "../edited-file.js";
 import { finishLifts } from "../file-acts.js";
+import { fileAndSpots } from "../gather.js";
 import { liftOf } from "../lift-spots.js";
 import { UsageError } from "../refusal.js";
 
@@ -25,8 +26,9 @@ export function add(program: Command): void {
     .option("--label <text>", commands.collect.label)
     .option("--track", says.track)
     .option("--finish", says.finish)
-    .action(async (path: string | undefined, options: LiftOptions) => {
-      const { at, label, track } = options;
+    .allowExcessArguments()
+    .action(async (_: string | undefined, options: LiftOptions, { args }: Command) => {
+      const { label, track } = options;
       if (options.finish)
         return act(options, (drawer) =>
           finishLifts(
@@ -34,7 +36,11 @@ export function add(program: Command): void {
             async ({ bytes, name }, spots) => (await takeOut(bytes, name, spots, defined({ track }))).data,
           ),
         );
-      if (path === undefined || at === undefined) throw new UsageError("bad-option/lift", {});
-      await act(options, await liftOf(await fileToEdit(path), { at, ...defined({ label, track }) }));
+      if (args.length === 0 || options.at === undefined) throw new UsageError("bad-option/lift", {});
+      const {
+        files: [path],
+        at,
+      } = fileAndSpots(args, options.at);
+      await act(options, await liftOf(await fileToEdit(path!), { at, ...defined({ label, track }) }));
     });
 }

@@ -10,7 +10,7 @@ export const commands = {
     type: "what it is, whatever its ending says",
     separator: "what parts the columns of rows: comma, tab, semicolon, bar, or the sign (told from the rows)",
     passwordFile: "a file whose first line is the password that opens it (a PDF)",
-    at: "a spot of the file; may be repeated",
+    at: "a spot of the file, or several",
   },
   back: {
     about: "hand out the one before it again",
@@ -32,7 +32,7 @@ export const commands = {
     separator: "what parts the columns of rows: comma, tab, semicolon, bar, or the sign (told from the rows)",
     passwordFile: "a file whose first line is the password that opens it (a PDF)",
     each: "each row, cell, paragraph, item or line of it is a snippet of its own; blank ones are none",
-    at: "a spot of the file (p3, p3..p6, t1, t1!A1:C2, s2, Spring!A2:G2, pg4, name:Wind); may be repeated",
+    at: "a spot of the file (p3, p3..p6, t1, t1!A1:C2, s2, Spring!A2:G2, pg4, name:Wind), or several",
   },
   deal: {
     operands: "[pick...]",
@@ -139,7 +139,7 @@ export const commands = {
   lift: {
     operands: "[file]",
     about: "collect spots of a file, and take them out of it; undo puts them back",
-    at: "a spot of the file (p3, p3..p6, t1, t1!A1:C2, s2, Spring!A2:G2, Spring!3:5); may be repeated",
+    at: "a spot of the file (p3, p3..p6, t1, t1!A1:C2, s2, Spring!A2:G2, Spring!3:5), or several",
     finish: "take out what was collected when a lift was broken off",
     track: "mark it as taken out, for somebody to accept (as the document says)",
   },
