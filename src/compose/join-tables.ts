@@ -14,13 +14,41 @@ export function loneTable(content: Content): Table | undefined {
   return flows.length === 1 && flows[0]!.type === "table" ? flows[0] : undefined;
 }
 
-/** Whether tables are rows of one: those that name their columns name some alike, and the others are as wide as one of those. */
+/** What is known of tables that may be rows of one. */
+interface TableGroup {
+  /** The names of the columns of the first that names them. */
+  readonly names: readonly string[] | undefined;
+  /** Whether one that names its columns has no name of those. */
+  readonly isMixed: boolean;
+  /** How wide those are that name their columns, and the others. */
+  readonly headed: ReadonlySet<number>;
+  readonly bare: ReadonlySet<number>;
+}
+
+const NONE: TableGroup = { names: undefined, isMixed: false, headed: new Set(), bare: new Set() };
+
+function withTable(group: TableGroup, table: Table): TableGroup {
+  const width = columnsOf(table);
+  if (table.headerRows === 0)
+    return group.bare.has(width) ? group : { ...group, bare: new Set([...group.bare, width]) };
+  const names = namesOf(table);
+  return {
+    ...group,
+    names: group.names ?? names,
+    isMixed:
+      group.isMixed || (group.names !== undefined && !names.some((name) => group.names!.includes(name))),
+    headed: new Set([...group.headed, width]),
+  };
+}
+
+/** Whether they are rows of one: those that name their columns name some alike, and the others are as wide as one of those. */
+function isOne({ isMixed, headed, bare }: TableGroup): boolean {
+  return !isMixed && (headed.size === 0 ? bare.size <= 1 : [...bare].every((width) => headed.has(width)));
+}
+
+/** Whether tables are rows of one, by the names of their columns and by how many there are. */
 export function belongTogether(tables: readonly Table[]): boolean {
-  const headed = tables.filter(({ headerRows }) => headerRows > 0);
-  const [first, ...others] = headed.map(namesOf);
-  if (others.some((names) => !names.some((name) => first!.includes(name)))) return false;
-  const widths = new Set((headed.length > 0 ? headed : tables.slice(0, 1)).map(columnsOf));
-  return tables.every((table) => table.headerRows > 0 || widths.has(columnsOf(table)));
+  return isOne(tables.reduce(withTable, NONE));
 }
 
 /** What a table calls its columns, as names are compared. */
@@ -31,15 +59,16 @@ function namesOf({ rows, headerRows }: Table): string[] {
 /** Pieces of which some follow each other and are one: each group of them, in their order. */
 export function tableGroups(pieces: readonly Piece[]): readonly (readonly Piece[])[] {
   const groups: Piece[][] = [];
-  let tables: Table[] = [];
+  let tables: TableGroup | undefined;
   for (const piece of pieces) {
     const table = loneTable(piece.content);
-    if (table && tables.length > 0 && belongTogether([...tables, table])) {
+    const more = table && tables && withTable(tables, table);
+    if (more && isOne(more)) {
       groups.at(-1)!.push(piece);
-      tables.push(table);
+      tables = more;
     } else {
       groups.push([piece]);
-      tables = table ? [table] : [];
+      tables = table && withTable(NONE, table);
     }
   }
   return groups;

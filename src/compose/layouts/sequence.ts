@@ -38,16 +38,16 @@ function laySequence(pieces: readonly Piece[], { between = "newline", fit }: Lay
       apart++;
     }
     if (content.length > 0) for (const flow of separator) content.push(flow);
-    for (const [at, flow] of flows.entries()) {
-      const last = content.at(-1);
-      if (at === 0 && flow.type === "list" && goesOn(flow, last)) {
-        if (!items) content[content.length - 1] = { ...last, items: (items = [...last.items]) };
-        for (const item of flow.items) items.push(item);
-      } else {
-        content.push(flow);
-        items = undefined;
-      }
+    const [first] = flows;
+    const last = content.at(-1);
+    const isMore = first?.type === "list" && goesOn(first, last);
+    if (isMore) {
+      if (!items) content[content.length - 1] = { ...last, items: (items = [...last.items]) };
+      for (const item of first.items) items.push(item);
     }
+    const others = isMore ? flows.slice(1) : flows;
+    if (others.length > 0) items = undefined;
+    for (const flow of others) content.push(flow);
   }
   return {
     content,
