@@ -15,7 +15,7 @@ const KEEPS_LIST = /^libreoffice|^soffice/i;
 /** How long they keep it, in milliseconds: they count in seconds whether more than two have passed. */
 const LIST_KEPT = 3100;
 /** How long a program may take to begin to paste, in milliseconds. */
-const PASTING = 5000;
+const PASTING = 10_000;
 /** How long the desktop may take to bring a window to the front, in milliseconds. */
 const RAISING = 2000;
 /** How long a program is given to give the keyboard to what had it in its window before, in milliseconds. */
