@@ -69,15 +69,14 @@ async function cut(source: Source, options: GatherOptions): Promise<Incoming[]> 
   const unit = options.each === undefined ? undefined : oneOf("each", UNITS, options.each);
   const units = unit && (named ?? [undefined]).map((spot) => source.each(unit, spot));
   const spots = units ? units.flatMap((each) => each.spots) : named;
-  const pieces = (spots ?? [undefined]).map((spot, index) => ({
-    ...headed(source.at(spot), header, index === 0),
-    ...saidOf(options),
-  }));
+  const told = units?.flatMap((each) => each.notices) ?? [];
+  const pieces = (spots ?? [undefined]).map((spot, index) => {
+    const piece = headed(source.at(spot), header, index === 0);
+    const notices = index === 0 ? [...told, ...piece.notices] : piece.notices;
+    return { ...piece, notices, ...saidOf(options) };
+  });
   endReading();
-  const told = (units ?? []).flatMap((each) => each.notices);
-  return pieces.map((piece, index) =>
-    index === 0 ? { ...piece, notices: [...told, ...piece.notices] } : piece,
-  );
+  return pieces;
 }
 
 /** A piece whose tables have the header that the user has said. */

@@ -11,7 +11,8 @@ import { sameAs } from "./repeats.js";
 
 /**
  * What pieces can ask for: to be there `once`, where one comes again; one `table`, of rows of the same columns, or `tables` put
- * together where such rows follow each other among other pieces; a `link`, of texts and addresses; to go down the `cells`, where they are single values and land in a sheet; and broken lines to be `rejoined`.
+ * together where such rows follow each other among other pieces; a `link`, of texts and addresses; to go down the `cells`, where they
+ * are single values and land in a sheet; and broken lines to be `rejoined`.
  */
 export const SUGGESTIONS = ["once", "link", "table", "tables", "cells", "rejoined"] as const;
 /** What pieces can ask for. */

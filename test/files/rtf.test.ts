@@ -126,6 +126,14 @@ test("it is told by its bytes, taken where a clipboard has no HTML, and refused 
   await expect(readSource(latin(`{\\rtf1 ${"{".repeat(5000)}`), "deep.rtf")).rejects.toMatchObject({
     code: "too-large",
   });
+  // Each style is based on the one before it, the first on the last.
+  const many = Array.from({ length: 20_000 }, (_, at) => at + 1);
+  const styles = many.map((at) => `{\\s${at}\\sbasedon${at - 1 || many.length} S${at};}`).join("");
+  const chained = await rtf(
+    many.map((at) => `\\pard\\plain\\s${at} a\\par\n`).join(""),
+    `{\\stylesheet${styles}}`,
+  );
+  expect(chained.at().content).toHaveLength(many.length);
   const whole = latin(
     '{\\rtf1\\ansi{\\fonttbl{\\f0 A;}}\\trowd\\cellx9\\pard\\intbl a\\cell\\row\\pard {\\footnote x\\par}{\\field{\\*\\fldinst HYPERLINK "x"}{\\fldrslt y}}{\\pict\\pngblip 00}\\u8364?\\bin3 abc\\par}',
   );

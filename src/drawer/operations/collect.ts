@@ -80,7 +80,9 @@ function noticesOf(incoming: readonly Incoming[]): Notice[] {
   const byDocument = new Map<string | undefined, Notice[]>();
   for (const { origin, notices } of incoming) {
     if (notices.length === 0) continue;
-    byDocument.set(origin.document, [...(byDocument.get(origin.document) ?? []), ...notices]);
+    const told = byDocument.get(origin.document);
+    if (told) told.push(...notices);
+    else byDocument.set(origin.document, [...notices]);
   }
   return [...byDocument.values()].flatMap(toldOnce);
 }

@@ -45,14 +45,15 @@ class Document {
     const edits: TextEdit[] = [];
     const out = put === "instead" ? this.#removal(blocks) : [];
     edits.push(...out);
-    const anchor = put === "before" || put === "instead" ? first : last;
+    const isBefore = put === "before" || put === "instead";
+    const anchor = isBefore ? first : last;
     const prefix = this.#prefix(anchor);
     const beside = isItems ? this.#marker(anchor) : undefined;
     const isJoined = beside !== undefined;
-    const items = isJoined ? markedLike(written, beside.text, put === "after" || put === undefined) : written;
+    const items = isJoined ? markedLike(written, beside.text, !isBefore) : written;
     const lines = items.map((line) => (prefix + line).trimEnd());
     const blank = prefix.trimEnd();
-    if (put === "before" || put === "instead") {
+    if (isBefore) {
       const at = this.#lineStart(anchor.from);
       // A blank line that went with the last of them comes again.
       const went = out.length > 0 ? this.#document.text.slice(out.at(-1)!.from, out.at(-1)!.to) : "\n\n";

@@ -4,6 +4,9 @@ import type { Font, Letters, Level, Style } from "./tables.js";
 const GROUPS = ["fonttbl", "colortbl", "stylesheet", "listtable", "listoverridetable", "info"] as const;
 type Group = (typeof GROUPS)[number];
 
+/** How many styles are based on each other at most; beyond that, or in a circle, nothing is taken over. */
+const DEEPEST = 20;
+
 /** What stands before the text of a file: its fonts, colours, styles and lists. */
 export class Header {
   readonly fonts = new Map<number, Font>();
@@ -20,6 +23,8 @@ export class Header {
   /** What is being read. */
   #font: Font | undefined;
   #style: Style | undefined;
+  /** What styles say of their letters with those that they are based on, as far as it has been asked for. */
+  readonly #letters = new Map<number, Letters>();
   #color: [number, number, number] = [0, 0, 0];
   #isColorSaid = false;
   #levels: Level[] = [];
@@ -88,6 +93,7 @@ export class Header {
   }
 
   #styleWord(name: string, number: number, isOn: boolean): void {
+    this.#letters.clear();
     if (name === "s") this.styles.set(number, (this.#style = newStyle()));
     // Of characters, sections and tables.
     else if (/^(?:cs|ds|ts)$/.test(name)) this.#style = newStyle();
@@ -167,14 +173,14 @@ export class Header {
   }
 
   /** What a style says of its letters, by itself or by the styles that it is based on. */
-  lettersOf(style: number): Letters {
-    const chain: Letters[] = [];
-    let found = this.styles.get(style);
-    while (found && !chain.includes(found.letters)) {
-      chain.unshift(found.letters);
-      found = found.basedOn === undefined ? undefined : this.styles.get(found.basedOn);
-    }
-    return Object.assign({}, ...chain) as Letters;
+  lettersOf(style: number, depth = 0): Letters {
+    const known = this.#letters.get(style);
+    if (known) return known;
+    const { basedOn, letters: own = {} } = this.styles.get(style) ?? {};
+    const isBased = basedOn !== undefined && depth < DEEPEST;
+    const letters = { ...(isBased && this.lettersOf(basedOn, depth + 1)), ...own };
+    this.#letters.set(style, letters);
+    return letters;
   }
 
   /** What a style says of its letters only by those that it is based on. */

@@ -120,7 +120,6 @@ export const formatErrors = {
           : `“${file}” has elements nested more than ${grouped(most)} deep. It was not read; save it in parts.`,
 };
 
-/** What is told of documents and sheets that were read or written. */
 /** Some parts of one kind: how many, and the spots of the first and the last. */
 interface Ends {
   readonly count: number;
@@ -132,6 +131,7 @@ function partly({ count, first, last }: Ends, thing: string): string[] {
   return count === 0 ? [] : [`${counted(count, thing)} (${count === 1 ? first : `${first} to ${last}`})`];
 }
 
+/** What is told of documents and sheets that were read or written. */
 export const formatNotices = {
   /** Cells that a sheet would run as formulas have an apostrophe before them. */
   guarded: ({ count }: { count: number }) =>
